@@ -1,0 +1,226 @@
+"""A gradebook as plain values: what `gradecore` computes from.
+
+Identifiers are texts of the caller's choosing. Numbers are exact: points, weights, shares and percents are
+Fractions; a score is whole ten-thousandths of a point (`numbers.UNIT`) or the text of a code.
+The field names are those of the open gradebook file.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import TypeAlias
+
+Score: TypeAlias = int | str
+"""A number as entered, in ten-thousandths of a point, or a score code. A blank is absent."""
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """One mark of a scale and where it begins, in units of the scale (R6.1)."""
+
+    mark: str
+    min: Fraction
+    value: Fraction | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """A grading scale; `out_of` is what 100 percent is in its units (R6.1).
+
+    The rounding is used where a scale is the standards' own (R8.4); a class rounds by its ground rules.
+    """
+
+    bands: tuple[Band, ...]
+    out_of: Fraction = Fraction(100)
+    round_to: Fraction | None = None
+    rounding: str = "half_up"
+
+
+EFFECTS = ("leave_out", "zero", "full", "percent")
+
+
+@dataclass(frozen=True, slots=True)
+class ScoreCode:
+    """A code entered in place of a number and what it does to the grade (R2.3)."""
+
+    code: str
+    effect: str
+    percent: Fraction | None = None
+    missing: bool = False
+
+
+METHODS = ("weighted", "points", "equal")
+BLANKS = ("leave_out", "zero_when_closed", "zero")
+DROP_CHOICES = ("lowest_percent", "best_for_student")
+
+
+@dataclass(frozen=True, slots=True)
+class GroundRules:
+    """The choices that hold for a whole class or, by R4.6, for one term."""
+
+    method: str = "weighted"
+    blank: str = "leave_out"
+    drop_overall: int = 0
+    drop_choice: str = "lowest_percent"
+    round_to: Fraction | None = None
+    rounding: str = "half_up"
+    cap: bool = False
+    decimals: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Add:
+    """R7.1: points, or percentage points."""
+
+    amount: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Multiply:
+    """R7.2."""
+
+    factor: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class TopTo:
+    """R7.3: the class's highest becomes this percent."""
+
+    percent: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Root:
+    """R7.4: ten times the root of the percent."""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """R7.5: the straight line through (x1, y1) and (x2, y2), in percent."""
+
+    x1: Fraction
+    x2: Fraction
+    y1: Fraction
+    y2: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Ceiling:
+    """R7.6: nothing rises above this percent from here on, or above where it began."""
+
+    percent: Fraction
+
+
+Step: TypeAlias = Add | Multiply | TopTo | Root | Line | Ceiling
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A term that another one is made of (R5.1)."""
+
+    term: str
+    weight: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """A term; with `parts` it is made of other terms (R5), otherwise of its assignments (R4).
+
+    `ground_rules` holds only what the term sets for itself, by field name (R4.6).
+    """
+
+    id: str
+    parts: tuple[Part, ...] = ()
+    parts_from: str = "percent"
+    ground_rules: Mapping[str, object] = field(default_factory=dict)
+    weights: Mapping[str, Fraction] = field(default_factory=dict)
+    adjust: tuple[Step, ...] = ()
+
+
+CATEGORY_METHODS = ("points", "equal", "shares")
+
+
+@dataclass(frozen=True, slots=True)
+class Category:
+    """R3."""
+
+    id: str
+    weight: Fraction = Fraction(0)
+    method: str = "points"
+    drop_lowest: int = 0
+    drop_highest: int = 0
+    cap: bool = False
+    bonus: bool = False
+
+
+COMBINES = ("average", "latest", "highest", "median", "most_frequent", "decaying")
+
+
+@dataclass(frozen=True, slots=True)
+class Standard:
+    """R8; `rate` is the weight of the newest piece of evidence under `decaying`."""
+
+    id: str
+    parent: str | None = None
+    combine: str = "average"
+    rate: Fraction = Fraction(65, 100)
+
+
+@dataclass(frozen=True, slots=True)
+class AssignmentStandard:
+    """A standard that an assignment gives evidence for, and out of how many points."""
+
+    id: str
+    points: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Assignment:
+    """One piece of work. `assigned` names the students it was given to; None is everybody.
+
+    `date` is an ISO date as text; evidence for standards is taken in its order (R8.2).
+    """
+
+    id: str
+    points: Fraction
+    term: str = "term"
+    category: str | None = None
+    step: Fraction = Fraction(1)
+    share: Fraction = Fraction(1)
+    extra: bool = False
+    never_drop: bool = False
+    counts: bool = True
+    closed: bool = False
+    shown: bool = True
+    assigned: frozenset[str] | None = None
+    adjust: tuple[Step, ...] = ()
+    date: str | None = None
+    standards: tuple[AssignmentStandard, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Override:
+    """What a person put in place of a term's computed result, or of a standard's level (R5.2, R8.4)."""
+
+    percent: Fraction | None = None
+    mark: str | None = None
+    reason: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Book:
+    """A whole gradebook. The order of `assignments` is their position (R1.4)."""
+
+    scale: Scale
+    codes: tuple[ScoreCode, ...] = ()
+    ground_rules: GroundRules = GroundRules()
+    terms: tuple[Term, ...] = (Term("term"),)
+    categories: tuple[Category, ...] = ()
+    standards: tuple[Standard, ...] = ()
+    standards_scale: Scale | None = None
+    assignments: tuple[Assignment, ...] = ()
+    students: tuple[str, ...] = ()
+    scores: Mapping[str, Mapping[str, Score]] = field(default_factory=dict)
+    standard_scores: Mapping[str, Mapping[str, Mapping[str, Score]]] = field(default_factory=dict)
+    overrides: Mapping[str, Mapping[str, Override]] = field(default_factory=dict)
+    standard_overrides: Mapping[str, Mapping[str, Override]] = field(default_factory=dict)

@@ -1,0 +1,65 @@
+"""What would change from one book to another (R11)."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+
+from gradecore.gradebook import Gradebook
+
+MOVES = ("rises", "falls", "appears", "disappears", "stays", "replaced")
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A student's final result in one term, before and after, and what becomes of the mark."""
+
+    student: str
+    term: str
+    percent_before: Fraction | None
+    percent_after: Fraction | None
+    mark_before: str | None
+    mark_after: str | None
+    move: str
+
+    @property
+    def is_change(self) -> bool:
+        """Whether percent or mark differ at all."""
+        return self.percent_before != self.percent_after or self.mark_before != self.mark_after
+
+
+def changes(before: Gradebook, after: Gradebook) -> Iterator[Change]:
+    """For each student and term of either book, in the new book's order, what would change (R11).
+
+    A student or term that one of the books does not have counts there as without a result.
+    """
+    students = [*after.book.students, *(each for each in before.book.students if each not in set(after.book.students))]
+    terms = [*after.terms, *(term for term in before.terms if term not in after.terms)]
+    for student in students:
+        for term in terms:
+            old_percent, old_mark = _final(before, student, term)
+            new_percent, new_mark = _final(after, student, term)
+            move = _move(before, after, old_mark, new_mark)
+            yield Change(student, term, old_percent, new_percent, old_mark, new_mark, move)
+
+
+def _final(gradebook: Gradebook, student: str, term: str) -> tuple[Fraction | None, str | None]:
+    if term not in gradebook.terms or student not in gradebook.book.students:
+        return None, None
+    result = gradebook.result(student, term)
+    return result.final_percent, result.final_mark
+
+
+def _move(before: Gradebook, after: Gradebook, old: str | None, new: str | None) -> str:
+    if old == new:
+        return "stays"
+    if old is None:
+        return "appears"
+    if new is None:
+        return "disappears"
+    old_min = (after if old in after.marks and new in after.marks else before).marks.min_of(old)
+    new_min = after.marks.min_of(new)
+    if old_min is None or new_min is None:
+        return "replaced"
+    if old_min == new_min:
+        return "stays"
+    return "rises" if new_min > old_min else "falls"

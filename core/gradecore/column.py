@@ -1,0 +1,103 @@
+"""One assignment, made ready for counting: what each score comes to (R2)."""
+
+from collections.abc import Mapping, Sequence
+from fractions import Fraction
+from math import lcm
+
+from gradecore.adjust import adjusted
+from gradecore.book import Assignment, Score, ScoreCode
+from gradecore.numbers import UNIT, in_units
+
+LEFT_OUT = ("hidden", "not_counted", "not_assigned", "code", "blank", "no_category", "no_points")
+"""Why an outcome is left out."""
+
+
+def code_value(code: ScoreCode, points: Fraction, *, extra: bool) -> Fraction | None:
+    """What a code earns of so many points; None where it leaves the outcome out (R2.3)."""
+    match code.effect:
+        case "zero":
+            return None if extra else Fraction(0)
+        case "full":
+            return points
+        case "percent":
+            return points * (code.percent or 0) / 100
+        case _:
+            return None
+
+
+class Column:
+    """An assignment's outcomes, as integers over one denominator (`unit`).
+
+    `plain` says that a number is counted as it was entered for every student, which is the common case and
+    lets a caller skip `outcome`. `steps` holds, for an adjusted assignment, each number's way through the
+    adjustments (R7).
+    """
+
+    __slots__ = (
+        "_codes", "_left_out", "_missing_codes", "adjusted_to", "assignment", "blank_counts",
+        "blank_missing", "id", "plain", "position", "possible", "scale_up", "steps", "unit",
+    )  # fmt: skip
+
+    def __init__(
+        self,
+        assignment: Assignment,
+        position: int,
+        codes: Sequence[ScoreCode],
+        blank: str,
+        scores: Mapping[str, Mapping[str, Score]],
+        students: Sequence[str],
+        *,
+        hidden: bool,
+    ) -> None:
+        self.assignment = assignment
+        self.id = assignment.id
+        self.position = position
+        values = {code.code: code_value(code, assignment.points, extra=assignment.extra) for code in codes}
+        self._missing_codes = frozenset(code.code for code in codes if code.missing)
+        # R14.1: what would be counted of a hidden assignment is left out for a family's eyes.
+        self._left_out = "hidden" if hidden else None
+        self.blank_counts = not assignment.extra and (
+            blank == "zero" or (blank == "zero_when_closed" and assignment.closed)
+        )
+        self.blank_missing = assignment.closed and not assignment.extra
+        self.steps: dict[Fraction, list[Fraction]] = {}
+        if assignment.adjust and assignment.counts:
+            self.steps = adjusted(self._numbers(scores, students), assignment.points, assignment.adjust)
+        self.plain = assignment.counts and assignment.assigned is None and not self.steps and not hidden
+        self.unit = lcm(
+            UNIT,
+            *(value.denominator for value in values.values() if value is not None),
+            *(trail[-1].denominator for trail in self.steps.values()),
+        )
+        self.scale_up = self.unit // UNIT
+        self.possible = in_units(assignment.points) * self.scale_up
+        self._codes = {code: None if value is None else int(value * self.unit) for code, value in values.items()}
+        self.adjusted_to = {in_units(start): int(trail[-1] * self.unit) for start, trail in self.steps.items()}
+
+    def _numbers(self, scores: Mapping[str, Mapping[str, Score]], students: Sequence[str]) -> set[Fraction]:
+        """The numbers of the students it is assigned to (R7.3, R7.8)."""
+        given = {scores[student].get(self.id) for student in students if student in scores and self.is_assigned(student)}
+        return {Fraction(score, UNIT) for score in given if isinstance(score, int)}
+
+    def is_assigned(self, student: str) -> bool:
+        """R2.2."""
+        return self.assignment.assigned is None or student in self.assignment.assigned
+
+    def outcome(self, student: str, score: Score | None) -> int | str:
+        """What the student earned, in `unit`ths of a point, or the reason that it is left out (R2.1–R2.5)."""
+        if not self.assignment.counts:
+            return "not_counted"
+        if not self.is_assigned(student):
+            return "not_assigned"
+        if isinstance(score, int):
+            return self._left_out or (self.adjusted_to[score] if self.steps else score * self.scale_up)
+        if score is None:
+            return (self._left_out or 0) if self.blank_counts else "blank"
+        earned = self._codes[score]
+        return "code" if earned is None else self._left_out or earned
+
+    def is_missing(self, student: str, score: Score | None) -> bool:
+        """Whether the work is missing (R2.6); what is hidden from the reader is not reported."""
+        if isinstance(score, int) or not self.assignment.counts or self._left_out or not self.is_assigned(student):
+            return False
+        return self.blank_missing if score is None else score in self._missing_codes

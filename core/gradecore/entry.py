@@ -1,0 +1,87 @@
+"""Reading what a teacher types in a score cell (R13)."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from difflib import get_close_matches
+from fractions import Fraction
+
+from gradecore.book import Scale, Score, ScoreCode
+from gradecore.numbers import UNIT, NumberError, in_units, looks_like_number, read_decimal
+from gradecore.scale import Marks
+
+
+class EntryError(ValueError):
+    """A text that is not taken as a score; the message says why and what would be."""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """What an entry reads as: None is a blank. `above_points` flags a number above the points."""
+
+    score: Score | None
+    above_points: bool = False
+
+
+def folded(text: str) -> str:
+    """A mark or code as it is compared: without case and outer blanks, a minus sign as a hyphen."""
+    return text.strip().casefold().replace("\N{MINUS SIGN}", "-")
+
+
+class EntryReader:
+    """Reads entries for one class: its codes and its scale."""
+
+    def __init__(self, scale: Scale, codes: Sequence[ScoreCode]) -> None:
+        # Where two differ in case only, the first is what is meant unless the case is typed.
+        self._codes = {folded(code.code): code.code for code in reversed(codes)}
+        self._marks = {folded(band.mark): band.mark for band in reversed(scale.bands)}
+        self._exact = {code.code for code in codes} | {band.mark for band in scale.bands}
+        self._scale = Marks(scale)
+
+    def read(self, text: str, points: Fraction) -> Entry:
+        """The entry typed for an assignment of so many points (R13).
+
+        Raises EntryError where the text is neither blank, code, mark, number nor percent, or a number
+        that is not taken.
+        """
+        bare = folded(text)
+        if not bare:
+            return Entry(None)
+        if bare in self._codes:
+            return Entry(self._exactly(text, self._codes[bare]))
+        if bare in self._marks:
+            mark = self._exactly(text, self._marks[bare])
+            return self._number(self._percent_of(mark) * points / 100, points, text)
+        if not looks_like_number(bare):
+            raise EntryError(self._unknown(text.strip(), bare))
+        try:
+            if bare.endswith("%"):
+                return self._number(points * read_decimal(bare[:-1], negative=False) / 100, points, text)
+            return self._number(read_decimal(bare, negative=False), points, text)
+        except NumberError as error:
+            raise EntryError(f"{_cut(text.strip())} {error}.") from None
+
+    def _number(self, number: Fraction, points: Fraction, text: str) -> Entry:
+        if UNIT % number.denominator:
+            # A mark or percent can come to more decimals than a score keeps: say so, do not round in secret.
+            raise EntryError(f"{_cut(text.strip())} of {points} points has more than 4 decimals; type the points.")
+        if number > 99_999:
+            raise EntryError(f"{_cut(text.strip())} is above 99,999.")
+        return Entry(in_units(number), above_points=number > points)
+
+    def _exactly(self, text: str, found: str) -> str:
+        return text.strip() if text.strip() in self._exact else found
+
+    def _percent_of(self, mark: str) -> Fraction:
+        percent = self._scale.percent_of(mark)
+        assert percent is not None
+        return percent
+
+    def _unknown(self, text: str, bare: str) -> str:
+        known = self._codes | self._marks
+        near = [known[match] for match in get_close_matches(bare[:20], known, n=3, cutoff=0.5)]
+        hint = f"Did you mean {' or '.join(near)}?" if near else f"Codes here: {', '.join(self._codes.values()) or 'none'}."
+        return f"{_cut(text)} is not a number, a mark or a score code. {hint}"
+
+
+def _cut(text: str) -> str:
+    return text if len(text) <= 40 else text[:39] + "…"

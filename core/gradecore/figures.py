@@ -1,0 +1,68 @@
+"""How one assignment, or a class's term, came out: for the grid and its footer (R9)."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+
+from gradecore.column import Column
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import UNIT
+from gradecore.statistics import Statistics, statistics
+
+
+@dataclass(frozen=True, slots=True)
+class AssignmentFigures:
+    """`marked` of `due` students have a score; `blank` of those are without. The statistics are over numbers, as adjusted.
+
+    `percent` is None where the assignment is worth 0 points.
+    """
+
+    due: int
+    marked: int
+    missing: int
+    points: Statistics
+    percent: Statistics | None
+
+    @property
+    def blank(self) -> int:
+        """The students it is assigned to who have nothing."""
+        return self.due - self.marked
+
+
+def assignment_figures(gradebook: Gradebook, term: str) -> Mapping[str, AssignmentFigures]:
+    """The figures of each assignment of a term."""
+    return {column.id: _figures(gradebook, column) for column in gradebook.plan(term).columns}
+
+
+def _figures(gradebook: Gradebook, column: Column) -> AssignmentFigures:
+    due = marked = missing = 0
+    numbers = []
+    for student in gradebook.book.students:
+        if not column.is_assigned(student):
+            continue
+        score = gradebook.book.scores.get(student, {}).get(column.id)
+        due += 1
+        marked += score is not None
+        missing += column.is_missing(student, score)
+        if isinstance(score, int):
+            numbers.append(adjusted_score(column, score))
+    points = column.assignment.points
+    percent = statistics(number * 100 / points for number in numbers) if points else None
+    return AssignmentFigures(due, marked, missing, statistics(numbers), percent)
+
+
+def adjusted_score(column: Column, score: int) -> Fraction:
+    """A number in points after the assignment's adjustments (R7); as entered where there are none."""
+    return Fraction(column.adjusted_to[score], column.unit) if column.steps else Fraction(score, UNIT)
+
+
+def score_percent(column: Column, score: int) -> Fraction | None:
+    """A number, as adjusted, in percent of the points; None for work worth 0 points."""
+    points = column.assignment.points
+    return adjusted_score(column, score) * 100 / points if points else None
+
+
+def term_figures(gradebook: Gradebook, term: str) -> Statistics:
+    """The class's computed percents in a term."""
+    percents = (gradebook.result(student, term).percent for student in gradebook.book.students)
+    return statistics(percent for percent in percents if percent is not None)

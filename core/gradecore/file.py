@@ -1,0 +1,396 @@
+"""The open gradebook file: a book as JSON, read and written (docs/gradebook.schema.json)."""
+
+import json
+from collections.abc import Callable, Iterable, Mapping
+from fractions import Fraction
+from typing import Any
+
+from gradecore.book import (
+    Add, Assignment, AssignmentStandard, Band, Book, Category, Ceiling, GroundRules, Line, Multiply, Override,
+    Part, Root, Scale, Score, ScoreCode, Standard, Step, Term, TopTo,
+)  # fmt: skip
+from gradecore.check import BookError, Problem, book_problems
+from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
+
+FORMAT = 1
+
+
+def read_json(text: str) -> Any:
+    """Parsed JSON in which a number with a decimal point stays text, so that no binary float comes between (R1.1).
+
+    Raises BookError for what is not JSON.
+    """
+    try:
+        return json.loads(text, parse_float=str, parse_constant=str)
+    except (ValueError, RecursionError) as error:
+        raise BookError([Problem("file", f"is not JSON: {error}.")]) from None
+
+
+def read_book(given: Any) -> Book:
+    """The book in parsed JSON. Raises BookError with everything that is wrong with it, at once (R15)."""
+    reader = _Reader()
+    book = reader.book(given)
+    # What could not be read is left out or set to something harmless; what follows from that alone is not reported.
+    spoilt = {problem.place.partition(",")[0] for problem in reader.problems}
+    others = [each for each in book_problems(book) if each.place.partition(",")[0] not in spoilt - {"scores"}]
+    if reader.problems or others:
+        raise BookError([*reader.problems, *others])
+    return book
+
+
+class _Reader:
+    """Reads one book, gathering what is wrong on the way."""
+
+    def __init__(self) -> None:
+        self.problems: list[Problem] = []
+
+    def problem(self, place: str, message: str) -> None:
+        self.problems.append(Problem(place, message))
+
+    # Pieces
+
+    def object(self, place: str, given: Any, known: Iterable[str]) -> dict[str, Any]:
+        if not isinstance(given, dict):
+            self.problem(place, f"{_text(given)} is not an object; write it in braces.")
+            return {}
+        for key in given.keys() - set(known):
+            self.problem(place, f"has the key {key}, which is not known; remove it.")
+        return given
+
+    def map(self, place: str, given: Any) -> dict[str, Any]:
+        return self.object(place, given, given.keys() if isinstance(given, dict) else ())
+
+    def list(self, place: str, given: Any) -> list[Any]:
+        if given is None or isinstance(given, list):
+            return given or []
+        self.problem(place, f"{_text(given)} is not a list; write it in brackets.")
+        return []
+
+    def text(self, place: str, name: str, given: Any, default: str | None = None) -> str:
+        if given is None and default is not None:
+            return default
+        if isinstance(given, str):
+            return given
+        self.problem(place, f"{name} {_text(given)} is not a text." if given is not None else f"has no {name}; give it one.")
+        return default or ""
+
+    def flag(self, place: str, name: str, given: Any, *, default: bool) -> bool:
+        if given is None or isinstance(given, bool):
+            return default if given is None else given
+        self.problem(place, f"{name} {_text(given)} is neither true nor false.")
+        return default
+
+    def count(self, place: str, name: str, given: Any, default: int) -> int:
+        if given is None or (isinstance(given, int) and not isinstance(given, bool)):
+            return default if given is None else given
+        self.problem(place, f"{name} {_text(given)} is not a whole number.")
+        return default
+
+    def number(
+        self, place: str, name: str, given: Any, default: str | None = None, *, negative: bool = True
+    ) -> Fraction:
+        """A number, or `default`, or 1 where there is none that can be read."""
+        given = default if given is None else given
+        if isinstance(given, int) and not isinstance(given, bool):
+            given = str(given)
+        if not isinstance(given, str):
+            self.problem(place, f"has no {name}; give a number." if given is None else f"{name} {_text(given)} is not a number.")
+            return Fraction(1)
+        try:
+            return read_decimal(given, negative=negative)
+        except NumberError as error:
+            self.problem(place, f"{name} {_text(given)} {error}.")
+            return Fraction(1)
+
+    def maybe_number(self, place: str, name: str, given: Any) -> Fraction | None:
+        return None if given is None else self.number(place, name, given)
+
+    # A book
+
+    def book(self, given: Any) -> Book:
+        given = self.object("book", given, ("hoarfrost", *Book.__dataclass_fields__))
+        if given.get("hoarfrost") != FORMAT:
+            self.problem("book", f"hoarfrost {_text(given.get('hoarfrost'))} is not a format that is known; it must be {FORMAT}.")
+        if "scale" not in given:
+            self.problem("scale", "is missing; give a grading scale.")
+        categories = [self.category(each) for each in self.list("categories", given.get("categories"))]
+        terms = [self.term(each) for each in self.list("terms", given.get("terms"))] or [Term("term")]
+        only = terms[0].id if len(terms) == 1 else None
+        standards_scale = given.get("standards_scale")
+        return Book(
+            scale=self.scale("scale", given.get("scale", {})),
+            codes=tuple(self.code(each) for each in self.list("codes", given.get("codes"))),
+            ground_rules=GroundRules(**self.rules("ground_rules", given.get("ground_rules"))),
+            terms=tuple(terms),
+            categories=tuple(categories),
+            standards=tuple(self.standard(each) for each in self.list("standards", given.get("standards"))),
+            standards_scale=None if standards_scale is None else self.scale("standards_scale", standards_scale),
+            assignments=tuple(self.assignment(each, only) for each in self.list("assignments", given.get("assignments"))),
+            students=tuple(self.text("students", "student", each) for each in self.list("students", given.get("students"))),
+            scores=self.rows("scores", given.get("scores"), self.scores),
+            standard_scores=self.rows("standard_scores", given.get("standard_scores"), self.standard_scores),
+            overrides=self.rows("overrides", given.get("overrides"), self.overrides),
+            standard_overrides=self.rows("standard_overrides", given.get("standard_overrides"), self.overrides),
+        )
+
+    def scale(self, place: str, given: Any) -> Scale:
+        given = self.object(place, given, Scale.__dataclass_fields__)
+        bands = []
+        for each in self.list(place, given.get("bands")):
+            mark = self.text(place, "mark", each.get("mark") if isinstance(each, dict) else None)
+            where = f"{place}, band {mark}"
+            each = self.object(where, each, Band.__dataclass_fields__)
+            bands.append(Band(mark, self.number(where, "min", each.get("min")), self.maybe_number(where, "value", each.get("value"))))
+        return Scale(
+            tuple(bands),
+            self.number(place, "out_of", given.get("out_of"), "100"),
+            self.maybe_number(place, "round_to", given.get("round_to")),
+            self.text(place, "rounding", given.get("rounding"), "half_up"),
+        )
+
+    def code(self, given: Any) -> ScoreCode:
+        given = self.object("codes", given, ScoreCode.__dataclass_fields__)
+        code = self.text("codes", "code", given.get("code"))
+        where = f"code {code}"
+        return ScoreCode(
+            code,
+            self.text(where, "effect", given.get("effect")),
+            self.maybe_number(where, "percent", given.get("percent")),
+            self.flag(where, "missing", given.get("missing"), default=False),
+        )
+
+    def rules(self, place: str, given: Any) -> dict[str, Any]:
+        """The ground rules that are given, by field name."""
+        given = {} if given is None else self.object(place, given, GroundRules.__dataclass_fields__)
+        found: dict[str, Any] = {}
+        for name, value in given.items():
+            if name in ("drop_overall", "decimals"):
+                found[name] = self.count(place, name, value, getattr(GroundRules(), name))
+            elif name == "cap":
+                found[name] = self.flag(place, name, value, default=False)
+            elif name == "round_to":
+                found[name] = self.maybe_number(place, name, value)
+            elif name in GroundRules.__dataclass_fields__:
+                found[name] = self.text(place, name, value, getattr(GroundRules(), name))
+        return found
+
+    def term(self, given: Any) -> Term:
+        given = self.object("terms", given, Term.__dataclass_fields__)
+        name = self.text("terms", "id", given.get("id"))
+        where = f"term {name}"
+        parts = []
+        for each in self.list(where, given.get("parts")):
+            each = self.object(where, each, Part.__dataclass_fields__)
+            part = self.text(where, "part", each.get("term"))
+            parts.append(Part(part, self.number(f"{where}, part {part}", "weight", each.get("weight"), negative=False)))
+        weights = {} if given.get("weights") is None else self.map(where, given["weights"])
+        return Term(
+            name,
+            tuple(parts),
+            self.text(where, "parts_from", given.get("parts_from"), "percent"),
+            self.rules(f"{where}, ground_rules", given.get("ground_rules")),
+            {each: self.number(f"{where}, category {each}", "weight", weights[each], negative=False) for each in weights},
+            self.steps(where, given.get("adjust")),
+        )
+
+    def category(self, given: Any) -> Category:
+        given = self.object("categories", given, Category.__dataclass_fields__)
+        name = self.text("categories", "id", given.get("id"))
+        where = f"category {name}"
+        return Category(
+            name,
+            self.number(where, "weight", given.get("weight"), "0", negative=False),
+            self.text(where, "method", given.get("method"), "points"),
+            self.count(where, "drop_lowest", given.get("drop_lowest"), 0),
+            self.count(where, "drop_highest", given.get("drop_highest"), 0),
+            self.flag(where, "cap", given.get("cap"), default=False),
+            self.flag(where, "bonus", given.get("bonus"), default=False),
+        )
+
+    def standard(self, given: Any) -> Standard:
+        given = self.object("standards", given, Standard.__dataclass_fields__)
+        name = self.text("standards", "id", given.get("id"))
+        where = f"standard {name}"
+        parent = given.get("parent")
+        return Standard(
+            name,
+            None if parent is None else self.text(where, "parent", parent),
+            self.text(where, "combine", given.get("combine"), "average"),
+            self.number(where, "rate", given.get("rate"), "0.65"),
+        )
+
+    def assignment(self, given: Any, only_term: str | None) -> Assignment:
+        given = self.object("assignments", given, Assignment.__dataclass_fields__)
+        name = self.text("assignments", "id", given.get("id"))
+        where = f"assignment {name}"
+        assigned, category, date = given.get("assigned"), given.get("category"), given.get("date")
+        standards = []
+        for each in self.list(where, given.get("standards")):
+            each = self.object(where, each, AssignmentStandard.__dataclass_fields__)
+            standard = self.text(where, "standard", each.get("id"))
+            points = self.number(f"{where}, standard {standard}", "points", each.get("points"), negative=False)
+            standards.append(AssignmentStandard(standard, points))
+        return Assignment(
+            name,
+            self.number(where, "points", given.get("points"), negative=False),
+            self.text(where, "term", given.get("term"), only_term),
+            None if category is None else self.text(where, "category", category),
+            self.number(where, "step", given.get("step"), "1"),
+            self.number(where, "share", given.get("share"), "1", negative=False),
+            self.flag(where, "extra", given.get("extra"), default=False),
+            self.flag(where, "never_drop", given.get("never_drop"), default=False),
+            self.flag(where, "counts", given.get("counts"), default=True),
+            self.flag(where, "closed", given.get("closed"), default=False),
+            self.flag(where, "shown", given.get("shown"), default=True),
+            None if assigned is None else frozenset(self.text(where, "student", each) for each in self.list(where, assigned)),
+            self.steps(where, given.get("adjust")),
+            None if date is None else self.text(where, "date", date),
+            tuple(standards),
+        )
+
+    def steps(self, place: str, given: Any) -> tuple[Step, ...]:
+        found = (self.step(f"{place}, adjust step {number}", each) for number, each in enumerate(self.list(place, given), 1))
+        return tuple(step for step in found if step is not None)
+
+    def step(self, place: str, given: Any) -> Step | None:
+        given = self.object(place, given, ("kind", "amount", "factor", "percent", "from", "to"))
+        match given.get("kind"):
+            case "add":
+                return Add(self.number(place, "amount", given.get("amount")))
+            case "multiply":
+                return Multiply(self.number(place, "factor", given.get("factor")))
+            case "top_to":
+                return TopTo(self.number(place, "percent", given.get("percent")))
+            case "root":
+                return Root()
+            case "ceiling":
+                return Ceiling(self.number(place, "percent", given.get("percent")))
+            case "line":
+                return self.line(place, given)
+            case kind:
+                known = "add, multiply, top_to, root, line, ceiling"
+                self.problem(place, f"kind {_text(kind)} is not known; choose from {known}.")
+                return None
+
+    def line(self, place: str, given: Mapping[str, Any]) -> Line | None:
+        ends = {name: self.list(place, given.get(name)) for name in ("from", "to")}
+        if any(len(pair) != 2 for pair in ends.values()):
+            self.problem(place, "a line needs two percents under from and two under to.")
+            return None
+        (x1, x2), (y1, y2) = ([self.number(place, name, each) for each in pair] for name, pair in ends.items())
+        if x1 == x2:
+            # Said here, with the text as it was written.
+            self.problem(place, f"the line goes from {_text(ends['from'][0])} and {_text(ends['from'][1])}, which is one; give two.")
+            return None
+        return Line(x1, x2, y1, y2)
+
+    def rows(self, key: str, given: Any, read: Callable[[str, Any], Any]) -> dict[str, Any]:
+        given = {} if given is None else self.map(key, given)
+        return {student: read(f"{key}, student {student}", row) for student, row in given.items()}
+
+    def scores(self, place: str, given: Any) -> dict[str, Score]:
+        found = {}
+        for assignment, score in self.map(place, given).items():
+            if score is not None and score != "":
+                found[assignment] = self.score(f"{place}, assignment {assignment}", score)
+        return found
+
+    def score(self, place: str, given: Any) -> Score:
+        """A score; a text that is no number is left to be looked up among the codes."""
+        if isinstance(given, str) and not looks_like_number(given):
+            return given
+        if isinstance(given, str) and given.rstrip().endswith("%"):
+            return given
+        return in_units(self.number(place, "score", given, negative=False))
+
+    def standard_scores(self, place: str, given: Any) -> dict[str, dict[str, Score]]:
+        found = {}
+        for assignment, row in self.map(place, given).items():
+            where = f"{place}, assignment {assignment}"
+            row = self.map(where, row)
+            found[assignment] = {
+                standard: self.score(f"{where}, standard {standard}", score)
+                for standard, score in row.items()
+                if score is not None and score != ""
+            }
+        return found
+
+    def overrides(self, place: str, given: Any) -> dict[str, Override]:
+        found = {}
+        for name, each in self.map(place, given).items():
+            where = f"{place}, {name}"
+            each = self.object(where, each, Override.__dataclass_fields__)
+            mark = each.get("mark")
+            found[name] = Override(
+                self.maybe_number(where, "percent", each.get("percent")),
+                None if mark is None else self.text(where, "mark", mark),
+                self.text(where, "reason", each.get("reason"), ""),
+            )
+        return found
+
+
+def _text(given: Any) -> str:
+    """What was written, as it was written where it was a text, cut where it is long."""
+    text = given if isinstance(given, str) else json.dumps(given, ensure_ascii=False)
+    return text if len(text) <= 80 else text[:79] + "…"
+
+
+def write_book(book: Book) -> dict[str, Any]:
+    """A book as the open format's JSON: reading it again gives the same book. Defaults are left out."""
+    return {"hoarfrost": FORMAT} | {
+        name: _written(value)
+        for name in Book.__dataclass_fields__
+        if (value := getattr(book, name)) != Book.__dataclass_fields__[name].default and value not in ((), {}, None)
+    }
+
+
+_KINDS: dict[type, str] = {Add: "add", Multiply: "multiply", TopTo: "top_to", Root: "root", Line: "line", Ceiling: "ceiling"}
+
+
+def _written(value: Any) -> Any:
+    if isinstance(value, Fraction):
+        return decimal_text(value)
+    if isinstance(value, Line):
+        ends = {"from": (value.x1, value.x2), "to": (value.y1, value.y2)}
+        return {"kind": "line"} | {name: [decimal_text(each) for each in pair] for name, pair in ends.items()}
+    if isinstance(value, Mapping):
+        return {key: _score_text(each) if isinstance(each, int) else _written(each) for key, each in value.items()}
+    if isinstance(value, tuple):
+        return [_written(each) for each in value]
+    if isinstance(value, frozenset):
+        return sorted(value)
+    if hasattr(value, "__dataclass_fields__"):
+        fields = {
+            name: _rules(each) if name == "ground_rules" else _written(each)
+            for name, field in value.__dataclass_fields__.items()
+            if ((each := getattr(value, name)) != field.default or name == "term") and each not in ((), {})
+        }
+        return {"kind": _KINDS[type(value)]} | fields if type(value) in _KINDS else fields
+    return value
+
+
+def _rules(rules: Mapping[str, Any]) -> dict[str, Any]:
+    """A term's own ground rules, in which numbers are counts."""
+    return {name: decimal_text(value) if isinstance(value, Fraction) else value for name, value in rules.items()}
+
+
+def _score_text(score: int) -> str:
+    return decimal_text(Fraction(score, UNIT))
+
+
+def read_steps(given: Any) -> tuple[Step, ...]:
+    """Adjustment steps as they are written in a file. Raises BookError."""
+    reader = _Reader()
+    steps = reader.steps("adjust", given)
+    if reader.problems:
+        raise BookError(reader.problems)
+    return steps
+
+
+def read_rules(given: Any) -> dict[str, Any]:
+    """Ground rules that a term sets for itself, as they are written in a file. Raises BookError."""
+    reader = _Reader()
+    rules = reader.rules("ground_rules", given)
+    if reader.problems:
+        raise BookError(reader.problems)
+    return rules

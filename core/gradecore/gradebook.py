@@ -1,0 +1,140 @@
+"""A whole gradebook, computed as it is asked (R4.5, R5, R6)."""
+
+from collections.abc import Mapping
+from fractions import Fraction
+from functools import cached_property
+from graphlib import TopologicalSorter
+
+from gradecore.adjust import adjusted
+from gradecore.book import Book, GroundRules, Override, Score, Term
+from gradecore.check import check
+from gradecore.result import TermResult
+from gradecore.scale import Marks
+from gradecore.term import Reckoning, TermPlan, term_rules
+
+_NOTHING: Mapping[str, Score] = {}
+
+
+class Gradebook:
+    """The results of a book. Each is computed when first asked for and then kept.
+
+    `family` computes what a family sees before posting: hidden assignments are left out (R14.1).
+    Raises `check.BookError` for a book that makes no sense (R15); `checked` says that it was looked at before.
+    """
+
+    def __init__(self, book: Book, *, family: bool = False, checked: bool = False) -> None:
+        if not checked:
+            check(book)
+        self.book = book
+        self.family = family
+        self.marks = Marks(book.scale)
+        self.terms: dict[str, Term] = {term.id: term for term in book.terms}
+        self._plans: dict[str, TermPlan] = {}
+        self._results: dict[tuple[str, str], TermResult] = {}
+        self._steps: dict[str, dict[Fraction, list[Fraction]]] = {}
+
+    def results(self, student: str) -> dict[str, TermResult]:
+        """A student's result in every term."""
+        return {term: self.result(student, term) for term in self.terms}
+
+    def result(self, student: str, term: str) -> TermResult:
+        """A student's result in one term, override included."""
+        known = self._results.get((student, term))
+        if known is None:
+            if self.terms[term].parts:
+                # Parts first, so that however deep they nest nothing recurses.
+                for below in self._parts_first:
+                    if below == term:
+                        break
+                    if (student, below) not in self._results:
+                        self._results[student, below] = self._result(student, self.terms[below])
+            known = self._results[student, term] = self._result(student, self.terms[term])
+        return known
+
+    @cached_property
+    def _parts_first(self) -> list[str]:
+        """The terms, each after its parts."""
+        return list(TopologicalSorter({term.id: [part.term for part in term.parts] for term in self.book.terms}).static_order())
+
+    def rules(self, term: str) -> GroundRules:
+        """The ground rules in force in a term (R4.6)."""
+        return term_rules(self.book, self.terms[term])
+
+    def plan(self, term: str) -> TermPlan:
+        """A term with assignments, made ready for computing."""
+        plan = self._plans.get(term)
+        if plan is None:
+            plan = self._plans[term] = TermPlan(self.book, self.terms[term], family=self.family)
+        return plan
+
+    def share_plans(self, other: "Gradebook") -> None:
+        """Take over the plans of a book that differs in one student's scores on unadjusted work only."""
+        self._plans = other._plans
+
+    def reckon(self, student: str, term: str) -> Reckoning:
+        """A student's term before adjustments, for a term with assignments."""
+        return self.plan(term).reckon(student, self.book.scores.get(student, _NOTHING))
+
+    def part_value(self, student: str, term: Term, part: str) -> Fraction | None:
+        """What a part contributes to a term of terms: its final percent, or its mark's value (R5.1)."""
+        result = self.result(student, part)
+        if term.parts_from == "percent":
+            return result.final_percent
+        return None if result.final_mark is None else self.marks.percent_of(result.final_mark)
+
+    def steps(self, term: str) -> dict[Fraction, list[Fraction]]:
+        """Where each of the class's percents goes, step by step, under the term's adjustments (R7)."""
+        known = self._steps.get(term)
+        if known is None:
+            raws = (self._raw(student, self.terms[term])[0] for student in self.book.students)
+            known = adjusted({raw for raw in raws if raw is not None}, Fraction(100), self.terms[term].adjust)
+            self._steps[term] = known
+        return known
+
+    def _raw(self, student: str, term: Term) -> tuple[Fraction | None, Reckoning | None]:
+        """A term's percent before adjustments and cap."""
+        if not term.parts:
+            reckoning = self.reckon(student, term.id)
+            return reckoning.raw, reckoning
+        top, weights = Fraction(0), Fraction(0)
+        for part in term.parts:
+            value = self.part_value(student, term, part.term)
+            if value is not None:
+                top += part.weight * value
+                weights += part.weight
+        return (top / weights if weights else None), None
+
+    def _result(self, student: str, term: Term) -> TermResult:
+        raw, reckoning = self._raw(student, term)
+        rules = self.rules(term.id)
+        percent = raw
+        if raw is not None and percent is not None:
+            if term.adjust:
+                percent = self.steps(term.id)[raw][-1]
+            if rules.cap and percent > 100:  # R4.5
+                percent = Fraction(100)
+        rounded = mark = None
+        if percent is not None:
+            found = self.marks.look_up(percent, rules.round_to, rules.rounding)
+            rounded, mark = found.rounded, found.mark
+        override = self.book.overrides.get(student, {}).get(term.id)
+        final_percent, final_mark = (percent, mark) if override is None else self._overridden(override, rules)
+        reaches = None
+        if final_percent is not None and final_mark is not None:
+            reaches = self.marks.shown_reaches(final_percent, final_mark, rules.decimals)
+        return TermResult(
+            raw, percent, rounded, mark, final_percent, final_mark,
+            reckoning.categories if reckoning else {},
+            reckoning.left_out if reckoning else {},
+            reckoning.missing if reckoning else (),
+            reaches,
+        )  # fmt: skip
+
+    def _overridden(self, override: Override, rules: GroundRules) -> tuple[Fraction | None, str | None]:
+        """The final percent and mark that an override makes (R5.2)."""
+        percent, mark = override.percent, override.mark
+        if percent is None and mark is not None:
+            percent = self.marks.percent_of(mark)
+        if mark is None and percent is not None:
+            mark = self.marks.look_up(percent, rules.round_to, rules.rounding).mark
+        return percent, mark

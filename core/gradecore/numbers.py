@@ -1,0 +1,123 @@
+"""Exact numbers: reading decimals, rounding in steps, and writing them down again (R1, R6.2, R7.4, R13).
+
+Every computed value is a ``fractions.Fraction``. Scores are kept as whole ten-thousandths (`UNIT`),
+which is exact because R13 takes at most four decimals, and lets the computation run on integers.
+"""
+
+import re
+from fractions import Fraction
+from math import isqrt
+
+UNIT = 10_000
+"""One point in the units that scores are kept in: R13 takes at most four decimals."""
+
+MOST = 99_999
+"""The largest number that is taken anywhere (R13)."""
+
+ROUNDINGS = ("half_up", "half_even", "up", "down")
+
+_DECIMAL = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)", re.ASCII)
+
+
+class NumberError(ValueError):
+    """A text that is not taken as a number; the message says why, without naming the text."""
+
+
+def looks_like_number(text: str) -> bool:
+    """Whether a text reads as a number, with or without a percent sign, whatever its size (R13)."""
+    bare = text.strip().replace("\N{MINUS SIGN}", "-").removesuffix("%").rstrip()
+    return _DECIMAL.fullmatch(bare) is not None
+
+
+def read_decimal(text: str, *, negative: bool = True) -> Fraction:
+    """The number written as decimal text, with ``.`` or ``,`` as decimal sign.
+
+    Raises NumberError for what is no number, has more than four decimals, is above 99,999 or,
+    unless `negative`, below 0 (R1.1, R13).
+    """
+    bare = text.strip().replace("\N{MINUS SIGN}", "-")
+    if _DECIMAL.fullmatch(bare) is None:
+        raise NumberError("is not a number")
+    bare = bare.replace(",", ".")
+    if not negative and bare.startswith("-") and bare.strip("-0.") != "":
+        raise NumberError("is below 0")
+    # The length is looked at before the digits are, so that a page of digits costs nothing.
+    whole = bare.lstrip("+-").partition(".")[0].lstrip("0")
+    if len(whole) > len(str(MOST)):
+        raise NumberError("is above 99,999")
+    decimals = bare.partition(".")[2]
+    if len(decimals) > 4 and decimals[4:].strip("0"):
+        raise NumberError("has more than 4 decimals")
+    number = Fraction(bare.rstrip("0") if decimals else bare)
+    if abs(number) > MOST:
+        raise NumberError("is above 99,999" if number > 0 else "is below −99,999")
+    return number
+
+
+def in_units(number: Fraction) -> int:
+    """A number of at most four decimals as whole ten-thousandths."""
+    return number.numerator * (UNIT // number.denominator)
+
+
+def round_to_step(value: Fraction, step: Fraction | None, rounding: str) -> Fraction:
+    """`value` rounded to a whole number of `step`; None leaves it as it is (R6.2)."""
+    if step is None:
+        return value
+    steps = value / step
+    if rounding == "half_up":
+        whole = (2 * steps.numerator + steps.denominator) // (2 * steps.denominator)
+    elif rounding == "half_even":
+        whole = round(steps)
+    elif rounding == "up":
+        whole = -(-steps.numerator // steps.denominator)
+    else:
+        whole = steps.numerator // steps.denominator
+    return whole * step
+
+
+def root_percent(percent: Fraction) -> Fraction:
+    """Ten times the root of a percent, rounded half-even to 10 decimals; a negative one stays (R7.4).
+
+    >>> root_percent(Fraction(64))
+    Fraction(80, 1)
+    """
+    if percent <= 0:
+        return percent
+    square = percent * 10**22  # the root of this is the result in units of its tenth decimal
+    below = isqrt(square.numerator // square.denominator)
+    excess = square - Fraction(2 * below + 1, 2) ** 2
+    upward = excess > 0 or (excess == 0 and below % 2 == 1)
+    return Fraction(below + upward, 10**10)
+
+
+def rational_text(value: Fraction | None) -> str | None:
+    """``"n/d"`` in lowest terms, ``"n"`` where d is 1, None where there is none."""
+    return None if value is None else str(value)
+
+
+def decimal_text(value: Fraction) -> str:
+    """A number as decimal text, or as an exact rational where no finite decimal says it.
+
+    >>> decimal_text(Fraction(175, 2)), decimal_text(Fraction(1, 3))
+    ('87.5', '1/3')
+    """
+    rest, places = value.denominator, 0
+    for prime in (2, 5):
+        power = 0
+        while rest % prime == 0:
+            rest //= prime
+            power += 1
+        places = max(places, power)
+    return str(value) if rest != 1 else fixed_text(value, places)
+
+
+def fixed_text(value: Fraction, decimals: int) -> str:
+    """A number with so many decimals, rounded half up, for showing only (R6.3).
+
+    >>> fixed_text(Fraction(8996, 100), 1)
+    '90.0'
+    """
+    units = round_to_step(value, Fraction(1, 10**decimals), "half_up") * 10**decimals
+    digits = str(abs(units.numerator)).zfill(decimals + 1)
+    sign = "-" if units < 0 else ""
+    return sign + (f"{digits[:-decimals]}.{digits[-decimals:]}" if decimals else digits)

@@ -1,0 +1,79 @@
+"""Looking up marks in a grading scale (R6)."""
+
+from bisect import bisect_right
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property
+from math import lcm
+
+from gradecore.book import Band, Scale
+from gradecore.numbers import fixed_text, round_to_step
+
+
+@dataclass(frozen=True, slots=True)
+class Lookup:
+    """A percent looked up: the value in scale units after rounding, and the mark it reaches (R6.2)."""
+
+    rounded: Fraction
+    mark: str
+
+
+class Marks:
+    """A scale made ready for looking up. The scale must be valid (`check.scale_problems`)."""
+
+    def __init__(self, scale: Scale) -> None:
+        self.scale = scale
+        self.bands: tuple[Band, ...] = tuple(sorted(scale.bands, key=lambda band: band.min))
+        self._per_min = lcm(*(band.min.denominator for band in self.bands))
+        # Whole numbers: a value reaches a min when its whole part in these units does.
+        self._mins = [int(band.min * self._per_min) for band in self.bands]
+
+    def band(self, value: Fraction) -> Band:
+        """The band of a value in scale units; below 0 it is the lowest."""
+        return self.bands[max(0, bisect_right(self._mins, value.numerator * self._per_min // value.denominator) - 1)]
+
+    def look_up(self, percent: Fraction, round_to: Fraction | None, rounding: str) -> Lookup:
+        """The mark of a percent (R6.2)."""
+        value = percent if self.scale.out_of == 100 else percent * self.scale.out_of / 100
+        rounded = round_to_step(value, round_to, rounding)
+        return Lookup(rounded, self.band(rounded).mark)
+
+    def min_of(self, mark: str) -> Fraction | None:
+        """Where a mark begins, in percent; None for a mark outside the scale."""
+        index = self._index.get(mark)
+        return None if index is None else self.bands[index].min * 100 / self.scale.out_of
+
+    def value_of(self, mark: str) -> Fraction | None:
+        """A mark's value in scale units (R6.5); None for a mark outside the scale."""
+        index = self._index.get(mark)
+        return None if index is None else self._values[index]
+
+    def percent_of(self, mark: str) -> Fraction | None:
+        """A mark's value brought to percent (R5.2); None for a mark outside the scale."""
+        value = self.value_of(mark)
+        return None if value is None else value * 100 / self.scale.out_of
+
+    def reaches(self, mark: str, wanted: str) -> bool:
+        """Whether `mark` is at least `wanted`; both must be in the scale."""
+        return self._index[mark] >= self._index[wanted]
+
+    def shown_reaches(self, percent: Fraction, mark: str, decimals: int) -> str | None:
+        """The higher mark that the number shown would reach while `mark` is what counts, if any (R6.3)."""
+        shown = Fraction(fixed_text(percent, decimals)) * self.scale.out_of / 100
+        reached = self.band(shown).mark
+        return reached if mark in self._index and self._index[reached] > self._index[mark] else None
+
+    def __contains__(self, mark: str) -> bool:
+        return mark in self._index
+
+    @cached_property
+    def _index(self) -> dict[str, int]:
+        return {band.mark: index for index, band in enumerate(self.bands)}
+
+    @cached_property
+    def _values(self) -> list[Fraction]:
+        nexts = [band.min for band in self.bands[1:]] + [self.scale.out_of]
+        return [
+            band.value if band.value is not None else (band.min + above) / 2
+            for band, above in zip(self.bands, nexts, strict=True)
+        ]

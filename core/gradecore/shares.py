@@ -1,0 +1,86 @@
+"""What each assignment is worth, as planned: before any score is in (R3, R4)."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from gradecore.book import Assignment, Book, Term
+from gradecore.term import term_rules
+
+
+@dataclass(frozen=True, slots=True)
+class AssignmentShare:
+    """Percents of the category and of the whole grade; for extra credit the most that it can add.
+
+    None where it has no share: in no category of a weighted term, not counting, or worth nothing that can be divided.
+    """
+
+    of_category: Fraction | None
+    of_grade: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedShares:
+    """A term's shares. `weights` is what the categories' weights add up to; None where weights do not count.
+
+    `categories` are percents of the grade, by category.
+    """
+
+    weights: Fraction | None
+    categories: dict[str, Fraction]
+    assignments: dict[str, AssignmentShare]
+
+
+def planned_shares(book: Book, term: Term) -> PlannedShares:
+    """The shares of a term with assignments.
+
+    Weights that add up to at most 100 are percents of the grade as they stand, so that what is not given away shows;
+    where they add up to more, they are scaled to 100.
+    """
+    rules = term_rules(book, term)
+    work = [each for each in book.assignments if each.term == term.id]
+    if rules.method != "weighted":
+        return _pooled(book, work, rules.method)
+    weights = {each.id: term.weights.get(each.id, each.weight) for each in book.categories}
+    total = sum((weights[each.id] for each in book.categories if not each.bonus), Fraction(0))
+    scale = Fraction(100) / total if total > 100 else Fraction(1)
+    categories = {each.id: weights[each.id] * (1 if each.bonus else scale) for each in book.categories}
+    assignments = {each.id: AssignmentShare(None, None) for each in work}
+    for category in book.categories:
+        mine = [each for each in work if each.category == category.id]
+        for name, share in _within(mine, category.method).items():
+            assignments[name] = AssignmentShare(share, share * categories[category.id] / 100)
+    return PlannedShares(total, categories, assignments)
+
+
+def _pooled(book: Book, work: Sequence[Assignment], method: str) -> PlannedShares:
+    of_grade = _within(work, method)
+    categories = {
+        category.id: sum(
+            (of_grade[each.id] for each in work if each.category == category.id and not each.extra and each.id in of_grade),
+            Fraction(0),
+        )
+        for category in book.categories
+    }
+    assignments = {}
+    for each in work:
+        share = of_grade.get(each.id)
+        whole = categories.get(each.category or "")
+        within = share * 100 / whole if share is not None and whole else None
+        assignments[each.id] = AssignmentShare(within, share)
+    return PlannedShares(None, categories, assignments)
+
+
+def _within(work: Sequence[Assignment], method: str) -> dict[str, Fraction]:
+    """Percents of the whole that some assignments make together."""
+    sizes = {each.id: _size(each, method) for each in work if each.counts}
+    whole = sum((sizes[each.id] for each in work if each.counts and not each.extra), Fraction(0))
+    return {name: 100 * size / whole for name, size in sizes.items()} if whole else {}
+
+
+def _size(assignment: Assignment, method: str) -> Fraction:
+    if method == "points":
+        return assignment.points
+    if not assignment.points:
+        return Fraction(0)
+    return assignment.share if method == "shares" else Fraction(1)

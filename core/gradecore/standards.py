@@ -1,0 +1,129 @@
+"""Standards: evidence, how it is combined, and levels (R8)."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from graphlib import TopologicalSorter
+from statistics import median
+
+from gradecore.book import Book, Scale, Score, Standard
+from gradecore.column import code_value
+from gradecore.numbers import UNIT, round_to_step
+from gradecore.scale import Marks
+
+
+@dataclass(frozen=True, slots=True)
+class Evidence:
+    """One piece of evidence: where it comes from and its value in the units of the standards' scale (R8.1)."""
+
+    assignment: str
+    value: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class StandardResult:
+    """A student's level in one standard: as computed, and as an override made of it (R8.4).
+
+    `evidence` is in date order; empty where the value comes from the standard's children (R8.3).
+    """
+
+    value: Fraction | None
+    mark: str | None
+    final_value: Fraction | None
+    final_mark: str | None
+    evidence: tuple[Evidence, ...] = ()
+
+
+class Standards:
+    """The standards of a book, for any of its students. The book must be checked."""
+
+    def __init__(self, book: Book) -> None:
+        self._book = book
+        self._scale: Scale = book.standards_scale or book.scale
+        self._marks = Marks(self._scale)
+        self._codes = {code.code: code for code in book.codes}
+        children: dict[str, list[Standard]] = {standard.id: [] for standard in book.standards}
+        for standard in book.standards:
+            if standard.parent is not None:
+                children[standard.parent].append(standard)
+        self._children = children
+        order = TopologicalSorter({name: [child.id for child in below] for name, below in children.items()})
+        self._children_first = list(order.static_order())
+        # R8.2: undated first, then by date; sorting keeps the position among equals.
+        self._by_date = sorted(book.assignments, key=lambda each: each.date or "")
+
+    def results(self, student: str) -> dict[str, StandardResult]:
+        """A student's result in every standard, in the book's order."""
+        evidence = self._evidence(student)
+        standards = {standard.id: standard for standard in self._book.standards}
+        found: dict[str, StandardResult] = {}
+        for name in self._children_first:
+            mine = evidence.get(name, [])
+            value = self._combine(standards[name], [piece.value for piece in mine])
+            if value is None:
+                finals = [found[child.id].final_value for child in self._children[name]]
+                given = [final for final in finals if final is not None]
+                value = sum(given, Fraction(0)) / len(given) if given else None
+            found[name] = self._levelled(student, name, value, tuple(mine))
+        return {name: found[name] for name in standards}
+
+    def _evidence(self, student: str) -> dict[str, list[Evidence]]:
+        scores = self._book.standard_scores.get(student, {})
+        found: dict[str, list[Evidence]] = {}
+        for assignment in self._by_date:
+            row = scores.get(assignment.id)
+            if not row or (assignment.assigned is not None and student not in assignment.assigned):
+                continue
+            for standard in assignment.standards:
+                value = self._value(row.get(standard.id), standard.points, extra=assignment.extra)
+                if value is not None:
+                    found.setdefault(standard.id, []).append(Evidence(assignment.id, value))
+        return found
+
+    def _value(self, score: Score | None, points: Fraction, *, extra: bool) -> Fraction | None:
+        """A score for a standard in the scale's units, or None where it is no evidence (R8.1)."""
+        if score is None or not points:
+            return None
+        earned = Fraction(score, UNIT) if isinstance(score, int) else code_value(self._codes[score], points, extra=extra)
+        return None if earned is None else earned / points * self._scale.out_of
+
+    def _combine(self, standard: Standard, values: Sequence[Fraction]) -> Fraction | None:
+        """R8.2; `values` are in date order."""
+        if not values:
+            return None
+        match standard.combine:
+            case "latest":
+                return values[-1]
+            case "highest":
+                return max(values)
+            case "median":
+                return median(values)
+            case "most_frequent":
+                return self._most_frequent(values)
+            case "decaying":
+                average = values[0]
+                for value in values[1:]:
+                    average = standard.rate * value + (1 - standard.rate) * average
+                return average
+            case _:
+                return sum(values, Fraction(0)) / len(values)
+
+    def _most_frequent(self, values: Sequence[Fraction]) -> Fraction:
+        seen = [self._band(value) for value in values]
+        latest = {mark: place for place, mark in enumerate(seen)}
+        found = self._marks.value_of(max(latest, key=lambda mark: (seen.count(mark), latest[mark])))
+        assert found is not None
+        return found
+
+    def _band(self, value: Fraction) -> str:
+        return self._marks.band(round_to_step(value, self._scale.round_to, self._scale.rounding)).mark
+
+    def _levelled(
+        self, student: str, name: str, value: Fraction | None, evidence: tuple[Evidence, ...]
+    ) -> StandardResult:
+        """R8.4."""
+        mark = None if value is None else self._band(value)
+        override = self._book.standard_overrides.get(student, {}).get(name)
+        if override is None or override.mark is None:
+            return StandardResult(value, mark, value, mark, evidence)
+        return StandardResult(value, mark, self._marks.value_of(override.mark), override.mark, evidence)

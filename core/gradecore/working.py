@@ -1,0 +1,230 @@
+"""The working: how a grade comes about, step by step (R12). Built only when asked for."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from gradecore.book import Override, Score, Step
+from gradecore.gradebook import Gradebook
+from gradecore.group import Tally
+from gradecore.numbers import UNIT
+from gradecore.result import TermResult
+from gradecore.term import TermPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One assignment in the working.
+
+    `score` is what was entered; `steps` is its way through the assignment's adjustments (R7), empty where there are none.
+    `earned` and `possible` are points, None where `reason` says that it is left out. `weighs` is what it weighs within its
+    category or pool (points, one, or its share) and `adds` what it adds to the term's percent, in percentage points;
+    both are None for what is left out or dropped.
+    """
+
+    assignment: str
+    score: Score | None
+    extra: bool
+    steps: tuple[tuple[Step, Fraction], ...]
+    earned: Fraction | None
+    possible: Fraction | None
+    reason: str | None
+    dropped: bool
+    missing: bool
+    weighs: Fraction | None
+    adds: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
+class CategoryWorking:
+    """One category: `total` of `out_of` makes its percent; in the category's own way these are points, quotients or shares.
+
+    `weight` is as set, `weight_in_effect` in percent of the grade (R4.1); a bonus category adds its weight as points.
+    `capped` is what the cap takes away, in percentage points of the category; `adds` is in percentage points of the term.
+    Under the pooled methods the figures are for information (R4.2).
+    """
+
+    category: str
+    method: str
+    total: Fraction
+    out_of: Fraction
+    percent: Fraction | None
+    capped: Fraction
+    bonus: bool
+    weight: Fraction | None
+    weight_in_effect: Fraction | None
+    adds: Fraction | None
+    lines: tuple[Line, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class PartWorking:
+    """One part of a term of terms (R5.1)."""
+
+    term: str
+    value: Fraction | None
+    mark: str | None
+    weight: Fraction
+    weight_in_effect: Fraction | None
+    adds: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
+class Working:
+    """How a student's result in a term comes about.
+
+    What `categories`, `apart` and `parts` add comes to `result.raw` exactly; `steps` and `capped` lead from there to
+    `result.percent`.
+    """
+
+    student: str
+    term: str
+    method: str
+    categories: tuple[CategoryWorking, ...]
+    apart: tuple[Line, ...]
+    parts: tuple[PartWorking, ...]
+    steps: tuple[tuple[Step, Fraction], ...]
+    capped: Fraction
+    result: TermResult
+    override: Override | None
+
+    @property
+    def contributions(self) -> Fraction:
+        """All that is added, in percentage points: equal to the computed percent where there is one."""
+        added = sum((each.adds for each in (*self.categories, *self.apart, *self.parts) if each.adds), Fraction(0))
+        raw = self.result.raw
+        last = self.steps[-1][1] if self.steps else raw
+        moved = last - raw if last is not None and raw is not None else Fraction(0)
+        return added + moved - self.capped
+
+
+def working(gradebook: Gradebook, student: str, term: str) -> Working:
+    """The working of one student's term (R12)."""
+    this = gradebook.terms[term]
+    result = gradebook.result(student, term)
+    steps: tuple[tuple[Step, Fraction], ...] = ()
+    if this.adjust and result.raw is not None:
+        steps = tuple(zip(this.adjust, gradebook.steps(term)[result.raw], strict=True))
+    last = steps[-1][1] if steps else result.raw
+    capped = last - result.percent if last is not None and result.percent is not None else Fraction(0)
+    categories: tuple[CategoryWorking, ...] = ()
+    apart: tuple[Line, ...] = ()
+    if not this.parts:
+        categories, apart = _Grouped(gradebook, student, gradebook.plan(term)).all()
+    return Working(
+        student, term, gradebook.rules(term).method, categories, apart, _parts(gradebook, student, term),
+        steps, capped, result, gradebook.book.overrides.get(student, {}).get(term),
+    )  # fmt: skip
+
+
+def _parts(gradebook: Gradebook, student: str, term: str) -> tuple[PartWorking, ...]:
+    this = gradebook.terms[term]
+    values = {part.term: gradebook.part_value(student, this, part.term) for part in this.parts}
+    weights = sum((part.weight for part in this.parts if values[part.term] is not None), Fraction(0))
+    found = []
+    for part in this.parts:
+        value = values[part.term]
+        counts = value is not None and weights
+        found.append(
+            PartWorking(
+                part.term, value, gradebook.result(student, part.term).final_mark, part.weight,
+                100 * part.weight / weights if counts else None,
+                part.weight * value / weights if counts and value is not None else None,
+            )  # fmt: skip
+        )
+    return tuple(found)
+
+
+class _Grouped:
+    """The workings of a term's categories for one student."""
+
+    def __init__(self, gradebook: Gradebook, student: str, plan: TermPlan) -> None:
+        self.plan = plan
+        self.student = student
+        self.row = gradebook.book.scores.get(student, {})
+        self.reckoning = plan.reckon(student, self.row)
+        self.dropped = frozenset().union(*self.reckoning.dropped)
+        self.missing = frozenset(self.reckoning.missing)
+        self.weights = sum(
+            (
+                plan.weights[name]
+                for name, found in self.reckoning.categories.items()
+                if name in plan.categories and found.percent is not None and not plan.categories[name].bonus
+            ),
+            Fraction(0),
+        )
+
+    def all(self) -> tuple[tuple[CategoryWorking, ...], tuple[Line, ...]]:
+        """The categories, and the lines of what is in none."""
+        per_point = self._pool_per_weight() if self.plan.pooled else None
+        categories = tuple(self._category(name, per_point) for name in self.plan.categories)
+        return categories, self._lines(None, per_point, self._pool_unit())
+
+    def _pool_unit(self) -> int:
+        return self.plan.groups[""].unit if self.plan.pooled else 1
+
+    def _pool_per_weight(self) -> Fraction:
+        """What one unit of value adds to a pooled term's percent."""
+        ratio = self.reckoning.tallies[""].ratio()
+        return Fraction(100, ratio[1]) if ratio else Fraction(0)
+
+    def _category(self, name: str, per_point: Fraction | None) -> CategoryWorking:
+        category, pooled = self.plan.categories[name], self.plan.pooled
+        group = self.plan.groups["" if pooled else name]
+        tally = self.reckoning.tallies["" if pooled else name]
+        if pooled:
+            tally = Tally(*([item for item in side if item[1].category == name] for side in (tally.base, tally.extra)))
+        value = sum(each for each, _ in tally.base) + tally.extra_value
+        weight = sum(entry.weight for _, entry in tally.base)
+        percent = self.reckoning.categories[name].percent
+        capped = Fraction(100 * value, weight) - percent if weight and percent is not None else Fraction(0)
+        effect = self._effect(name)
+        if per_point is None and weight:
+            per_point = effect / weight if effect is not None else Fraction(0)
+        adds = None
+        if percent is not None and pooled:
+            adds = value * (per_point or 0)
+        elif percent is not None and effect is not None:
+            adds = effect * percent / 100
+        return CategoryWorking(
+            name, self.plan.rules.method if pooled else category.method, Fraction(value, group.unit),
+            Fraction(weight, group.unit), percent, capped, category.bonus and not pooled,
+            None if pooled else self.plan.weights[name], None if category.bonus else effect, adds,
+            self._lines(name, per_point or Fraction(0), group.unit),
+        )  # fmt: skip
+
+    def _effect(self, name: str) -> Fraction | None:
+        """The percentage points that 100 percent of a category adds (R4.1)."""
+        if self.plan.pooled or self.reckoning.categories[name].percent is None or not self.weights:
+            return None
+        weight = self.plan.weights[name]
+        return weight if self.plan.categories[name].bonus else 100 * weight / self.weights
+
+    def _lines(self, category: str | None, per_value: Fraction | None, unit: int) -> tuple[Line, ...]:
+        counted = {
+            entry.id: (value, entry.weight)
+            for tally in self.reckoning.tallies.values()
+            for value, entry in (*tally.base, *tally.extra)
+        }
+        found = []
+        for column in self.plan.columns:
+            assignment = column.assignment
+            if assignment.category != category:
+                continue
+            score = self.row.get(column.id)
+            reason = self.reckoning.left_out.get(column.id)
+            outcome = column.outcome(self.student, score)
+            value, weight = counted.get(column.id, (None, None))
+            steps: Sequence[Fraction] = ()
+            if isinstance(score, int) and isinstance(outcome, int) and column.steps:
+                steps = column.steps[Fraction(score, UNIT)]
+            found.append(
+                Line(
+                    column.id, score, assignment.extra, tuple(zip(assignment.adjust, steps, strict=False)),
+                    Fraction(outcome, column.unit) if isinstance(outcome, int) and reason is None else None,
+                    assignment.points if reason is None else None, reason, column.id in self.dropped,
+                    column.id in self.missing, None if weight is None else Fraction(weight, unit),
+                    None if value is None or per_value is None else value * per_value,
+                )  # fmt: skip
+            )
+        return tuple(found)

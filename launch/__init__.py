@@ -1,0 +1,1 @@
+"""What ``./hoarfrost`` does: installing, the private database, the processes. Standard library only."""

@@ -1,0 +1,280 @@
+"""The commands."""
+
+import argparse
+import os
+import secrets
+import shutil
+import signal
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from launch.database import Database
+from launch.install import install
+from launch.places import PYTHON, ROOT, RUN, VENV, WEB
+from launch.processes import Running, end, port_is_free, start, wait_for_signal_or_end
+from launch.say import Stop, ask, say, stop
+
+
+def main() -> int:
+    """Run one command; a plain message instead of a traceback for what can be expected to go wrong."""
+    if sys.argv[1:2] == ["compute"]:
+        return compute(sys.argv[2:])
+    parser = argparse.ArgumentParser(prog="hoarfrost", description="Hoarfrost, a gradebook.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    starting = commands.add_parser("start", help="install what is missing and start")
+    starting.add_argument("--port", type=int, default=8000)
+    starting.add_argument("--fresh", action="store_true", help="a new demo database, after asking")
+    starting.add_argument("--yes", action="store_true", help="do not ask")
+    testing = commands.add_parser("test", help="install what is missing and run every check and test")
+    testing.add_argument("pytest", nargs="*", help="only these tests, without the other checks")
+    commands.add_parser("stop", help="stop a start that runs elsewhere")
+    commands.add_parser("demo", help="print the demo's sign-ins")
+    benching = commands.add_parser("bench", help="measure")
+    benching.add_argument("what", choices=sorted(path.stem for path in (ROOT / "bench").glob("[!_]*.py")))
+    commands.add_parser("shots", help="take the pictures in docs/screenshots from the demo")
+    commands.add_parser("client", help="make the typed client of the API anew")
+    commands.add_parser("compute", help="compute gradebook files: hoarfrost compute [--working] FILE…")
+    options = parser.parse_args()
+    run: dict[str, Callable[[argparse.Namespace], int]] = {
+        "start": command_start, "test": command_test, "stop": command_stop, "demo": command_demo,
+        "bench": command_bench, "shots": command_shots, "client": command_client,
+    }  # fmt: skip
+    try:
+        return run[options.command](options)
+    except Stop as message:
+        print(f"\n{message}", file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130
+
+
+def compute(arguments: list[str]) -> int:
+    """Gradebook files need the core alone: no installation, no server, no database."""
+    sys.path.insert(0, str(ROOT / "core"))
+    from gradecore.__main__ import main as run
+
+    return run(arguments)
+
+
+def command_start(options: argparse.Namespace) -> int:
+    """Install, start the database and the server, and wait."""
+    running = Running()
+    if found := running.find():
+        stop(f"Hoarfrost already runs here: http://127.0.0.1:{found[1]} (./hoarfrost stop ends it).")
+    if not port_is_free(options.port):
+        stop(f"Port {options.port} is in use by another program. Choose another: ./hoarfrost start --port {options.port + 1}")
+    install()
+    own_database = "HOARFROST_DATABASE_URL" not in os.environ
+    if options.fresh:
+        _forget_demo(options, own_database=own_database)
+    # From here on a signal ends what was started, in order.
+    for each in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(each, _interrupt)
+    database = Database()
+    server: subprocess.Popen[bytes] | None = None
+    try:
+        running.note(options.port)
+        if own_database:
+            database.start()
+        environment = server_environment(database.url if own_database else os.environ["HOARFROST_DATABASE_URL"])
+        manage("migrate", "--verbosity=0", environment=environment)
+        manage("fill_demo", "--if-empty", environment=environment)
+        server = start_server(options.port, environment, RUN / "server.log")
+        say(f"\nHoarfrost is at http://127.0.0.1:{options.port}\n")
+        manage("demo_people", environment=environment)
+        say("\nCtrl-C stops it.")
+        watched = {"server": server} | ({"database": database.process} if database.process else {})
+        ended = wait_for_signal_or_end(watched)
+        if ended:
+            log = RUN / "server.log" if ended == "server" else database.folder / "mariadb.log"
+            stop(f"The {ended} ended by itself. Its log is {log}. Nothing saved is lost: start again with ./hoarfrost start")
+        return 0
+    finally:
+        # In order, and whatever comes: a second Ctrl-C must not leave the database behind.
+        for each in (signal.SIGINT, signal.SIGTERM):
+            signal.signal(each, signal.SIG_IGN)
+        if server is not None:
+            end(server)
+        database.stop()
+        running.forget()
+
+
+def _interrupt(*_: object) -> None:
+    raise KeyboardInterrupt
+
+
+def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
+    if not own_database:
+        stop("--fresh is for Hoarfrost's own demo database; the one in HOARFROST_DATABASE_URL is left alone.")
+    if not options.yes and not ask("Delete the database under .run/ with all that was entered, and make the demo anew?"):
+        stop("Nothing was changed. (Where nobody can answer: ./hoarfrost start --fresh --yes)")
+    shutil.rmtree(RUN / "db", ignore_errors=True)
+
+
+def server_environment(database_url: str) -> dict[str, str]:
+    """What the server reads from its environment; what is set already stays."""
+    key = RUN / "secret-key"
+    if not key.exists():
+        key.touch(mode=0o600)
+        key.write_text(secrets.token_urlsafe(48))
+    given = {
+        "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
+        "HOARFROST_DATABASE_URL": database_url,
+        "HOARFROST_SECRET_KEY": key.read_text(),
+        "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
+    }
+    return given | {name: os.environ[name] for name in ("HOARFROST_SECRET_KEY",) if name in os.environ}
+
+
+def manage(*arguments: str, environment: dict[str, str]) -> None:
+    """Run one of the server's commands."""
+    done = subprocess.run([PYTHON, ROOT / "server" / "manage.py", *arguments], env={**os.environ, **environment})
+    if done.returncode:
+        stop(f"The step “{arguments[0]}” failed; see above.")
+
+
+def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
+    """The web server, once it answers."""
+    command = [
+        str(VENV / "bin" / "gunicorn"), "hoarfrost.wsgi", "--chdir", str(ROOT / "server"), "--bind", f"127.0.0.1:{port}",
+        "--worker-class", "gthread", "--workers", "2", "--threads", "4", "--no-control-socket", "--log-level", "warning",
+    ]  # fmt: skip
+    server = start(command, log, environment)
+    for _ in range(300):
+        if server.poll() is not None:
+            stop(f"The server did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2)
+            return server
+        except (urllib.error.URLError, OSError):
+            time.sleep(0.1)
+    end(server)
+    stop(f"The server does not answer. Its log is {log}.")
+
+
+def command_stop(_: argparse.Namespace) -> int:
+    """Stop a start that runs elsewhere."""
+    found = Running().find()
+    if found is None:
+        say("Hoarfrost is not running here.")
+        return 0
+    os.kill(found[0], signal.SIGTERM)
+    for _attempt in range(900):
+        if Running().find() is None:
+            say("Stopped.")
+            return 0
+        time.sleep(0.1)
+    stop(f"Process {found[0]} does not end; kill {found[0]} ends it by force. Nothing saved is lost.")
+
+
+def command_demo(_: argparse.Namespace) -> int:
+    """The demo's sign-ins."""
+    if Running().find() is None:
+        stop("Hoarfrost is not running here: ./hoarfrost start")
+    manage("demo_people", environment=server_environment(Database().url))
+    return 0
+
+
+def command_test(options: argparse.Namespace) -> int:
+    """Every check, then every test; the first check that fails does not keep the others from running."""
+    install(testing=True)
+    environment = {**os.environ, "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"}
+    failed = [] if options.pytest else [name for name, command, cwd in CHECKS if not _passes(name, command, cwd, environment)]
+    database = Database("test-db")
+    try:
+        database.start()
+        environment |= server_environment(database.url)
+        environment["PYTHONPATH"] = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
+        if not options.pytest and not _passes("API client is current", ["--check-client"], ROOT, environment):
+            failed.append("API client is current")
+        if failed:
+            say(f"\nFailed: {', '.join(failed)}\n")
+        tests = subprocess.run([PYTHON, "-m", "pytest", *options.pytest], cwd=ROOT, env=environment)
+    finally:
+        database.stop()
+    return 1 if failed or tests.returncode else 0
+
+
+_BIN = VENV / "bin"
+CHECKS: list[tuple[str, list[str], Path]] = [
+    ("ruff", [str(_BIN / "ruff"), "check", "."], ROOT),
+    ("ruff format", [str(_BIN / "ruff"), "format", "--check", "."], ROOT),
+    ("mypy", [str(_BIN / "mypy")], ROOT),
+    ("import-linter", [str(_BIN / "lint-imports")], ROOT),
+    ("svelte-check", ["npm", "run", "--silent", "check"], WEB),
+    ("eslint and prettier", ["npm", "run", "--silent", "lint"], WEB),
+    ("vitest", ["npm", "run", "--silent", "test"], WEB),
+]
+
+
+def _passes(name: str, command: list[str], cwd: Path, environment: dict[str, str]) -> bool:
+    """Run one check; what it says is shown only where it fails."""
+    began = time.monotonic()
+    if command == ["--check-client"]:
+        passed, output = _client_is_current(environment)
+    else:
+        done = subprocess.run(command, cwd=cwd, env=environment, capture_output=True, text=True)
+        passed, output = done.returncode == 0, done.stdout + done.stderr
+    say(f"{'passed' if passed else 'FAILED'}  {name} ({time.monotonic() - began:.0f} s)")
+    if not passed:
+        say(output)
+    return passed
+
+
+CLIENT = WEB / "src" / "lib" / "api"
+
+
+def _make_client(environment: dict[str, str], folder: Path) -> None:
+    """The API's description and the types made from it."""
+    schema = subprocess.run(
+        [PYTHON, ROOT / "server" / "manage.py", "export_openapi_schema", "--api", "hoarfrost.api.api", "--indent", "1", "--sorted"],
+        env=environment, capture_output=True, text=True,
+    )  # fmt: skip
+    if schema.returncode:
+        stop(f"The API could not be described:\n{schema.stderr}")
+    (folder / "openapi.json").write_text(schema.stdout)
+    command = ["npx", "openapi-typescript", str(folder / "openapi.json"), "-o", str(folder / "schema.d.ts")]
+    done = subprocess.run(command, cwd=WEB, capture_output=True, text=True)
+    if done.returncode:
+        stop(f"The client could not be made:\n{done.stdout}{done.stderr}")
+
+
+def _client_is_current(environment: dict[str, str]) -> tuple[bool, str]:
+    folder = RUN / "client"
+    folder.mkdir(exist_ok=True)
+    _make_client(environment, folder)
+    stale = [name for name in ("openapi.json", "schema.d.ts") if (folder / name).read_text() != (CLIENT / name).read_text()]
+    return not stale, f"Stale: {', '.join(stale)}. Make it anew with ./hoarfrost client"
+
+
+def command_client(_: argparse.Namespace) -> int:
+    """Make the typed client anew."""
+    install(testing=True)
+    environment = {**os.environ, **server_environment("mysql://nobody@127.0.0.1/none")}
+    _make_client(environment, CLIENT)
+    return 0
+
+
+def command_bench(options: argparse.Namespace) -> int:
+    """Measure; the figures come last."""
+    install(testing=True)
+    environment = {**os.environ, "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"}
+    return subprocess.run([PYTHON, ROOT / "bench" / f"{options.what}.py"], env=environment).returncode
+
+
+def command_shots(_: argparse.Namespace) -> int:
+    """The pictures of the main views, from a new demo."""
+    install(testing=True)
+    database = Database("test-db")
+    try:
+        database.start()
+        environment = {**os.environ, **server_environment(database.url)}
+        environment["PYTHONPATH"] = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
+        return subprocess.run([PYTHON, "-m", "pytest", "-q", "tests/shots.py"], cwd=ROOT, env=environment).returncode
+    finally:
+        database.stop()

@@ -1,0 +1,10 @@
+"""What may be taken out of Hoarfrost."""
+
+import rules
+
+from school.access import Permission
+from school.permissions import teaches
+
+rules.add_rule("exchange.save", teaches)
+
+SAVE_CLASS = Permission("exchange.save", about="class")

@@ -1,0 +1,185 @@
+"""The family page: computed from what families are shown (R14), and what was posted as it was posted."""
+
+from fractions import Fraction
+
+from gradecore.gradebook import Gradebook
+from gradecore.needed import needed
+from gradecore.numbers import decimal_text
+from gradecore.result import TermResult
+from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
+from plans.models import Assignment
+from reports.models import PostedGrade
+from reports.standing import day_text, plural, ribbon
+from school.models import SchoolClass, Student, Term
+from scores.book import LoadedClass, load_class, plain_number, score_text
+from scores.explaining import explained, short
+from scores.grid import grade, is_apart
+from scores.schemas import WorkingOut
+
+MARKS_AHEAD = 2
+
+
+def family_page(student: Student, term_id: int | None) -> FamilyOut:
+    """All of a student's classes in one term."""
+    classes = [
+        enrolment.school_class
+        for enrolment in student.enrolments.select_related("school_class__school", "school_class__year")
+    ]
+    newest = max((each.year.starts for each in classes), default=None)
+    loaded = [load_class(each) for each in sorted(classes, key=_by_place) if each.year.starts == newest]
+    if not loaded:
+        return FamilyOut(
+            student_id=student.pk, name=str(student), given_name=student.given_name, school=student.school.name,
+            term_id=0, term="", ribbon=None, classes=[],
+        )  # fmt: skip
+    plan = loaded[0].plan
+    running = plan.running_term()
+    term = next((each for each in plan.terms if each.pk == term_id), running)
+    today = student.school.today()
+    return FamilyOut(
+        student_id=student.pk, name=str(student), given_name=student.given_name, school=student.school.name,
+        term_id=term.pk, term=term.name,
+        ribbon=ribbon(plan.school_class.year, plan.terms, today, running, {}),
+        classes=[_FamilyClass(each, student, term).out() for each in loaded],
+    )  # fmt: skip
+
+
+def _by_place(school_class: SchoolClass) -> tuple[int, str]:
+    return school_class.position, school_class.name
+
+
+class _FamilyClass:
+    """One class of one student in one term, through a family's eyes."""
+
+    def __init__(self, loaded: LoadedClass, student: Student, term: Term) -> None:
+        self.loaded, self.student, self.term = loaded, student, term
+        self.name = str(term.pk)
+        self.today = student.school.today()
+        self.gradebook: Gradebook = loaded.family_gradebook
+        self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
+        grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
+        latest = {each.posting.term_id: each for each in grades.select_related("posting__term").order_by("id")}
+        self.cards = sorted(latest.values(), key=lambda each: each.posting.term.position)
+        self.posted = latest.get(term.pk)
+        self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
+
+    def _is_assigned(self, assignment: Assignment) -> bool:
+        assigned = next(each.assigned for each in self.loaded.book.assignments if each.id == str(assignment.pk))
+        return assigned is None or str(self.student.pk) in assigned
+
+    def out(self) -> FamilyClassOut:
+        """The class's part of the page."""
+        running = self.loaded.plan.rules.families_see_running and self.posted is None
+        shown = grade(self.gradebook, self.result, self.name) if running else None
+        lists = self._lists()
+        mark, percent = (shown.mark, shown.percent) if shown else (None, None)
+        if self.posted:
+            mark, percent = self.posted.mark or None, self.posted.percent_shown or None
+        heads, takes = self._takes(lists["to_come"], lists["being_marked"]) if shown and shown.mark else ([], [])
+        return FamilyClassOut(
+            id=self.loaded.plan.school_class.pk, name=self.loaded.plan.school_class.name,
+            teachers=[str(each) for each in self.loaded.plan.school_class.teachers.order_by("teachings__id")],
+            mark=mark, headline=self._headline(percent), words=self._words(lists, running=bool(shown and shown.mark)),
+            posted=_card(self.posted) if self.posted else None, working=self._working(running=bool(shown and shown.mark)),
+            takes_heads=heads, takes=takes,
+            **{name: [self._work(each) for each in works] for name, works in lists.items()},
+            cards=[_card(each) for each in self.cards],
+        )  # fmt: skip
+
+    def _working(self, *, running: bool) -> WorkingOut | None:
+        if self.posted:
+            return WorkingOut.model_validate(self.posted.working)
+        return explained(self.loaded, self.gradebook, self.student, self.term) if running else None
+
+    def _headline(self, percent: str | None) -> str:
+        share = f"{percent} % in" if percent else "In"
+        if self.posted:
+            return f"{share} {self.term.name.lower()}, posted {day_text(self.posted.posting.at.date())}"
+        if percent:
+            return f"{share} {self.term.name.lower()}, as it stands on {day_text(self.today)}"
+        return f"{self.term.name} is not posted yet"
+
+    def _lists(self) -> dict[str, list[Assignment]]:
+        """The term's work: missing first, then what is to come, what is being marked, and what is back."""
+        lists: dict[str, list[Assignment]] = {"missing": [], "to_come": [], "being_marked": [], "back": []}
+        for each in sorted(self.work, key=lambda work: (work.due_on or self.term.ends, work.position)):
+            is_ahead = each.due_on is None or each.due_on >= self.today
+            if str(each.pk) in self.result.missing:
+                lists["missing"].append(each)
+            elif each.shown and self._text(each):
+                lists["back"].append(each)
+            elif is_ahead:
+                lists["to_come"].append(each)
+            elif not each.closed and not each.extra:
+                lists["being_marked"].append(each)
+        lists["back"].reverse()
+        return lists
+
+    def _text(self, assignment: Assignment) -> str:
+        """The score, where the family is shown it."""
+        return score_text(self.loaded.rows.get((self.student.pk, assignment.pk))) if assignment.shown else ""
+
+    def _work(self, assignment: Assignment) -> WorkOut:
+        score = self.loaded.rows.get((self.student.pk, assignment.pk))
+        dropped = any(str(assignment.pk) in each.dropped for each in self.result.categories.values())
+        words = []
+        if dropped:
+            words.append("dropped")
+        if is_apart(self.loaded, assignment):
+            words.append("not counted")
+        if str(assignment.pk) in self.result.missing:
+            words.append("missing")
+        if assignment.shown and score is not None and score.flag:
+            words.append(score.flag)
+        category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
+        return WorkOut(
+            id=assignment.pk, name=assignment.name, category=category.name if category else None,
+            colour=category.colour if category else None, due_on=assignment.due_on, points=plain_number(assignment.points),
+            score=self._text(assignment), words=", ".join(words), dropped=dropped,
+            comment=score.comment if score is not None and assignment.shown else "",
+        )  # fmt: skip
+
+    def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:
+        words = []
+        above = self._marks_above()
+        if running and above:
+            words.append(f"{above[0][0]} begins at {short(above[0][1])}.")
+        if not self.posted and self.term.ends >= self.today:
+            words.append(f"{self.term.name} ends on {day_text(self.term.ends)};")
+            coming, marking = len(lists["to_come"]), len(lists["being_marked"])
+            words.append(f"{plural(coming, 'piece')} of work to come, {marking} being marked.")
+        missing = len(lists["missing"])
+        words.append(f"{plural(missing, 'piece')} of work missing." if missing else "Nothing is missing.")
+        return " ".join(words)
+
+    def _marks_above(self) -> list[tuple[str, Fraction]]:
+        """The next marks above the one reached, and where they begin."""
+        marks = self.gradebook.marks
+        if self.result.mark is None:
+            return []
+        index = next(place for place, band in enumerate(marks.bands) if band.mark == self.result.mark)
+        return [(band.mark, marks.min_of(band.mark) or Fraction(0)) for band in marks.bands[index + 1 :][:MARKS_AHEAD]]
+
+    def _takes(self, *lists: list[Assignment]) -> tuple[list[str], list[TakesOut]]:
+        """What it would take with each piece of work that is still open (R10)."""
+        above = self._marks_above()
+        counts = [each for works in lists for each in works if each.counts and not is_apart(self.loaded, each) and not each.extra]
+        found = []
+        for each in counts if above else []:
+            answers = []
+            for mark, _ in above:
+                need = needed(self.gradebook.book, str(self.student.pk), str(each.pk), self.name, mark, family=True)
+                if need.score is not None:
+                    answers.append(f"at least {decimal_text(need.score)} of {plain_number(each.points)}")
+                else:
+                    answers.append(f"not by this alone; full points make {need.mark_at_full}")
+            words = "being marked" if each in lists[-1] else f"due {day_text(each.due_on)}" if each.due_on else "to come"
+            found.append(TakesOut(work=each.name, words=words, answers=answers))
+        return [f"for {mark}, from {short(begins)}" for mark, begins in above], found
+
+
+def _card(posted: PostedGrade) -> PostedCardOut:
+    return PostedCardOut(
+        term=posted.posting.term.name, term_id=posted.posting.term_id, percent=posted.percent_shown or None,
+        mark=posted.mark or None, comment=posted.comment, at=posted.posting.at,
+    )  # fmt: skip

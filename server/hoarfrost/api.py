@@ -1,0 +1,54 @@
+"""The API object: all operations, and how what goes wrong is answered."""
+
+from django.db import OperationalError
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from exchange.api import router as exchange
+from families.api import router as families
+from plans.api import router as plans
+from reports.api import router as reports
+from school.api import router as school
+from school.refusal import NotYours, Refusal, Refused
+from scores.api import router as scores
+
+api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api")
+for router in (school, plans, scores, reports, families, exchange):
+    api.add_router("", router)
+
+
+def _answer(request: HttpRequest, status: int, message: str, field: str | None = None) -> HttpResponse:
+    return api.create_response(request, Refusal(message=message, field=field), status=status)
+
+
+@api.exception_handler(Refused)
+def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
+    return _answer(request, 422, error.message, error.field)
+
+
+@api.exception_handler(NotYours)
+def _not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:
+    return _answer(request, 403, "This is not yours to see.")
+
+
+@api.exception_handler(AuthenticationError)
+def _signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return _answer(request, 401, "You are not signed in.")
+
+
+@api.exception_handler(HttpError)
+def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return _answer(request, error.status_code, str(error))
+
+
+@api.exception_handler(ValidationError)
+def _unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    first = error.errors[0]
+    field = str(first["loc"][-1])
+    return _answer(request, 422, f"{field}: {first['msg']}.", field)
+
+
+@api.exception_handler(OperationalError)
+def _database_away(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    return _answer(request, 503, "The database does not answer just now. What you entered is kept; it is tried again.")

@@ -1,0 +1,156 @@
+"""Loading a class's plan for the core."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from fractions import Fraction
+from typing import Any
+
+from django.db.models import Q
+
+from gradecore import book as core
+from gradecore.file import read_rules, read_steps
+from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
+from school.models import Enrolment, SchoolClass, Student, Term
+
+
+def key(row: Any) -> str:
+    """How a row is called in the core."""
+    return str(row.pk)
+
+
+@dataclass(frozen=True)
+class LoadedPlan:
+    """A class's plan as its rows and as a book without scores. `roster` is by family name, then given name."""
+
+    school_class: SchoolClass
+    rules: GroundRules
+    terms: list[Term]
+    categories: list[Category]
+    assignments: list[Assignment]
+    roster: list[Enrolment]
+    book: core.Book
+
+    @property
+    def students(self) -> list[Student]:
+        return [enrolment.student for enrolment in self.roster]
+
+    def running_term(self) -> Term:
+        """The term it is: the one with assignments whose days today is in, or the last one begun."""
+        today = self.school_class.school.today()
+        leaves = [term for term in self.terms if term.kind != "semester"]
+        begun = [term for term in leaves if term.starts <= today]
+        return begun[-1] if begun else leaves[0]
+
+
+def load_plan(school_class: SchoolClass) -> LoadedPlan:
+    """The plan, in a number of queries that does not grow with the class."""
+    rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
+    terms = list(Term.objects.filter(year_id=school_class.year_id).select_related("window"))
+    categories = list(school_class.categories.all())
+    assignments = list(school_class.assignments.all())
+    chosen = _chosen(assignments)
+    today = school_class.school.today()
+    roster = list(
+        school_class.enrolments.filter(Q(ends=None) | Q(ends__gte=today))
+        .select_related("student")
+        .order_by("student__family_name", "student__given_name", "student__number")
+    )
+    book = core.Book(
+        scale=core_scale(rules.scale),
+        codes=tuple(core_code(code) for code in codes_of(school_class)),
+        ground_rules=core.GroundRules(
+            rules.method, rules.blank, rules.drop_overall, rules.drop_choice,
+            fraction(rules.round_to), rules.rounding, rules.cap, rules.decimals,
+        ),
+        terms=tuple(core_terms(terms, {plan.term_id: plan for plan in school_class.term_plans.all()})),
+        categories=tuple(core_category(category) for category in categories),
+        assignments=tuple(
+            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set()))) for each in assignments
+        ),
+        students=tuple(key(enrolment.student) for enrolment in roster),
+    )  # fmt: skip
+    return LoadedPlan(school_class, rules, terms, categories, assignments, roster, book)
+
+
+def codes_of(school_class: SchoolClass) -> list[ScoreCode]:
+    """The score codes of a class: the school's, and its teachers' own."""
+    mine = Q(owner=None) | Q(owner__teachings__school_class=school_class)
+    return list(ScoreCode.objects.filter(mine, school_id=school_class.school_id).distinct())
+
+
+def _chosen(assignments: Iterable[Assignment]) -> dict[int, set[int]]:
+    ids = [each.pk for each in assignments if not each.for_everyone]
+    found: dict[int, set[int]] = {each: set() for each in ids}
+    if ids:
+        for row in Assignment.chosen_students.through.objects.filter(assignment_id__in=ids):
+            found[row.assignment_id].add(row.student_id)  # type: ignore[attr-defined]
+    return found
+
+
+def assigned_to(assignment: Assignment, roster: Sequence[Enrolment], chosen: set[int]) -> frozenset[str] | None:
+    """Whom an assignment is given to; None where that is everybody (R2.2)."""
+    given = [
+        enrolment
+        for enrolment in roster
+        if not assignment.is_before(enrolment) and (assignment.for_everyone or enrolment.student_id in chosen)
+    ]
+    return None if len(given) == len(roster) else frozenset(key(enrolment.student) for enrolment in given)
+
+
+def core_scale(scale: GradingScale) -> core.Scale:
+    """A scale for the core."""
+    bands = (core.Band(band.mark, Fraction(band.min), fraction(band.value)) for band in scale.bands.all())
+    return core.Scale(tuple(bands), Fraction(scale.out_of))
+
+
+def core_code(code: ScoreCode) -> core.ScoreCode:
+    """A score code for the core."""
+    return core.ScoreCode(code.code, code.effect, fraction(code.percent), code.missing)
+
+
+def core_category(category: Category) -> core.Category:
+    """A category for the core."""
+    return core.Category(
+        key(category), Fraction(category.weight), category.method, category.drop_lowest, category.drop_highest,
+        category.cap, category.bonus,
+    )  # fmt: skip
+
+
+def core_assignment(each: Assignment, assigned: frozenset[str] | None) -> core.Assignment:
+    """An assignment for the core."""
+    return core.Assignment(
+        id=key(each), points=Fraction(each.points), term=str(each.term_id),
+        category=None if each.category_id is None else str(each.category_id),
+        step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
+        counts=each.counts, closed=each.closed, shown=each.shown, assigned=assigned,
+        adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
+    )  # fmt: skip
+
+
+PART_WEIGHTS = {"quarter": Fraction(2), "exam": Fraction(1)}
+"""How the parts of a semester weigh unless the class says otherwise."""
+
+
+def core_terms(terms: Sequence[Term], plans: dict[int, TermPlan]) -> list[core.Term]:
+    """The terms for the core: semesters are made of their quarters and exam."""
+    found = []
+    for term in terms:
+        plan = plans.get(term.pk) or TermPlan(term=term)
+        parts = [
+            core.Part(key(part), Fraction(plan.part_weights.get(key(part), PART_WEIGHTS[part.kind])))
+            for part in terms
+            if part.within_id == term.pk
+        ]
+        found.append(
+            core.Term(
+                key(term), tuple(parts), plan.parts_from, read_rules(plan.ground_rules),
+                {name: Fraction(weight) for name, weight in plan.weights.items()}, read_steps(plan.adjust),
+            )  # fmt: skip
+        )
+    return found
+
+
+def fraction(number: Decimal | None) -> Fraction | None:
+    """A decimal as an exact number."""
+    return None if number is None else Fraction(number)

@@ -1,0 +1,14 @@
+"""What may be done with reports."""
+
+import rules
+
+from school.access import Permission
+from school.permissions import teaches
+
+rules.add_rule("report.see", teaches)
+rules.add_rule("report.write", teaches)
+rules.add_rule("report.post", teaches)
+
+SEE_REPORT = Permission("report.see", about="class")
+WRITE_REPORT = Permission("report.write", about="class")
+POST = Permission("report.post", about="class")

@@ -1,0 +1,278 @@
+"""How a class stands: its trail, its ribbon, and what needs the teacher."""
+
+import datetime
+from collections import Counter
+
+from gradecore.figures import AssignmentFigures, assignment_figures, term_figures
+from gradecore.numbers import decimal_text, fixed_text
+from gradecore.shares import planned_shares
+from plans.models import Assignment
+from reports.report import latest_posted, report_rows, state_of
+from reports.schemas import (
+    DayOut,
+    FrameOut,
+    LedgerOut,
+    NeedOut,
+    RibbonOut,
+    SegmentOut,
+    StationOut,
+    TodayOut,
+    WindowOut,
+)
+from school.models import Person, SchoolClass, SchoolYear, Term
+from scores.book import LoadedClass, load_class
+from scores.grid import grade, is_apart
+
+DAY = datetime.timedelta(days=1)
+
+
+def day_text(day: datetime.date) -> str:
+    """A day as it is written: Thu 14 Sep."""
+    return f"{day:%a %-d %b}"
+
+
+def plural(count: int, one: str, more: str | None = None) -> str:
+    """A count with its word."""
+    return f"{count} {one if count == 1 else more or one + 's'}"
+
+
+def class_words(school_class: SchoolClass) -> str:
+    """Section, room and times in a line."""
+    section = f"Section {school_class.section}" if school_class.section else ""
+    return ", ".join(each for each in (section, school_class.room, school_class.times) if each)
+
+
+class Standing:
+    """How one class stands in one term."""
+
+    def __init__(self, loaded: LoadedClass, term: Term) -> None:
+        self.loaded, self.term, self.name = loaded, term, str(term.pk)
+        self.today = loaded.plan.school_class.school.today()
+        self.is_semester = term.kind == "semester"
+        self.assignments = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+        self.figures: dict[str, AssignmentFigures] = {}
+        if not self.is_semester:
+            self.figures = dict(assignment_figures(loaded.gradebook, self.name))
+        kept = report_rows(loaded, term)
+        results = {each.pk: loaded.gradebook.result(str(each.pk), self.name) for each in loaded.plan.students}
+        self.states = Counter(
+            state_of(grade(loaded.gradebook, result, self.name), kept.comments.get(pk), kept.posted.get(pk))
+            for pk, result in results.items()
+        )
+
+    @property
+    def apart(self) -> list[Assignment]:
+        """What is in no category, though it needs one."""
+        return [each for each in self.assignments if is_apart(self.loaded, each) and each.counts]
+
+    @property
+    def past_due(self) -> dict[Assignment, int]:
+        """Open work of the grade that is past due, and how many blanks it has."""
+        return {
+            each: self.figures[str(each.pk)].blank
+            for each in self.assignments
+            if each.due_on and each.due_on < self.today and not each.closed and not each.extra
+            and not is_apart(self.loaded, each) and self.figures[str(each.pk)].blank
+        }  # fmt: skip
+
+    def trail(self) -> list[StationOut]:
+        """The five stations."""
+        return [self._plan(), self._scores(), self._spread(), self._report(), self._send()]
+
+    def _plan(self) -> StationOut:
+        if self.is_semester:
+            return StationOut(name="plan", state="done", words="made of its parts", look=False)
+        if not self.loaded.plan.categories:
+            return StationOut(name="plan", state="open", words="no categories yet", look=False)
+        weights = planned_shares(self.loaded.book, self.loaded.gradebook.terms[self.name]).weights
+        method = self.loaded.gradebook.rules(self.name).method
+        words = {"points": "points in one pool", "equal": "every assignment alike"}.get(method, "")
+        if weights is not None:
+            words = f"adds up to {decimal_text(weights)}"
+        apart = f", {len(self.apart)} apart" if self.apart else ""
+        state = "done" if self.assignments and (weights is None or weights == 100) else "half"
+        return StationOut(name="plan", state=state, words=words + apart, look=bool(apart) or weights not in (None, 100))
+
+    def _scores(self) -> StationOut:
+        blanks = sum(self.past_due.values())
+        if self.is_semester or not self.assignments:
+            return StationOut(name="scores", state="open", words="no assignments", look=False)
+        marked = sum(each.marked for each in self.figures.values())
+        words = f"{plural(blanks, 'blank')} past due" if blanks else "nothing blank" if marked else "no scores yet"
+        is_done = not blanks and all(each.closed for each in self.assignments)
+        state = "done" if is_done else "half" if marked else "open"
+        return StationOut(name="scores", state=state, words=words, look=False)
+
+    def _spread(self) -> StationOut:
+        figures = term_figures(self.loaded.gradebook, self.name)
+        if figures.mean is None or figures.median is None:
+            return StationOut(name="spread", state="open", words="no grades yet", look=False)
+        words = f"mean {fixed_text(figures.mean, 1)}, median {fixed_text(figures.median, 1)}"
+        return StationOut(name="spread", state="open", words=words, look=False)
+
+    def _report(self) -> StationOut:
+        everybody = sum(self.states.values())
+        posted, changed = self.states["posted"] + self.states["changed"], self.states["changed"]
+        if posted:
+            words = f"{posted} posted" + (f", {changed} changed" if changed else "")
+            state = "done" if posted == everybody and not changed else "half"
+            return StationOut(name="report", state=state, words=words, look=bool(changed))
+        ready = self.states["ready"]
+        words = f"{ready} of {everybody} ready" if everybody else "no students yet"
+        return StationOut(name="report", state="half" if ready else "open", words=words, look=False)
+
+    def _send(self) -> StationOut:
+        posted = self.states["posted"] + self.states["changed"]
+        words = "nothing sent yet" if posted else f"{self.term.name.lower()} not posted"
+        return StationOut(name="send", state="open", words=words, look=False)
+
+    def needs(self) -> list[NeedOut]:
+        """What needs the teacher, each with the day that it is to be done by."""
+        school_class = self.loaded.plan.school_class
+        place = f"/class/{school_class.pk}"
+        by = self.term.ends
+        ends = f"{day_text(by)}, {self.term.name.lower()} ends"
+        found = []
+        for assignment, blanks in self.past_due.items():
+            words = f"{school_class}: {plural(blanks, 'score')} of {assignment.name.partition(':')[0]} {_are(blanks)} not in yet."
+            found.append(NeedOut(by=by, when=ends, kind="todo", words=words, act="Enter scores", place=f"{place}/scores"))
+        for each in self.apart:
+            words = f"{school_class}: {each.name} is in no category."
+            found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="Place it", place=f"{place}/plan"))
+        window = getattr(self.term, "window", None)
+        if window is not None and window.opens <= self.today <= window.closes:
+            found += self._report_needs(str(school_class), place, window.closes)
+        return found
+
+    def _report_needs(self, named: str, place: str, by: datetime.date) -> list[NeedOut]:
+        found = []
+        closes = f"{day_text(by)}, posting closes"
+        unwritten = self.states["no_comment"] + self.states["being_written"]
+        if unwritten and not self.states["posted"]:
+            words = f"{named}: {plural(unwritten, 'comment')} {_are(unwritten)} still to be written."
+            found.append(NeedOut(by=by, when=closes, kind="todo", words=words, act="Write", place=f"{place}/report"))
+        if changed := self.states["changed"]:
+            words = f"{named}: {plural(changed, 'grade')} {'has' if changed == 1 else 'have'} changed since you posted."
+            found.append(NeedOut(by=by, when=closes, kind="look", words=words, act="See what changed", place=f"{place}/report"))
+        return found
+
+
+def _are(count: int) -> str:
+    return "is" if count == 1 else "are"
+
+
+def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOut:
+    """A class's frame in one term."""
+    running = loaded.plan.running_term()
+    posted = {each.pk: latest_posted(loaded, each) for each in loaded.plan.terms if each.kind != "semester"}
+    words = {}
+    for pk, grades in posted.items():
+        if grades and len(grades) >= len(loaded.plan.roster) - 1:
+            words[pk] = f"posted {max(each.posting.at for each in grades.values()):%-d %b}"
+    return FrameOut(
+        id=school_class.pk, name=school_class.name, section=school_class.section, words=class_words(school_class),
+        term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
+        ribbon=ribbon(school_class.year, loaded.plan.terms, school_class.school.today(), running, words),
+        trail=Standing(loaded, term).trail(),
+    )  # fmt: skip
+
+
+def _holds(term: Term, running: Term) -> bool:
+    return running.within_id == term.pk
+
+
+def ribbon(year: SchoolYear, terms: list[Term], today: datetime.date, running: Term, words: dict[int, str]) -> RibbonOut:
+    """The year's terms in proportion to their length."""
+    leaves = [term for term in terms if term.kind != "semester"]
+    begin = min((term.starts for term in terms), default=year.starts)
+    # The last day counts as a whole one.
+    end = max((term.ends for term in terms), default=year.ends) + DAY
+    days = (end - begin).days
+
+    def left(day: datetime.date) -> float:
+        return round(100 * (min(max(day, begin), end) - begin).days / days, 3)
+
+    def segment(term: Term, until: datetime.date) -> SegmentOut:
+        note = words.get(term.pk, "")
+        if term.pk == running.pk:
+            note = f"today, {day_text(today)}"
+        return SegmentOut(
+            id=term.pk, name=term.name, kind=term.kind, left=left(term.starts), width=left(until) - left(term.starts), words=note,
+            is_running=term.pk == running.pk, is_past=term.ends < today,
+        )  # fmt: skip
+
+    follows = {term.pk: after.starts for term, after in zip(leaves, leaves[1:], strict=False)}
+    windows = []
+    for term in leaves:
+        window = getattr(term, "window", None)
+        if window is None:
+            continue
+        is_open = window.opens <= today <= window.closes
+        note = f"posting until {day_text(window.closes)}" if is_open else f"posting {day_text(window.opens)} to {day_text(window.closes)}"
+        windows.append(WindowOut(left=left(window.opens), width=left(window.closes + DAY) - left(window.opens), is_open=is_open, words=note))
+    is_now = begin <= today < end
+    return RibbonOut(
+        year=year.name, today=left(today) if is_now else None, today_words=day_text(today),
+        segments=[segment(term, follows.get(term.pk, term.ends + DAY)) for term in leaves],
+        semesters=[
+            segment(term, min((each.starts for each in terms if each.kind == "semester" and each.starts > term.starts), default=end))
+            for term in terms
+            if term.kind == "semester"
+        ],
+        windows=windows,
+    )  # fmt: skip
+
+
+def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
+    """The home page of somebody who teaches; None for somebody who teaches nothing."""
+    if not classes:
+        return None
+    loaded = [load_class(each) for each in classes]
+    today = classes[0].school.today()
+    running = loaded[0].plan.running_term()
+    standings = [Standing(each, each.plan.running_term()) for each in loaded]
+    needs = sorted((need for standing in standings for need in standing.needs()), key=lambda need: need.by)
+    left = sum(1 for each in _days(today + DAY, running.ends) if each.weekday() < 5)
+    words = f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}." if left else f"{running.name} is over."
+    return TodayOut(
+        day=today, words=f"{words} {classes[0].school.name}, school year {classes[0].year.name}.",
+        ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
+        classes=[_ledger(each, standing, person) for each, standing in zip(loaded, standings, strict=True)],
+        needs=needs, days=_ahead(loaded, running, today),
+    )  # fmt: skip
+
+
+def _ledger(loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOut:
+    school_class = loaded.plan.school_class
+    others = [str(each) for each in school_class.teachers.all() if each.pk != person.pk]
+    ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= standing.today]
+    first = min((each.due_on for each in ahead if each.due_on), default=None)
+    words = ", ".join(
+        each for each in (plural(len(loaded.plan.roster), "student"), school_class.times, school_class.room,
+                          f"with {' and '.join(others)}" if others else "") if each
+    )  # fmt: skip
+    return LedgerOut(
+        id=school_class.pk, name=school_class.name, section=school_class.section, words=words, next_due=first,
+        next_due_names=[each.short_name for each in ahead if each.due_on == first], trail=standing.trail(),
+    )  # fmt: skip
+
+
+def _days(first: datetime.date, last: datetime.date) -> list[datetime.date]:
+    return [first + DAY * each for each in range((last - first).days + 1)]
+
+
+def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> list[DayOut]:
+    """The next seven school days and what is due then."""
+    found = []
+    for day in [each for each in _days(today, today + 10 * DAY) if each.weekday() < 5][:7]:
+        due: dict[str, list[str]] = {}
+        for each in loaded:
+            names = [work.short_name for work in each.plan.assignments if work.due_on == day]
+            if names:
+                due[str(each.plan.school_class)] = names
+        notes = [f"{running.name.lower()} ends"] if day == running.ends else []
+        window = getattr(running, "window", None)
+        if window is not None and window.closes == day:
+            notes.append(f"posting of {running.name.lower()} closes")
+        found.append(DayOut(day=day, lines=[f"{name}: {', '.join(names)}" for name, names in due.items()], term_lines=notes))
+    return found

@@ -1,0 +1,105 @@
+"""Who may do what: every operation of the API names its permission here or in its app's `permissions`.
+
+A permission is about a class or a student that the address names, or about nothing but being signed in. What
+the person may not see is answered like what is not there.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import wraps
+from typing import Any, Literal
+
+import rules
+from django.http import HttpRequest
+from ninja import Router
+from ninja.security import APIKeyCookie
+
+from school.models import Person, SchoolClass, Student
+from school.refusal import NotYours
+
+
+class Asking(HttpRequest):
+    """A request whose permission was looked at: the person, and the class or student that it is about."""
+
+    user: Person  # type: ignore[assignment]
+    school_class: SchoolClass
+    student: Student
+
+
+@dataclass(frozen=True)
+class Permission:
+    """What an operation needs. `about` names the part of the address that says which class or student."""
+
+    name: str
+    about: Literal["class", "student"] | None = None
+    signed_in: bool = True
+
+    def check(self, request: Asking, address: dict[str, Any]) -> None:
+        """Raises NotYours unless the person has it; the class or student is then on the request."""
+        subject: SchoolClass | Student | None = None
+        if self.about == "class":
+            subject = SchoolClass.objects.select_related("school", "year").filter(id=address["class_id"]).first()
+        elif self.about == "student":
+            subject = Student.objects.select_related("school").filter(id=address["student_id"]).first()
+        if not self.signed_in:
+            return
+        if (self.about and subject is None) or not rules.test_rule(self.name, request.user, subject):
+            raise NotYours
+        if isinstance(subject, SchoolClass):
+            request.school_class = subject
+        elif isinstance(subject, Student):
+            request.student = subject
+
+
+class _Session(APIKeyCookie):
+    """Django's session; it looks at the CSRF token of whatever changes something."""
+
+    param_name = "sessionid"
+
+    def __init__(self, *, signed_in: bool) -> None:
+        self.signed_in = signed_in
+        super().__init__(csrf=True)
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return request.user if request.user.is_authenticated or not self.signed_in else None
+
+
+_SIGNED_IN, _ANYBODY = _Session(signed_in=True), _Session(signed_in=False)
+
+
+class PermittedRouter(Router):
+    """A router whose operations cannot be made without a permission."""
+
+    def api_operation(  # type: ignore[override]
+        self, methods: list[str], path: str, *, permission: Permission, **options: Any
+    ) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
+        """As Ninja's, with the permission looked at before the operation runs."""
+
+        def decorate(view: Callable[..., Any]) -> Callable[..., Any]:
+            @wraps(view)
+            def permitted(request: Asking, *args: Any, **address: Any) -> Any:
+                permission.check(request, address)
+                return view(request, *args, **address)
+
+            permitted.permission = permission  # type: ignore[attr-defined]
+            auth = _SIGNED_IN if permission.signed_in else _ANYBODY
+            make = super(PermittedRouter, self).api_operation(methods, path, auth=auth, by_alias=True, **options)
+            make(permitted)
+            return view
+
+        return decorate
+
+    def get(self, path: str, *, permission: Permission, **options: Any) -> Any:  # type: ignore[override]
+        return self.api_operation(["GET"], path, permission=permission, **options)
+
+    def post(self, path: str, *, permission: Permission, **options: Any) -> Any:  # type: ignore[override]
+        return self.api_operation(["POST"], path, permission=permission, **options)
+
+    def put(self, path: str, *, permission: Permission, **options: Any) -> Any:  # type: ignore[override]
+        return self.api_operation(["PUT"], path, permission=permission, **options)
+
+    def patch(self, path: str, *, permission: Permission, **options: Any) -> Any:  # type: ignore[override]
+        return self.api_operation(["PATCH"], path, permission=permission, **options)
+
+    def delete(self, path: str, *, permission: Permission, **options: Any) -> Any:  # type: ignore[override]
+        return self.api_operation(["DELETE"], path, permission=permission, **options)

@@ -1,0 +1,74 @@
+"""Undo and redo: every kind of change is recorded as an act, with what takes it back and does it again.
+
+A kind registers two functions. Each gets the act's `change` and returns words on what could not be done because
+somebody has changed it since; nothing of theirs is overwritten.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+
+from school.models import Act, Person, SchoolClass
+from school.refusal import Refused
+
+Doing = Callable[[SchoolClass, Person, Any], list[str]]
+
+
+@dataclass(frozen=True)
+class _Kind:
+    undo: Doing
+    redo: Doing
+
+
+_kinds: dict[str, _Kind] = {}
+
+
+def kind(name: str, *, undo: Doing, redo: Doing) -> None:
+    """Say how acts of a kind are undone and done again."""
+    _kinds[name] = _Kind(undo, redo)
+
+
+def record(school_class: SchoolClass, person: Person, name: str, words: str, change: Any) -> Act:
+    """Record an act; what was undone before can then no longer be done again."""
+    Act.objects.filter(school_class=school_class, person=person, undone=True).delete()
+    return Act.objects.create(
+        school_class=school_class, person=person, kind=name, words=words[:200], change=change, at=school_class.school.now()
+    )
+
+
+@dataclass(frozen=True)
+class Undone:
+    """Which act was undone or done again, and what of it could not be."""
+
+    words: str
+    kept: list[str]
+
+
+@transaction.atomic
+def undo(school_class: SchoolClass, person: Person) -> Undone:
+    """Take back the person's last act in the class."""
+    act = _acts(school_class, person).filter(undone=False).last()
+    if act is None:
+        raise Refused("There is nothing of yours to undo in this class.")
+    kept = _kinds[act.kind].undo(school_class, person, act.change)
+    act.undone = True
+    act.save(update_fields=["undone"])
+    return Undone(act.words, kept)
+
+
+@transaction.atomic
+def redo(school_class: SchoolClass, person: Person) -> Undone:
+    """Do the act that was last undone again."""
+    act = _acts(school_class, person).filter(undone=True).first()
+    if act is None:
+        raise Refused("There is nothing to do again in this class.")
+    kept = _kinds[act.kind].redo(school_class, person, act.change)
+    act.undone = False
+    act.save(update_fields=["undone"])
+    return Undone(act.words, kept)
+
+
+def _acts(school_class: SchoolClass, person: Person) -> Any:
+    return Act.objects.select_for_update().filter(school_class=school_class, person=person).order_by("id")

@@ -1,0 +1,198 @@
+"""Schools, people and their roles, years, terms and reporting windows, classes and rosters."""
+
+from __future__ import annotations
+
+import datetime
+from typing import ClassVar
+from zoneinfo import ZoneInfo
+
+from django.contrib.auth.models import AbstractBaseUser, BaseUserManager, PermissionsMixin
+from django.db import models
+from django.utils import timezone
+
+
+class School(models.Model):
+    """A school. `fixed_day` stops its calendar on one day, for a demo; a real school has none."""
+
+    name = models.CharField(max_length=120)
+    time_zone = models.CharField(max_length=60, default="Europe/London")
+    fixed_day = models.DateField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return self.name
+
+    def today(self) -> datetime.date:
+        """The day it is at the school."""
+        return self.fixed_day or timezone.localdate(timezone=ZoneInfo(self.time_zone))
+
+    def now(self) -> datetime.datetime:
+        """The moment it is at the school: the time of day is always the real one."""
+        now = timezone.localtime(timezone=ZoneInfo(self.time_zone))
+        return now if self.fixed_day is None else datetime.datetime.combine(self.fixed_day, now.timetz())
+
+
+class People(BaseUserManager["Person"]):
+    """Makes people."""
+
+    def create_person(self, sign_in: str, given_name: str, family_name: str, password: str | None = None) -> Person:
+        """A person; without a password nobody can sign in as them."""
+        person = self.model(sign_in=sign_in.strip().casefold(), given_name=given_name, family_name=family_name)
+        person.set_password(password)
+        person.save()
+        return person
+
+
+class Person(AbstractBaseUser, PermissionsMixin):
+    """Somebody who signs in. What they may do comes from their memberships, classes and children."""
+
+    sign_in = models.CharField(max_length=150, unique=True)
+    given_name = models.CharField(max_length=80)
+    family_name = models.CharField(max_length=80)
+    is_active = models.BooleanField(default=True)
+
+    objects: ClassVar[People] = People()
+    USERNAME_FIELD = "sign_in"
+    REQUIRED_FIELDS: ClassVar[list[str]] = ["given_name", "family_name"]
+
+    def __str__(self) -> str:
+        return f"{self.given_name} {self.family_name}"
+
+
+class Role(models.TextChoices):
+    """What somebody is at a school."""
+
+    TEACHER = "teacher"
+    STUDENT = "student"
+    GUARDIAN = "guardian"
+    OFFICER = "officer", "records officer"
+
+
+class Membership(models.Model):
+    """Somebody's role at a school; one may belong to several schools and have several roles."""
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="memberships")
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=10, choices=Role.choices)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["person", "school", "role"], name="one_membership")]
+
+
+class Student(models.Model):
+    """A student of a school, who may also sign in. `alias` stands for them on a sheet that others may see."""
+
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="students")
+    person = models.OneToOneField(Person, on_delete=models.SET_NULL, null=True, blank=True, related_name="student")
+    given_name = models.CharField(max_length=80)
+    family_name = models.CharField(max_length=80)
+    pronouns = models.CharField(max_length=20, default="they")
+    number = models.CharField(max_length=20)
+    alias = models.CharField(max_length=10)
+    guardians = models.ManyToManyField(Person, related_name="children", blank=True)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school", "number"], name="one_student_number")]
+
+    def __str__(self) -> str:
+        return f"{self.given_name} {self.family_name}"
+
+
+class SchoolYear(models.Model):
+    """A school year."""
+
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="years")
+    name = models.CharField(max_length=20)
+    starts = models.DateField()
+    ends = models.DateField()
+
+
+class TermKind(models.TextChoices):
+    """What a term is to the year; an exam is held apart from the quarters."""
+
+    SEMESTER = "semester"
+    QUARTER = "quarter"
+    EXAM = "exam"
+
+
+class Term(models.Model):
+    """A term. Semesters have parts (`within`); quarters and exams have assignments."""
+
+    year = models.ForeignKey(SchoolYear, on_delete=models.CASCADE, related_name="terms")
+    within = models.ForeignKey("self", on_delete=models.CASCADE, null=True, blank=True, related_name="parts")
+    kind = models.CharField(max_length=10, choices=TermKind.choices, default=TermKind.QUARTER)
+    name = models.CharField(max_length=40)
+    starts = models.DateField()
+    ends = models.DateField()
+    position = models.PositiveSmallIntegerField(default=0)
+
+    class Meta:
+        ordering: ClassVar = ["position"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class ReportingWindow(models.Model):
+    """When a term's grades are posted."""
+
+    term = models.OneToOneField(Term, on_delete=models.CASCADE, related_name="window")
+    opens = models.DateField()
+    closes = models.DateField()
+    comment_limit = models.PositiveSmallIntegerField(default=600)
+
+
+class SchoolClass(models.Model):
+    """A class: one section of a course, taught by one or more teachers."""
+
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="classes")
+    year = models.ForeignKey(SchoolYear, on_delete=models.CASCADE, related_name="classes")
+    name = models.CharField(max_length=80)
+    section = models.CharField(max_length=20, blank=True)
+    room = models.CharField(max_length=40, blank=True)
+    times = models.CharField(max_length=80, blank=True)
+    teachers = models.ManyToManyField(Person, through="Teaching", related_name="classes")
+    position = models.PositiveSmallIntegerField(default=0)
+
+    class Meta:
+        ordering: ClassVar = ["position", "name", "section"]
+
+    def __str__(self) -> str:
+        return f"{self.name} {self.section}".strip()
+
+
+class Teaching(models.Model):
+    """Who teaches a class; co-teachers have the same rights in it."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="teachings")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="teachings")
+    leads = models.BooleanField(default=True)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "person"], name="one_teaching")]
+
+
+class Enrolment(models.Model):
+    """A student in a class, from one day on and perhaps until another."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="enrolments")
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="enrolments")
+    starts = models.DateField()
+    ends = models.DateField(null=True, blank=True)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "student"], name="one_enrolment")]
+
+
+class Act(models.Model):
+    """Something a person did in a class that can be undone, of whatever kind (see `acts`)."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="acts")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="acts")
+    kind = models.CharField(max_length=40)
+    words = models.CharField(max_length=200)
+    change = models.JSONField()
+    at = models.DateTimeField()
+    undone = models.BooleanField(default=False)
+
+    class Meta:
+        indexes: ClassVar = [models.Index(fields=["school_class", "person", "undone", "id"])]

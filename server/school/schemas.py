@@ -1,0 +1,64 @@
+"""The shapes of schools and people."""
+
+import datetime
+
+from ninja import Schema
+from pydantic import Field
+
+
+class SignIn(Schema):
+    """What is typed to sign in."""
+
+    sign_in: str = Field(max_length=150)
+    password: str = Field(max_length=200)
+
+
+class ClassLink(Schema):
+    """A class in the top bar."""
+
+    id: int
+    name: str
+    section: str
+
+
+class ChildLink(Schema):
+    """A student whose family page the person may see."""
+
+    id: int
+    given_name: str
+    family_name: str
+
+
+class SessionOut(Schema):
+    """Who is signed in, and the places they have. `today` is the day it is at the school."""
+
+    person_id: int | None
+    name: str
+    school: str
+    year: str
+    today: datetime.date | None
+    roles: list[str]
+    classes: list[ClassLink]
+    children: list[ChildLink]
+
+
+class DemoPerson(Schema):
+    """Somebody whom one can be in the demo."""
+
+    sign_in: str
+    password: str
+    name: str
+    words: str
+
+
+class UndoneOut(Schema):
+    """What was undone or done again, and what of it could not be."""
+
+    words: str
+    kept: list[str]
+
+
+class HealthOut(Schema):
+    """Whether the server answers."""
+
+    ok: bool

@@ -1,0 +1,53 @@
+"""Signing in and out."""
+
+from axes.handlers.proxy import AxesProxyHandler
+from django.contrib.auth import authenticate, login
+from django.http import HttpRequest
+
+from school.models import Membership, Person, Role, SchoolClass, SchoolYear, Student
+from school.refusal import Refused
+from school.schemas import ChildLink, ClassLink, SessionOut
+
+
+def sign_in(request: HttpRequest, name: str, password: str) -> Person:
+    """Sign somebody in. Raises Refused, which does not tell whether the name or the password was wrong."""
+    credentials = {"username": name.strip().casefold(), "password": password}
+    person = authenticate(request, **credentials)
+    if not isinstance(person, Person):
+        if not AxesProxyHandler.is_allowed(request, credentials):
+            raise Refused("Too many attempts. Wait a quarter of an hour, or ask the records office.")
+        raise Refused("This name and password do not go together. Look at both, and at the caps key.")
+    login(request, person)
+    return person
+
+
+def session_of(person: Person | None) -> SessionOut:
+    """What the front end shows of who is signed in."""
+    if person is None:
+        return SessionOut(person_id=None, name="", school="", year="", today=None, roles=[], classes=[], children=[])
+    memberships = list(Membership.objects.filter(person=person).select_related("school"))
+    school = memberships[0].school if memberships else None
+    year = _year(school.pk) if school else None
+    classes = SchoolClass.objects.filter(teachings__person=person, year=year) if year else SchoolClass.objects.none()
+    return SessionOut(
+        person_id=person.pk,
+        name=str(person),
+        school=school.name if school else "",
+        year=year.name if year else "",
+        today=school.today() if school else None,
+        roles=sorted({Role(each.role).value for each in memberships}),
+        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in classes],
+        children=[
+            ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name) for each in seen_students(person)
+        ],
+    )
+
+
+def _year(school_id: int) -> SchoolYear | None:
+    return SchoolYear.objects.filter(school_id=school_id).order_by("-starts").first()
+
+
+def seen_students(person: Person) -> list[Student]:
+    """The person themselves as a student, and their children."""
+    own = list(Student.objects.filter(person=person))
+    return own + [child for child in person.children.order_by("given_name") if child not in own]

@@ -1,0 +1,92 @@
+"""Scores over HTTP."""
+
+import uuid
+from typing import Any
+
+from gradecore.figures import term_figures
+from plans.permissions import SEE_PLAN
+from plans.schemas import PlanOut
+from school.access import Asking, PermittedRouter
+from school.refusal import NotYours
+from scores.book import LoadedClass, load_class
+from scores.entering import Typed, enter
+from scores.explaining import explained
+from scores.grid import columns, grid, mean_text, rows, spread
+from scores.models import ScoreEvent
+from scores.permissions import ENTER_SCORES, SEE_SCORES
+from scores.planned import planned
+from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, WorkingOut
+from school.models import Student, Term
+
+router = PermittedRouter(tags=["scores"])
+
+
+def term_of(loaded: LoadedClass, term_id: int | None) -> Term:
+    """The term asked for, or the running one."""
+    if term_id is None:
+        return loaded.plan.running_term()
+    found = next((term for term in loaded.plan.terms if term.pk == term_id), None)
+    if found is None:
+        raise NotYours
+    return found
+
+
+def student_of(loaded: LoadedClass, student_id: int) -> Student:
+    """The student of the class asked for."""
+    found = next((student for student in loaded.plan.students if student.pk == student_id), None)
+    if found is None:
+        raise NotYours
+    return found
+
+
+@router.get("/classes/{class_id}/plan", permission=SEE_PLAN, response=PlanOut)
+def plan(request: Asking, class_id: int, term: int | None = None) -> Any:
+    """The plan of a term, with its shares and how far the marking has come."""
+    loaded = load_class(request.school_class)
+    return planned(loaded, term_of(loaded, term))
+
+
+@router.get("/classes/{class_id}/scores", permission=SEE_SCORES, response=GridOut)
+def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
+    """The grid of a term."""
+    loaded = load_class(request.school_class)
+    return grid(loaded, term_of(loaded, term))
+
+
+@router.post("/classes/{class_id}/scores", permission=ENTER_SCORES, response=AnswerOut)
+def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
+    """Save a batch of entries, once, and answer with what it changed."""
+    entries = [Typed(each.student, each.assignment, each.text, each.version) for each in body.entries]
+    answer = enter(request.school_class, request.user, uuid.UUID(str(body.id)), entries)
+    loaded = load_class(request.school_class)
+    term = term_of(loaded, body.term)
+    students = {each.student for each in entries}
+    # A step that looks at the class's highest can move everybody (R7.3).
+    shared = any(each.adjust for each in (*loaded.book.assignments, *loaded.book.terms))
+    concerned = [each for each in loaded.plan.roster if shared or each.student_id in students]
+    figures = term_figures(loaded.gradebook, str(term.pk))
+    return answer | {
+        "rows": rows(loaded, term, concerned), "columns": columns(loaded, term),
+        "footer": mean_text(figures.mean), "spread": spread(figures),
+    }  # fmt: skip
+
+
+@router.get(
+    "/classes/{class_id}/scores/{student}/{assignment}/history", permission=SEE_SCORES, response=list[EventOut]
+)
+def history(request: Asking, class_id: int, student: int, assignment: int) -> Any:
+    """What became of a score, newest first."""
+    events = ScoreEvent.objects.filter(
+        score__student=student, score__assignment=assignment, score__assignment__school_class=request.school_class
+    )
+    return [
+        EventOut(before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at)
+        for each in events.select_related("person").order_by("-id")[:50]
+    ]
+
+
+@router.get("/classes/{class_id}/working/{student}", permission=SEE_SCORES, response=WorkingOut)
+def working(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
+    """How a student's grade in a term comes about."""
+    loaded = load_class(request.school_class)
+    return explained(loaded, loaded.gradebook, student_of(loaded, student), term_of(loaded, term))

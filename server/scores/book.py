@@ -1,0 +1,74 @@
+"""Loading a whole class for the core: the one place where it is done."""
+
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from functools import cached_property
+
+from gradecore import book as core
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import UNIT, decimal_text
+from plans.loading import LoadedPlan, fraction, load_plan
+from school.models import SchoolClass
+from scores.models import Override, Score
+
+
+@dataclass(frozen=True)
+class LoadedClass:
+    """A class with its plan, its scores as rows by student and assignment, and the book made of them."""
+
+    plan: LoadedPlan
+    rows: dict[tuple[int, int], Score]
+    book: core.Book
+
+    @cached_property
+    def gradebook(self) -> Gradebook:
+        """The results. The book was checked as it was entered, so that it is not checked again at each look."""
+        return Gradebook(self.book, checked=True)
+
+    @cached_property
+    def family_gradebook(self) -> Gradebook:
+        """The results as families see them before posting (R14.1)."""
+        return Gradebook(self.book, family=True, checked=True)
+
+
+def load_class(school_class: SchoolClass) -> LoadedClass:
+    """A class, in a number of queries that does not grow with it."""
+    plan = load_plan(school_class)
+    rows = {
+        (score.student_id, score.assignment_id): score
+        for score in Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
+    }
+    scores: dict[str, dict[str, core.Score]] = {}
+    students = set(plan.book.students)
+    for (student_id, assignment_id), score in rows.items():
+        value = core_score(score)
+        if value is not None and str(student_id) in students:
+            scores.setdefault(str(student_id), {})[str(assignment_id)] = value
+    overrides: dict[str, dict[str, core.Override]] = {}
+    for override in Override.objects.filter(school_class=school_class):
+        mine = core.Override(fraction(override.percent), override.mark or None, override.reason)
+        overrides.setdefault(str(override.student_id), {})[str(override.term_id)] = mine
+    book = replace(plan.book, scores=scores, overrides=overrides)
+    return LoadedClass(plan, rows, book)
+
+
+def core_score(score: Score) -> core.Score | None:
+    """A kept score for the core: None is a blank."""
+    if score.number is not None:
+        return int(score.number * UNIT)
+    return score.code or None
+
+
+def score_text(score: Score | None) -> str:
+    """A score as it is typed and shown; empty for a blank."""
+    if score is None:
+        return ""
+    return score.code if score.number is None else plain_number(score.number)
+
+
+def plain_number(number: Decimal) -> str:
+    """A decimal without the noughts that say nothing."""
+    exact = fraction(number)
+    assert exact is not None
+    return decimal_text(exact)
+

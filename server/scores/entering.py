@@ -1,0 +1,192 @@
+"""Entering scores: a batch of entries is read, saved once, and recorded; what a colleague changed meanwhile is not overwritten."""
+
+import uuid
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from fractions import Fraction
+from typing import Any
+
+from django.db import IntegrityError, transaction
+
+from gradecore.entry import EntryError, EntryReader
+from gradecore.numbers import UNIT
+from plans.loading import codes_of, core_code, core_scale
+from plans.models import Assignment, GroundRules
+from school import acts
+from school.models import Person, SchoolClass
+from school.refusal import Refused
+from scores.book import score_text
+from scores.models import Batch, Score, ScoreEvent
+
+MOST_ENTRIES = 2000
+
+
+@dataclass(frozen=True)
+class Typed:
+    """One entry: what was typed for whom, and the version of the score that it was based on (0: there was none)."""
+
+    student: int
+    assignment: int
+    text: str
+    version: int
+
+
+def enter(school_class: SchoolClass, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> dict[str, Any]:
+    """Save a batch, once. Sent again it changes nothing and is answered the same.
+
+    The answer tells of each entry whether it was saved, was in conflict with a colleague's (with theirs), or was
+    refused, and why. Raises Refused for a batch of somebody else or one that is too large.
+    """
+    if len(entries) > MOST_ENTRIES:
+        raise Refused(f"At most {MOST_ENTRIES} entries are saved at a time; these are {len(entries)}.")
+    try:
+        with transaction.atomic():
+            known = Batch.objects.select_for_update().filter(id=batch).first()
+            if known is None:
+                answer = _Entering(school_class, person).save(entries)
+                Batch.objects.create(
+                    id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
+                )
+                return answer
+    except IntegrityError:
+        # The same batch, or the first score in the same cell, came twice at the same moment: look again.
+        known = Batch.objects.filter(id=batch).first()
+        if known is None:
+            return enter(school_class, person, batch, entries)
+    if known.person_id != person.pk or known.school_class_id != school_class.pk:
+        raise Refused("These entries belong to somebody else and were not saved.")
+    kept: dict[str, Any] = known.answer
+    return kept
+
+
+class _Entering:
+    """One batch being saved."""
+
+    def __init__(self, school_class: SchoolClass, person: Person) -> None:
+        self.school_class, self.person = school_class, person
+        self.now = school_class.school.now()
+        rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
+        self.reader = EntryReader(core_scale(rules.scale), [core_code(code) for code in codes_of(school_class)])
+        self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
+        self.undo: list[dict[str, Any]] = []
+
+    def save(self, entries: Sequence[Typed]) -> dict[str, Any]:
+        students = set(self.school_class.enrolments.values_list("student_id", flat=True))
+        assignments = {each.pk: each for each in self.school_class.assignments.all()}
+        scores = {
+            (score.student_id, score.assignment_id): score
+            for score in Score.objects.select_for_update()
+            .filter(assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries})
+            .select_related("changed_by")
+        }
+        for typed in entries:
+            where = (typed.student, typed.assignment)
+            assignment = assignments.get(typed.assignment)
+            if assignment is None:
+                self._refuse(typed, "This assignment has been deleted; undo brings it back.")
+            elif typed.student not in students:
+                self._refuse(typed, "This student is not in the class.")
+            else:
+                score = self._enter(typed, assignment, scores.get(where))
+                if score is not None:
+                    scores[where] = score
+        if self.undo:
+            acts.record(self.school_class, self.person, "scores", _words(self.undo, assignments), self.undo)
+        return self.answer
+
+    def _enter(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
+        try:
+            entry = self.reader.read(typed.text, Fraction(assignment.points))
+        except EntryError as error:
+            self._refuse(typed, str(error))
+            return None
+        number, code = _parts(entry.score)
+        version = score.version if score else 0
+        if score is not None and (score.number, score.code) == (number, code):
+            self._saved(typed, score, entry.above_points)  # nothing to change, whoever was first
+            return score
+        if version != typed.version:
+            assert score is not None
+            self.answer["conflicts"].append(_place(typed) | {
+                "typed": typed.text, "theirs": score_text(score), "version": score.version,
+                "who": str(score.changed_by), "at": score.changed_at.isoformat(),
+            })  # fmt: skip
+            return None
+        before = score_text(score)
+        if score is None and number is None and not code:
+            self.answer["saved"].append(_place(typed) | {"version": 0, "text": "", "above_points": False})
+            return None
+        score = put(score or Score(student_id=typed.student, assignment=assignment), number, code, self.person, self.now, "typed")
+        self.undo.append(
+            {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
+        )
+        self._saved(typed, score, entry.above_points)
+        return score
+
+    def _saved(self, typed: Typed, score: Score, above_points: bool) -> None:
+        saved = {"version": score.version, "text": score_text(score), "above_points": above_points}
+        self.answer["saved"].append(_place(typed) | saved)
+
+    def _refuse(self, typed: Typed, message: str) -> None:
+        self.answer["refused"].append(_place(typed) | {"typed": typed.text, "message": message})
+
+
+def put(score: Score, number: Decimal | None, code: str, person: Person, now: Any, how: str) -> Score:
+    """Set a score and write its history."""
+    before = score_text(score)
+    is_new = score.pk is None
+    score.number, score.code = number, code
+    score.version = 1 if is_new else score.version + 1
+    score.changed_by, score.changed_at = person, now
+    score.save()
+    ScoreEvent.objects.create(
+        score=score, before=before, after=score_text(score), how=how, version=score.version, person=person, at=now
+    )
+    return score
+
+
+def _parts(value: int | str | None) -> tuple[Decimal | None, str]:
+    if isinstance(value, int):
+        return Decimal(value) / UNIT, ""
+    return None, value or ""
+
+
+def _place(typed: Typed) -> dict[str, Any]:
+    return {"student": typed.student, "assignment": typed.assignment}
+
+
+def _words(undo: Sequence[Mapping[str, Any]], assignments: Mapping[int, Assignment]) -> str:
+    first = undo[0]
+    named = assignments[first["assignment"]].short_name
+    if len(undo) == 1:
+        return f"entered {first['after'] or 'a blank'} in {named}"
+    return f"entered {len(undo)} scores"
+
+
+def _turn(school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str) -> list[str]:
+    """Bring scores from one text to another, leaving alone what somebody has changed since."""
+    kept = []
+    scores = {
+        (score.student_id, score.assignment_id): score
+        for score in Score.objects.select_for_update()
+        .filter(assignment__school_class=school_class, student__in={each["student"] for each in change})
+        .select_related("student", "assignment")
+    }
+    for each in reversed(change):
+        score = scores.get((each["student"], each["assignment"]))
+        if score is None or score_text(score) != each[now]:
+            name = f"{score.student}, {score.assignment.short_name}" if score else "A score"
+            kept.append(f"{name} has been changed since and stays as it is.")
+            continue
+        text = each[wanted]
+        is_number = bool(text) and text.replace(".", "", 1).isdigit()
+        put(score, Decimal(text) if is_number else None, "" if is_number else text, person, school_class.school.now(), "undone")
+    return kept
+
+
+acts.kind(
+    "scores",
+    undo=lambda school_class, person, change: _turn(school_class, person, change, "after", "before"),
+    redo=lambda school_class, person, change: _turn(school_class, person, change, "before", "after"),
+)

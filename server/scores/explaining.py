@@ -1,0 +1,143 @@
+"""A working in words, for a teacher and, without what is hidden, for a family."""
+
+from fractions import Fraction
+
+from gradecore.explain import REASONS, step_text
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import decimal_text, fixed_text
+from gradecore.shown import shown_parts, shown_percent
+from gradecore.working import CategoryWorking, Line, Working, working
+from school.models import Student, Term
+from scores.book import LoadedClass
+from scores.schemas import CategoryWorkingOut, LineOut, PartOut, StepOut, WorkingOut
+
+DECIMALS = 2
+"""Of the parts in a working."""
+
+
+def explained(loaded: LoadedClass, gradebook: Gradebook, student: Student, term: Term) -> WorkingOut:
+    """A student's term, explained."""
+    how = working(gradebook, str(student.pk), str(term.pk))
+    return _Explaining(loaded, gradebook, student, term, how).out()
+
+
+def short(value: Fraction) -> str:
+    """A number with two decimals at most."""
+    text = fixed_text(value, DECIMALS)
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+class _Explaining:
+    def __init__(self, loaded: LoadedClass, gradebook: Gradebook, student: Student, term: Term, how: Working) -> None:
+        self.student, self.term, self.how = student, term, how
+        self.gradebook = gradebook
+        self.names = {str(each.pk): each.name for each in loaded.plan.assignments}
+        self.terms = {str(each.pk): each.name for each in loaded.plan.terms}
+        self.categories = {str(each.pk): each for each in loaded.plan.categories}
+
+    def out(self) -> WorkingOut:
+        how, result = self.how, self.how.result
+        rules = self.gradebook.rules(how.term)
+        marks = self.gradebook.marks
+        added = [each for each in (*how.categories, *how.parts) if each.adds is not None]
+        if how.apart and any(line.adds is not None for line in how.apart):
+            added += [line for line in how.apart if line.adds is not None]  # type: ignore[misc]
+        adds = dict(zip(map(id, added), shown_parts([each.adds or Fraction(0) for each in added], DECIMALS), strict=True))
+        percent = None
+        if result.final_percent is not None:
+            percent = shown_percent(marks, result.final_percent, result.final_mark, rules.decimals)
+        return WorkingOut(
+            student=str(self.student), term=self.term.name, method=how.method, percent=percent, mark=result.final_mark,
+            exact=None if result.percent is None else decimal_text(result.percent),
+            categories=[self._category(each, adds.get(id(each))) for each in how.categories if each.lines],
+            apart=[self._line(line) for line in how.apart],
+            parts=[
+                PartOut(
+                    name=self.terms[part.term], percent=None if part.value is None else short(part.value), mark=part.mark,
+                    weight=short(part.weight), adds=adds.get(id(part)),
+                    weight_in_effect=None if part.weight_in_effect is None else fixed_text(part.weight_in_effect, DECIMALS),
+                )
+                for part in how.parts
+            ],
+            steps=list(self._steps()),
+            sum=None if result.raw is None else fixed_text(result.raw, DECIMALS),
+            note=self._note(),
+        )  # fmt: skip
+
+    def _category(self, how: CategoryWorking, adds: str | None) -> CategoryWorkingOut:
+        category = self.categories[how.category]
+        percent, weight = how.percent, how.weight_in_effect
+        return CategoryWorkingOut(
+            name=category.name, sign=category.sign, colour=category.colour, words=self._sums(how),
+            percent=None if percent is None else fixed_text(percent, DECIMALS),
+            weight=None if how.weight is None else short(how.weight),
+            weight_in_effect=None if weight is None else fixed_text(weight, DECIMALS), adds=adds,
+            height=0.0 if percent is None else float(min(max(percent, Fraction(0)), Fraction(100))),
+            width=0.0 if weight is None else float(weight),
+            lines=[self._line(line) for line in how.lines],
+        )  # fmt: skip
+
+    def _sums(self, how: CategoryWorking) -> str:
+        if how.percent is None:
+            return "no scores yet"
+        total, out_of = short(how.total), short(how.out_of)
+        if how.method == "points":
+            words = f"{total} of {out_of} points"
+        elif how.method == "equal":
+            counted = sum(1 for line in how.lines if line.weighs)
+            words = f"{counted} score{'' if counted == 1 else 's'}, each alike"
+        else:
+            words = f"by shares, {out_of} in all"
+        for line in how.lines:
+            if line.dropped and line.earned is not None and line.possible is not None:
+                words += f"; {self.names[line.assignment]}, {short(line.earned)} of {short(line.possible)}, is dropped"
+        if how.capped:
+            words += f"; at most 100, so {short(how.capped)} is cut off"
+        if how.bonus:
+            words += "; a bonus on top"
+        return words
+
+    def _line(self, line: Line) -> LineOut:
+        score = line.score if isinstance(line.score, str) else "" if line.score is None else short(Fraction(line.score, 10_000))
+        words = []
+        if line.earned is not None and line.possible is not None:
+            words.append(f"{short(line.earned)} of {short(line.possible)}")
+        words += [f"{step_text(step)}: {short(value)}" for step, value in line.steps]
+        if line.extra:
+            words.append("extra credit")
+        if line.missing:
+            words.append("missing")
+        if line.reason is not None:
+            words.append(REASONS[line.reason])
+        if line.dropped:
+            words.append("dropped")
+        return LineOut(
+            name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
+            adds=None if line.adds is None else fixed_text(line.adds, DECIMALS),
+        )  # fmt: skip
+
+    def _steps(self) -> list[StepOut]:
+        how, result = self.how, self.how.result
+        rules = self.gradebook.rules(how.term)
+        steps = [StepOut(words=step_text(step), value=fixed_text(value, DECIMALS)) for step, value in how.steps]
+        if how.capped:
+            steps.append(StepOut(words="limited to 100", value="100"))
+        if result.percent is not None and result.rounded is not None:
+            if rules.round_to is not None:
+                steps.append(StepOut(words=f"rounded to steps of {short(rules.round_to)}", value=decimal_text(result.rounded)))
+            begins = self.gradebook.marks.min_of(result.mark or "")
+            words = "the mark" if begins is None else f"the mark, which begins at {short(begins)}"
+            steps.append(StepOut(words=words, value=result.mark or ""))
+        if how.override is not None:
+            reason = f": {how.override.reason}" if how.override.reason else ""
+            final = [] if result.final_percent is None else [f"{short(result.final_percent)} %"]
+            value = " ".join([*final, result.final_mark or ""]).strip()
+            steps.append(StepOut(words=f"put in its place by hand{reason}", value=value))
+        return steps
+
+    def _note(self) -> str | None:
+        waiting = [self.categories[each.category] for each in self.how.categories if each.percent is None and each.weight]
+        if not waiting or self.how.method != "weighted":
+            return None
+        names = " and ".join(category.name for category in waiting)
+        return f"{names} {'has' if len(waiting) == 1 else 'have'} no scores yet; until then the others carry the weight."

@@ -1,0 +1,179 @@
+"""The grid: a class's scores in one term, as they are shown."""
+
+from collections.abc import Iterable, Sequence
+from fractions import Fraction
+
+from gradecore.column import Column
+from gradecore.figures import AssignmentFigures, adjusted_score, assignment_figures, score_percent, term_figures
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import fixed_text
+from gradecore.result import TermResult
+from gradecore.shown import shown_percent
+from gradecore.statistics import Statistics
+from plans.models import Assignment
+from school.models import Enrolment, Term
+from scores.book import LoadedClass, core_score, plain_number, score_text
+from scores.models import Score
+from scores.schemas import CellOut, ColumnOut, GradeOut, GridOut, RowOut, SpreadOut
+
+SPREAD_BEGINS = 40
+"""The strip under the heads shows 40 to 100 percent."""
+
+
+def grid(loaded: LoadedClass, term: Term) -> GridOut:
+    """The whole grid of a term."""
+    return GridOut(
+        term_id=term.pk,
+        term=term.name,
+        columns=columns(loaded, term),
+        rows=rows(loaded, term, loaded.plan.roster),
+        footer=mean_text(term_figures(loaded.gradebook, str(term.pk)).mean),
+        spread=spread(term_figures(loaded.gradebook, str(term.pk))),
+        codes=[code.code for code in loaded.book.codes],
+        marks=[band.mark for band in loaded.gradebook.marks.bands],
+    )
+
+
+def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
+    """The heads, strips and footers of the term's assignments, by due date."""
+    figures = assignment_figures(loaded.gradebook, str(term.pk))
+    categories = {category.pk: category for category in loaded.plan.categories}
+    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+    mine.sort(key=lambda each: (each.due_on or term.ends, each.position))
+    today = loaded.plan.school_class.school.today()
+    found = []
+    for each in mine:
+        numbers = figures[str(each.pk)]
+        category = categories.get(each.category_id or 0)
+        is_due = each.due_on is not None and each.due_on < today
+        found.append(
+            ColumnOut(
+                id=each.pk, name=each.name, short_name=each.short_name, points=plain_number(each.points),
+                sign=category.sign if category else None, colour=category.colour if category else None,
+                category=category.name if category else None, due_on=each.due_on, is_due=is_due,
+                extra=each.extra, closed=each.closed, shown=each.shown, apart=is_apart(loaded, each),
+                marked=numbers.marked, due=numbers.due,
+                bar=percent_float(numbers.marked, numbers.due) if not each.closed else 100.0,
+                words=_words(loaded, each, numbers, is_due=is_due), mean=mean_text(numbers.points.mean),
+                spread=spread(numbers.percent),
+            )  # fmt: skip
+        )
+    return found
+
+
+def is_apart(loaded: LoadedClass, assignment: Assignment) -> bool:
+    """Whether an assignment is in no category where it needs one, or does not count: not in the grade."""
+    method = loaded.gradebook.rules(str(assignment.term_id)).method
+    return not assignment.counts or (assignment.category_id is None and method == "weighted")
+
+
+def _words(loaded: LoadedClass, assignment: Assignment, numbers: AssignmentFigures, *, is_due: bool) -> str:
+    if is_apart(loaded, assignment):
+        return "apart"
+    if not assignment.shown:
+        return "hidden"
+    if assignment.closed:
+        return "closed"
+    if not is_due and not numbers.marked:
+        return "not due"
+    return f"{numbers.marked}/{numbers.due}"
+
+
+def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[RowOut]:
+    """The rows of some students."""
+    name = str(term.pk)
+    plan = loaded.gradebook.plan(name)
+    assignments = {str(each.pk): each for each in loaded.plan.assignments}
+    today = loaded.plan.school_class.school.today()
+    namesakes = _namesakes(loaded.plan.roster)
+    found = []
+    for enrolment in roster:
+        student = enrolment.student
+        result = loaded.gradebook.result(str(student.pk), name)
+        dropped = {each for category in result.categories.values() for each in category.dropped}
+        cells = {}
+        for column in plan.columns:
+            assignment = assignments[column.id]
+            is_due = assignment.due_on is not None and assignment.due_on < today
+            score = loaded.rows.get((student.pk, assignment.pk))
+            cells[assignment.pk] = _cell(column, str(student.pk), score, result, dropped, is_due=is_due)
+        found.append(
+            RowOut(
+                student_id=student.pk, given_name=student.given_name, family_name=student.family_name,
+                number=student.number if (student.given_name, student.family_name) in namesakes else None,
+                grade=grade(loaded.gradebook, result, name), cells=cells,
+            )  # fmt: skip
+        )
+    return found
+
+
+def _namesakes(roster: Sequence[Enrolment]) -> set[tuple[str, str]]:
+    names = [(each.student.given_name, each.student.family_name) for each in roster]
+    return {each for each in names if names.count(each) > 1}
+
+
+def grade(gradebook: Gradebook, result: TermResult, term: str) -> GradeOut:
+    """A student's final grade in a term, and the computed one where they differ."""
+    decimals = gradebook.rules(term).decimals
+    marks = gradebook.marks
+
+    def shown(percent: Fraction | None, mark: str | None) -> str | None:
+        return None if percent is None else shown_percent(marks, percent, mark, decimals)
+
+    return GradeOut(
+        percent=shown(result.final_percent, result.final_mark),
+        mark=result.final_mark,
+        computed_percent=shown(result.percent, result.mark),
+        computed_mark=result.mark,
+        missing=len(result.missing),
+    )
+
+
+def _cell(
+    column: Column, student: str, score: Score | None, result: TermResult, dropped: set[str], *, is_due: bool
+) -> CellOut:
+    text = score_text(score)
+    adjusted = level = None
+    value = core_score(score) if score is not None else None
+    if isinstance(value, int) and column.is_assigned(student):
+        if column.steps:
+            adjusted = fixed_text(adjusted_score(column, value), 2).rstrip("0").rstrip(".")
+        percent = score_percent(column, value)
+        level = None if percent is None else round(float(min(max(percent, Fraction(0)), Fraction(100))), 1)
+    state = None
+    if not column.is_assigned(student):
+        state = "not_assigned"
+    elif column.id in result.missing:
+        state = "missing"
+    elif not text and is_due and not column.assignment.extra:
+        state = "past_due"
+    return CellOut(
+        text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
+        dropped=column.id in dropped, left_out=result.left_out.get(column.id),
+        flag=score.flag if score else "", comment=bool(score and score.comment),
+    )  # fmt: skip
+
+
+def spread(figures: Statistics | None) -> SpreadOut | None:
+    """A box on the strip's axis, in percent of its width; None where there is no number."""
+    if figures is None or figures.mean is None:
+        return None
+
+    def place(value: Fraction | None) -> float:
+        assert value is not None
+        return round(float(min(max((value - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), Fraction(0)), Fraction(100))), 1)
+
+    return SpreadOut(
+        low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),
+        upper=place(figures.upper_quartile), high=place(figures.maximum), mean=mean_text(figures.mean) or "",
+    )  # fmt: skip
+
+
+def mean_text(mean: Fraction | None) -> str | None:
+    """A mean as it is shown."""
+    return None if mean is None else fixed_text(mean, 1)
+
+
+def percent_float(part: int, whole: int) -> float:
+    """How much of something is there, for drawing."""
+    return round(100 * part / whole, 1) if whole else 0.0

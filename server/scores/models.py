@@ -1,0 +1,70 @@
+"""Scores, their history, and what was put in place of a computed result."""
+
+from typing import ClassVar
+
+from django.db import models
+
+from plans.models import Assignment, decimal_field
+from school.models import Person, SchoolClass, Student, Term
+
+
+class Score(models.Model):
+    """What a student has on an assignment: a number in points, or a code; neither is a blank.
+
+    A row exists from the first entry on. `version` rises with every change; an entry says which version it was
+    based on, so that a colleague's is never overwritten unseen.
+    """
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="scores")
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="scores")
+    number = decimal_field(null=True, blank=True)
+    code = models.CharField(max_length=5, blank=True)
+    flag = models.CharField(max_length=10, blank=True)
+    comment = models.TextField(blank=True)
+    note = models.TextField(blank=True)
+    version = models.PositiveIntegerField(default=1)
+    changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["student", "assignment"], name="one_score")]
+
+
+class ScoreEvent(models.Model):
+    """One change of a score: who, when, from what to what and how (typed, undone, …)."""
+
+    score = models.ForeignKey(Score, on_delete=models.CASCADE, related_name="events")
+    before = models.CharField(max_length=40, blank=True)
+    after = models.CharField(max_length=40, blank=True)
+    how = models.CharField(max_length=20, default="typed")
+    version = models.PositiveIntegerField()
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+
+
+class Batch(models.Model):
+    """A batch of entries that was saved, with its answer: sent again, it changes nothing and is answered the same."""
+
+    id = models.UUIDField(primary_key=True)
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="batches")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    answer = models.JSONField()
+    at = models.DateTimeField()
+
+
+class Override(models.Model):
+    """What a teacher put in place of a term's computed result, and why (R5.2)."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="overrides")
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="overrides")
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="overrides")
+    percent = decimal_field(null=True, blank=True)
+    mark = models.CharField(max_length=30, blank=True)
+    reason = models.CharField(max_length=300, blank=True)
+    changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["school_class", "student", "term"], name="one_override")
+        ]

@@ -1,0 +1,222 @@
+"""The shapes of scores on their way out and in."""
+
+import datetime
+import uuid
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+
+
+class SpreadOut(Schema):
+    """How numbers lie, as places on the strip's axis in percent of its width; `mean` as text."""
+
+    low: float
+    lower: float
+    middle: float
+    upper: float
+    high: float
+    mean: str
+
+
+class ColumnOut(Schema):
+    """An assignment as a column. `words` says how it stands; `apart` that it is not in the grade."""
+
+    id: int
+    name: str
+    short_name: str
+    points: str
+    sign: str | None
+    colour: int | None
+    category: str | None
+    due_on: datetime.date | None
+    is_due: bool
+    extra: bool
+    closed: bool
+    shown: bool
+    apart: bool
+    marked: int
+    due: int
+    bar: float
+    words: str
+    mean: str | None
+    spread: SpreadOut | None
+
+
+class CellOut(Schema):
+    """A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is."""
+
+    text: str
+    version: int
+    adjusted: str | None
+    level: float | None
+    state: Literal["not_assigned", "missing", "past_due"] | None
+    dropped: bool
+    left_out: str | None
+    flag: str
+    comment: bool
+
+
+class GradeOut(Schema):
+    """A final grade as shown; the computed one stands beside it."""
+
+    percent: str | None
+    mark: str | None
+    computed_percent: str | None
+    computed_mark: str | None
+    missing: int
+
+
+class RowOut(Schema):
+    """A student's row; `number` tells namesakes apart."""
+
+    student_id: int
+    given_name: str
+    family_name: str
+    number: str | None
+    grade: GradeOut
+    cells: dict[int, CellOut]
+
+
+class GridOut(Schema):
+    """The grid of a term."""
+
+    term_id: int
+    term: str
+    columns: list[ColumnOut]
+    rows: list[RowOut]
+    footer: str | None
+    spread: SpreadOut | None
+    codes: list[str]
+    marks: list[str]
+
+
+class EntryIn(Schema):
+    """What was typed for a student, based on a version of the score."""
+
+    student: int
+    assignment: int
+    text: str = Field(max_length=200)
+    version: int
+
+
+class BatchIn(Schema):
+    """Entries that are saved together, once, in the term that is looked at."""
+
+    id: uuid.UUID
+    term: int
+    entries: list[EntryIn]
+
+
+class SavedOut(Schema):
+    """An entry that was saved."""
+
+    student: int
+    assignment: int
+    version: int
+    text: str
+    above_points: bool
+
+
+class ConflictOut(Schema):
+    """An entry that a colleague was faster with: theirs stands, with its version."""
+
+    student: int
+    assignment: int
+    typed: str
+    theirs: str
+    version: int
+    who: str
+    at: str
+
+
+class RefusedOut(Schema):
+    """An entry that is not taken, and why."""
+
+    student: int
+    assignment: int
+    typed: str
+    message: str
+
+
+class AnswerOut(Schema):
+    """What became of a batch, and what it changed: the rows concerned and all columns."""
+
+    saved: list[SavedOut]
+    conflicts: list[ConflictOut]
+    refused: list[RefusedOut]
+    rows: list[RowOut]
+    columns: list[ColumnOut]
+    footer: str | None
+    spread: SpreadOut | None
+
+
+class EventOut(Schema):
+    """One change of a score."""
+
+    before: str
+    after: str
+    how: str
+    who: str
+    at: datetime.datetime
+
+
+class LineOut(Schema):
+    """An assignment in a working: in words, with what it adds to the percent."""
+
+    name: str
+    score: str
+    words: str
+    dropped: bool
+    adds: str | None
+
+
+class CategoryWorkingOut(Schema):
+    """A category in a working."""
+
+    name: str
+    sign: str
+    colour: int
+    words: str
+    percent: str | None
+    weight: str | None
+    weight_in_effect: str | None
+    adds: str | None
+    height: float
+    width: float
+    lines: list[LineOut]
+
+
+class PartOut(Schema):
+    """A part of a term of terms, in a working."""
+
+    name: str
+    percent: str | None
+    mark: str | None
+    weight: str
+    weight_in_effect: str | None
+    adds: str | None
+
+
+class StepOut(Schema):
+    """A step after the sum: an adjustment, a cap, the looking up, an override."""
+
+    words: str
+    value: str
+
+
+class WorkingOut(Schema):
+    """How a grade comes about."""
+
+    student: str
+    term: str
+    method: str
+    percent: str | None
+    mark: str | None
+    exact: str | None
+    categories: list[CategoryWorkingOut]
+    apart: list[LineOut]
+    parts: list[PartOut]
+    steps: list[StepOut]
+    sum: str | None
+    note: str | None
