@@ -67,7 +67,9 @@ def command_start(options: argparse.Namespace) -> int:
     if found := running.find():
         stop(f"Hoarfrost already runs here: http://127.0.0.1:{found[1]} (./hoarfrost stop ends it).")
     if not port_is_free(options.port):
-        stop(f"Port {options.port} is in use by another program. Choose another: ./hoarfrost start --port {options.port + 1}")
+        stop(
+            f"Port {options.port} is in use by another program. Choose another: ./hoarfrost start --port {options.port + 1}"
+        )
     install()
     own_database = "HOARFROST_DATABASE_URL" not in os.environ
     if options.fresh:
@@ -92,7 +94,9 @@ def command_start(options: argparse.Namespace) -> int:
         ended = wait_for_signal_or_end(watched)
         if ended:
             log = RUN / "server.log" if ended == "server" else database.folder / "mariadb.log"
-            stop(f"The {ended} ended by itself. Its log is {log}. Nothing saved is lost: start again with ./hoarfrost start")
+            stop(
+                f"The {ended} ended by itself. Its log is {log}. Nothing saved is lost: start again with ./hoarfrost start"
+            )
         return 0
     finally:
         # In order, and whatever comes: a second Ctrl-C must not leave the database behind.
@@ -111,7 +115,9 @@ def _interrupt(*_: object) -> None:
 def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
     if not own_database:
         stop("--fresh is for Hoarfrost's own demo database; the one in HOARFROST_DATABASE_URL is left alone.")
-    if not options.yes and not ask("Delete the database under .run/ with all that was entered, and make the demo anew?"):
+    if not options.yes and not ask(
+        "Delete the database under .run/ with all that was entered, and make the demo anew?"
+    ):
         stop("Nothing was changed. (Where nobody can answer: ./hoarfrost start --fresh --yes)")
     shutil.rmtree(RUN / "db", ignore_errors=True)
 
@@ -129,6 +135,12 @@ def server_environment(database_url: str) -> dict[str, str]:
         "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
     }
     return given | {name: os.environ[name] for name in ("HOARFROST_SECRET_KEY",) if name in os.environ}
+
+
+def testing_environment(database_url: str) -> dict[str, str]:
+    """For checks, tests and measurements: as the server's, with the whole project to be imported from."""
+    path = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
+    return {**os.environ, **server_environment(database_url), "PYTHONPATH": path}
 
 
 def manage(*arguments: str, environment: dict[str, str]) -> None:
@@ -183,13 +195,16 @@ def command_demo(_: argparse.Namespace) -> int:
 def command_test(options: argparse.Namespace) -> int:
     """Every check, then every test; the first check that fails does not keep the others from running."""
     install(testing=True)
-    environment = {**os.environ, "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"}
-    failed = [] if options.pytest else [name for name, command, cwd in CHECKS if not _passes(name, command, cwd, environment)]
+    environment = testing_environment("mysql://nobody@127.0.0.1/none")
+    failed = (
+        []
+        if options.pytest
+        else [name for name, command, cwd in CHECKS if not _passes(name, command, cwd, environment)]
+    )
     database = Database("test-db")
     try:
         database.start()
-        environment |= server_environment(database.url)
-        environment["PYTHONPATH"] = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
+        environment = testing_environment(database.url)
         if not options.pytest and not _passes("API client is current", ["--check-client"], ROOT, environment):
             failed.append("API client is current")
         if failed:
@@ -248,22 +263,23 @@ def _client_is_current(environment: dict[str, str]) -> tuple[bool, str]:
     folder = RUN / "client"
     folder.mkdir(exist_ok=True)
     _make_client(environment, folder)
-    stale = [name for name in ("openapi.json", "schema.d.ts") if (folder / name).read_text() != (CLIENT / name).read_text()]
+    stale = [
+        name for name in ("openapi.json", "schema.d.ts") if (folder / name).read_text() != (CLIENT / name).read_text()
+    ]
     return not stale, f"Stale: {', '.join(stale)}. Make it anew with ./hoarfrost client"
 
 
 def command_client(_: argparse.Namespace) -> int:
     """Make the typed client anew."""
     install(testing=True)
-    environment = {**os.environ, **server_environment("mysql://nobody@127.0.0.1/none")}
-    _make_client(environment, CLIENT)
+    _make_client(testing_environment("mysql://nobody@127.0.0.1/none"), CLIENT)
     return 0
 
 
 def command_bench(options: argparse.Namespace) -> int:
     """Measure; the figures come last."""
     install(testing=True)
-    environment = {**os.environ, "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"}
+    environment = testing_environment("mysql://nobody@127.0.0.1/none")
     return subprocess.run([PYTHON, ROOT / "bench" / f"{options.what}.py"], env=environment).returncode
 
 
@@ -273,8 +289,7 @@ def command_shots(_: argparse.Namespace) -> int:
     database = Database("test-db")
     try:
         database.start()
-        environment = {**os.environ, **server_environment(database.url)}
-        environment["PYTHONPATH"] = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
+        environment = testing_environment(database.url)
         return subprocess.run([PYTHON, "-m", "pytest", "-q", "tests/shots.py"], cwd=ROOT, env=environment).returncode
     finally:
         database.stop()

@@ -77,7 +77,9 @@ class Database:
                 time.sleep(0.1)
                 if not command.exists():
                     return
-            stop(f"The database of this folder is already running (process {pid}). End it with ./hoarfrost stop or kill {pid}.")
+            stop(
+                f"The database of this folder is already running (process {pid}). End it with ./hoarfrost stop or kill {pid}."
+            )
 
     def _configure(self) -> None:
         for name in ("", "tmp"):

@@ -99,7 +99,17 @@ def python_packages() -> None:
         _run([sys.executable, "-m", "venv", "--clear", str(VENV)], "The Python environment could not be made.")
     pip = [str(PYTHON), "-m", "pip", "install", "-q", "--disable-pip-version-check", UV]
     _run(pip, "Python packages could not be fetched. Is there a network?")
-    uv = [str(VENV / "bin" / "uv"), "pip", "install", "-q", "--python", str(PYTHON), "--require-hashes", "-r", str(lock)]
+    uv = [
+        str(VENV / "bin" / "uv"),
+        "pip",
+        "install",
+        "-q",
+        "--python",
+        str(PYTHON),
+        "--require-hashes",
+        "-r",
+        str(lock),
+    ]
     _run(uv, "Python packages could not be installed; see above.")
     stamp.write_text(mark)
 

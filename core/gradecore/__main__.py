@@ -29,7 +29,11 @@ def main(arguments: list[str] | None = None) -> int:
         except (BookError, OSError, UnicodeDecodeError) as error:
             refused = True
             message = f"{name}: {error.strerror}" if isinstance(error, OSError) else str(error)
-            text = f"{name} is refused:\n{message}" if options.working else json.dumps({"error": message}, ensure_ascii=False)
+            text = (
+                f"{name} is refused:\n{message}"
+                if options.working
+                else json.dumps({"error": message}, ensure_ascii=False)
+            )
         print(text)
     return 2 if refused else 0
 

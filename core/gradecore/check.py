@@ -6,8 +6,23 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from gradecore.book import (
-    BLANKS, CATEGORY_METHODS, COMBINES, DROP_CHOICES, EFFECTS, METHODS,
-    Add, Book, Ceiling, GroundRules, Line, Multiply, Override, Scale, Score, Step, TopTo,
+    BLANKS,
+    CATEGORY_METHODS,
+    COMBINES,
+    DROP_CHOICES,
+    EFFECTS,
+    METHODS,
+    Add,
+    Book,
+    Ceiling,
+    GroundRules,
+    Line,
+    Multiply,
+    Override,
+    Scale,
+    Score,
+    Step,
+    TopTo,
 )  # fmt: skip
 from gradecore.entry import folded
 from gradecore.numbers import MOST, ROUNDINGS, UNIT, decimal_text, looks_like_number
@@ -190,7 +205,9 @@ def _assignments(book: Book) -> Iterator[Problem]:
         yield from _number(where, "share", each.share, least=0)
         yield from _number(where, "step", each.step)
         if each.step <= 0:
-            yield Problem(where, f"step {decimal_text(each.step)} is not above 0; give the smallest difference of scores.")
+            yield Problem(
+                where, f"step {decimal_text(each.step)} is not above 0; give the smallest difference of scores."
+            )
         for student in sorted((each.assigned or frozenset()) - students):
             yield Problem(where, f"is assigned to {student}, who is not among the students.")
         yield from _steps(where, each.adjust)
@@ -269,7 +286,9 @@ def _steps(place: str, steps: Iterable[Step]) -> Iterator[Problem]:
                 for name, value in (("from", x1), ("from", x2), ("to", y1), ("to", y2)):
                     yield from _number(where, name, value)
                 if x1 == x2:
-                    yield Problem(where, f"the line goes through {decimal_text(x1)} twice; give two different percents.")
+                    yield Problem(
+                        where, f"the line goes through {decimal_text(x1)} twice; give two different percents."
+                    )
 
 
 def _number(place: str, name: str, value: Fraction | None, least: int | None = None) -> Iterator[Problem]:

@@ -76,7 +76,9 @@ class Column:
 
     def _numbers(self, scores: Mapping[str, Mapping[str, Score]], students: Sequence[str]) -> set[Fraction]:
         """The numbers of the students it is assigned to (R7.3, R7.8)."""
-        given = {scores[student].get(self.id) for student in students if student in scores and self.is_assigned(student)}
+        given = {
+            scores[student].get(self.id) for student in students if student in scores and self.is_assigned(student)
+        }
         return {Fraction(score, UNIT) for score in given if isinstance(score, int)}
 
     def is_assigned(self, student: str) -> bool:

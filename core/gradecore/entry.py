@@ -79,7 +79,11 @@ class EntryReader:
     def _unknown(self, text: str, bare: str) -> str:
         known = self._codes | self._marks
         near = [known[match] for match in get_close_matches(bare[:20], known, n=3, cutoff=0.5)]
-        hint = f"Did you mean {' or '.join(near)}?" if near else f"Codes here: {', '.join(self._codes.values()) or 'none'}."
+        hint = (
+            f"Did you mean {' or '.join(near)}?"
+            if near
+            else f"Codes here: {', '.join(self._codes.values()) or 'none'}."
+        )
         return f"{_cut(text)} is not a number, a mark or a score code. {hint}"
 
 

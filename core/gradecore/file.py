@@ -6,8 +6,26 @@ from fractions import Fraction
 from typing import Any
 
 from gradecore.book import (
-    Add, Assignment, AssignmentStandard, Band, Book, Category, Ceiling, GroundRules, Line, Multiply, Override,
-    Part, Root, Scale, Score, ScoreCode, Standard, Step, Term, TopTo,
+    Add,
+    Assignment,
+    AssignmentStandard,
+    Band,
+    Book,
+    Category,
+    Ceiling,
+    GroundRules,
+    Line,
+    Multiply,
+    Override,
+    Part,
+    Root,
+    Scale,
+    Score,
+    ScoreCode,
+    Standard,
+    Step,
+    Term,
+    TopTo,
 )  # fmt: skip
 from gradecore.check import BookError, Problem, book_problems
 from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
@@ -71,7 +89,9 @@ class _Reader:
             return default
         if isinstance(given, str):
             return given
-        self.problem(place, f"{name} {_text(given)} is not a text." if given is not None else f"has no {name}; give it one.")
+        self.problem(
+            place, f"{name} {_text(given)} is not a text." if given is not None else f"has no {name}; give it one."
+        )
         return default or ""
 
     def flag(self, place: str, name: str, given: Any, *, default: bool) -> bool:
@@ -94,7 +114,9 @@ class _Reader:
         if isinstance(given, int) and not isinstance(given, bool):
             given = str(given)
         if not isinstance(given, str):
-            self.problem(place, f"has no {name}; give a number." if given is None else f"{name} {_text(given)} is not a number.")
+            self.problem(
+                place, f"has no {name}; give a number." if given is None else f"{name} {_text(given)} is not a number."
+            )
             return Fraction(1)
         try:
             return read_decimal(given, negative=negative)
@@ -110,7 +132,9 @@ class _Reader:
     def book(self, given: Any) -> Book:
         given = self.object("book", given, ("hoarfrost", *Book.__dataclass_fields__))
         if given.get("hoarfrost") != FORMAT:
-            self.problem("book", f"hoarfrost {_text(given.get('hoarfrost'))} is not a format that is known; it must be {FORMAT}.")
+            self.problem(
+                "book", f"hoarfrost {_text(given.get('hoarfrost'))} is not a format that is known; it must be {FORMAT}."
+            )
         if "scale" not in given:
             self.problem("scale", "is missing; give a grading scale.")
         categories = [self.category(each) for each in self.list("categories", given.get("categories"))]
@@ -125,8 +149,12 @@ class _Reader:
             categories=tuple(categories),
             standards=tuple(self.standard(each) for each in self.list("standards", given.get("standards"))),
             standards_scale=None if standards_scale is None else self.scale("standards_scale", standards_scale),
-            assignments=tuple(self.assignment(each, only) for each in self.list("assignments", given.get("assignments"))),
-            students=tuple(self.text("students", "student", each) for each in self.list("students", given.get("students"))),
+            assignments=tuple(
+                self.assignment(each, only) for each in self.list("assignments", given.get("assignments"))
+            ),
+            students=tuple(
+                self.text("students", "student", each) for each in self.list("students", given.get("students"))
+            ),
             scores=self.rows("scores", given.get("scores"), self.scores),
             standard_scores=self.rows("standard_scores", given.get("standard_scores"), self.standard_scores),
             overrides=self.rows("overrides", given.get("overrides"), self.overrides),
@@ -140,7 +168,13 @@ class _Reader:
             mark = self.text(place, "mark", each.get("mark") if isinstance(each, dict) else None)
             where = f"{place}, band {mark}"
             each = self.object(where, each, Band.__dataclass_fields__)
-            bands.append(Band(mark, self.number(where, "min", each.get("min")), self.maybe_number(where, "value", each.get("value"))))
+            bands.append(
+                Band(
+                    mark,
+                    self.number(where, "min", each.get("min")),
+                    self.maybe_number(where, "value", each.get("value")),
+                )
+            )
         return Scale(
             tuple(bands),
             self.number(place, "out_of", given.get("out_of"), "100"),
@@ -189,7 +223,10 @@ class _Reader:
             tuple(parts),
             self.text(where, "parts_from", given.get("parts_from"), "percent"),
             self.rules(f"{where}, ground_rules", given.get("ground_rules")),
-            {each: self.number(f"{where}, category {each}", "weight", weights[each], negative=False) for each in weights},
+            {
+                each: self.number(f"{where}, category {each}", "weight", weights[each], negative=False)
+                for each in weights
+            },
             self.steps(where, given.get("adjust")),
         )
 
@@ -242,14 +279,18 @@ class _Reader:
             self.flag(where, "counts", given.get("counts"), default=True),
             self.flag(where, "closed", given.get("closed"), default=False),
             self.flag(where, "shown", given.get("shown"), default=True),
-            None if assigned is None else frozenset(self.text(where, "student", each) for each in self.list(where, assigned)),
+            None
+            if assigned is None
+            else frozenset(self.text(where, "student", each) for each in self.list(where, assigned)),
             self.steps(where, given.get("adjust")),
             None if date is None else self.text(where, "date", date),
             tuple(standards),
         )
 
     def steps(self, place: str, given: Any) -> tuple[Step, ...]:
-        found = (self.step(f"{place}, adjust step {number}", each) for number, each in enumerate(self.list(place, given), 1))
+        found = (
+            self.step(f"{place}, adjust step {number}", each) for number, each in enumerate(self.list(place, given), 1)
+        )
         return tuple(step for step in found if step is not None)
 
     def step(self, place: str, given: Any) -> Step | None:
@@ -280,7 +321,10 @@ class _Reader:
         (x1, x2), (y1, y2) = ([self.number(place, name, each) for each in pair] for name, pair in ends.items())
         if x1 == x2:
             # Said here, with the text as it was written.
-            self.problem(place, f"the line goes from {_text(ends['from'][0])} and {_text(ends['from'][1])}, which is one; give two.")
+            self.problem(
+                place,
+                f"the line goes from {_text(ends['from'][0])} and {_text(ends['from'][1])}, which is one; give two.",
+            )
             return None
         return Line(x1, x2, y1, y2)
 
@@ -344,7 +388,14 @@ def write_book(book: Book) -> dict[str, Any]:
     }
 
 
-_KINDS: dict[type, str] = {Add: "add", Multiply: "multiply", TopTo: "top_to", Root: "root", Line: "line", Ceiling: "ceiling"}
+_KINDS: dict[type, str] = {
+    Add: "add",
+    Multiply: "multiply",
+    TopTo: "top_to",
+    Root: "root",
+    Line: "line",
+    Ceiling: "ceiling",
+}
 
 
 def _written(value: Any) -> Any:

@@ -54,7 +54,9 @@ class Gradebook:
     @cached_property
     def _parts_first(self) -> list[str]:
         """The terms, each after its parts."""
-        return list(TopologicalSorter({term.id: [part.term for part in term.parts] for term in self.book.terms}).static_order())
+        return list(
+            TopologicalSorter({term.id: [part.term for part in term.parts] for term in self.book.terms}).static_order()
+        )
 
     def rules(self, term: str) -> GroundRules:
         """The ground rules in force in a term (R4.6)."""

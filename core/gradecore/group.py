@@ -138,6 +138,6 @@ class Group:
                 if not entry.usable:
                     left_out[entry.id] = "no_points"
                     continue
-                value = outcome * entry.factor  # type: ignore[operator]
+                value = outcome * entry.factor  # type: ignore[operator, assignment]
             (base if entry.base else extra).append((value, entry))
         return Tally(base, extra)

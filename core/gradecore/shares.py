@@ -57,7 +57,11 @@ def _pooled(book: Book, work: Sequence[Assignment], method: str) -> PlannedShare
     of_grade = _within(work, method)
     categories = {
         category.id: sum(
-            (of_grade[each.id] for each in work if each.category == category.id and not each.extra and each.id in of_grade),
+            (
+                of_grade[each.id]
+                for each in work
+                if each.category == category.id and not each.extra and each.id in of_grade
+            ),
             Fraction(0),
         )
         for category in book.categories

@@ -84,7 +84,9 @@ class Standards:
         """A score for a standard in the scale's units, or None where it is no evidence (R8.1)."""
         if score is None or not points:
             return None
-        earned = Fraction(score, UNIT) if isinstance(score, int) else code_value(self._codes[score], points, extra=extra)
+        earned = (
+            Fraction(score, UNIT) if isinstance(score, int) else code_value(self._codes[score], points, extra=extra)
+        )
         return None if earned is None else earned / points * self._scale.out_of
 
     def _combine(self, standard: Standard, values: Sequence[Fraction]) -> Fraction | None:

@@ -37,9 +37,7 @@ class TermPlan:
         self.term = term
         self.rules = term_rules(book, term)
         self.categories: dict[str, Category] = {category.id: category for category in book.categories}
-        self.weights = {
-            category.id: term.weights.get(category.id, category.weight) for category in book.categories
-        }
+        self.weights = {category.id: term.weights.get(category.id, category.weight) for category in book.categories}
         self.columns = [
             Column(
                 assignment, position, book.codes, self.rules.blank, book.scores, book.students,

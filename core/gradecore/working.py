@@ -91,7 +91,8 @@ class Working:
     @property
     def contributions(self) -> Fraction:
         """All that is added, in percentage points: equal to the computed percent where there is one."""
-        added = sum((each.adds for each in (*self.categories, *self.apart, *self.parts) if each.adds), Fraction(0))
+        contributors: tuple[CategoryWorking | Line | PartWorking, ...] = (*self.categories, *self.apart, *self.parts)
+        added = sum((each.adds for each in contributors if each.adds), Fraction(0))
         raw = self.result.raw
         last = self.steps[-1][1] if self.steps else raw
         moved = last - raw if last is not None and raw is not None else Fraction(0)
@@ -127,10 +128,13 @@ def _parts(gradebook: Gradebook, student: str, term: str) -> tuple[PartWorking, 
         counts = value is not None and weights
         found.append(
             PartWorking(
-                part.term, value, gradebook.result(student, part.term).final_mark, part.weight,
+                part.term,
+                value,
+                gradebook.result(student, part.term).final_mark,
+                part.weight,
                 100 * part.weight / weights if counts else None,
                 part.weight * value / weights if counts and value is not None else None,
-            )  # fmt: skip
+            )
         )
     return tuple(found)
 
@@ -183,7 +187,7 @@ class _Grouped:
             per_point = effect / weight if effect is not None else Fraction(0)
         adds = None
         if percent is not None and pooled:
-            adds = value * (per_point or 0)
+            adds = value * (per_point or Fraction(0))
         elif percent is not None and effect is not None:
             adds = effect * percent / 100
         return CategoryWorking(
@@ -220,11 +224,17 @@ class _Grouped:
                 steps = column.steps[Fraction(score, UNIT)]
             found.append(
                 Line(
-                    column.id, score, assignment.extra, tuple(zip(assignment.adjust, steps, strict=False)),
+                    column.id,
+                    score,
+                    assignment.extra,
+                    tuple(zip(assignment.adjust, steps, strict=False)),
                     Fraction(outcome, column.unit) if isinstance(outcome, int) and reason is None else None,
-                    assignment.points if reason is None else None, reason, column.id in self.dropped,
-                    column.id in self.missing, None if weight is None else Fraction(weight, unit),
+                    assignment.points if reason is None else None,
+                    reason,
+                    column.id in self.dropped,
+                    column.id in self.missing,
+                    None if weight is None else Fraction(weight, unit),
                     None if value is None or per_value is None else value * per_value,
-                )  # fmt: skip
+                )
             )
         return tuple(found)

@@ -8,7 +8,6 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from demo.geography import Work
 from gradecore.numbers import UNIT
 from plans.models import Assignment, Category, GradingScale, GroundRules, ScaleBand, ScoreCode
 from school.models import (
@@ -26,6 +25,8 @@ from school.models import (
 )
 from scores.models import Score, ScoreEvent
 
+from demo.geography import Work
+
 FLAGS = {"L": "late", "I": "incomplete", "A": "absent"}
 
 
@@ -42,7 +43,7 @@ class Tarnwick:
     year: SchoolYear
     terms: dict[str, Term]
     scales: dict[str, GradingScale] = field(default_factory=dict)
-    chance: random.Random = field(default_factory=lambda: random.Random(8))  # noqa: S311  (the demo is always the same)
+    chance: random.Random = field(default_factory=lambda: random.Random(8))
     number: int = 9000
 
     def moment(self, on: datetime.date, hour: int, minute: int) -> datetime.datetime:
@@ -75,7 +76,9 @@ class Tarnwick:
         GroundRules.objects.create(school_class=made, scale=self.scales["Letters, fine"])
         return made
 
-    def enrol(self, school_class: SchoolClass, students: Iterable[Student], late: dict[str, datetime.date] | None = None) -> None:
+    def enrol(
+        self, school_class: SchoolClass, students: Iterable[Student], late: dict[str, datetime.date] | None = None
+    ) -> None:
         """Students into a class, from the year's first day unless `late` says otherwise, by student number."""
         Enrolment.objects.bulk_create(
             Enrolment(school_class=school_class, student=each, starts=(late or {}).get(each.number, self.year.starts))
@@ -95,7 +98,9 @@ class Tarnwick:
             for place, work in enumerate(works, 1)
         ]  # fmt: skip
 
-    def scores(self, assignment: Assignment, given: dict[Student, str], person: Person, comments: dict[Student, str]) -> None:
+    def scores(
+        self, assignment: Assignment, given: dict[Student, str], person: Person, comments: dict[Student, str]
+    ) -> None:
         """Scores as text: an optional flag and colon, then a number or code; each with its first event."""
         when = self.moment(min(assignment.due_on or self.year.starts, self.school.today()), 19, 0)
         rows = []
@@ -104,22 +109,33 @@ class Tarnwick:
             is_number = bare.replace(".", "", 1).isdigit()
             rows.append(
                 Score(
-                    student=student, assignment=assignment, number=Decimal(bare) if is_number else None,
-                    code="" if is_number else bare, flag=FLAGS.get(flag, ""), comment=comments.get(student, ""),
-                    changed_by=person, changed_at=when + datetime.timedelta(minutes=place),
-                )  # fmt: skip
+                    student=student,
+                    assignment=assignment,
+                    number=Decimal(bare) if is_number else None,
+                    code="" if is_number else bare,
+                    flag=FLAGS.get(flag, ""),
+                    comment=comments.get(student, ""),
+                    changed_by=person,
+                    changed_at=when + datetime.timedelta(minutes=place),
+                )
             )
         Score.objects.bulk_create(rows)
         kept = Score.objects.filter(assignment=assignment)
         ScoreEvent.objects.bulk_create(
             ScoreEvent(
-                score=each, after=each.code or format(each.number.normalize(), "f"), version=1, person=person, at=each.changed_at  # type: ignore[union-attr]
+                score=each,
+                after=each.code or format(each.number.normalize(), "f"),
+                version=1,
+                person=person,
+                at=each.changed_at,  # type: ignore[union-attr]
             )
             for each in kept
         )
 
 
-def likely_scores(chance: random.Random, assignments: Sequence[Any], level: float, spread: float = 0.09) -> dict[Any, str]:
+def likely_scores(
+    chance: random.Random, assignments: Sequence[Any], level: float, spread: float = 0.09
+) -> dict[Any, str]:
     """Scores around a level, in halves for small work and whole points otherwise."""
     found = {}
     for each in assignments:
@@ -149,8 +165,12 @@ def begin_school() -> Tarnwick:
     """The school with its year, terms, reporting windows, scales and codes."""
     school = School.objects.create(name="Tarnwick School", fixed_day=day(14, 1))
     year = SchoolYear.objects.create(school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6))
-    first = Term.objects.create(year=year, kind="semester", name="Semester 1", starts=day(1, 9), ends=day(27, 1), position=1)
-    second = Term.objects.create(year=year, kind="semester", name="Semester 2", starts=day(28, 1), ends=day(15, 6), position=5)
+    first = Term.objects.create(
+        year=year, kind="semester", name="Semester 1", starts=day(1, 9), ends=day(27, 1), position=1
+    )
+    second = Term.objects.create(
+        year=year, kind="semester", name="Semester 2", starts=day(28, 1), ends=day(15, 6), position=5
+    )
     terms = {"s1": first, "s2": second}
     for key, kind, name, within, starts, ends, position, opens, closes in (
         ("q1", "quarter", "Quarter 1", first, day(1, 9), day(31, 10), 2, day(27, 10), day(7, 11)),

@@ -4,11 +4,8 @@ import random
 import uuid
 from collections.abc import Sequence
 from dataclasses import replace
+from decimal import Decimal
 
-from demo import geography
-from demo.geography import Work
-from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
-from demo.names import names
 from django.db import transaction
 from gradecore.gradebook import Gradebook
 from plans.loading import load_plan
@@ -18,6 +15,11 @@ from reports.posting import post
 from school.demo_people import DEMO_PASSWORD, PEOPLE
 from school.models import Person, Role, SchoolClass, Student, Term
 from scores.models import Override, Score
+
+from demo import geography
+from demo.geography import Work
+from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
+from demo.names import names
 
 PRONOUNS = {
     "he": {"they": "he", "their": "his", "Their": "His", "s": "s"},
@@ -60,11 +62,15 @@ def _section_b(made: Tarnwick, odalys: Person, tobin: Person, ingrid: Person) ->
         for pupil in pupils:
             text = pupil.scores[place]
             if text.endswith("*"):
-                comments[students[pupil.number]] = geography.SCORE_COMMENTS[0] if pupil.number == "8204" else next(remarks)
+                comments[students[pupil.number]] = (
+                    geography.SCORE_COMMENTS[0] if pupil.number == "8204" else next(remarks)
+                )
             if text.rstrip("*") not in ("-", "."):
                 given[students[pupil.number]] = text.rstrip("*")
         made.scores(assignment, given, odalys, comments)
-    _quarter_1(made, school_class, first, {students[each.number]: each.before for each in pupils if each.before != "—"}, odalys)
+    _quarter_1(
+        made, school_class, first, {students[each.number]: each.before for each in pupils if each.before != "—"}, odalys
+    )
     _comments(made, school_class, {students[each.number]: each for each in pupils}, odalys)
     Override.objects.create(
         school_class=school_class, student=students["8279"], term=made.terms["q2"], mark="B", reason="former mark 84",
@@ -84,7 +90,11 @@ def _families(made: Tarnwick, students: dict[str, Student], ingrid: Person) -> N
 
 
 def _quarter_1(
-    made: Tarnwick, school_class: SchoolClass, assignments: Sequence[Assignment], marks: dict[Student, str], person: Person
+    made: Tarnwick,
+    school_class: SchoolClass,
+    assignments: Sequence[Assignment],
+    marks: dict[Student, str],
+    person: Person,
 ) -> None:
     """Scores that come to the marks wanted, posted with their comments when quarter 1 ended."""
     rows = _scores_for(made, school_class, assignments, made.terms["q1"], marks)
@@ -118,7 +128,9 @@ def _scores_for(
     return found
 
 
-def _post(made: Tarnwick, school_class: SchoolClass, term: Term, students: Sequence[Student], person: Person, at: object) -> None:
+def _post(
+    made: Tarnwick, school_class: SchoolClass, term: Term, students: Sequence[Student], person: Person, at: object
+) -> None:
     request = uuid.UUID(int=made.chance.getrandbits(128), version=4)
     post(school_class, person, term, request, [each.pk for each in students], term.name)
     Posting.objects.filter(request=request).update(at=at)
@@ -145,7 +157,9 @@ def _comment(student: Student, length: int, chance: random.Random) -> str:
     return nearest
 
 
-def _comments(made: Tarnwick, school_class: SchoolClass, pupils: dict[Student, geography.Pupil], person: Person) -> None:
+def _comments(
+    made: Tarnwick, school_class: SchoolClass, pupils: dict[Student, geography.Pupil], person: Person
+) -> None:
     """The comments of quarter 2: ready, being written, with something to look at, and not begun."""
     rows = []
     for student, pupil in pupils.items():
@@ -158,9 +172,14 @@ def _comments(made: Tarnwick, school_class: SchoolClass, pupils: dict[Student, g
         is_ready = student.number not in (*geography.WRITTEN, *geography.UNFINISHED)
         rows.append(
             Comment(
-                school_class=school_class, student=student, term=made.terms["q2"], text=text, is_ready=is_ready,
-                changed_by=person, changed_at=made.moment(day(13, 1), 20, 10),
-            )  # fmt: skip
+                school_class=school_class,
+                student=student,
+                term=made.terms["q2"],
+                text=text,
+                is_ready=is_ready,
+                changed_by=person,
+                changed_at=made.moment(day(13, 1), 20, 10),
+            )
         )
     Comment.objects.bulk_create(rows)
 
@@ -181,7 +200,35 @@ def _section_a(made: Tarnwick, odalys: Person) -> list[Student]:
     )  # fmt: skip
     first = made.assignments(school_class, "q1", geography.FIRST_QUARTER)
     second = made.assignments(school_class, "q2", works)
-    marks = "B C+ B A A− B− B+ B A C B− B+ A− B C+ A B− B A+ C− B B+ D+ A− B B− C+".split()
+    marks = [
+        "B",
+        "C+",
+        "B",
+        "A",
+        "A−",
+        "B−",
+        "B+",
+        "B",
+        "A",
+        "C",
+        "B−",
+        "B+",
+        "A−",
+        "B",
+        "C+",
+        "A",
+        "B−",
+        "B",
+        "A+",
+        "C−",
+        "B",
+        "B+",
+        "D+",
+        "A−",
+        "B",
+        "B−",
+        "C+",
+    ]
     wanted = dict(zip(students, marks, strict=True))
     _quarter_1(made, school_class, first, wanted, odalys)
     marked = [each for each in second if each.category and each.category.sign != "TP"]
@@ -235,7 +282,7 @@ def _choir(made: Tarnwick, odalys: Person, shared: Sequence[Student]) -> None:
         row = likely_scores(made.chance, assignments, 0.52 if place == 20 else made.chance.uniform(0.72, 0.98))
         for assignment, text in row.items():
             Score.objects.create(
-                student=student, assignment=assignment, number=in_core(text) / 10_000 if not isinstance(in_core(text), str) else None,
+                student=student, assignment=assignment, number=Decimal(text),
                 changed_by=odalys, changed_at=made.moment(day(8, 1), 15, 0),
             )  # fmt: skip
     Comment.objects.bulk_create(
@@ -270,5 +317,3 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
     for assignment in assignments:
         late = students[3:8] if assignment.short_name == "Cues" else []
         made.scores(assignment, {each: row[assignment] for each, row in rows.items() if each not in late}, odalys, {})
-
-

@@ -3,11 +3,11 @@
 import json
 
 from django.http import HttpResponse
-
-from exchange.permissions import SAVE_CLASS
 from gradecore.file import write_book
 from school.access import Asking, PermittedRouter
 from scores.book import load_class
+
+from exchange.permissions import SAVE_CLASS
 
 router = PermittedRouter(tags=["exchange"])
 

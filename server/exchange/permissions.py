@@ -1,7 +1,6 @@
 """What may be taken out of Hoarfrost."""
 
 import rules
-
 from school.access import Permission
 from school.permissions import teaches
 

@@ -1,0 +1,1 @@
+"""What students and guardians see."""

@@ -2,10 +2,11 @@
 
 from typing import Any
 
+from school.access import Asking, PermittedRouter
+
 from families.page import family_page
 from families.permissions import SEE_FAMILY_PAGE
 from families.schemas import FamilyOut
-from school.access import Asking, PermittedRouter
 
 router = PermittedRouter(tags=["families"])
 

@@ -6,7 +6,6 @@ from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
 from gradecore.numbers import decimal_text
 from gradecore.result import TermResult
-from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 from plans.models import Assignment
 from reports.models import PostedGrade
 from reports.standing import day_text, plural, ribbon
@@ -15,6 +14,8 @@ from scores.book import LoadedClass, load_class, plain_number, score_text
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
 from scores.schemas import WorkingOut
+
+from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 
 MARKS_AHEAD = 2
 
@@ -163,7 +164,12 @@ class _FamilyClass:
     def _takes(self, *lists: list[Assignment]) -> tuple[list[str], list[TakesOut]]:
         """What it would take with each piece of work that is still open (R10)."""
         above = self._marks_above()
-        counts = [each for works in lists for each in works if each.counts and not is_apart(self.loaded, each) and not each.extra]
+        counts = [
+            each
+            for works in lists
+            for each in works
+            if each.counts and not is_apart(self.loaded, each) and not each.extra
+        ]
         found = []
         for each in counts if above else []:
             answers = []
@@ -173,7 +179,9 @@ class _FamilyClass:
                     answers.append(f"at least {decimal_text(need.score)} of {plain_number(each.points)}")
                 else:
                     answers.append(f"not by this alone; full points make {need.mark_at_full}")
-            words = "being marked" if each in lists[-1] else f"due {day_text(each.due_on)}" if each.due_on else "to come"
+            words = (
+                "being marked" if each in lists[-1] else f"due {day_text(each.due_on)}" if each.due_on else "to come"
+            )
             found.append(TakesOut(work=each.name, words=words, answers=answers))
         return [f"for {mark}, from {short(begins)}" for mark, begins in above], found
 

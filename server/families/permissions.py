@@ -1,7 +1,6 @@
 """What families may see."""
 
 import rules
-
 from school.access import Permission
 from school.models import Person, Student
 

@@ -3,7 +3,6 @@
 import datetime
 
 from ninja import Schema
-
 from reports.schemas import RibbonOut
 from scores.schemas import WorkingOut
 

@@ -2,11 +2,10 @@
 
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
-from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
-
 from exchange.api import router as exchange
 from families.api import router as families
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 from plans.api import router as plans
 from reports.api import router as reports
 from school.api import router as school

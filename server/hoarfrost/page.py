@@ -6,7 +6,9 @@ import re
 from dataclasses import dataclass
 from pathlib import Path
 
-_NOT_BUILT = "<!doctype html><title>Hoarfrost</title><p>The front end is not built yet: ./hoarfrost start builds it.</p>"
+_NOT_BUILT = (
+    "<!doctype html><title>Hoarfrost</title><p>The front end is not built yet: ./hoarfrost start builds it.</p>"
+)
 
 
 @dataclass(frozen=True)

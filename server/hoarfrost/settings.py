@@ -22,6 +22,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "axes",
     "csp",
+    "ninja",
     "rules.apps.AutodiscoverRulesConfig",
     "school",
     "plans",

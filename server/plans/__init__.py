@@ -1,0 +1,1 @@
+"""How grades are made."""

@@ -2,10 +2,11 @@
 
 from typing import Any, Literal
 
+from school.access import Asking, PermittedRouter
+
 from plans import editing
 from plans.permissions import CHANGE_PLAN
 from plans.schemas import AssignmentIn, CategoryIn, MadeOut, OrderIn
-from school.access import Asking, PermittedRouter
 
 router = PermittedRouter(tags=["plan"])
 

@@ -8,13 +8,13 @@ from typing import Any, TypeAlias
 
 from django.db import transaction
 from django.db.models import F, Max
-
 from gradecore.book import CATEGORY_METHODS
 from gradecore.numbers import NumberError, decimal_text, read_decimal
-from plans.models import Assignment, Category
 from school import acts
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
+
+from plans.models import Assignment, Category
 
 Row: TypeAlias = Category | Assignment
 _MODELS: dict[str, type[Row]] = {"category": Category, "assignment": Assignment}
@@ -30,7 +30,9 @@ def number(text: str, field: str, what: str, *, least: int = 0) -> Decimal:
     try:
         read = read_decimal(text, negative=False)
     except NumberError as error:
-        raise Refused(f"{what}: {text.strip()[:40] or 'nothing'} {error}. Type a number such as 20 or 12.5.", field) from None
+        raise Refused(
+            f"{what}: {text.strip()[:40] or 'nothing'} {error}. Type a number such as 20 or 12.5.", field
+        ) from None
     if read < least:
         raise Refused(f"{what} must be at least {least}.", field)
     return Decimal(decimal_text(read))
@@ -48,7 +50,7 @@ def name(text: str, field: str, longest: int) -> str:
 
 def made_short(text: str, longest: int = 15) -> str:
     """A short name made from a name: whole words as far as they fit."""
-    head = text.split(":")[0].strip()
+    head = text.split(":", maxsplit=1)[0].strip()
     while len(head) > longest and " " in head:
         head = head.rpartition(" ")[0]
     return head[:longest].strip()
@@ -60,7 +62,9 @@ def made_sign(text: str, taken: set[str]) -> str:
     letters = "".join(words).upper() or "X"
     first = letters[0]
     wishes = [words[0][0].upper() + words[1][0].upper()] if len(words) > 1 else []
-    wishes += [first + letter for letter in letters[1:] if letter not in "AEIOU"] + [first + each for each in letters[1:]]
+    wishes += [first + letter for letter in letters[1:] if letter not in "AEIOU"] + [
+        first + each for each in letters[1:]
+    ]
     wishes += [f"{first}{digit}" for digit in range(2, 100)]
     return next(wish for wish in wishes if wish not in taken)
 
@@ -152,12 +156,20 @@ def _category(school_class: SchoolClass, category_id: int) -> Category:
 def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> Assignment:
     """A new assignment at the end of the plan. A class without categories takes none yet."""
     if not school_class.categories.exists():
-        raise Refused("This class has no categories yet. Make one first, so that the assignment has a place.", "category")
+        raise Refused(
+            "This class has no categories yet. Make one first, so that the assignment has a place.", "category"
+        )
     last = Assignment.with_deleted.filter(school_class=school_class).aggregate(last=Max("position"))["last"]
     assignment = Assignment(school_class=school_class, position=(last or 0) + 1)
     _set_assignment(assignment, {"points": "", "due_on": None, **given})
     assignment.save()
-    _record(school_class, person, f"added {assignment.name}", {_mark(assignment): None}, {_mark(assignment): _snapshot(assignment)})
+    _record(
+        school_class,
+        person,
+        f"added {assignment.name}",
+        {_mark(assignment): None},
+        {_mark(assignment): _snapshot(assignment)},
+    )
     return assignment
 
 
@@ -169,7 +181,8 @@ def change_assignment(
     assignment = _assignment(school_class, assignment_id)
     if version is not None and version != assignment.version:
         raise Refused(
-            f"A colleague changed {assignment.name} meanwhile; what is there now is shown. Your change was not made.", "version"
+            f"A colleague changed {assignment.name} meanwhile; what is there now is shown. Your change was not made.",
+            "version",
         )
     before = _snapshot(assignment)
     _set_assignment(assignment, given)
@@ -237,7 +250,8 @@ def _date(given: datetime.date | None, school_class: SchoolClass) -> datetime.da
     year = school_class.year
     if given is not None and not year.starts - datetime.timedelta(60) <= given <= year.ends + datetime.timedelta(60):
         raise Refused(
-            f"{given:%-d %b %Y} is not in the school year {year.name} ({year.starts:%-d %b %Y} to {year.ends:%-d %b %Y}).", "due_on"
+            f"{given:%-d %b %Y} is not in the school year {year.name} ({year.starts:%-d %b %Y} to {year.ends:%-d %b %Y}).",
+            "due_on",
         )
     return given
 
@@ -299,7 +313,9 @@ def _plain(value: Any) -> Any:
     return value.isoformat() if isinstance(value, datetime.date) else value
 
 
-def _record(school_class: SchoolClass, person: Person, words: str, before: dict[str, Any], after: dict[str, Any]) -> None:
+def _record(
+    school_class: SchoolClass, person: Person, words: str, before: dict[str, Any], after: dict[str, Any]
+) -> None:
     before = {mark: before.get(mark) for mark in after | before}
     acts.record(school_class, person, "plan", words, {"before": before, "after": after})
 

@@ -7,11 +7,11 @@ from fractions import Fraction
 from typing import Any
 
 from django.db.models import Q
-
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
-from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
 from school.models import Enrolment, SchoolClass, Student, Term
+
+from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
 
 
 def key(row: Any) -> str:
@@ -144,9 +144,13 @@ def core_terms(terms: Sequence[Term], plans: dict[int, TermPlan]) -> list[core.T
         ]
         found.append(
             core.Term(
-                key(term), tuple(parts), plan.parts_from, read_rules(plan.ground_rules),
-                {name: Fraction(weight) for name, weight in plan.weights.items()}, read_steps(plan.adjust),
-            )  # fmt: skip
+                key(term),
+                tuple(parts),
+                plan.parts_from,
+                read_rules(plan.ground_rules),
+                {name: Fraction(weight) for name, weight in plan.weights.items()},
+                read_steps(plan.adjust),
+            )
         )
     return found
 

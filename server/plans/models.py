@@ -7,7 +7,6 @@ words of the open gradebook file, which `gradecore.file` reads and checks.
 from typing import Any, ClassVar
 
 from django.db import models
-
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
 
 

@@ -1,7 +1,6 @@
 """What may be done with a plan."""
 
 import rules
-
 from school.access import Permission
 from school.permissions import teaches
 

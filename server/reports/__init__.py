@@ -1,0 +1,1 @@
+"""Term marks, comments, posting, and how a class stands."""

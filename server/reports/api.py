@@ -2,16 +2,17 @@
 
 from typing import Any
 
-from reports import posting, writing
-from reports.permissions import POST, SEE_REPORT, WRITE_REPORT
-from reports.report import report as report_of
-from reports.schemas import CommentIn, CommentOut, FrameOut, OverrideIn, PostIn, PostOut, ReportOut, TodayOut
-from reports.standing import frame, today_page
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.permissions import SEE_CLASS, SEE_OWN
 from scores.api import student_of, term_of
 from scores.book import load_class
+
+from reports import posting, writing
+from reports.permissions import POST, SEE_REPORT, WRITE_REPORT
+from reports.report import report as report_of
+from reports.schemas import CommentIn, CommentOut, FrameOut, OverrideIn, PostIn, PostOut, ReportOut, TodayOut
+from reports.standing import frame, today_page
 
 router = PermittedRouter(tags=["report"])
 

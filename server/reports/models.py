@@ -3,7 +3,6 @@
 from typing import ClassVar
 
 from django.db import models
-
 from school.models import Person, SchoolClass, Student, Term
 
 

@@ -4,15 +4,15 @@ import uuid
 from collections.abc import Collection
 
 from django.db import IntegrityError, transaction
-
 from gradecore.numbers import rational_text
-from reports.models import PostedGrade, Posting
-from reports.report import report_rows, state_of, window_is_open
 from school.models import Person, ReportingWindow, SchoolClass, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class
 from scores.explaining import explained
 from scores.grid import grade
+
+from reports.models import PostedGrade, Posting
+from reports.report import report_rows, state_of, window_is_open
 
 
 def post(
@@ -47,7 +47,11 @@ def _post(
     kept = report_rows(loaded, term)
     name = str(term.pk)
     posting = Posting.objects.create(
-        request=request, school_class=loaded.plan.school_class, term=term, person=person, at=loaded.plan.school_class.school.now()
+        request=request,
+        school_class=loaded.plan.school_class,
+        term=term,
+        person=person,
+        at=loaded.plan.school_class.school.now(),
     )
     grades = []
     for student in chosen:
@@ -55,13 +59,20 @@ def _post(
         shown = grade(loaded.gradebook, result, name)
         comment = kept.comments.get(student.pk)
         if state_of(shown, comment, None) == "no_grade":
-            raise Refused(f"{student} has no grade in {term.name} yet. Leave them out, or enter a score or an override.", "students")
+            raise Refused(
+                f"{student} has no grade in {term.name} yet. Leave them out, or enter a score or an override.",
+                "students",
+            )
         grades.append(
             PostedGrade(
-                posting=posting, student=student, percent=rational_text(result.final_percent) or "",
-                percent_shown=shown.percent or "", mark=shown.mark or "", comment=comment.text if comment else "",
+                posting=posting,
+                student=student,
+                percent=rational_text(result.final_percent) or "",
+                percent_shown=shown.percent or "",
+                mark=shown.mark or "",
+                comment=comment.text if comment else "",
                 working=explained(loaded, loaded.gradebook, student, term).model_dump(mode="json"),
-            )  # fmt: skip
+            )
         )
     PostedGrade.objects.bulk_create(grades)
     return len(grades)

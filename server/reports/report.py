@@ -4,13 +4,14 @@ from dataclasses import dataclass
 
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
-from reports.models import Comment, PostedGrade
-from reports.schemas import OverrideOut, PostedOut, ReportOut, ReportRow, State
 from school.models import ReportingWindow, Term
 from scores.book import LoadedClass
 from scores.grid import grade, rows
 from scores.models import Override
 from scores.schemas import GradeOut, RowOut
+
+from reports.models import Comment, PostedGrade
+from reports.schemas import OverrideOut, PostedOut, ReportOut, ReportRow, State
 
 
 @dataclass(frozen=True)
@@ -53,23 +54,34 @@ def report(loaded: LoadedClass, term: Term) -> ReportOut:
     before_posted = latest_posted(loaded, before) if before else {}
     overrides = {
         each.student_id: each
-        for each in Override.objects.filter(school_class=loaded.plan.school_class, term=term).select_related("changed_by")
+        for each in Override.objects.filter(school_class=loaded.plan.school_class, term=term).select_related(
+            "changed_by"
+        )
     }
     window = ReportingWindow.objects.filter(term=term).first()
     students = {each.pk: each for each in loaded.plan.students}
     last = max(kept.posted.values(), key=lambda each: each.pk, default=None)
     found = []
     for row in rows(loaded, term, loaded.plan.roster):
-        comment, posted, override = (each.get(row.student_id) for each in (kept.comments, kept.posted, overrides))
+        comment, posted = kept.comments.get(row.student_id), kept.posted.get(row.student_id)
+        override = overrides.get(row.student_id)
         earlier = before_posted.get(row.student_id)
         found.append(
             ReportRow(
-                student_id=row.student_id, given_name=row.given_name, family_name=row.family_name, number=row.number,
-                pronouns=students[row.student_id].pronouns, before=_before(loaded, row, before, earlier), grade=row.grade,
-                override=_override(override) if override else None, comment=comment.text if comment else "",
-                comment_version=comment.version if comment else 0, is_ready=bool(comment and comment.is_ready),
-                state=state_of(row.grade, comment, posted), posted=posted_out(posted) if posted else None,
-            )  # fmt: skip
+                student_id=row.student_id,
+                given_name=row.given_name,
+                family_name=row.family_name,
+                number=row.number,
+                pronouns=students[row.student_id].pronouns,
+                before=_before(loaded, row, before, earlier),
+                grade=row.grade,
+                override=_override(override) if override else None,
+                comment=comment.text if comment else "",
+                comment_version=comment.version if comment else 0,
+                is_ready=bool(comment and comment.is_ready),
+                state=state_of(row.grade, comment, posted),
+                posted=posted_out(posted) if posted else None,
+            )
         )
     return ReportOut(
         term_id=term.pk, term=term.name, before_term=before.name if before else None,

@@ -6,7 +6,6 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
-
 from scores.schemas import GradeOut
 
 State = Literal["no_grade", "no_comment", "being_written", "ready", "posted", "changed"]

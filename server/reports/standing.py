@@ -1,12 +1,18 @@
 """How a class stands: its trail, its ribbon, and what needs the teacher."""
 
 import datetime
+import itertools
 from collections import Counter
+from typing import Literal
 
 from gradecore.figures import AssignmentFigures, assignment_figures, term_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
 from plans.models import Assignment
+from school.models import Person, SchoolClass, SchoolYear, Term
+from scores.book import LoadedClass, load_class
+from scores.grid import grade, is_apart
+
 from reports.report import latest_posted, report_rows, state_of
 from reports.schemas import (
     DayOut,
@@ -19,10 +25,8 @@ from reports.schemas import (
     TodayOut,
     WindowOut,
 )
-from school.models import Person, SchoolClass, SchoolYear, Term
-from scores.book import LoadedClass, load_class
-from scores.grid import grade, is_apart
 
+Reach = Literal["open", "half", "done"]
 DAY = datetime.timedelta(days=1)
 
 
@@ -90,7 +94,7 @@ class Standing:
         if weights is not None:
             words = f"adds up to {decimal_text(weights)}"
         apart = f", {len(self.apart)} apart" if self.apart else ""
-        state = "done" if self.assignments and (weights is None or weights == 100) else "half"
+        state: Reach = "done" if self.assignments and (weights is None or weights == 100) else "half"
         return StationOut(name="plan", state=state, words=words + apart, look=bool(apart) or weights not in (None, 100))
 
     def _scores(self) -> StationOut:
@@ -100,7 +104,7 @@ class Standing:
         marked = sum(each.marked for each in self.figures.values())
         words = f"{plural(blanks, 'blank')} past due" if blanks else "nothing blank" if marked else "no scores yet"
         is_done = not blanks and all(each.closed for each in self.assignments)
-        state = "done" if is_done else "half" if marked else "open"
+        state: Reach = "done" if is_done else "half" if marked else "open"
         return StationOut(name="scores", state=state, words=words, look=False)
 
     def _spread(self) -> StationOut:
@@ -115,7 +119,7 @@ class Standing:
         posted, changed = self.states["posted"] + self.states["changed"], self.states["changed"]
         if posted:
             words = f"{posted} posted" + (f", {changed} changed" if changed else "")
-            state = "done" if posted == everybody and not changed else "half"
+            state: Reach = "done" if posted == everybody and not changed else "half"
             return StationOut(name="report", state=state, words=words, look=bool(changed))
         ready = self.states["ready"]
         words = f"{ready} of {everybody} ready" if everybody else "no students yet"
@@ -135,7 +139,9 @@ class Standing:
         found = []
         for assignment, blanks in self.past_due.items():
             words = f"{school_class}: {plural(blanks, 'score')} of {assignment.name.partition(':')[0]} {_are(blanks)} not in yet."
-            found.append(NeedOut(by=by, when=ends, kind="todo", words=words, act="Enter scores", place=f"{place}/scores"))
+            found.append(
+                NeedOut(by=by, when=ends, kind="todo", words=words, act="Enter scores", place=f"{place}/scores")
+            )
         for each in self.apart:
             words = f"{school_class}: {each.name} is in no category."
             found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="Place it", place=f"{place}/plan"))
@@ -153,7 +159,9 @@ class Standing:
             found.append(NeedOut(by=by, when=closes, kind="todo", words=words, act="Write", place=f"{place}/report"))
         if changed := self.states["changed"]:
             words = f"{named}: {plural(changed, 'grade')} {'has' if changed == 1 else 'have'} changed since you posted."
-            found.append(NeedOut(by=by, when=closes, kind="look", words=words, act="See what changed", place=f"{place}/report"))
+            found.append(
+                NeedOut(by=by, when=closes, kind="look", words=words, act="See what changed", place=f"{place}/report")
+            )
         return found
 
 
@@ -181,7 +189,9 @@ def _holds(term: Term, running: Term) -> bool:
     return running.within_id == term.pk
 
 
-def ribbon(year: SchoolYear, terms: list[Term], today: datetime.date, running: Term, words: dict[int, str]) -> RibbonOut:
+def ribbon(
+    year: SchoolYear, terms: list[Term], today: datetime.date, running: Term, words: dict[int, str]
+) -> RibbonOut:
     """The year's terms in proportion to their length."""
     leaves = [term for term in terms if term.kind != "semester"]
     begin = min((term.starts for term in terms), default=year.starts)
@@ -201,15 +211,26 @@ def ribbon(year: SchoolYear, terms: list[Term], today: datetime.date, running: T
             is_running=term.pk == running.pk, is_past=term.ends < today,
         )  # fmt: skip
 
-    follows = {term.pk: after.starts for term, after in zip(leaves, leaves[1:], strict=False)}
+    follows = {term.pk: after.starts for term, after in itertools.pairwise(leaves)}
     windows = []
     for term in leaves:
         window = getattr(term, "window", None)
         if window is None:
             continue
         is_open = window.opens <= today <= window.closes
-        note = f"posting until {day_text(window.closes)}" if is_open else f"posting {day_text(window.opens)} to {day_text(window.closes)}"
-        windows.append(WindowOut(left=left(window.opens), width=left(window.closes + DAY) - left(window.opens), is_open=is_open, words=note))
+        note = (
+            f"posting until {day_text(window.closes)}"
+            if is_open
+            else f"posting {day_text(window.opens)} to {day_text(window.closes)}"
+        )
+        windows.append(
+            WindowOut(
+                left=left(window.opens),
+                width=left(window.closes + DAY) - left(window.opens),
+                is_open=is_open,
+                words=note,
+            )
+        )
     is_now = begin <= today < end
     return RibbonOut(
         year=year.name, today=left(today) if is_now else None, today_words=day_text(today),
@@ -233,7 +254,11 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     standings = [Standing(each, each.plan.running_term()) for each in loaded]
     needs = sorted((need for standing in standings for need in standing.needs()), key=lambda need: need.by)
     left = sum(1 for each in _days(today + DAY, running.ends) if each.weekday() < 5)
-    words = f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}." if left else f"{running.name} is over."
+    words = (
+        f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}."
+        if left
+        else f"{running.name} is over."
+    )
     return TodayOut(
         day=today, words=f"{words} {classes[0].school.name}, school year {classes[0].year.name}.",
         ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
@@ -274,5 +299,7 @@ def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> li
         window = getattr(running, "window", None)
         if window is not None and window.closes == day:
             notes.append(f"posting of {running.name.lower()} closes")
-        found.append(DayOut(day=day, lines=[f"{name}: {', '.join(names)}" for name, names in due.items()], term_lines=notes))
+        found.append(
+            DayOut(day=day, lines=[f"{name}: {', '.join(names)}" for name, names in due.items()], term_lines=notes)
+        )
     return found

@@ -4,15 +4,15 @@ from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
-
 from gradecore.entry import folded
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from plans.models import GroundRules
-from reports.models import Comment
 from school import acts
 from school.models import Person, ReportingWindow, SchoolClass, Student, Term
 from school.refusal import Refused
 from scores.models import Override
+
+from reports.models import Comment
 
 LONGEST_REASON = 300
 
@@ -69,7 +69,7 @@ def _override_snapshot(school_class: SchoolClass, student_id: int, term_id: int)
 def _put_override(
     school_class: SchoolClass, person: Person, student_id: int, term_id: int, wanted: dict[str, Any] | None
 ) -> None:
-    place = {"school_class": school_class, "student_id": student_id, "term_id": term_id}
+    place: dict[str, Any] = {"school_class": school_class, "student_id": student_id, "term_id": term_id}
     if wanted is None:
         Override.objects.filter(**place).delete()
         return
@@ -104,7 +104,10 @@ def comment(
         raise Refused("There is no comment yet that could be ready.", "text")
     row = Comment.objects.select_for_update().filter(school_class=school_class, student=student, term=term).first()
     if row is not None and row.version != version and row.text != text:
-        raise Refused(f"{row.changed_by} changed this comment meanwhile. Theirs: “{row.text}”. Yours is still in the box.", "version")
+        raise Refused(
+            f"{row.changed_by} changed this comment meanwhile. Theirs: “{row.text}”. Yours is still in the box.",
+            "version",
+        )
     before = {"text": row.text, "is_ready": row.is_ready} if row else {"text": "", "is_ready": False}
     row = row or Comment(school_class=school_class, student=student, term=term, version=0)
     if row.pk and before == {"text": text, "is_ready": is_ready}:
@@ -122,19 +125,33 @@ def _write(row: Comment, person: Person, wanted: dict[str, Any]) -> None:
 
 
 def _record_comment(
-    school_class: SchoolClass, person: Person, student: Student, term: Term, before: dict[str, Any], after: dict[str, Any]
+    school_class: SchoolClass,
+    person: Person,
+    student: Student,
+    term: Term,
+    before: dict[str, Any],
+    after: dict[str, Any],
 ) -> None:
     """One act for one go at a comment, however often it was saved on the way."""
     place = {"student": student.pk, "term": term.pk}
     last = school_class.acts.filter(person=person, undone=False).order_by("id").last()
-    if last is not None and last.kind == "comment" and place.items() <= last.change.items() and last.change["after"] == before:
+    if (
+        last is not None
+        and last.kind == "comment"
+        and place.items() <= last.change.items()
+        and last.change["after"] == before
+    ):
         last.change["after"] = after
         last.save(update_fields=["change"])
         return
-    acts.record(school_class, person, "comment", f"wrote {student}'s comment", place | {"before": before, "after": after})
+    acts.record(
+        school_class, person, "comment", f"wrote {student}'s comment", place | {"before": before, "after": after}
+    )
 
 
-def _turn_comment(school_class: SchoolClass, person: Person, change: dict[str, Any], now: str, wanted: str) -> list[str]:
+def _turn_comment(
+    school_class: SchoolClass, person: Person, change: dict[str, Any], now: str, wanted: str
+) -> list[str]:
     row = Comment.objects.select_for_update().filter(
         school_class=school_class, student=change["student"], term=change["term"]
     ).first()  # fmt: skip

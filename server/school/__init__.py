@@ -1,0 +1,1 @@
+"""Schools, people and their roles, years, terms, classes and rosters."""

@@ -34,7 +34,12 @@ def record(school_class: SchoolClass, person: Person, name: str, words: str, cha
     """Record an act; what was undone before can then no longer be done again."""
     Act.objects.filter(school_class=school_class, person=person, undone=True).delete()
     return Act.objects.create(
-        school_class=school_class, person=person, kind=name, words=words[:200], change=change, at=school_class.school.now()
+        school_class=school_class,
+        person=person,
+        kind=name,
+        words=words[:200],
+        change=change,
+        at=school_class.school.now(),
     )
 
 

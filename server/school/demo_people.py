@@ -4,7 +4,7 @@ from school.models import School
 from school.schemas import DemoPerson
 
 DEMO_SCHOOL = "Tarnwick School"
-DEMO_PASSWORD = "frost on the lake"  # noqa: S105  (printed at every start of the demo)
+DEMO_PASSWORD = "frost on the lake"
 
 PEOPLE = (
     ("odalys", "Odalys Brandt", "teaches Geography 8, Choir and Stage Craft 10"),

@@ -2,6 +2,7 @@
 
 from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, login
+from django.db.models import Count
 from django.http import HttpRequest
 
 from school.models import Membership, Person, Role, SchoolClass, SchoolYear, Student
@@ -38,7 +39,8 @@ def session_of(person: Person | None) -> SessionOut:
         roles=sorted({Role(each.role).value for each in memberships}),
         classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in classes],
         children=[
-            ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name) for each in seen_students(person)
+            ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name)
+            for each in seen_students(person)
         ],
     )
 
@@ -50,4 +52,5 @@ def _year(school_id: int) -> SchoolYear | None:
 def seen_students(person: Person) -> list[Student]:
     """The person themselves as a student, and their children."""
     own = list(Student.objects.filter(person=person))
-    return own + [child for child in person.children.order_by("given_name") if child not in own]
+    children = person.children.annotate(classes=Count("enrolments")).order_by("-classes", "given_name")
+    return own + [child for child in children if child not in own]

@@ -1,0 +1,1 @@
+"""Scores, their history, and what they come to."""

@@ -7,7 +7,9 @@ from gradecore.figures import term_figures
 from plans.permissions import SEE_PLAN
 from plans.schemas import PlanOut
 from school.access import Asking, PermittedRouter
+from school.models import Student, Term
 from school.refusal import NotYours
+
 from scores.book import LoadedClass, load_class
 from scores.entering import Typed, enter
 from scores.explaining import explained
@@ -16,7 +18,6 @@ from scores.models import ScoreEvent
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
 from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, WorkingOut
-from school.models import Student, Term
 
 router = PermittedRouter(tags=["scores"])
 
@@ -62,7 +63,7 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     term = term_of(loaded, body.term)
     students = {each.student for each in entries}
     # A step that looks at the class's highest can move everybody (R7.3).
-    shared = any(each.adjust for each in (*loaded.book.assignments, *loaded.book.terms))
+    shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
     concerned = [each for each in loaded.plan.roster if shared or each.student_id in students]
     figures = term_figures(loaded.gradebook, str(term.pk))
     return answer | {
@@ -71,9 +72,7 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     }  # fmt: skip
 
 
-@router.get(
-    "/classes/{class_id}/scores/{student}/{assignment}/history", permission=SEE_SCORES, response=list[EventOut]
-)
+@router.get("/classes/{class_id}/scores/{student}/{assignment}/history", permission=SEE_SCORES, response=list[EventOut])
 def history(request: Asking, class_id: int, student: int, assignment: int) -> Any:
     """What became of a score, newest first."""
     events = ScoreEvent.objects.filter(

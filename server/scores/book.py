@@ -9,6 +9,7 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT, decimal_text
 from plans.loading import LoadedPlan, fraction, load_plan
 from school.models import SchoolClass
+
 from scores.models import Override, Score
 
 
@@ -71,4 +72,3 @@ def plain_number(number: Decimal) -> str:
     exact = fraction(number)
     assert exact is not None
     return decimal_text(exact)
-

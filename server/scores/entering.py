@@ -8,7 +8,6 @@ from fractions import Fraction
 from typing import Any
 
 from django.db import IntegrityError, transaction
-
 from gradecore.entry import EntryError, EntryReader
 from gradecore.numbers import UNIT
 from plans.loading import codes_of, core_code, core_scale
@@ -16,6 +15,7 @@ from plans.models import Assignment, GroundRules
 from school import acts
 from school.models import Person, SchoolClass
 from school.refusal import Refused
+
 from scores.book import score_text
 from scores.models import Batch, Score, ScoreEvent
 
@@ -66,7 +66,9 @@ class _Entering:
     def __init__(self, school_class: SchoolClass, person: Person) -> None:
         self.school_class, self.person = school_class, person
         self.now = school_class.school.now()
-        rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
+        rules = (
+            GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
+        )
         self.reader = EntryReader(core_scale(rules.scale), [core_code(code) for code in codes_of(school_class)])
         self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
@@ -77,7 +79,9 @@ class _Entering:
         scores = {
             (score.student_id, score.assignment_id): score
             for score in Score.objects.select_for_update()
-            .filter(assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries})
+            .filter(
+                assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries}
+            )
             .select_related("changed_by")
         }
         for typed in entries:
@@ -117,7 +121,14 @@ class _Entering:
         if score is None and number is None and not code:
             self.answer["saved"].append(_place(typed) | {"version": 0, "text": "", "above_points": False})
             return None
-        score = put(score or Score(student_id=typed.student, assignment=assignment), number, code, self.person, self.now, "typed")
+        score = put(
+            score or Score(student_id=typed.student, assignment=assignment),
+            number,
+            code,
+            self.person,
+            self.now,
+            "typed",
+        )
         self.undo.append(
             {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
         )
@@ -164,7 +175,9 @@ def _words(undo: Sequence[Mapping[str, Any]], assignments: Mapping[int, Assignme
     return f"entered {len(undo)} scores"
 
 
-def _turn(school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str) -> list[str]:
+def _turn(
+    school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str
+) -> list[str]:
     """Bring scores from one text to another, leaving alone what somebody has changed since."""
     kept = []
     scores = {
@@ -181,7 +194,14 @@ def _turn(school_class: SchoolClass, person: Person, change: Sequence[Mapping[st
             continue
         text = each[wanted]
         is_number = bool(text) and text.replace(".", "", 1).isdigit()
-        put(score, Decimal(text) if is_number else None, "" if is_number else text, person, school_class.school.now(), "undone")
+        put(
+            score,
+            Decimal(text) if is_number else None,
+            "" if is_number else text,
+            person,
+            school_class.school.now(),
+            "undone",
+        )
     return kept
 
 

@@ -6,8 +6,9 @@ from gradecore.explain import REASONS, step_text
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shown import shown_parts, shown_percent
-from gradecore.working import CategoryWorking, Line, Working, working
+from gradecore.working import CategoryWorking, Line, PartWorking, Working, working
 from school.models import Student, Term
+
 from scores.book import LoadedClass
 from scores.schemas import CategoryWorkingOut, LineOut, PartOut, StepOut, WorkingOut
 
@@ -39,10 +40,10 @@ class _Explaining:
         how, result = self.how, self.how.result
         rules = self.gradebook.rules(how.term)
         marks = self.gradebook.marks
-        added = [each for each in (*how.categories, *how.parts) if each.adds is not None]
-        if how.apart and any(line.adds is not None for line in how.apart):
-            added += [line for line in how.apart if line.adds is not None]  # type: ignore[misc]
-        adds = dict(zip(map(id, added), shown_parts([each.adds or Fraction(0) for each in added], DECIMALS), strict=True))
+        contributors: tuple[CategoryWorking | Line | PartWorking, ...] = (*how.categories, *how.parts, *how.apart)
+        added = [each for each in contributors if each.adds is not None]
+        shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
+        adds = {id(each): text for each, text in zip(added, shown, strict=True)}
         percent = None
         if result.final_percent is not None:
             percent = shown_percent(marks, result.final_percent, result.final_mark, rules.decimals)
@@ -98,7 +99,13 @@ class _Explaining:
         return words
 
     def _line(self, line: Line) -> LineOut:
-        score = line.score if isinstance(line.score, str) else "" if line.score is None else short(Fraction(line.score, 10_000))
+        score = (
+            line.score
+            if isinstance(line.score, str)
+            else ""
+            if line.score is None
+            else short(Fraction(line.score, 10_000))
+        )
         words = []
         if line.earned is not None and line.possible is not None:
             words.append(f"{short(line.earned)} of {short(line.possible)}")
@@ -124,7 +131,9 @@ class _Explaining:
             steps.append(StepOut(words="limited to 100", value="100"))
         if result.percent is not None and result.rounded is not None:
             if rules.round_to is not None:
-                steps.append(StepOut(words=f"rounded to steps of {short(rules.round_to)}", value=decimal_text(result.rounded)))
+                steps.append(
+                    StepOut(words=f"rounded to steps of {short(rules.round_to)}", value=decimal_text(result.rounded))
+                )
             begins = self.gradebook.marks.min_of(result.mark or "")
             words = "the mark" if begins is None else f"the mark, which begins at {short(begins)}"
             steps.append(StepOut(words=words, value=result.mark or ""))
@@ -136,8 +145,12 @@ class _Explaining:
         return steps
 
     def _note(self) -> str | None:
-        waiting = [self.categories[each.category] for each in self.how.categories if each.percent is None and each.weight]
+        waiting = [
+            self.categories[each.category] for each in self.how.categories if each.percent is None and each.weight
+        ]
         if not waiting or self.how.method != "weighted":
             return None
         names = " and ".join(category.name for category in waiting)
-        return f"{names} {'has' if len(waiting) == 1 else 'have'} no scores yet; until then the others carry the weight."
+        return (
+            f"{names} {'has' if len(waiting) == 1 else 'have'} no scores yet; until then the others carry the weight."
+        )

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from fractions import Fraction
+from typing import Literal
 
 from gradecore.column import Column
 from gradecore.figures import AssignmentFigures, adjusted_score, assignment_figures, score_percent, term_figures
@@ -12,6 +13,7 @@ from gradecore.shown import shown_percent
 from gradecore.statistics import Statistics
 from plans.models import Assignment
 from school.models import Enrolment, Term
+
 from scores.book import LoadedClass, core_score, plain_number, score_text
 from scores.models import Score
 from scores.schemas import CellOut, ColumnOut, GradeOut, GridOut, RowOut, SpreadOut
@@ -48,15 +50,26 @@ def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
         is_due = each.due_on is not None and each.due_on < today
         found.append(
             ColumnOut(
-                id=each.pk, name=each.name, short_name=each.short_name, points=plain_number(each.points),
-                sign=category.sign if category else None, colour=category.colour if category else None,
-                category=category.name if category else None, due_on=each.due_on, is_due=is_due,
-                extra=each.extra, closed=each.closed, shown=each.shown, apart=is_apart(loaded, each),
-                marked=numbers.marked, due=numbers.due,
+                id=each.pk,
+                name=each.name,
+                short_name=each.short_name,
+                points=plain_number(each.points),
+                sign=category.sign if category else None,
+                colour=category.colour if category else None,
+                category=category.name if category else None,
+                due_on=each.due_on,
+                is_due=is_due,
+                extra=each.extra,
+                closed=each.closed,
+                shown=each.shown,
+                apart=is_apart(loaded, each),
+                marked=numbers.marked,
+                due=numbers.due,
                 bar=percent_float(numbers.marked, numbers.due) if not each.closed else 100.0,
-                words=_words(loaded, each, numbers, is_due=is_due), mean=mean_text(numbers.points.mean),
+                words=_words(loaded, each, numbers, is_due=is_due),
+                mean=mean_text(numbers.points.mean),
                 spread=spread(numbers.percent),
-            )  # fmt: skip
+            )
         )
     return found
 
@@ -99,10 +112,13 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
             cells[assignment.pk] = _cell(column, str(student.pk), score, result, dropped, is_due=is_due)
         found.append(
             RowOut(
-                student_id=student.pk, given_name=student.given_name, family_name=student.family_name,
+                student_id=student.pk,
+                given_name=student.given_name,
+                family_name=student.family_name,
                 number=student.number if (student.given_name, student.family_name) in namesakes else None,
-                grade=grade(loaded.gradebook, result, name), cells=cells,
-            )  # fmt: skip
+                grade=grade(loaded.gradebook, result, name),
+                cells=cells,
+            )
         )
     return found
 
@@ -140,7 +156,7 @@ def _cell(
             adjusted = fixed_text(adjusted_score(column, value), 2).rstrip("0").rstrip(".")
         percent = score_percent(column, value)
         level = None if percent is None else round(float(min(max(percent, Fraction(0)), Fraction(100))), 1)
-    state = None
+    state: Literal["not_assigned", "missing", "past_due"] | None = None
     if not column.is_assigned(student):
         state = "not_assigned"
     elif column.id in result.missing:
@@ -161,7 +177,9 @@ def spread(figures: Statistics | None) -> SpreadOut | None:
 
     def place(value: Fraction | None) -> float:
         assert value is not None
-        return round(float(min(max((value - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), Fraction(0)), Fraction(100))), 1)
+        return round(
+            float(min(max((value - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), Fraction(0)), Fraction(100))), 1
+        )
 
     return SpreadOut(
         low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),

@@ -3,7 +3,6 @@
 from typing import ClassVar
 
 from django.db import models
-
 from plans.models import Assignment, decimal_field
 from school.models import Person, SchoolClass, Student, Term
 

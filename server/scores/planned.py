@@ -7,6 +7,7 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import AssignmentShare, planned_shares
 from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RulesOut
 from school.models import Term
+
 from scores.book import LoadedClass, plain_number
 from scores.grid import percent_float
 
@@ -37,15 +38,29 @@ def planned(loaded: LoadedClass, term: Term) -> PlanOut:
         share, numbers = shares.assignments.get(str(each.pk), AssignmentShare(None, None)), figures[str(each.pk)]
         assignments.append(
             AssignmentOut(
-                id=each.pk, version=each.version, name=each.name, short_name=each.short_name,
-                category_id=each.category_id, term_id=each.term_id, points=plain_number(each.points),
-                share=plain_number(each.share), extra=each.extra, counts=each.counts, never_drop=each.never_drop,
-                closed=each.closed, shown=each.shown, due_on=each.due_on,
+                id=each.pk,
+                version=each.version,
+                name=each.name,
+                short_name=each.short_name,
+                category_id=each.category_id,
+                term_id=each.term_id,
+                points=plain_number(each.points),
+                share=plain_number(each.share),
+                extra=each.extra,
+                counts=each.counts,
+                never_drop=each.never_drop,
+                closed=each.closed,
+                shown=each.shown,
+                due_on=each.due_on,
                 is_due=each.due_on is not None and each.due_on < today,
-                of_category=_two(share.of_category), of_grade=_two(share.of_grade), width=float(share.of_grade or 0),
-                marked=numbers.marked, due=numbers.due, ice=percent_float(numbers.marked, numbers.due),
+                of_category=_two(share.of_category),
+                of_grade=_two(share.of_grade),
+                width=float(share.of_grade or 0),
+                marked=numbers.marked,
+                due=numbers.due,
+                ice=percent_float(numbers.marked, numbers.due),
                 missing=numbers.missing,
-            )  # fmt: skip
+            )
         )
     total = shares.weights
     return PlanOut(

@@ -3,7 +3,6 @@
 from typing import Any
 
 from django.core.management.base import BaseCommand
-
 from school.demo_people import demo_people
 
 

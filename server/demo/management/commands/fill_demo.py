@@ -4,9 +4,9 @@ from argparse import ArgumentParser
 from typing import Any
 
 from django.core.management.base import BaseCommand
+from school.models import School
 
 from demo.tarnwick import make_tarnwick
-from school.models import School
 
 
 class Command(BaseCommand):

@@ -1,0 +1,57 @@
+/** The API, typed from its own description. */
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Shapes = components['schemas'];
+
+/** What went wrong, in words for a person; `status` 0 means that nobody answered. */
+export class Refusal extends Error {
+	constructor(
+		message: string,
+		readonly status: number,
+		readonly field: string | null = null
+	) {
+		super(message);
+	}
+
+	/** Worth trying again: the server was away or busy, and has not said no. */
+	get isPassing(): boolean {
+		return this.status === 0 || this.status === 408 || this.status === 429 || this.status >= 500;
+	}
+}
+
+const UNREACHED = 'Hoarfrost cannot be reached just now. What you entered is kept here.';
+
+function token(): string {
+	return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
+}
+
+const withToken: Middleware = {
+	onRequest({ request }) {
+		if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
+	}
+};
+
+export const api = createClient<paths>({ baseUrl: '' });
+api.use(withToken);
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer; a refusal is thrown. */
+export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
+	let answer: Answer<T>;
+	try {
+		answer = await asked;
+	} catch {
+		throw new Refusal(UNREACHED, 0);
+	}
+	if (answer.response.ok) return answer.data as T;
+	const told = answer.error as { message?: string; field?: string | null } | undefined;
+	const message = told?.message ?? `The server answered ${answer.response.status}. Try again in a moment.`;
+	throw new Refusal(message, answer.response.status, told?.field ?? null);
+}
+
+/** The words of whatever was thrown. */
+export function words(error: unknown): string {
+	return error instanceof Error ? error.message : String(error);
+}

@@ -1,0 +1,172 @@
+<script lang="ts">
+	/** The bar at the top: sign and name, the classes or children, how saving stands, and the person. */
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { words } from '$lib/api/client';
+	import { saving } from '$lib/saving/saving.svelte';
+	import Crystal from './Crystal.svelte';
+	import { notice } from './notice.svelte';
+	import { signed } from './session.svelte';
+	import { theme } from './theme.svelte';
+
+	const session = $derived(signed.current);
+	const classes = $derived(session?.classes ?? []);
+	const place = $derived(/\/class\/\d+\/(\w+)/.exec(page.url.pathname)?.[1] ?? 'scores');
+
+	function step(by: number): void {
+		const at = classes.findIndex((each) => String(each.id) === page.params['id']);
+		const next = classes[(at + by + classes.length) % classes.length];
+		if (at >= 0 && next) void goto(`/class/${next.id}/${place}`);
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if (
+			event.ctrlKey ||
+			event.metaKey ||
+			event.altKey ||
+			target.closest('input, textarea, select, [role=grid]')
+		)
+			return;
+		if (event.key === '[') step(-1);
+		if (event.key === ']') step(1);
+	}
+
+	async function leave(): Promise<void> {
+		try {
+			await signed.signOut();
+			await goto('/sign-in');
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+</script>
+
+<svelte:window {onkeydown} ononline={() => saving.again()} />
+
+<header class="bar">
+	<a class="sign" href={signed.home}><Crystal barbed size={19} />Hoarfrost</a>
+	<nav class="classes" aria-label={signed.teaches ? 'Classes' : 'Students'}>
+		{#if signed.teaches}
+			<a href="/" aria-current={page.url.pathname === '/' ? 'page' : undefined}>Today</a>
+			{#each classes.slice(0, 6) as each (each.id)}
+				<a
+					href="/class/{each.id}/{place}"
+					aria-current={page.params['id'] === String(each.id) ? 'page' : undefined}
+					>{each.name} {each.section}</a
+				>
+			{/each}
+			{#if classes.length > 1}<span class="keys" aria-hidden="true"><kbd>[</kbd><kbd>]</kbd></span>{/if}
+		{/if}
+		{#each session?.children ?? [] as child (child.id)}
+			<a
+				href="/family/{child.id}"
+				aria-current={page.url.pathname === `/family/${child.id}` ? 'page' : undefined}>{child.given_name}</a
+			>
+		{/each}
+	</nav>
+	<span class="right">
+		{#if signed.teaches}
+			<span class="saved" class:unsettled={!saving.isSettled} role="status">
+				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
+						><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
+					>{/if}{saving.words}
+			</span>
+		{/if}
+		<button onclick={() => theme.turn()}>{theme.current === 'light' ? 'Night' : 'Day'}</button>
+		<span class="who">{session?.name}</span>
+		<button onclick={leave}>Sign out</button>
+	</span>
+</header>
+
+<style>
+	.bar {
+		display: flex;
+		align-items: center;
+		min-height: 40px;
+		padding: 0 24px;
+		border-bottom: 1px solid var(--hair);
+	}
+	.sign {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		padding-right: 20px;
+		font: 600 15px/20px var(--name);
+	}
+	.classes {
+		display: flex;
+		align-items: center;
+		align-self: stretch;
+		gap: 20px;
+		padding-left: 20px;
+		border-left: 1px solid var(--hair);
+		min-width: 0;
+		overflow-x: auto;
+		overflow-y: hidden;
+	}
+	.classes a {
+		display: flex;
+		align-items: center;
+		align-self: stretch;
+		min-height: 39px;
+		color: var(--slate);
+		white-space: nowrap;
+	}
+	.classes a[aria-current] {
+		color: var(--ink);
+		font-weight: 600;
+		box-shadow: inset 0 -2px 0 var(--juniper);
+	}
+	.keys {
+		display: flex;
+		gap: 3px;
+	}
+	.right {
+		display: flex;
+		align-items: center;
+		gap: 20px;
+		margin-left: auto;
+		padding-left: 20px;
+		white-space: nowrap;
+	}
+	.right button {
+		color: var(--slate);
+	}
+	.saved {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		color: var(--lichen-ink);
+	}
+	.saved svg {
+		width: 13px;
+		height: 13px;
+		fill: none;
+		stroke: currentColor;
+		stroke-width: 1.5;
+	}
+	.unsettled {
+		color: var(--amber-ink);
+		font-weight: 600;
+	}
+	@media (max-width: 800px) {
+		.bar {
+			flex-wrap: wrap;
+			padding: 0 16px;
+		}
+		.classes {
+			order: 3;
+			flex: 0 0 100%;
+			border-left: 0;
+			padding: 0;
+		}
+		.keys,
+		.who {
+			display: none;
+		}
+		.right {
+			gap: 12px;
+		}
+	}
+</style>

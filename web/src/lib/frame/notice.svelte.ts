@@ -1,0 +1,27 @@
+/** One line at the foot of the page on what was just done or could not be done. */
+class Notice {
+	text = $state('');
+	isProblem = $state(false);
+	#timer: ReturnType<typeof setTimeout> | undefined;
+
+	say(text: string): void {
+		this.#show(text, false, 6000);
+	}
+
+	problem(text: string): void {
+		this.#show(text, true, 15_000);
+	}
+
+	clear(): void {
+		this.text = '';
+	}
+
+	#show(text: string, isProblem: boolean, milliseconds: number): void {
+		clearTimeout(this.#timer);
+		this.text = text;
+		this.isProblem = isProblem;
+		this.#timer = setTimeout(() => this.clear(), milliseconds);
+	}
+}
+
+export const notice = new Notice();

@@ -1,0 +1,116 @@
+<script lang="ts">
+	/** What a cell shows: the score on its level of ice, or which kind of blank it is. */
+	import type { Shapes } from '$lib/api/client';
+	import type { Entry, Problem } from '$lib/saving/queue';
+
+	let {
+		cell,
+		pending,
+		problem,
+		hasIce
+	}: {
+		cell: Shapes['CellOut'];
+		pending: Entry | undefined;
+		problem: Problem | undefined;
+		hasIce: boolean;
+	} = $props();
+	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
+	const isPlain = $derived(!pending && !problem);
+	const isCode = $derived(text !== '' && !/\d/.test(text));
+	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A' };
+</script>
+
+{#if isPlain && hasIce && cell.level !== null}
+	<span class="level" class:faint={cell.dropped} style="height: {cell.level}%"></span>
+{/if}
+{#if cell.flag && isPlain}<em title={cell.flag}>{letters[cell.flag]}</em>{/if}
+{#if cell.comment}<span class="fold" title="has a comment"></span>{/if}
+{#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
+{:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
+{:else if isPlain && cell.state === 'past_due' && !text}<span class="dots" title="past due"></span>
+{:else}
+	<span class="value" class:code={isCode} class:dropped={cell.dropped && isPlain} class:wrong={problem}>
+		{#if cell.adjusted && isPlain && cell.adjusted !== text}<small>{text}</small
+			>{cell.adjusted}{:else}{text}{/if}
+	</span>
+{/if}
+{#if problem}<i class="diamond mark"></i>{:else if pending}<span class="waiting"></span>{/if}
+
+<style>
+	.level {
+		position: absolute;
+		inset: auto 0 0;
+		background: linear-gradient(var(--frost), var(--ice));
+		border-top: 1px solid var(--deep);
+	}
+	.faint {
+		opacity: 0.38;
+	}
+	.value {
+		position: relative;
+		padding-right: 8px;
+	}
+	.code {
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.dropped {
+		color: var(--slate);
+		text-decoration: line-through;
+	}
+	.wrong {
+		color: var(--amber-ink);
+		font-weight: 600;
+	}
+	small {
+		margin-right: 3px;
+		color: var(--slate);
+		font-size: 12px;
+		text-decoration: line-through;
+	}
+	em {
+		position: absolute;
+		left: 3px;
+		top: 7px;
+		font: 600 12px/16px var(--text);
+		color: var(--amber-ink);
+	}
+	.fold {
+		position: absolute;
+		right: 0;
+		top: 0;
+		border: solid transparent;
+		border-width: 0 7px 7px 0;
+		border-right-color: var(--juniper);
+	}
+	.missing-bar {
+		position: absolute;
+		right: 13px;
+		top: 7px;
+		height: 16px;
+	}
+	.dots {
+		position: absolute;
+		right: 9px;
+		bottom: 8px;
+		width: 19px;
+		height: 3px;
+		background: radial-gradient(circle at 1.5px 1.5px, var(--slate) 1.5px, transparent 1.6px) 0 0/8px 3px;
+	}
+	.mark {
+		position: absolute;
+		left: 5px;
+		top: 11px;
+		width: 7px;
+		height: 7px;
+		background: var(--amber);
+	}
+	.waiting {
+		position: absolute;
+		left: 0;
+		right: 0;
+		bottom: 0;
+		height: 3px;
+		background: repeating-linear-gradient(90deg, var(--amber) 0 4px, transparent 4px 7px);
+	}
+</style>

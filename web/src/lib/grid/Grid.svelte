@@ -1,0 +1,538 @@
+<script lang="ts">
+	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
+	import { tick } from 'svelte';
+	import type { Shapes } from '$lib/api/client';
+	import { shortDay } from '$lib/api/days';
+	import { saving } from '$lib/saving/saving.svelte';
+	import CellView from './CellView.svelte';
+	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
+	import Spread from './Spread.svelte';
+
+	type Row = Shapes['RowOut'];
+	type Column = Shapes['ColumnOut'];
+
+	let {
+		classId,
+		grid,
+		hasIce,
+		onworking,
+		onselect
+	}: {
+		classId: number;
+		grid: Shapes['GridOut'];
+		hasIce: boolean;
+		onworking: (row: Row) => void;
+		onselect: (row: Row, column: Column) => void;
+	} = $props();
+
+	let table: HTMLElement;
+	let input = $state<HTMLInputElement>();
+	let isPlaced = $state(false);
+	let menu = $state(false);
+	let menuFirst = $state<HTMLButtonElement>();
+	const selection = new Selection(() => ({ rows: grid.rows.length, columns: grid.columns.length }), enter);
+
+	function cellOf(cell: Cell): { row: Row; column: Column; cell: Shapes['CellOut'] } | null {
+		const row = grid.rows[cell.row];
+		const column = grid.columns[cell.column];
+		const found = row && column && row.cells[column.id];
+		return found ? { row, column, cell: found } : null;
+	}
+
+	function place(row: Row, column: Column) {
+		return { classId, student: row.student_id, assignment: column.id };
+	}
+
+	function enter(at: Cell, text: string): void {
+		const here = cellOf(at);
+		if (!here) return;
+		const where = place(here.row, here.column);
+		const now = saving.problem(where)?.typed ?? saving.pending(where)?.text ?? here.cell.text;
+		if (text.trim() === now && !saving.problem(where)) return;
+		const based = saving.problem(where)?.theirs?.version ?? here.cell.version;
+		void saving.enter(where, grid.term_id, text.trim(), based);
+	}
+
+	function isLocked(at: Cell): boolean {
+		return cellOf(at)?.cell.state === 'not_assigned';
+	}
+
+	async function onkeydown(event: KeyboardEvent): Promise<void> {
+		if (menu) return;
+		const act = actOf(event, selection.typed, isPlaced);
+		if (!act) return;
+		if (act.kind === 'step' && !selection.step(act.by)) return;
+		event.preventDefault();
+		await perform(act);
+	}
+
+	async function perform(act: Act): Promise<void> {
+		switch (act.kind) {
+			case 'move':
+				selection.move(act.rows, act.columns);
+				break;
+			case 'type':
+			case 'edit':
+				if (isLocked(selection.at)) return;
+				isPlaced = act.kind === 'edit';
+				selection.typed = act.kind === 'type' ? act.text : shownText(selection.at);
+				await tick();
+				input?.focus();
+				input?.setSelectionRange(-1, -1);
+				return;
+			case 'clear':
+				if (!isLocked(selection.at)) selection.clear();
+				break;
+			case 'drop':
+				selection.drop();
+				break;
+			case 'menu':
+				menu = true;
+				await tick();
+				menuFirst?.focus();
+				return;
+		}
+		isPlaced = false;
+		await focus();
+	}
+
+	function shownText(at: Cell): string {
+		const here = cellOf(at);
+		if (!here) return '';
+		const where = place(here.row, here.column);
+		return saving.problem(where)?.typed ?? saving.pending(where)?.text ?? here.cell.text;
+	}
+
+	/** The focus goes to the selected cell, which is brought into sight beside the fixed columns. */
+	async function focus(): Promise<void> {
+		await tick();
+		const cell = table.querySelector<HTMLElement>('td[tabindex="0"]');
+		cell?.focus({ preventScroll: true });
+		cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+		const here = cellOf(selection.at);
+		if (here) onselect(here.row, here.column);
+	}
+
+	async function onpick(row: number, column: number): Promise<void> {
+		selection.go({ row, column });
+		isPlaced = false;
+		await focus();
+	}
+
+	async function closeMenu(): Promise<void> {
+		menu = false;
+		await focus();
+	}
+
+	function onmenukey(event: KeyboardEvent): void {
+		event.stopPropagation();
+		if (event.key === 'Escape') void closeMenu();
+		if (event.key.toLowerCase() === 'w') explain();
+		if (event.key === 'Escape' || event.key.toLowerCase() === 'w') event.preventDefault();
+	}
+
+	function explain(): void {
+		menu = false;
+		const here = cellOf(selection.at);
+		if (here) onworking(here.row);
+	}
+
+	function label(row: Row, column: Column): string {
+		const cell = row.cells[column.id]!;
+		const states: Record<string, string> = {
+			not_assigned: 'not assigned',
+			missing: 'missing',
+			past_due: 'blank, past due'
+		};
+		const problem = saving.problem(place(row, column));
+		return [
+			`${row.given_name} ${row.family_name}, ${column.name}:`,
+			shownText({ row: grid.rows.indexOf(row), column: grid.columns.indexOf(column) }) ||
+				(cell.state ? states[cell.state] : 'blank'),
+			cell.dropped ? 'dropped' : '',
+			cell.flag,
+			problem ? problem.message : ''
+		]
+			.filter(Boolean)
+			.join(' ');
+	}
+
+	$effect(() => {
+		if (grid.rows.length && selection.at.row >= grid.rows.length) selection.at = { row: 0, column: 0 };
+	});
+</script>
+
+<div class="scroll">
+	<table
+		bind:this={table}
+		role="grid"
+		aria-label="Scores, {grid.term}"
+		aria-rowcount={grid.rows.length + 1}
+		aria-colcount={grid.columns.length + 2}
+		{onkeydown}
+	>
+		<thead>
+			<tr class="heads">
+				<th class="student" scope="col"><div>{grid.rows.length} students</div></th>
+				<th class="grade" scope="col"><div>{grid.term}</div></th>
+				{#each grid.columns as column, index (column.id)}
+					<th
+						class="work"
+						class:none={column.colour === null}
+						class:here={index === selection.at.column}
+						scope="col"
+						title={column.name}
+						style="--c: {column.colour === null ? 'var(--slate)' : `var(--hue-${column.colour})`}"
+					>
+						<span class="line"
+							><i class="sign-letters">{column.sign ?? '—'}</i><span
+								>{column.extra ? '+' : ''}{column.points}</span
+							></span
+						>
+						<b>{column.short_name}</b>
+						<span>{column.due_on ? shortDay(column.due_on) : ' '}</span>
+						<span class:apart={column.apart} class:hidden-work={!column.shown && !column.apart}
+							>{column.words}</span
+						>
+						<span class="bar"><i style="width: {column.bar}%"></i></span>
+					</th>
+				{/each}
+				<th class="rest" aria-hidden="true"></th>
+			</tr>
+			<tr class="strip">
+				<td class="student">spread, 40 to 100 %</td>
+				<td class="grade"><Spread spread={grid.spread} width={56} /></td>
+				{#each grid.columns as column (column.id)}<td><Spread spread={column.spread} /></td>{/each}
+				<td class="rest"></td>
+			</tr>
+		</thead>
+		<tbody>
+			{#each grid.rows as row, rowIndex (row.student_id)}
+				<tr class:here={rowIndex === selection.at.row} aria-rowindex={rowIndex + 2}>
+					<th class="student" scope="row" title="{row.given_name} {row.family_name}">
+						<span
+							><b>{row.family_name}</b><span>, {row.given_name}</span>{#if row.number}<small
+									>{row.number}</small
+								>{/if}</span
+						>
+					</th>
+					<td class="grade">
+						<button
+							tabindex="-1"
+							onclick={() => onworking(row)}
+							aria-label="{row.given_name} {row.family_name}: {row.grade.percent ?? 'no grade'} {row.grade
+								.mark ?? ''}; open its working"
+							><b>{row.grade.mark ?? ''}</b><span>{row.grade.percent ?? '—'}</span></button
+						>
+					</td>
+					{#each grid.columns as column, columnIndex (column.id)}
+						{@const cell = row.cells[column.id]}
+						{@const isHere = rowIndex === selection.at.row && columnIndex === selection.at.column}
+						{#if cell}
+							<td
+								class="cell"
+								class:out={column.apart}
+								class:problem-cell={saving.problem(place(row, column))}
+								tabindex={isHere ? 0 : -1}
+								aria-selected={isHere}
+								aria-colindex={columnIndex + 3}
+								aria-label={label(row, column)}
+								onmousedown={(event) => {
+									if (isHere && selection.typed !== null) return;
+									event.preventDefault();
+									void onpick(rowIndex, columnIndex);
+								}}
+								ondblclick={() => perform({ kind: 'edit' })}
+							>
+								{#if isHere && selection.typed !== null}
+									<input
+										bind:this={input}
+										bind:value={selection.typed}
+										aria-label={label(row, column)}
+										maxlength="200"
+										onblur={() => selection.keep()}
+									/>
+								{:else}
+									<CellView
+										{cell}
+										{hasIce}
+										pending={saving.pending(place(row, column))}
+										problem={saving.problem(place(row, column))}
+									/>
+								{/if}
+								{#if isHere && menu}
+									<div class="menu" role="menu" tabindex="-1" onkeydown={onmenukey}>
+										<button bind:this={menuFirst} role="menuitem" onclick={explain}
+											><kbd>w</kbd> how the grade comes about</button
+										>
+										<button role="menuitem" onclick={closeMenu}><kbd>Esc</kbd> back to the cell</button>
+									</div>
+								{/if}
+							</td>
+						{:else}<td class="cell"></td>{/if}
+					{/each}
+					<td class="rest"></td>
+				</tr>
+			{/each}
+		</tbody>
+		<tfoot>
+			<tr>
+				<td class="student">Mean, in points</td>
+				<td class="grade mean">{grid.footer ?? ''}</td>
+				{#each grid.columns as column (column.id)}<td class="mean">{column.mean ?? ''}</td>{/each}
+				<td class="rest"></td>
+			</tr>
+		</tfoot>
+	</table>
+</div>
+
+<style>
+	.scroll {
+		flex: 1;
+		min-height: 0;
+		overflow: auto;
+		scroll-padding: 104px 8px 32px 264px;
+	}
+	table {
+		width: 100%;
+		border-collapse: separate;
+		border-spacing: 0;
+		table-layout: fixed;
+	}
+	th,
+	td {
+		padding: 0;
+		font-weight: 400;
+		text-align: left;
+		border-right: 1px solid var(--hair);
+		border-bottom: 1px solid var(--hair);
+		background: var(--birch);
+	}
+	thead,
+	tfoot {
+		position: sticky;
+		z-index: 6;
+	}
+	thead {
+		top: 0;
+	}
+	tfoot {
+		bottom: 0;
+	}
+	.student,
+	.grade {
+		position: sticky;
+		z-index: 4;
+	}
+	.student {
+		left: 0;
+		width: 178px;
+		padding: 0 6px 0 24px;
+		border-right-color: transparent;
+		overflow: hidden;
+	}
+	.grade {
+		left: 178px;
+		width: 78px;
+		border-right-color: var(--rule);
+	}
+	.rest {
+		width: auto;
+		border-right: 0;
+	}
+	.heads th {
+		height: 80px;
+		vertical-align: top;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.heads .student div {
+		padding-top: 42px;
+	}
+	.heads .grade div {
+		padding: 42px 0 0 10px;
+	}
+	.work {
+		position: relative;
+		width: 46px;
+		padding: 5px 4px 0 5px;
+		border-right-color: transparent;
+		overflow: hidden;
+	}
+	.work::before {
+		content: '';
+		position: absolute;
+		left: 2px;
+		right: 1px;
+		top: 0;
+		height: 3px;
+		background: var(--c);
+	}
+	.work.none::before {
+		background: repeating-linear-gradient(90deg, var(--c) 0 4px, transparent 4px 7px);
+	}
+	.work.here {
+		background: var(--ice-2);
+		box-shadow:
+			inset 1px 0 0 var(--juniper),
+			inset -1px 0 0 var(--juniper);
+	}
+	.work > span,
+	.work > b {
+		display: block;
+		white-space: nowrap;
+		letter-spacing: -0.01em;
+		color: var(--slate);
+	}
+	.work > b {
+		color: var(--ink);
+		font-weight: 600;
+		font-size: 13px;
+	}
+	.work .line {
+		display: flex;
+		justify-content: space-between;
+	}
+	.work i {
+		font-style: normal;
+	}
+	.work .apart {
+		color: var(--amber-ink);
+	}
+	.work .hidden-work {
+		color: var(--ink);
+		font-weight: 600;
+		background: repeating-linear-gradient(135deg, transparent 0 3px, var(--hair) 3px 4px);
+	}
+	.work .bar {
+		position: absolute;
+		left: 5px;
+		right: 5px;
+		bottom: 3px;
+		height: 3px;
+		background: var(--hair);
+	}
+	.bar i {
+		display: block;
+		height: 3px;
+		background: var(--c);
+	}
+	.strip td {
+		height: 22px;
+		border-bottom-color: var(--rule);
+		font-size: 12px;
+		color: var(--slate);
+		white-space: nowrap;
+	}
+	tbody th,
+	tbody td {
+		height: 30px;
+	}
+	tbody .student > span {
+		display: inline-flex;
+		max-width: 100%;
+		align-items: baseline;
+	}
+	.student b {
+		font-weight: 500;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.student span span {
+		flex: none;
+		white-space: nowrap;
+	}
+	.student small {
+		flex: none;
+		margin-left: 6px;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.grade button {
+		display: flex;
+		width: 100%;
+		height: 29px;
+		align-items: center;
+		padding: 0 8px 0 10px;
+	}
+	.grade button:hover {
+		background: var(--ice-2);
+	}
+	.grade button b {
+		width: 23px;
+		font-weight: 600;
+		text-align: left;
+	}
+	.grade button span {
+		flex: 1;
+		text-align: right;
+	}
+	.here > .student,
+	.here > .grade {
+		background: var(--ice-2);
+	}
+	.cell {
+		position: relative;
+		background: var(--snow);
+		text-align: right;
+		white-space: nowrap;
+		cursor: cell;
+	}
+	.out {
+		background: repeating-linear-gradient(135deg, var(--snow) 0 5px, var(--hair) 5px 6px);
+	}
+	.out :global(.level) {
+		display: none;
+	}
+	.problem-cell {
+		background: var(--amber-2);
+	}
+	.cell[tabindex='0'] {
+		outline: 2px solid var(--juniper);
+		outline-offset: -1px;
+		z-index: 3;
+	}
+	.cell:not(:focus):not(:focus-within)[tabindex='0'] {
+		outline-width: 1px;
+	}
+	.cell input {
+		position: absolute;
+		right: 0;
+		top: 0;
+		width: 100%;
+		min-width: 46px;
+		height: 29px;
+		padding: 0 7px 0 3px;
+		text-align: right;
+		outline: none;
+	}
+	.menu {
+		position: absolute;
+		right: 0;
+		top: 30px;
+		z-index: 20;
+		display: grid;
+		padding: 6px;
+		border-radius: 3px;
+		background: var(--snow);
+		box-shadow: var(--shadow);
+	}
+	.menu button {
+		padding: 5px 8px;
+		text-align: left;
+	}
+	.menu button:focus {
+		background: var(--ice);
+	}
+	tfoot td {
+		height: 27px;
+		border-top: 1px solid var(--rule);
+		border-bottom: 0;
+		font-size: 12px;
+	}
+	.mean {
+		padding-right: 8px;
+		text-align: right;
+	}
+</style>

@@ -1,0 +1,118 @@
+/** Where one is in the grid, and what is being typed there. */
+export interface Cell {
+	row: number;
+	column: number;
+}
+
+export class Selection {
+	at = $state<Cell>({ row: 0, column: 0 });
+	/** What is being typed; null while nothing is. */
+	typed = $state<string | null>(null);
+
+	constructor(
+		private readonly size: () => { rows: number; columns: number },
+		private readonly enter: (cell: Cell, text: string) => void
+	) {}
+
+	/** Take what was typed, if anything, and go by so many cells, stopping at the edges. */
+	move(rows: number, columns: number): void {
+		this.keep();
+		const size = this.size();
+		this.at = {
+			row: within(this.at.row + rows, size.rows),
+			column: within(this.at.column + columns, size.columns)
+		};
+	}
+
+	/** As Tab goes: along the row and on to the next. False at the very end, where Tab leaves the grid. */
+	step(by: 1 | -1): boolean {
+		this.keep();
+		const { rows, columns } = this.size();
+		const place = this.at.row * columns + this.at.column + by;
+		if (place < 0 || place >= rows * columns) return false;
+		this.at = { row: Math.floor(place / columns), column: place % columns };
+		return true;
+	}
+
+	go(cell: Cell): void {
+		if (cell.row === this.at.row && cell.column === this.at.column) return;
+		this.keep();
+		this.at = cell;
+	}
+
+	/** Enter what was typed. */
+	keep(): void {
+		if (this.typed === null) return;
+		const text = this.typed;
+		this.typed = null;
+		this.enter(this.at, text);
+	}
+
+	/** Go back to what was there. */
+	drop(): void {
+		this.typed = null;
+	}
+
+	/** Empty the cell. */
+	clear(): void {
+		this.typed = null;
+		this.enter(this.at, '');
+	}
+}
+
+function within(place: number, count: number): number {
+	return Math.max(0, Math.min(place, count - 1));
+}
+
+/** What a key does in the grid while nothing, or something, is being typed. */
+export type Act =
+	| { kind: 'move'; rows: number; columns: number }
+	| { kind: 'step'; by: 1 | -1 }
+	| { kind: 'type'; text: string }
+	| { kind: 'edit' | 'drop' | 'clear' | 'menu' };
+
+const ARROWS: Record<string, [number, number]> = {
+	ArrowUp: [-1, 0],
+	ArrowDown: [1, 0],
+	ArrowLeft: [0, -1],
+	ArrowRight: [0, 1]
+};
+
+/** The act of a key, or null where the browser is to do what it does. */
+export function actOf(
+	key: { key: string; shiftKey: boolean; ctrlKey: boolean; metaKey: boolean; altKey: boolean },
+	typed: string | null,
+	isPlaced: boolean
+): Act | null {
+	if (key.altKey || ((key.ctrlKey || key.metaKey) && !['Home', 'End'].includes(key.key))) return null;
+	const arrow = ARROWS[key.key];
+	// Once the caret was placed in the text by F2, the arrows along the line belong to the text.
+	if (arrow && !(isPlaced && arrow[0] === 0)) return { kind: 'move', rows: arrow[0], columns: arrow[1] };
+	switch (key.key) {
+		case 'Enter':
+			return { kind: 'move', rows: key.shiftKey ? -1 : 1, columns: 0 };
+		case 'Tab':
+			return { kind: 'step', by: key.shiftKey ? -1 : 1 };
+		case 'Escape':
+			return { kind: 'drop' };
+		case 'PageDown':
+			return { kind: 'move', rows: 10, columns: 0 };
+		case 'PageUp':
+			return { kind: 'move', rows: -10, columns: 0 };
+	}
+	if (typed !== null) return null;
+	switch (key.key) {
+		case 'F2':
+			return { kind: 'edit' };
+		case 'Delete':
+		case 'Backspace':
+			return { kind: 'clear' };
+		case 'Home':
+			return { kind: 'move', rows: key.ctrlKey ? -1e6 : 0, columns: -1e6 };
+		case 'End':
+			return { kind: 'move', rows: key.ctrlKey ? 1e6 : 0, columns: 1e6 };
+		case ' ':
+			return { kind: 'menu' };
+	}
+	return key.key.length === 1 ? { kind: 'type', text: key.key } : null;
+}

@@ -1,0 +1,288 @@
+<script lang="ts">
+	/**
+	 * The grade drawn to scale: the whole, under it the categories by weight, under them the assignments by share.
+	 * Ice hangs in each piece as far as the marking has come. What is in no category lies apart.
+	 */
+	import type { Shapes } from '$lib/api/client';
+
+	let { plan, onplace }: { plan: Shapes['PlanOut']; onplace?: (assignment: number) => void } = $props();
+
+	type Category = Shapes['CategoryOut'];
+	type Assignment = Shapes['AssignmentOut'];
+
+	const isWeighted = $derived(plan.weights !== null);
+	const drawn = $derived(plan.categories.filter((each) => each.width > 0 && !each.bonus));
+	const apart = $derived(
+		plan.assignments.filter((each) => !each.counts || (isWeighted && each.category_id === null))
+	);
+	/** Under the pooled ways, work in no category is in the grade as well. */
+	const loose = $derived(isWeighted ? [] : within(null));
+	let told = $state<string | null>(null);
+
+	function within(category: number | null): Assignment[] {
+		return plan.assignments.filter((each) => each.category_id === category && each.width > 0 && !each.extra);
+	}
+
+	function say(each: Assignment): string {
+		const category = plan.categories.find((one) => one.id === each.category_id);
+		const within = each.of_category && category ? `, ${each.of_category} % of ${category.name}` : '';
+		return `${each.name}: ${each.points} points${within}, ${each.of_grade} % of the grade; ${each.marked} of ${each.due} marked`;
+	}
+
+	function sayCategory(each: Category): string {
+		return `${each.name}: ${each.of_grade} % of the grade${each.has_scores ? '' : ', no scores yet'}`;
+	}
+</script>
+
+<div class="row" role="group" aria-label="{plan.term}, drawn to scale">
+	<div class="icicle">
+		<div class="whole"><b class="name">{plan.term}</b><span>100 % of the grade</span></div>
+		<div class="pieces">
+			{#each drawn as category (category.id)}
+				<div
+					class="category"
+					class:none={!category.has_scores}
+					style="flex: {category.width} 1 0; --c: var(--hue-{category.colour}); --ct: var(--hue-{category.colour}-2)"
+				>
+					<div class="head" title={sayCategory(category)}>
+						<span class="sign-letters">{category.sign}</span> <b class="name">{category.name}</b>
+						<span class="weight">{isWeighted ? category.weight : category.of_grade}</span>
+						{#if !category.has_scores}<small>no scores yet</small>{/if}
+					</div>
+					<div class="works">
+						{#each within(category.id) as each (each.id)}{@render piece(each)}{/each}
+					</div>
+				</div>
+			{/each}
+			{#if loose.length}
+				<div
+					class="category"
+					style="flex: {loose.reduce(
+						(sum, each) => sum + each.width,
+						0
+					)} 1 0; --c: var(--slate); --ct: var(--hair)"
+				>
+					<div class="head"><b class="name">In no category</b></div>
+					<div class="works">
+						{#each loose as each (each.id)}{@render piece(each)}{/each}
+					</div>
+				</div>
+			{/if}
+			{#if isWeighted && plan.not_given > 0}
+				<div class="gap" style="flex: {plan.not_given} 1 0" title="{plan.not_given} of 100 not given">
+					{plan.not_given} not given
+				</div>
+			{/if}
+		</div>
+		<p class="told" aria-hidden="true">{told ?? ''}</p>
+	</div>
+	{#if apart.length}
+		<div class="apart">
+			<b>not in the grade</b>
+			{#each apart as each (each.id)}
+				<span class="b">{each.short_name}</span><span>{each.points} points</span>
+				{#if onplace && each.category_id === null}
+					<button class="link" onclick={() => onplace(each.id)}
+						>Place it<span class="sr-only">: {each.name}</span></button
+					>
+				{/if}
+			{/each}
+		</div>
+	{/if}
+</div>
+<table class="sr-only">
+	<caption>{plan.term}: what makes the grade</caption>
+	<tbody>
+		{#each plan.categories as category (category.id)}
+			<tr><th scope="row">{sayCategory(category)}</th></tr>
+			{#each within(category.id) as each (each.id)}<tr><td>{say(each)}</td></tr>{/each}
+		{/each}
+		{#each apart as each (each.id)}<tr><td>{each.name}, not in the grade</td></tr>{/each}
+	</tbody>
+</table>
+
+{#snippet piece(each: Assignment)}
+	<div
+		class="work"
+		class:narrow={each.width < 3}
+		style="flex: {each.width} 1 0"
+		title={say(each)}
+		onpointerenter={() => (told = say(each))}
+		onpointerleave={() => (told = null)}
+		role="presentation"
+	>
+		<i class="ice" style="height: {each.ice}%"></i>
+		<span class="b">{each.short_name}</span><span class="share">{each.of_grade}</span>
+	</div>
+{/snippet}
+
+<style>
+	.row {
+		display: flex;
+		gap: 20px;
+		margin: 0 24px;
+	}
+	.icicle {
+		flex: 1;
+		min-width: 0;
+	}
+	.whole {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		height: 24px;
+		padding: 0 10px;
+		border: 1px solid var(--rule);
+		border-bottom: 0;
+		border-radius: 3px 3px 0 0;
+		background: var(--snow);
+	}
+	.whole span {
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.pieces {
+		display: flex;
+		gap: 1px;
+		height: 110px;
+	}
+	.category {
+		display: flex;
+		flex-direction: column;
+		min-width: 0;
+		transition: flex 0.2s;
+	}
+	.head {
+		position: relative;
+		height: 44px;
+		padding: 6px 10px 0;
+		overflow: hidden;
+		white-space: nowrap;
+		border-top: 3px solid var(--c);
+		border-bottom: 1px solid var(--birch);
+		background: color-mix(in srgb, var(--c) 20%, var(--snow));
+	}
+	.head .name {
+		font-size: 15px;
+	}
+	.head small {
+		position: absolute;
+		left: 10px;
+		bottom: 0;
+		font-size: 12px;
+		color: var(--slate);
+	}
+	.none .head {
+		padding-top: 2px;
+		border-top-style: dashed;
+		box-shadow: inset 0 0 0 1px var(--c);
+		background: repeating-linear-gradient(135deg, transparent 0 5px, var(--ct) 5px 6px);
+		background-clip: padding-box;
+	}
+	.weight {
+		position: absolute;
+		right: 10px;
+		top: 5px;
+		padding-left: 6px;
+		font: 500 24px/28px var(--name);
+		font-variant-numeric: tabular-nums;
+	}
+	.works {
+		display: flex;
+		flex: 1;
+		gap: 1px;
+	}
+	.work {
+		position: relative;
+		min-width: 0;
+		padding: 5px 2px 0;
+		overflow: hidden;
+		border: 1px solid var(--hair);
+		border-top: 0;
+		background: var(--snow);
+		text-align: center;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.none .work {
+		border: 1px dashed var(--c);
+		border-top: 0;
+	}
+	.work span {
+		position: relative;
+		display: block;
+		white-space: nowrap;
+	}
+	.b {
+		font-weight: 600;
+	}
+	.share {
+		color: var(--slate);
+	}
+	.narrow .b {
+		writing-mode: vertical-rl;
+		margin: 0 auto;
+	}
+	.narrow .share {
+		display: none;
+	}
+	.ice {
+		position: absolute;
+		left: 0;
+		right: 0;
+		top: 0;
+		border-radius: 0 0 3px 3px;
+		border-bottom: 1.5px solid var(--c);
+		background: var(--ct);
+	}
+	.gap,
+	.apart {
+		display: flex;
+		flex-direction: column;
+		text-align: center;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.gap {
+		justify-content: center;
+		min-width: 18px;
+		overflow: hidden;
+		border: 1px dashed var(--rowan);
+		background: repeating-linear-gradient(135deg, var(--rowan-2) 0 4px, transparent 4px 8px);
+		color: var(--rowan);
+	}
+	.apart {
+		flex: none;
+		width: 100px;
+		padding: 8px 4px;
+		overflow: auto;
+		max-height: 134px;
+		border: 1px dashed var(--amber);
+		border-radius: 3px;
+		background: repeating-linear-gradient(135deg, transparent 0 6px, var(--amber-2) 6px 7px);
+	}
+	.apart > b {
+		margin-bottom: 6px;
+		color: var(--amber-ink);
+	}
+	.apart .link {
+		text-align: center;
+	}
+	.told {
+		height: 18px;
+		margin-top: 2px;
+		font-size: 12px;
+		color: var(--slate);
+		overflow: hidden;
+		white-space: nowrap;
+	}
+	@media (max-width: 800px) {
+		.row {
+			margin: 0 16px;
+			flex-direction: column;
+		}
+		.apart {
+			width: auto;
+		}
+	}
+</style>

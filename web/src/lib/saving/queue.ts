@@ -1,0 +1,136 @@
+/**
+ * What was entered and is not saved yet. It lives in the browser's database, so that a closed tab loses nothing,
+ * and is sent in the order in which it was entered.
+ */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+
+/** Where a score stands. */
+export interface Place {
+	classId: number;
+	student: number;
+	assignment: number;
+}
+
+/** One entry, with the version of the score that it was based on. `batch` is set once it has been sent. */
+export interface Entry extends Place {
+	key?: number;
+	person: number;
+	term: number;
+	text: string;
+	version: number;
+	batch: string | null;
+}
+
+/** An entry that was not taken: refused with a reason, or a colleague was faster. It is kept until it is dealt with. */
+export interface Problem extends Place {
+	id: string;
+	person: number;
+	term: number;
+	typed: string;
+	message: string;
+	theirs: { text: string; version: number; who: string; at: string } | null;
+}
+
+interface Schema extends DBSchema {
+	entries: { key: number; value: Entry; indexes: { person: number } };
+	problems: { key: string; value: Problem; indexes: { person: number } };
+}
+
+export const MOST_AT_ONCE = 500;
+
+export function placeId(person: number, place: Place): string {
+	return `${person} ${place.classId} ${place.student} ${place.assignment}`;
+}
+
+export class Queue {
+	private constructor(private readonly db: IDBPDatabase<Schema>) {}
+
+	static async open(name = 'hoarfrost'): Promise<Queue> {
+		const db = await openDB<Schema>(name, 1, {
+			upgrade(made) {
+				const entries = made.createObjectStore('entries', { keyPath: 'key', autoIncrement: true });
+				entries.createIndex('person', 'person');
+				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
+			}
+		});
+		return new Queue(db);
+	}
+
+	/** Add an entry. One in the same cell that was not sent yet is replaced: only the last typing counts. */
+	async add(entry: Entry): Promise<void> {
+		const work = this.db.transaction(['entries', 'problems'], 'readwrite');
+		const entries = work.objectStore('entries');
+		for (const waiting of await entries.index('person').getAll(entry.person)) {
+			if (waiting.batch === null && isSamePlace(waiting, entry)) {
+				entry = { ...entry, version: waiting.version };
+				await entries.delete(waiting.key!);
+			}
+		}
+		await entries.add(entry);
+		await work.objectStore('problems').delete(placeId(entry.person, entry));
+		await work.done;
+	}
+
+	/** A person's entries in the order in which they were made. */
+	async entries(person: number): Promise<Entry[]> {
+		const found = await this.db.getAllFromIndex('entries', 'person', person);
+		return found.sort((one, other) => one.key! - other.key!);
+	}
+
+	/**
+	 * What is sent next: one batch of one class and term. A batch that was sent before and not answered comes again
+	 * under its own number, and holds exactly what it held.
+	 */
+	async nextBatch(person: number): Promise<{ id: string; entries: Entry[] } | null> {
+		const work = this.db.transaction('entries', 'readwrite');
+		const all = (await work.store.index('person').getAll(person)).sort((one, other) => one.key! - other.key!);
+		const first = all[0];
+		if (!first) return null;
+		let id = first.batch;
+		let chosen = all.filter((each) => each.batch === id);
+		if (id === null) {
+			id = crypto.randomUUID();
+			const end = all.findIndex((each) => each.classId !== first.classId || each.term !== first.term);
+			chosen = all.slice(0, Math.min(end < 0 ? all.length : end, MOST_AT_ONCE));
+			for (const each of chosen) await work.store.put({ ...each, batch: id });
+		}
+		await work.done;
+		return { id, entries: chosen };
+	}
+
+	/** A batch was answered: it leaves the queue, and later entries in the same cells build on what was saved. */
+	async settle(id: string, person: number, saved: (Place & { version: number })[]): Promise<void> {
+		const work = this.db.transaction('entries', 'readwrite');
+		for (const each of await work.store.index('person').getAll(person)) {
+			if (each.batch === id) {
+				await work.store.delete(each.key!);
+				continue;
+			}
+			const base = saved.find((place) => isSamePlace(place, each));
+			if (base) await work.store.put({ ...each, version: base.version });
+		}
+		await work.done;
+	}
+
+	async problems(person: number): Promise<Problem[]> {
+		return this.db.getAllFromIndex('problems', 'person', person);
+	}
+
+	async addProblem(problem: Problem): Promise<void> {
+		await this.db.put('problems', problem);
+	}
+
+	async removeProblem(id: string): Promise<void> {
+		await this.db.delete('problems', id);
+	}
+
+	close(): void {
+		this.db.close();
+	}
+}
+
+export function isSamePlace(one: Place, other: Place): boolean {
+	return (
+		one.classId === other.classId && one.student === other.student && one.assignment === other.assignment
+	);
+}

@@ -1,0 +1,223 @@
+/** Sends what was entered, in order, until it is saved; and says in words how that stands. */
+import { api, ask, Refusal, type Shapes } from '$lib/api/client';
+import { Queue, placeId, type Entry, type Place, type Problem } from './queue';
+
+type Answer = Shapes['AnswerOut'];
+type Listener = (classId: number, term: number, answer: Answer) => void;
+
+const LONGEST_WAIT = 30_000;
+
+class Saving {
+	/** The entries that wait, and the problems, of the person who is signed in. */
+	entries = $state<Entry[]>([]);
+	problems = $state<Problem[]>([]);
+	/** Other changes (plan, comments, overrides) that are on their way. */
+	others = $state(0);
+	isAway = $state(false);
+	isSignedOut = $state(false);
+
+	#person: number | null = null;
+	#queue: Promise<Queue> | null = null;
+	#listeners = new Set<Listener>();
+	#isSending = false;
+	#wait = 1000;
+	#timer: ReturnType<typeof setTimeout> | undefined;
+
+	/** How it stands, in words. */
+	get words(): string {
+		const waiting = this.entries.length;
+		const count = waiting === 1 ? '1 entry' : `${waiting} entries`;
+		if (this.isSignedOut && waiting) return `Signed out: ${count} kept here`;
+		if (this.isAway) return waiting ? `Offline: ${count} kept here` : 'Offline';
+		if (this.problems.length) return `${this.problems.length} to look at`;
+		if (waiting + this.others) return `Saving ${waiting + this.others}…`;
+		return 'All saved';
+	}
+
+	get isSettled(): boolean {
+		return !this.entries.length && !this.others && !this.isAway && !this.problems.length;
+	}
+
+	/** Take up somebody's queue. What another person left stays where it is, for them. */
+	async begin(person: number | null): Promise<void> {
+		this.#person = person;
+		this.isSignedOut = person === null;
+		this.#queue ??= Queue.open();
+		await this.#look();
+		void this.#send();
+	}
+
+	onAnswer(listener: Listener): () => void {
+		this.#listeners.add(listener);
+		return () => this.#listeners.delete(listener);
+	}
+
+	/** Enter a score. It is kept before this returns. */
+	async enter(place: Place, term: number, text: string, version: number): Promise<void> {
+		if (this.#person === null) return;
+		await (await this.#opened()).add({ ...place, term, text, version, person: this.#person, batch: null });
+		await this.#look();
+		void this.#send();
+	}
+
+	/** Count another change while it is on its way. */
+	async during<T>(work: Promise<T>): Promise<T> {
+		this.others += 1;
+		try {
+			const done = await work;
+			this.isAway = false;
+			return done;
+		} catch (error) {
+			if (error instanceof Refusal && error.status === 0) this.isAway = true;
+			throw error;
+		} finally {
+			this.others -= 1;
+		}
+	}
+
+	/** Deal with a problem: with a text it is entered again on top of what is there now, without one it is let go. */
+	async resolve(problem: Problem, text: string | null): Promise<void> {
+		await (await this.#opened()).removeProblem(problem.id);
+		if (text !== null) await this.enter(problem, problem.term, text, problem.theirs?.version ?? 0);
+		await this.#look();
+	}
+
+	pending(place: Place): Entry | undefined {
+		return this.entries.findLast(
+			(each) =>
+				each.classId === place.classId &&
+				each.student === place.student &&
+				each.assignment === place.assignment
+		);
+	}
+
+	problem(place: Place): Problem | undefined {
+		return this.problems.find((each) => each.id === placeId(each.person, place));
+	}
+
+	/** Try at once, for instance because the connection is back. */
+	again(): void {
+		clearTimeout(this.#timer);
+		this.#wait = 1000;
+		void this.#send();
+	}
+
+	#opened(): Promise<Queue> {
+		return (this.#queue ??= Queue.open());
+	}
+
+	async #look(): Promise<void> {
+		const queue = await this.#opened();
+		const person = this.#person;
+		this.entries = person === null ? [] : await queue.entries(person);
+		this.problems = person === null ? [] : await queue.problems(person);
+	}
+
+	async #send(): Promise<void> {
+		if (this.#isSending || this.#person === null) return;
+		this.#isSending = true;
+		try {
+			// One tab sends at a time, so that the order holds in all of them together.
+			await exclusively(async () => {
+				while (await this.#sendNext());
+			});
+		} finally {
+			this.#isSending = false;
+		}
+		if (this.entries.length && !this.isAway && !this.isSignedOut) void this.#send();
+	}
+
+	/** Send one batch; false where there is none, or where it has to wait. */
+	async #sendNext(): Promise<boolean> {
+		const person = this.#person;
+		if (person === null) return false;
+		const queue = await this.#opened();
+		const batch = await queue.nextBatch(person);
+		const first = batch?.entries[0];
+		if (!batch || !first) {
+			await this.#look();
+			return false;
+		}
+		const entries = batch.entries.map(({ student, assignment, text, version }) => ({
+			student,
+			assignment,
+			text,
+			version
+		}));
+		try {
+			const answer = await ask(
+				api.POST('/api/classes/{class_id}/scores', {
+					params: { path: { class_id: first.classId } },
+					body: { id: batch.id, term: first.term, entries }
+				})
+			);
+			await this.#settle(queue, batch.id, person, first, answer);
+			return true;
+		} catch (error) {
+			return this.#failed(queue, batch, person, error);
+		}
+	}
+
+	async #settle(queue: Queue, id: string, person: number, first: Entry, answer: Answer): Promise<void> {
+		const { classId, term } = first;
+		for (const each of answer.conflicts) {
+			const place = { classId, student: each.student, assignment: each.assignment };
+			const theirs = { text: each.theirs, version: each.version, who: each.who, at: each.at };
+			const message = `${each.who} entered ${each.theirs || 'a blank'} meanwhile.`;
+			const kept = { id: placeId(person, place), person, term, typed: each.typed, message, theirs };
+			await queue.addProblem({ ...place, ...kept });
+		}
+		for (const { student, assignment, typed, message } of answer.refused) {
+			const place = { classId, student, assignment };
+			await queue.addProblem({
+				...place,
+				id: placeId(person, place),
+				person,
+				term,
+				typed,
+				message,
+				theirs: null
+			});
+		}
+		await queue.settle(
+			id,
+			person,
+			answer.saved.map((each) => ({ ...each, classId }))
+		);
+		this.isAway = false;
+		this.#wait = 1000;
+		for (const listener of this.#listeners) listener(classId, term, answer);
+		await this.#look();
+	}
+
+	async #failed(queue: Queue, batch: { id: string; entries: Entry[] }, person: number, error: unknown) {
+		if (error instanceof Refusal && error.status === 401) {
+			this.isSignedOut = true;
+			return false;
+		}
+		if (!(error instanceof Refusal) || error.isPassing) {
+			this.isAway = true;
+			clearTimeout(this.#timer);
+			this.#timer = setTimeout(() => void this.#send(), this.#wait);
+			this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT);
+			return false;
+		}
+		// The whole batch is refused: each entry is kept as a problem, with what was typed.
+		for (const { classId, student, assignment, term, text } of batch.entries) {
+			const place = { classId, student, assignment };
+			const problem = { person, term, typed: text, message: error.message, theirs: null };
+			await queue.addProblem({ ...place, ...problem, id: placeId(person, place) });
+		}
+		await queue.settle(batch.id, person, []);
+		await this.#look();
+		return true;
+	}
+}
+
+async function exclusively(work: () => Promise<void>): Promise<void> {
+	if (typeof navigator !== 'undefined' && navigator.locks)
+		await navigator.locks.request('hoarfrost-saving', work);
+	else await work();
+}
+
+export const saving = new Saving();

@@ -1,0 +1,29 @@
+<script lang="ts">
+	/** A dialog over the page: closes with Esc, keeps the focus inside, gives it back. */
+	import type { Snippet } from 'svelte';
+	import { Dialog } from 'bits-ui';
+
+	let {
+		open = $bindable(false),
+		title,
+		children,
+		wide = false
+	}: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
+</script>
+
+<Dialog.Root bind:open>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.35)]" />
+		<Dialog.Content
+			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-[var(--shadow)] {wide
+				? 'max-w-[760px]'
+				: 'max-w-[460px]'}"
+		>
+			<div class="mb-3 flex items-start justify-between gap-4">
+				<Dialog.Title class="text-[24px] leading-7" level={2}>{title}</Dialog.Title>
+				<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>
+			</div>
+			{@render children()}
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>

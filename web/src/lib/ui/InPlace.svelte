@@ -1,0 +1,121 @@
+<script lang="ts">
+	/**
+	 * A value that is changed where it stands. Enter or leaving saves; Esc goes back. What is refused stays typed, with the
+	 * reason under it.
+	 */
+	import { words } from '$lib/api/client';
+	import { shortDay } from '$lib/api/days';
+
+	let {
+		value,
+		label,
+		save,
+		type = 'text',
+		align = 'left'
+	}: {
+		value: string;
+		label: string;
+		save: (text: string) => Promise<unknown>;
+		type?: 'text' | 'date';
+		align?: 'left' | 'right';
+	} = $props();
+	let typed = $state<string | null>(null);
+	let problem = $state('');
+	const id = $props.id();
+
+	async function keep(): Promise<void> {
+		if (typed === null || typed === value) {
+			typed = null;
+			problem = '';
+			return;
+		}
+		try {
+			await save(typed);
+			typed = null;
+			problem = '';
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Enter') void keep();
+		if (event.key !== 'Escape') return;
+		typed = null;
+		problem = '';
+	}
+</script>
+
+<span class="wrap">
+	{#if type === 'date'}<span class="day" aria-hidden="true">{value ? shortDay(value) : '—'}</span>{/if}
+	<input
+		{type}
+		aria-label={label}
+		aria-invalid={problem ? 'true' : undefined}
+		aria-describedby={problem ? id : undefined}
+		style="text-align: {align}"
+		value={typed ?? value}
+		oninput={(event) => (typed = event.currentTarget.value)}
+		onblur={keep}
+		{onkeydown}
+		onfocus={(event) => event.currentTarget.select()}
+	/>
+	{#if problem}<span class="problem" {id} role="alert">{problem}</span>{/if}
+</span>
+
+<style>
+	.wrap {
+		position: relative;
+		display: block;
+	}
+	input {
+		width: 100%;
+		height: 26px;
+		padding: 0 4px;
+		border: 1px solid transparent;
+		border-radius: 3px;
+		background: transparent;
+		text-overflow: ellipsis;
+	}
+	input:hover {
+		border-color: var(--hair);
+	}
+	input:focus {
+		border-color: var(--juniper);
+		background: var(--snow);
+	}
+	input[aria-invalid='true'] {
+		border-color: var(--rowan);
+		background: var(--snow);
+	}
+	/* A day is shown as days are written here; the browser's own way of entering one comes with the focus. */
+	.day {
+		position: absolute;
+		left: 5px;
+		top: 4px;
+		pointer-events: none;
+	}
+	input[type='date']:not(:focus) {
+		color: transparent;
+	}
+	input[type='date']:not(:focus)::-webkit-calendar-picker-indicator {
+		display: none;
+	}
+	.wrap:focus-within .day {
+		display: none;
+	}
+	.problem {
+		position: absolute;
+		left: 0;
+		top: 28px;
+		z-index: 5;
+		width: max-content;
+		max-width: 300px;
+		padding: 6px 10px;
+		white-space: normal;
+		text-align: left;
+		border-radius: 3px;
+		background: var(--snow);
+		box-shadow: var(--shadow);
+	}
+</style>

@@ -1,0 +1,37 @@
+<script lang="ts">
+	/** The working of a student's grade, over the page. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, ask, words } from '$lib/api/client';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import Working from './Working.svelte';
+
+	let {
+		classId,
+		term,
+		student = $bindable()
+	}: { classId: number; term: number; student: { id: number; name: string } | null } = $props();
+	const how = createQuery(() => ({
+		queryKey: ['class', classId, 'working', student?.id, term],
+		queryFn: () =>
+			ask(
+				api.GET('/api/classes/{class_id}/working/{student}', {
+					params: { path: { class_id: classId, student: student!.id }, query: { term } }
+				})
+			),
+		enabled: student !== null,
+		staleTime: 0
+	}));
+	const headline = $derived(
+		how.data ? [how.data.percent && `${how.data.percent} %`, how.data.mark].filter(Boolean).join(', ') : ''
+	);
+</script>
+
+<Dialog
+	wide
+	title="{student?.name ?? ''}{headline ? `: ${headline}` : ''}"
+	bind:open={() => student !== null, (open) => !open && (student = null)}
+>
+	{#if how.isPending}<p role="status">Working it out…</p>
+	{:else if how.isError}<p class="problem" role="alert">{words(how.error)}</p>
+	{:else if how.data}<Working how={how.data} />{/if}
+</Dialog>

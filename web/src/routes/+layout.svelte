@@ -1,0 +1,77 @@
+<script lang="ts">
+	import '../app.css';
+	import { onMount, type Snippet } from 'svelte';
+	import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+	import { beforeNavigate, goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { Refusal, words } from '$lib/api/client';
+	import Bar from '$lib/frame/Bar.svelte';
+	import NoticeLine from '$lib/frame/NoticeLine.svelte';
+	import { notice } from '$lib/frame/notice.svelte';
+	import { signed } from '$lib/frame/session.svelte';
+	import { theme } from '$lib/frame/theme.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+
+	let { children }: { children: Snippet } = $props();
+	let problem = $state('');
+	const queries = new QueryClient({
+		defaultOptions: {
+			queries: {
+				staleTime: 5000,
+				retry: (count, error) => error instanceof Refusal && error.isPassing && count < 3
+			}
+		}
+	});
+	const isSignIn = $derived(page.url.pathname === '/sign-in');
+
+	onMount(async () => {
+		theme.begin();
+		await load();
+	});
+
+	async function load(): Promise<void> {
+		problem = '';
+		try {
+			await signed.load();
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	$effect(() => {
+		if (signed.current && !signed.isIn && !isSignIn) {
+			void goto(`/sign-in?next=${encodeURIComponent(page.url.pathname + page.url.search)}`);
+		}
+	});
+
+	// Somebody signs out: nothing of theirs stays on the page.
+	let person: number | null = null;
+	$effect(() => {
+		const now = signed.current?.person_id ?? null;
+		if (person !== null && person !== now) queries.clear();
+		person = now;
+	});
+
+	beforeNavigate(() => notice.clear());
+
+	function onbeforeunload(event: BeforeUnloadEvent): void {
+		if (saving.others) event.preventDefault();
+	}
+</script>
+
+<svelte:window {onbeforeunload} />
+
+<QueryClientProvider client={queries}>
+	{#if problem}
+		<main class="p-6">
+			<p class="problem" role="alert">{problem}</p>
+			<button class="btn mt-3" onclick={load}>Try again</button>
+		</main>
+	{:else if signed.current && (signed.isIn || isSignIn)}
+		{#if signed.isIn && !isSignIn}<Bar />{/if}
+		{@render children()}
+	{:else}
+		<p class="p-6 text-slate" role="status">One moment…</p>
+	{/if}
+	<NoticeLine />
+</QueryClientProvider>

@@ -1,0 +1,3 @@
+/** Everything is drawn in the browser: the server serves one page. */
+export const ssr = false;
+export const prerender = false;

@@ -1,0 +1,119 @@
+<script lang="ts">
+	/** The frame of a class: its name, trail and terms, above whatever place one is in. */
+	import type { Snippet } from 'svelte';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { page } from '$app/state';
+	import { api, ask, words } from '$lib/api/client';
+	import { built } from '$lib/frame/places';
+	import Ribbon from '$lib/frame/Ribbon.svelte';
+	import Trail from '$lib/frame/Trail.svelte';
+	import { undo } from '$lib/frame/undoing';
+	import { saving } from '$lib/saving/saving.svelte';
+
+	let { children }: { children: Snippet } = $props();
+	const queries = useQueryClient();
+	const id = $derived(Number(page.params['id']));
+	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const place = $derived(page.url.pathname.split('/')[3] ?? '');
+	const frame = createQuery(() => ({
+		queryKey: ['class', id, 'frame', term],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/frame', { params: { path: { class_id: id }, query: { term } } })),
+		placeholderData: (before) => (before?.id === id ? before : undefined)
+	}));
+	const query = $derived(term ? `?term=${term}` : '');
+
+	// What a saved score changes (blanks, means, who is ready) stands in the frame too.
+	$effect(() => saving.onAnswer(() => void queries.invalidateQueries({ queryKey: ['class', id, 'frame'] })));
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if (!(event.ctrlKey || event.metaKey) || target.closest('textarea, input, dialog')) return;
+		const key = event.key.toLowerCase();
+		if (key !== 'z' && key !== 'y') return;
+		event.preventDefault();
+		void undo(id, queries, key === 'y' || event.shiftKey ? 'redo' : 'undo');
+	}
+</script>
+
+<svelte:window {onkeydown} />
+<svelte:head>
+	<title
+		>{place[0]?.toUpperCase()}{place.slice(1)}, {frame.data?.name ?? ''}
+		{frame.data?.section ?? ''} · Hoarfrost</title
+	>
+</svelte:head>
+
+{#if frame.isError}
+	<main class="p-6"><p class="problem" role="alert">{words(frame.error)}</p></main>
+{:else}
+	<section class="head" aria-label="Class">
+		<div class="name-of">
+			<h1>{frame.data?.name ?? ' '}</h1>
+			<p>{frame.data?.words ?? ' '}</p>
+		</div>
+		{#if frame.data}
+			<Trail
+				stations={frame.data.trail}
+				current={place}
+				href={(name) => (built(name) ? `/class/${id}/${name}${query}` : null)}
+			/>
+		{/if}
+	</section>
+	{#if frame.data}
+		<Ribbon
+			ribbon={frame.data.ribbon}
+			chosen={frame.data.term_id}
+			href={(chosen) => `/class/${id}/${place}?term=${chosen}`}
+		/>
+	{:else}
+		<div class="h-10"></div>
+	{/if}
+	<div class="fold"></div>
+	{@render children()}
+{/if}
+
+<style>
+	.head {
+		display: flex;
+		align-items: flex-start;
+		min-height: 58px;
+		padding: 9px 24px 7px;
+	}
+	.name-of {
+		flex: none;
+		width: 262px;
+	}
+	h1 {
+		font-size: 24px;
+		line-height: 24px;
+		font-weight: 650;
+		letter-spacing: -0.02em;
+		min-height: 24px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+		padding-right: 16px;
+	}
+	p {
+		margin-top: 1px;
+		color: var(--slate);
+		font-size: 12px;
+		line-height: 16px;
+		white-space: nowrap;
+		min-height: 16px;
+	}
+	.fold {
+		height: 9px;
+		border-bottom: 1px solid var(--hair);
+	}
+	@media (max-width: 800px) {
+		.head {
+			flex-direction: column;
+			padding: 9px 16px 7px;
+		}
+		.head :global(.trail) {
+			align-self: stretch;
+		}
+	}
+</style>
