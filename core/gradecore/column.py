@@ -34,8 +34,20 @@ class Column:
     """
 
     __slots__ = (
-        "_codes", "_left_out", "_missing_codes", "adjusted_to", "assignment", "blank_counts",
-        "blank_missing", "id", "plain", "position", "possible", "scale_up", "steps", "unit",
+        "_codes",
+        "_missing_codes",
+        "adjusted_to",
+        "assignment",
+        "blank_counts",
+        "blank_missing",
+        "hidden",
+        "id",
+        "plain",
+        "position",
+        "possible",
+        "scale_up",
+        "steps",
+        "unit",
     )  # fmt: skip
 
     def __init__(
@@ -55,7 +67,7 @@ class Column:
         values = {code.code: code_value(code, assignment.points, extra=assignment.extra) for code in codes}
         self._missing_codes = frozenset(code.code for code in codes if code.missing)
         # R14.1: what would be counted of a hidden assignment is left out for a family's eyes.
-        self._left_out = "hidden" if hidden else None
+        self.hidden = hidden
         self.blank_counts = not assignment.extra and (
             blank == "zero" or (blank == "zero_when_closed" and assignment.closed)
         )
@@ -92,14 +104,16 @@ class Column:
         if not self.is_assigned(student):
             return "not_assigned"
         if isinstance(score, int):
-            return self._left_out or (self.adjusted_to[score] if self.steps else score * self.scale_up)
+            if self.hidden:
+                return "hidden"
+            return self.adjusted_to[score] if self.steps else score * self.scale_up
         if score is None:
-            return (self._left_out or 0) if self.blank_counts else "blank"
+            return ("hidden" if self.hidden else 0) if self.blank_counts else "blank"
         earned = self._codes[score]
-        return "code" if earned is None else self._left_out or earned
+        return "code" if earned is None else "hidden" if self.hidden else earned
 
     def is_missing(self, student: str, score: Score | None) -> bool:
         """Whether the work is missing (R2.6); what is hidden from the reader is not reported."""
-        if isinstance(score, int) or not self.assignment.counts or self._left_out or not self.is_assigned(student):
+        if isinstance(score, int) or not self.assignment.counts or self.hidden or not self.is_assigned(student):
             return False
         return self.blank_missing if score is None else score in self._missing_codes

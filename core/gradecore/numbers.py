@@ -42,15 +42,16 @@ def read_decimal(text: str, *, negative: bool = True) -> Fraction:
     if not negative and bare.startswith("-") and bare.strip("-0.") != "":
         raise NumberError("is below 0")
     # The length is looked at before the digits are, so that a page of digits costs nothing.
+    beyond = "is below −99,999" if bare.startswith("-") else "is above 99,999"
     whole = bare.lstrip("+-").partition(".")[0].lstrip("0")
     if len(whole) > len(str(MOST)):
-        raise NumberError("is above 99,999")
+        raise NumberError(beyond)
     decimals = bare.partition(".")[2]
     if len(decimals) > 4 and decimals[4:].strip("0"):
         raise NumberError("has more than 4 decimals")
     number = Fraction(bare.rstrip("0") if decimals else bare)
     if abs(number) > MOST:
-        raise NumberError("is above 99,999" if number > 0 else "is below −99,999")
+        raise NumberError(beyond)
     return number
 
 

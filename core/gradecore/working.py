@@ -186,8 +186,9 @@ class _Grouped:
         if per_point is None and weight:
             per_point = effect / weight if effect is not None else Fraction(0)
         adds = None
-        if percent is not None and pooled:
-            adds = value * (per_point or Fraction(0))
+        if pooled and (tally.base or tally.extra):
+            # Extra credit adds to the pool also where its category has no percent of its own.
+            adds = value * per_point if per_point else None
         elif percent is not None and effect is not None:
             adds = effect * percent / 100
         return CategoryWorking(
@@ -215,8 +216,9 @@ class _Grouped:
             assignment = column.assignment
             if assignment.category != category:
                 continue
-            score = self.row.get(column.id)
-            reason = self.reckoning.left_out.get(column.id)
+            # Of what is hidden from the reader nothing is told, not even a code.
+            score = None if column.hidden else self.row.get(column.id)
+            reason = "hidden" if column.hidden else self.reckoning.left_out.get(column.id)
             outcome = column.outcome(self.student, score)
             value, weight = counted.get(column.id, (None, None))
             steps: Sequence[Fraction] = ()

@@ -71,10 +71,12 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
+AXES_USERNAME_FORM_FIELD = "username"  # what `authenticate` is given
 AXES_FAILURE_LIMIT = 6
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_CALLABLE = "school.signing_in.locked_out"
 AXES_VERBOSE = False
 
 SESSION_COOKIE_AGE = 14 * 24 * 3600

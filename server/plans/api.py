@@ -2,6 +2,7 @@
 
 from typing import Any, Literal
 
+from ninja import Status
 from school.access import Asking, PermittedRouter
 
 from plans import editing
@@ -34,7 +35,7 @@ def change_category(request: Asking, class_id: int, category_id: int, body: Cate
 def remove_category(request: Asking, class_id: int, category_id: int) -> Any:
     """Remove a category; its assignments stay, in none."""
     editing.remove_category(request.school_class, request.user, category_id)
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=MadeOut)
@@ -53,11 +54,11 @@ def change_assignment(request: Asking, class_id: int, assignment_id: int, body: 
 def remove_assignment(request: Asking, class_id: int, assignment_id: int) -> Any:
     """Delete an assignment; undoing brings it back with its scores."""
     editing.remove_assignment(request.school_class, request.user, assignment_id)
-    return 204, None
+    return Status(204, None)
 
 
 @router.put("/classes/{class_id}/order/{kind}", permission=CHANGE_PLAN, response={204: None})
 def order(request: Asking, class_id: int, kind: Literal["category", "assignment"], body: OrderIn) -> Any:
     """Put categories or assignments into an order."""
     editing.order(request.school_class, request.user, kind, body.ids)
-    return 204, None
+    return Status(204, None)

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from ninja import Status
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.permissions import SEE_CLASS, SEE_OWN
@@ -45,7 +46,7 @@ def override(request: Asking, class_id: int, term: int, student: int, body: Over
     loaded = load_class(request.school_class)
     person, place = student_of(loaded, student), term_of(loaded, term)
     writing.override(request.school_class, request.user, person, place, body.model_dump())
-    return 204, None
+    return Status(204, None)
 
 
 @router.put("/classes/{class_id}/report/{term}/{student}/comment", permission=WRITE_REPORT, response=CommentOut)

@@ -5,6 +5,7 @@ from typing import Any
 from django.contrib.auth import logout
 from django.db import connection
 from django.middleware.csrf import get_token
+from ninja import Status
 
 from school import acts
 from school.access import Asking, PermittedRouter
@@ -40,7 +41,7 @@ def start_session(request: Asking, body: SignIn) -> Any:
 def end_session(request: Asking) -> Any:
     """Sign out."""
     logout(request)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/demo-people", permission=ANYBODY, response=list[DemoPerson])

@@ -1,9 +1,8 @@
 """Signing in and out."""
 
-from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, login
 from django.db.models import Count
-from django.http import HttpRequest
+from django.http import HttpRequest, JsonResponse
 
 from school.models import Membership, Person, Role, SchoolClass, SchoolYear, Student
 from school.refusal import Refused
@@ -12,14 +11,17 @@ from school.schemas import ChildLink, ClassLink, SessionOut
 
 def sign_in(request: HttpRequest, name: str, password: str) -> Person:
     """Sign somebody in. Raises Refused, which does not tell whether the name or the password was wrong."""
-    credentials = {"username": name.strip().casefold(), "password": password}
-    person = authenticate(request, **credentials)
+    person = authenticate(request, username=name.strip().casefold(), password=password)
     if not isinstance(person, Person):
-        if not AxesProxyHandler.is_allowed(request, credentials):
-            raise Refused("Too many attempts. Wait a quarter of an hour, or ask the records office.")
         raise Refused("This name and password do not go together. Look at both, and at the caps key.")
     login(request, person)
     return person
+
+
+def locked_out(request: HttpRequest, *_: object) -> JsonResponse:
+    """What somebody is answered who has tried too often, also with the right password."""
+    message = "Too many attempts. Wait a quarter of an hour, or ask the records office."
+    return JsonResponse({"message": message, "field": None}, status=429)
 
 
 def session_of(person: Person | None) -> SessionOut:

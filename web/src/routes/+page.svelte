@@ -38,10 +38,10 @@
 		</p>
 	</main>
 {:else}
-	<header>
+	<section class="day-head" aria-label="Today">
 		<h1>{longDay(today.data.day)}</h1>
 		<p>{today.data.words}</p>
-	</header>
+	</section>
 	<Ribbon ribbon={today.data.ribbon} chosen={running?.id ?? 0} />
 	<div class="places">
 		<main>
@@ -103,7 +103,7 @@
 {/if}
 
 <style>
-	header {
+	.day-head {
 		padding: 12px 24px 8px;
 		min-height: 58px;
 	}
@@ -113,7 +113,7 @@
 		font-weight: 650;
 		letter-spacing: -0.02em;
 	}
-	header p {
+	.day-head p {
 		color: var(--slate);
 		font-size: 12px;
 		line-height: 16px;
@@ -245,7 +245,7 @@
 		.places {
 			grid-template-columns: minmax(0, 1fr);
 		}
-		header,
+		.day-head,
 		main,
 		aside {
 			padding-left: 16px;

@@ -23,7 +23,7 @@
 {#if isPlain && hasIce && cell.level !== null}
 	<span class="level" class:faint={cell.dropped} style="height: {cell.level}%"></span>
 {/if}
-{#if cell.flag && isPlain}<em title={cell.flag}>{letters[cell.flag]}</em>{/if}
+{#if cell.flag && isPlain}<em title={cell.flag} data-letter={letters[cell.flag]}></em>{/if}
 {#if cell.comment}<span class="fold" title="has a comment"></span>{/if}
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
 {:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
@@ -74,6 +74,9 @@
 		top: 7px;
 		font: 600 12px/16px var(--text);
 		color: var(--amber-ink);
+	}
+	em::before {
+		content: attr(data-letter);
 	}
 	.fold {
 		position: absolute;

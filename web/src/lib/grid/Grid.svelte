@@ -217,13 +217,12 @@
 						>
 					</th>
 					<td class="grade">
-						<button
-							tabindex="-1"
-							onclick={() => onworking(row)}
-							aria-label="{row.given_name} {row.family_name}: {row.grade.percent ?? 'no grade'} {row.grade
-								.mark ?? ''}; open its working"
-							><b>{row.grade.mark ?? ''}</b><span>{row.grade.percent ?? '—'}</span></button
-						>
+						<button tabindex="-1" onclick={() => onworking(row)}>
+							<span class="sr-only">{row.given_name} {row.family_name}: </span>
+							<b>{row.grade.mark ?? ''}</b>
+							<span class="percent">{row.grade.percent ?? '—'}</span>
+							<span class="sr-only">; open its working</span>
+						</button>
 					</td>
 					{#each grid.columns as column, columnIndex (column.id)}
 						{@const cell = row.cells[column.id]}
@@ -464,7 +463,7 @@
 		font-weight: 600;
 		text-align: left;
 	}
-	.grade button span {
+	.grade .percent {
 		flex: 1;
 		text-align: right;
 	}

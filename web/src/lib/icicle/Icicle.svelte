@@ -90,16 +90,18 @@
 		</div>
 	{/if}
 </div>
-<table class="sr-only">
-	<caption>{plan.term}: what makes the grade</caption>
-	<tbody>
-		{#each plan.categories as category (category.id)}
-			<tr><th scope="row">{sayCategory(category)}</th></tr>
-			{#each within(category.id) as each (each.id)}<tr><td>{say(each)}</td></tr>{/each}
-		{/each}
-		{#each apart as each (each.id)}<tr><td>{each.name}, not in the grade</td></tr>{/each}
-	</tbody>
-</table>
+<div class="sr-only">
+	<table>
+		<caption>{plan.term}: what makes the grade</caption>
+		<tbody>
+			{#each plan.categories as category (category.id)}
+				<tr><th scope="row">{sayCategory(category)}</th></tr>
+				{#each within(category.id) as each (each.id)}<tr><td>{say(each)}</td></tr>{/each}
+			{/each}
+			{#each apart as each (each.id)}<tr><td>{each.name}, not in the grade</td></tr>{/each}
+		</tbody>
+	</table>
+</div>
 
 {#snippet piece(each: Assignment)}
 	<div

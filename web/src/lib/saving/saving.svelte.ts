@@ -9,8 +9,8 @@ const LONGEST_WAIT = 30_000;
 
 class Saving {
 	/** The entries that wait, and the problems, of the person who is signed in. */
-	entries = $state<Entry[]>([]);
-	problems = $state<Problem[]>([]);
+	entries = $state.raw<Entry[]>([]);
+	problems = $state.raw<Problem[]>([]);
 	/** Other changes (plan, comments, overrides) that are on their way. */
 	others = $state(0);
 	isAway = $state(false);
@@ -55,7 +55,9 @@ class Saving {
 	/** Enter a score. It is kept before this returns. */
 	async enter(place: Place, term: number, text: string, version: number): Promise<void> {
 		if (this.#person === null) return;
-		await (await this.#opened()).add({ ...place, term, text, version, person: this.#person, batch: null });
+		const { classId, student, assignment } = place;
+		const entry = { classId, student, assignment, term, text, version, person: this.#person, batch: null };
+		await (await this.#opened()).add(entry);
 		await this.#look();
 		void this.#send();
 	}

@@ -21,8 +21,8 @@
 		<tr>
 			<th scope="col"><span class="sr-only">{how.parts.length ? 'Term' : 'Category'}</span></th>
 			<th scope="col">result</th>
-			{#if hasWeights || how.parts.length}<th></th><th scope="col">weight now</th>{/if}
-			<th></th>
+			{#if hasWeights || how.parts.length}<td></td><th scope="col">weight now</th>{/if}
+			<td></td>
 			<th scope="col">adds</th>
 		</tr>
 	</thead>

@@ -143,6 +143,9 @@
 		gap: 32px;
 		padding: 12px 24px 48px;
 	}
+	.columns > :global(*) {
+		min-width: 0;
+	}
 	.empty {
 		margin: 0 24px;
 		padding: 20px 24px;

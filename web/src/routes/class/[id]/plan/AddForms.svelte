@@ -64,13 +64,13 @@
 			<span class="label">New assignment</span>
 			<input class="field" bind:value={work.name} aria-invalid={isWrong('work', 'name')} />
 		</label>
-		<label>
-			<span class="label">Category</span>
-			<select class="field" bind:value={() => chosen, (value) => (work.category = value)}>
+		<div class="pick">
+			<label class="label" for="new-category">Category</label>
+			<select id="new-category" class="field" bind:value={() => chosen, (value) => (work.category = value)}>
 				{#each plan.categories as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
 				<option value="none">in no category</option>
 			</select>
-		</label>
+		</div>
 		<label>
 			<span class="label">Points</span>
 			<input
@@ -100,8 +100,8 @@
 	label {
 		flex: 0 0 92px;
 	}
-	label:has(select) {
-		flex-basis: 150px;
+	.pick {
+		flex: 0 0 150px;
 	}
 	label:has([type='date']) {
 		flex-basis: 136px;

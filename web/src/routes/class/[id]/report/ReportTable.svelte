@@ -28,7 +28,9 @@
 		<thead>
 			<tr>
 				<th scope="col">Student</th>
-				<th scope="col">{report.before_term?.replace('Quarter ', 'Q') ?? ''}</th>
+				<th scope="col"
+					><span class="sr-only">Mark before</span>{report.before_term?.replace('Quarter ', 'Q') ?? ''}</th
+				>
 				<th scope="col" class="r">Percent</th>
 				<th scope="col" class="mark">Mark</th>
 				<th scope="col">Override</th>

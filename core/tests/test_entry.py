@@ -1,0 +1,59 @@
+"""Reading an entry (R13)."""
+
+from fractions import Fraction
+
+import pytest
+from books import CODES, LETTERS
+from gradecore.book import Band, Scale
+from gradecore.entry import Entry, EntryError, EntryReader
+
+reader = EntryReader(LETTERS, CODES)
+fine = EntryReader(Scale((Band("A−", Fraction(90), Fraction(92)), Band("B", Fraction(0)))), CODES)
+
+
+@pytest.mark.parametrize(
+    ("text", "score"),
+    [
+        ("", None), ("   ", None), ("ex", "EX"), (" Mi ", "MI"), ("17.5", 175_000), ("17,5", 175_000), ("b", 170_000),
+        ("85%", 170_000), ("85 %", 170_000), ("0", 0), ("0.0001", 1),
+    ],
+)  # fmt: skip
+def test_what_is_typed_for_20_points(text: str, score: int | str | None) -> None:
+    assert reader.read(text, Fraction(20)) == Entry(score)
+
+
+def test_a_mark_with_a_minus_is_typed_with_a_hyphen() -> None:
+    assert fine.read("a-", Fraction(50)).score == 460_000
+
+
+def test_above_the_points_is_taken_and_flagged() -> None:
+    assert reader.read("21", Fraction(20)) == Entry(210_000, above_points=True)
+
+
+@pytest.mark.parametrize(
+    ("text", "why"),
+    [
+        ("12,5,3", "not a number"), ("-4", "below 0"), ("1e9", "not a number"), ("7.12345", "4 decimals"),
+        ("123456", "above 99,999"), ("absnt", "not a number"), ("5" * 5_000_000, "above 99,999"), ("H", "score code"),
+    ],
+)  # fmt: skip
+def test_bad_input_is_refused_with_the_reason(text: str, why: str) -> None:
+    with pytest.raises(EntryError, match=why) as refused:
+        reader.read(text, Fraction(20))
+    assert len(str(refused.value)) < 200
+
+
+def test_the_nearest_codes_are_offered() -> None:
+    with pytest.raises(EntryError, match="Did you mean HALF"):
+        reader.read("halff", Fraction(20))
+
+
+def test_a_percent_that_no_score_can_hold_is_refused_rather_than_rounded() -> None:
+    with pytest.raises(EntryError, match="4 decimals"):
+        reader.read("33.3333%", Fraction("12.5"))
+
+
+def test_case_decides_only_where_marks_differ_in_nothing_else() -> None:
+    both = EntryReader(Scale((Band("b", Fraction(50)), Band("B", Fraction(0), Fraction(10)))), ())
+    assert both.read("B", Fraction(100)).score == 100_000
+    assert both.read("b", Fraction(100)).score == 750_000

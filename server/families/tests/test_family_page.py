@@ -1,0 +1,57 @@
+"""What families see: their own, as far as it is shown, and what was posted as it was posted."""
+
+from typing import Any
+
+from conftest import World
+from plans.models import Assignment, GroundRules
+from reports.tests.test_reports import comment, post
+from scores.tests.test_entering import enter, entry
+
+
+def page(world: World, who: str = "guardian", student: int = 0) -> Any:
+    return world.client(who).get(f"/api/families/{world.students[student].pk}")
+
+
+def test_a_family_sees_its_own_and_nothing_of_others(world: World) -> None:
+    enter(world, entry(world, "17"), entry(world, "4", student=1))
+    for who in ("guardian", "student"):
+        answer = page(world, who).json()
+        assert [(each["name"], each["score"]) for each in answer["classes"][0]["back"]] == [("Oak", "17")]
+        assert "Una" not in page(world, who).content.decode()
+    for who in ("other_guardian", "teacher", "officer", "stranger"):
+        assert page(world, who).status_code == 403
+    assert page(world, "guardian", 1).json() == {"message": "This is not yours to see.", "field": None}
+    missing = world.client("guardian").get("/api/families/999999")
+    assert missing.json() == page(world, "guardian", 1).json()
+
+
+def test_hidden_work_is_not_in_the_page_nor_in_its_grade(world: World) -> None:
+    GroundRules.objects.update(families_see_running=True)
+    enter(world, entry(world, "18"), entry(world, "2", assignment=1))
+    Assignment.objects.filter(pk=world.assignments[1].pk).update(shown=False)
+    shown = page(world).json()["classes"][0]
+    assert shown["headline"].startswith("90.0 %")
+    assert [each["name"] for each in shown["back"]] == ["Oak"]
+    assert '"2"' not in page(world).content.decode()
+
+
+def test_nothing_of_a_grade_before_posting_unless_the_ground_rules_say_so(world: World) -> None:
+    enter(world, entry(world, "18"))
+    comment(world, "Fin asks good questions.")
+    before = page(world).json()["classes"][0]
+    assert (before["mark"], before["working"], before["posted"]) == (None, None, None)
+    assert "good questions" not in page(world).content.decode()
+    post(world, 0)
+    after = page(world).json()["classes"][0]
+    assert (after["mark"], after["posted"]["comment"]) == ("A", "Fin asks good questions.")
+    enter(world, entry(world, "2", 1))
+    assert page(world).json()["classes"][0]["mark"] == "A"
+
+
+def test_what_it_would_take_is_answered_without_the_hidden(world: World) -> None:
+    GroundRules.objects.update(families_see_running=True)
+    enter(world, entry(world, "16"), entry(world, "16", assignment=1))
+    takes = page(world).json()["classes"][0]["takes"]
+    assert takes[0]["work"] == "Ash"
+    # 60 % of (16 + s)/40 and 40 % of 80 reach 90 only above 20 points.
+    assert takes[0]["answers"] == ["not by this alone; full points make B"]

@@ -1,0 +1,92 @@
+"""Every operation names its permission, and every role is tried on every operation."""
+
+import uuid
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+from conftest import World, send
+from school.access import Permission
+
+from hoarfrost.api import api
+
+NOBODY: set[str | None] = set()
+EVERYBODY: set[str | None] = {
+    None, "teacher", "co_teacher", "other_teacher", "officer", "guardian", "student", "other_guardian", "stranger",
+}  # fmt: skip
+SIGNED_IN = EVERYBODY - {None}
+CLASS_TEACHERS: set[str | None] = {"teacher", "co_teacher"}
+
+WHO: dict[tuple[str, str], set[str | None]] = {
+    ("GET", "/health"): EVERYBODY,
+    ("GET", "/session"): EVERYBODY,
+    ("POST", "/session"): EVERYBODY,
+    ("DELETE", "/session"): SIGNED_IN,
+    ("GET", "/demo-people"): EVERYBODY,
+    ("GET", "/today"): SIGNED_IN,
+    ("GET", "/families/{student_id}"): {"guardian", "student"},
+}
+"""Who may; an operation about a class that is not listed is for its teachers."""
+
+
+def operations() -> Iterator[tuple[str, str, Any]]:
+    """Method, path and view of every operation."""
+    for prefix, router in api._routers:
+        for path, view in router.path_operations.items():
+            for operation in view.operations:
+                for method in operation.methods:
+                    yield method, f"{prefix}{path}", operation
+
+
+ALL = [(method, path) for method, path, _ in operations()]
+
+
+def test_every_operation_names_its_permission() -> None:
+    assert len(ALL) > 20
+    for method, path, operation in operations():
+        permission = getattr(operation.view_func, "permission", None)
+        assert isinstance(permission, Permission), f"{method} {path} names no permission"
+        expected = "class" if "{class_id}" in path else "student" if "{student_id}" in path else None
+        assert permission.about == expected, f"{method} {path} looks at {permission.about}, not at {expected}"
+
+
+def allowed(method: str, path: str) -> set[str | None]:
+    return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
+
+
+BODIES: dict[str, Any] = {
+    "/session": {"sign_in": "nobody", "password": "nothing"},
+    "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
+    "/classes/{class_id}/report/post": {"request": str(uuid.uuid4()), "term": 0, "students": []},
+    "/classes/{class_id}/report/{term}/{student}/comment": {"text": "", "is_ready": False, "version": 0},
+}
+
+
+@pytest.mark.parametrize("who", sorted(EVERYBODY, key=str))
+@pytest.mark.parametrize(("method", "path"), ALL)
+def test_each_role_on_each_operation(world: World, method: str, path: str, who: str | None) -> None:
+    address = path.format(
+        class_id=world.school_class.pk, student_id=world.students[0].pk, student=world.students[0].pk, term=world.term.pk,
+        assignment_id=world.assignments[0].pk, assignment=world.assignments[0].pk, category_id=world.categories[0].pk, kind="category",
+    )  # fmt: skip
+    body = BODIES.get(path, {"name": "x", "ids": []}) if method in ("POST", "PUT", "PATCH") else None
+    if body and "term" in body:
+        body = body | {"term": world.term.pk}
+    status = send(world.client(who), method, f"/api{address}", body).status_code
+    if who in allowed(method, path):
+        assert status not in (401, 403), f"{who} may {method} {path}, but was answered {status}"
+    else:
+        assert status == (401 if who is None else 403), f"{who} may not {method} {path}, but was answered {status}"
+
+
+@pytest.mark.parametrize(("method", "path"), [each for each in ALL if "{class_id}" in each[1]])
+def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
+    world: World, method: str, path: str
+) -> None:
+    body = {"name": "x"} if method in ("POST", "PUT", "PATCH") else None
+    numbers = dict.fromkeys(("assignment_id", "category_id", "student", "assignment", "term"), 1)
+    answers = [
+        send(world.client("stranger"), method, f"/api{path.format(class_id=each, kind='category', **numbers)}", body)
+        for each in (world.school_class.pk, 999_999)
+    ]
+    assert answers[0].content == answers[1].content

@@ -1,0 +1,92 @@
+"""Signing in, tokens, headers, and what a page may run."""
+
+import json
+
+import pytest
+from conftest import PASSWORD, World, send
+from django.conf import settings
+from django.test import Client
+
+from hoarfrost.page import read_page
+
+
+def sign_in(client: Client, name: str, password: str = PASSWORD) -> int:
+    return int(send(client, "POST", "/api/session", {"sign_in": name, "password": password}).status_code)
+
+
+def test_signing_in_and_out(world: World) -> None:
+    client = Client()
+    assert sign_in(client, " ANN ") == 200
+    session = client.get("/api/session").json()
+    assert (session["name"], session["school"], session["roles"]) == ("Ann Alder", "Hill School", ["teacher"])
+    assert [each["name"] for each in session["classes"]] == ["Botany"]
+    assert client.delete("/api/session").status_code == 204
+    assert client.get("/api/session").json()["person_id"] is None
+
+
+def test_a_wrong_password_does_not_tell_what_was_wrong_and_is_slowed_down(world: World) -> None:
+    client = Client()
+    answers = [
+        send(client, "POST", "/api/session", {"sign_in": name, "password": "wrong"}).json()["message"]
+        for name in ("ann", "nobody")
+    ]
+    assert answers[0] == answers[1]
+    for _ in range(6):
+        sign_in(client, "ann", "wrong")
+    last = send(client, "POST", "/api/session", {"sign_in": "ann", "password": PASSWORD})
+    assert last.status_code == 429
+    assert "Too many attempts" in last.json()["message"]
+
+
+def test_changes_need_the_token(world: World) -> None:
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(world.people["teacher"], backend="django.contrib.auth.backends.ModelBackend")
+    body = json.dumps({"name": "Stems", "weight": "5"})
+    address = f"{world.address}/categories"
+    assert client.post(address, body, content_type="application/json").status_code == 403
+    client.get("/api/session")
+    token = client.cookies["csrftoken"].value
+    done = client.post(address, body, content_type="application/json", headers={"X-CSRFToken": token})
+    assert done.status_code == 200
+    assert (
+        Client(enforce_csrf_checks=True).post("/api/session", "{}", content_type="application/json").status_code == 403
+    )
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize("address", ["/", "/class/1/scores", "/api/session"])
+def test_headers(client: Client, address: str) -> None:
+    headers = client.get(address).headers
+    policy = headers["Content-Security-Policy"]
+    scripts = next(part for part in policy.split(";") if part.strip().startswith("script-src "))
+    assert "unsafe" not in scripts
+    assert "'self'" in scripts
+    for name in ("default-src 'none'", "frame-ancestors 'none'", "base-uri 'none'"):
+        assert name in policy
+    assert headers["X-Frame-Options"] == "DENY"
+    assert headers["X-Content-Type-Options"] == "nosniff"
+    assert headers["Referrer-Policy"] == "same-origin"
+    assert headers["Cross-Origin-Opener-Policy"] == "same-origin"
+
+
+def test_the_pages_start_up_script_is_let_through_by_its_hash(tmp_path: object) -> None:
+    page = read_page(settings.ROOT / "web" / "build")
+    assert page.folder is not None
+    assert len(page.script_hashes) == page.html.count("<script>") == 1
+    assert "style-src" not in page.html
+    assert read_page(settings.ROOT / "nowhere").script_hashes == []
+
+
+@pytest.mark.django_db
+def test_debug_is_off_and_the_session_cookie_is_not_for_scripts(world: World) -> None:
+    assert settings.DEBUG is False
+    client = Client()
+    sign_in(client, "ann")
+    assert client.cookies["sessionid"]["httponly"]
+    assert client.cookies["sessionid"]["samesite"] == "Lax"
+
+
+def test_an_answer_to_what_cannot_be_read_is_in_words(world: World) -> None:
+    answer = send(world.client("teacher"), "POST", f"{world.address}/scores", {"id": "x", "term": 1, "entries": []})
+    assert answer.status_code == 422
+    assert set(answer.json()) == {"message", "field"}

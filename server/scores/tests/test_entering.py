@@ -1,0 +1,137 @@
+"""Entering scores: saved once, in order, never over a colleague's unseen, undoable."""
+
+import uuid
+from typing import Any
+
+import pytest
+from conftest import World, send
+
+from scores.models import Batch, Score, ScoreEvent
+
+
+def entry(world: World, text: str, version: int = 0, student: int = 0, assignment: int = 0) -> dict[str, Any]:
+    return {
+        "student": world.students[student].pk, "assignment": world.assignments[assignment].pk, "text": text, "version": version,
+    }  # fmt: skip
+
+
+def enter(world: World, *entries: dict[str, Any], who: str = "teacher", batch: uuid.UUID | None = None) -> Any:
+    body = {"id": str(batch or uuid.uuid4()), "term": world.term.pk, "entries": list(entries)}
+    return send(world.client(who), "POST", f"{world.address}/scores", body)
+
+
+def text_of(world: World, student: int = 0, assignment: int = 0) -> str:
+    answer = world.client("teacher").get(f"{world.address}/scores").json()
+    row = next(each for each in answer["rows"] if each["student_id"] == world.students[student].pk)
+    text: str = row["cells"][str(world.assignments[assignment].pk)]["text"]
+    return text
+
+
+def test_an_entry_is_saved_with_its_history_and_the_new_grade(world: World) -> None:
+    answer = enter(world, entry(world, "17.5")).json()
+    assert answer["saved"] == [entry(world, "17.5", 1) | {"above_points": False}]
+    assert answer["rows"][0]["grade"]["percent"] == "87.5"
+    assert answer["rows"][0]["grade"]["mark"] == "B"
+    event = ScoreEvent.objects.get()
+    assert (event.before, event.after, event.how, str(event.person)) == ("", "17.5", "typed", "Ann Alder")
+    history = world.client("teacher").get(
+        f"{world.address}/scores/{world.students[0].pk}/{world.assignments[0].pk}/history"
+    ).json()  # fmt: skip
+    assert [(each["before"], each["after"], each["who"]) for each in history] == [("", "17.5", "Ann Alder")]
+
+
+@pytest.mark.parametrize(
+    ("typed", "kept"),
+    [("b", "17"), ("85 %", "17"), ("ex", "EX"), ("mi", "MI"), (" 12,25 ", "12.25"), ("0", "0"), ("", "")],
+)
+def test_what_is_typed_is_read_as_the_rules_say(world: World, typed: str, kept: str) -> None:
+    assert enter(world, entry(world, typed)).status_code == 200
+    assert text_of(world) == kept
+
+
+def test_the_same_batch_twice_changes_nothing_and_is_answered_the_same(world: World) -> None:
+    batch = uuid.uuid4()
+    first = enter(world, entry(world, "10"), batch=batch).json()
+    second = enter(world, entry(world, "10"), batch=batch).json()
+    assert first == second
+    assert ScoreEvent.objects.count() == Batch.objects.count() == 1
+
+
+def test_a_batch_is_not_taken_from_somebody_else(world: World) -> None:
+    batch = uuid.uuid4()
+    enter(world, entry(world, "10"), batch=batch)
+    refused = enter(world, entry(world, "11", 1), batch=batch, who="co_teacher")
+    assert refused.status_code == 422
+    assert text_of(world) == "10"
+
+
+def test_a_colleagues_entry_is_not_overwritten_and_both_are_told(world: World) -> None:
+    enter(world, entry(world, "10"))
+    answer = enter(world, entry(world, "12", 0), who="co_teacher").json()
+    (conflict,) = answer["conflicts"]
+    assert (conflict["typed"], conflict["theirs"], conflict["who"], conflict["version"]) == ("12", "10", "Ann Alder", 1)
+    assert text_of(world) == "10"
+    enter(world, entry(world, "12", 1), who="co_teacher")
+    assert text_of(world) == "12"
+
+
+def test_the_same_score_from_both_is_no_conflict(world: World) -> None:
+    enter(world, entry(world, "10"))
+    assert enter(world, entry(world, "10", 0), who="co_teacher").json()["conflicts"] == []
+    assert ScoreEvent.objects.count() == 1
+
+
+def test_what_cannot_be_read_is_refused_and_the_rest_is_saved(world: World) -> None:
+    answer = enter(world, entry(world, "12,5,3"), entry(world, "9", student=1), entry(world, "-4", student=2)).json()
+    assert [each["typed"] for each in answer["refused"]] == ["12,5,3", "-4"]
+    assert "not a number" in answer["refused"][0]["message"]
+    assert "below 0" in answer["refused"][1]["message"]
+    assert [text_of(world, student) for student in range(3)] == ["", "9", ""]
+
+
+def test_entries_for_other_classes_are_refused(world: World) -> None:
+    foreign = entry(world, "9") | {"student": 999_999}
+    gone = entry(world, "9") | {"assignment": 999_999}
+    answer = enter(world, foreign, gone).json()
+    assert len(answer["refused"]) == 2
+    assert not Score.objects.exists()
+
+
+def test_too_much_at_once_is_refused_in_words(world: World) -> None:
+    assert "At most 2000" in enter(world, *[entry(world, "1")] * 2001).json()["message"]
+    long = enter(world, entry(world, "9" * 5000))
+    assert long.status_code == 422
+    assert "message" in long.json()
+
+
+def test_above_the_points_is_taken_and_flagged(world: World) -> None:
+    assert enter(world, entry(world, "21")).json()["saved"][0]["above_points"] is True
+
+
+def test_undo_and_redo_write_history_and_spare_what_others_changed(world: World) -> None:
+    enter(world, entry(world, "10"), entry(world, "11", student=1))
+    enter(world, entry(world, "15", 1, student=1), who="co_teacher")
+    undone = send(world.client("teacher"), "POST", f"{world.address}/undo").json()
+    assert text_of(world) == ""
+    assert text_of(world, 1) == "15"
+    assert "changed since" in undone["kept"][0]
+    send(world.client("teacher"), "POST", f"{world.address}/redo")
+    assert text_of(world) == "10"
+    assert [event.how for event in ScoreEvent.objects.filter(score__student=world.students[0])] == [
+        "typed",
+        "undone",
+        "undone",
+    ]
+    assert send(world.client("other_teacher"), "POST", f"{world.address}/undo").status_code == 403
+
+
+def test_nothing_to_undo_is_said(world: World) -> None:
+    assert "nothing of yours" in send(world.client("teacher"), "POST", f"{world.address}/undo").json()["message"]
+
+
+def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_assert_max_num_queries: Any) -> None:
+    for place in range(3):
+        enter(world, *[entry(world, "9", student=each, assignment=place) for each in range(3)])
+    client = world.client("teacher")
+    with django_assert_max_num_queries(14):
+        client.get(f"{world.address}/scores")

@@ -1,0 +1,61 @@
+"""A browser on the real stack."""
+
+import os
+from collections.abc import Callable, Iterator
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.stack import Stack
+
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
+PASSWORD = "frost on the lake"
+expect.set_options(timeout=15_000)
+
+
+@pytest.fixture(scope="session")
+def stack() -> Iterator[Stack]:
+    """One server with the demo for all tests; each test keeps to a class or student of its own."""
+    made = Stack("stack")
+    made.make()
+    yield made
+    made.drop()
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    """Debian's Chromium, which asks nobody about anything."""
+    return browser_type_launch_args | {
+        "executable_path": "/usr/bin/chromium",
+        "args": ["--no-sandbox", "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"],
+    }
+
+
+@pytest.fixture
+def somebody(browser: Browser, stack: Stack) -> Iterator[Callable[..., Page]]:
+    """A person at a browser of their own, signed in; what the page complains of fails the test."""
+    contexts, complaints = [], []
+
+    def sign_in(name: str, place: str = "/", width: int = 1280, height: int = 800) -> Page:
+        context = browser.new_context(
+            viewport={"width": width, "height": height}, base_url=stack.address, locale="en-GB"
+        )
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        page.on("pageerror", lambda error: complaints.append(str(error)))
+        page.on(
+            "console", lambda message: complaints.append(message.text) if "Content Security" in message.text else None
+        )
+        page.goto(f"/sign-in?next={place}")
+        page.get_by_label("Name", exact=True).fill(name)
+        page.get_by_label("Password").fill(PASSWORD)
+        page.get_by_role("button", name="Sign in").click()
+        page.wait_for_url(lambda address: "sign-in" not in address)
+        return page
+
+    yield sign_in
+    for context in contexts:
+        context.close()
+    assert complaints == []

@@ -1,0 +1,94 @@
+"""The real stack for tests: gunicorn on a database of its own, filled with the demo school; it can be killed and started again."""
+
+import json
+import os
+import subprocess
+from pathlib import Path
+from urllib.parse import urlsplit
+
+import MySQLdb
+
+from launch.commands import start_server
+from launch.places import PYTHON, ROOT, RUN
+from launch.processes import end, free_port
+
+
+class Stack:
+    """A server with the demo in it."""
+
+    def __init__(self, name: str) -> None:
+        self.name = f"test_{name}"
+        self.port = free_port()
+        given = urlsplit(os.environ["HOARFROST_DATABASE_URL"])
+        self._given = given
+        self.environment = {
+            "HOARFROST_DATABASE_URL": given._replace(path=f"/{self.name}").geturl(),
+            "HOARFROST_SECRET_KEY": os.environ["HOARFROST_SECRET_KEY"],
+            "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
+            "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
+        }
+        self.server: subprocess.Popen[bytes] | None = None
+
+    @property
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def make(self) -> None:
+        """A new database with the demo, and the server on it."""
+        self._sql(f"DROP DATABASE IF EXISTS {self.name}")
+        self._sql(f"CREATE DATABASE {self.name}")
+        self.manage("migrate", "--verbosity=0")
+        self.manage("fill_demo")
+        self.start()
+
+    def start(self) -> None:
+        self.server = start_server(self.port, self.environment, Path(RUN / "test-server.log"))
+
+    def kill(self) -> None:
+        """As a power cut would: no chance to finish anything."""
+        assert self.server is not None
+        children = Path(f"/proc/{self.server.pid}/task/{self.server.pid}/children").read_text().split()
+        for pid in [*map(int, children), self.server.pid]:
+            os.kill(pid, 9)
+        self.server.wait()
+
+    def drop(self) -> None:
+        if self.server is not None:
+            end(self.server)
+        self._sql(f"DROP DATABASE IF EXISTS {self.name}")
+
+    def manage(self, *arguments: str) -> None:
+        subprocess.run(
+            [PYTHON, ROOT / "server" / "manage.py", *arguments], env={**os.environ, **self.environment}, check=True
+        )
+
+    def python(self, code: str) -> str:
+        """Run something in the server's own Python; gives what it prints."""
+        command = [PYTHON, ROOT / "server" / "manage.py", "shell", "--no-imports", "-c", code]
+        return subprocess.run(
+            command, env={**os.environ, **self.environment}, check=True, capture_output=True, text=True
+        ).stdout.strip()  # fmt: skip
+
+    def add_class(self, name: str, students: int) -> int:
+        """An empty class of the demo's geography teacher, with students of the demo in it; gives its number."""
+        return int(
+            self.python(
+                "from school.models import *; from plans.models import *;"
+                "teacher = Person.objects.get(sign_in='odalys'); year = SchoolYear.objects.get();"
+                f"made = SchoolClass.objects.create(school=year.school, year=year, name={json.dumps(name)}, room='Room 3', position=9);"
+                "Teaching.objects.create(school_class=made, person=teacher);"
+                "GroundRules.objects.create(school_class=made, scale=GradingScale.objects.get(name='Letters, fine'));"
+                "some = Student.objects.filter(enrolments__school_class__section='B').order_by('family_name', 'given_name');"
+                f"[Enrolment.objects.create(school_class=made, student=each, starts=year.starts) for each in some[:{students}]];"
+                "print(made.pk)"
+            )
+        )
+
+    def _sql(self, statement: str) -> None:
+        given = self._given
+        connection = MySQLdb.connect(
+            host=given.hostname, port=given.port, user=given.username, password=given.password, charset="utf8mb4"
+        )
+        with connection.cursor() as cursor:
+            cursor.execute(statement)
+        connection.close()

@@ -1,0 +1,100 @@
+"""The main screens: what they show of the demo, that everybody can use them, and that they fit."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+AXE = (Path(__file__).parents[1] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
+PLACES = {
+    "today": ("odalys", "/", "Needs you"),
+    "plan": ("odalys", "/class/2/plan", "How quarter 2 is made"),
+    "scores": ("odalys", "/class/2/scores", "Mean, in points"),
+    "report": ("odalys", "/class/2/report", "Comment for the family"),
+    "semester": ("odalys", "/class/2/report?term=1", "Comment for the family"),
+    "family": ("ingrid", "/family/29", "How it comes about"),
+}
+
+
+def violations(page: Page) -> list[str]:
+    page.evaluate(AXE)
+    found = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']})")
+    return [f"{each['id']}: {each['nodes'][0]['html'][:160]}" for each in found["violations"]]
+
+
+@pytest.mark.parametrize("theme", ["light", "night"])
+@pytest.mark.parametrize("name", PLACES)
+def test_no_main_screen_keeps_anybody_out(somebody: Callable[..., Page], name: str, theme: str) -> None:
+    who, place, words = PLACES[name]
+    page = somebody(who, place)
+    page.goto(place)
+    if theme == "night":
+        page.get_by_role("button", name="Night").click()
+    expect(page.get_by_text(words).first).to_be_visible()
+    assert violations(page) == []
+
+
+def test_signing_in_keeps_nobody_out(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("heading", name="Hoarfrost")).to_be_visible()
+    expect(page.get_by_text("Tarnwick School, a demo")).to_be_visible()
+    assert violations(page) == []
+
+
+@pytest.mark.parametrize("name", PLACES)
+def test_everything_can_be_read_on_a_phone(somebody: Callable[..., Page], name: str) -> None:
+    who, place, words = PLACES[name]
+    page = somebody(who, place, 360, 740)
+    page.goto(place)
+    expect(page.get_by_text(words).first).to_be_attached()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+
+
+def test_the_demo_shows_the_class_that_is_written_out(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/scores")
+    for words in (
+        "adds up to 100, 1 apart",
+        "14 blanks past due",
+        "mean 85.0, median 84.4",
+        "16 of 28 ready",
+        "posted 4 Nov",
+    ):
+        expect(page.get_by_text(words)).to_be_visible()
+    expect(page.get_by_role("button", name="Signe Åkerlund")).to_contain_text("B+ 89.96")
+    expect(page.get_by_role("gridcell", name="Matěj Dvořáček, Map test 4: watersheds: 5 dropped")).to_be_attached()
+    expect(page.get_by_role("gridcell", name="Timur Volkov, Notebook 1: not assigned")).to_be_attached()
+
+
+def test_a_term_that_is_not_the_running_one_cannot_be_mistaken(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/scores")
+    page.get_by_role("link", name="Quarter 1").click()
+    expect(page.get_by_role("note")).to_contain_text("You are working in Quarter 1, not in the running quarter 2.")
+    page.get_by_role("link", name="Report").click()
+    expect(page.get_by_role("note")).to_be_visible()
+
+
+def test_the_plan_can_be_changed_moved_and_undone_by_keyboard(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/4/plan")
+    field = page.get_by_label("Points of Cue sheet")
+    field.fill("minus two")
+    field.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="not a number")).to_be_visible()
+    field.press("Escape")
+    expect(field).to_have_value("20")
+    field.fill("25")
+    field.press("Enter")
+    expect(page.get_by_role("cell", name="25").first).to_be_attached()
+    names = page.locator("input[aria-label^='Name of']").all()
+    before = [each.input_value() for each in names]
+    page.get_by_label("Name of Tool safety", exact=True).press("Alt+ArrowDown")
+    expect(page.locator("input[aria-label^='Name of']").nth(1)).to_have_value(before[2])
+    page.get_by_role("button", name="Delete Cue sheet").click()
+    page.get_by_role("dialog").get_by_role("button", name="Delete Cue sheet").click()
+    expect(page.get_by_label("Name of Cue sheet", exact=True)).to_have_count(0)
+    page.get_by_role("heading", name="Stage Craft 10").click()
+    for words in ("deleted Cue sheet", "changed the order", "changed Cue sheet"):
+        page.keyboard.press("Control+z")
+        expect(page.get_by_text(f"Undone: {words}")).to_be_visible()
+    expect(field).to_have_value("20")
