@@ -140,13 +140,13 @@ def _first_comment(student: Student, chance: random.Random) -> str:
     return geography.FIRST_QUARTER_COMMENTS.get(student.number) or _comment(student, chance.randint(120, 260), chance)
 
 
-def _comment(student: Student, length: int, chance: random.Random) -> str:
-    """A comment of exactly so many characters, made from sentences about the student."""
+def _comment(student: Student, length: int, chance: random.Random, tries: int = 1) -> str:
+    """A comment of at most so many characters, with many tries exactly as many, made from sentences about the student."""
     words = {"name": student.given_name, **PRONOUNS[student.pronouns]}
     openings = [each.format(**words) for each in geography.OPENINGS]
     sentences = [each.format(**words) for each in geography.SENTENCES]
     nearest = openings[0]
-    for _ in range(3_000):
+    for _ in range(tries):
         text = chance.choice(openings)
         for sentence in chance.sample(sentences, len(sentences)):
             if len(text) + 1 + len(sentence) <= length:
@@ -165,7 +165,7 @@ def _comments(
     for student, pupil in pupils.items():
         if not pupil.comment:
             continue
-        text = geography.WRITTEN.get(student.number) or _comment(student, pupil.comment, made.chance)
+        text = geography.WRITTEN.get(student.number) or _comment(student, pupil.comment, made.chance, tries=3_000)
         if student.number in geography.UNFINISHED:
             right, wrong = geography.UNFINISHED[student.number]
             text = text.replace(right, wrong, 1)

@@ -286,5 +286,21 @@
 		.apart {
 			width: auto;
 		}
+		.head {
+			padding: 6px 4px 0;
+		}
+		.head .name,
+		.head small,
+		.share {
+			display: none;
+		}
+		.weight {
+			right: 4px;
+			font-size: 18px;
+		}
+		.work .b {
+			writing-mode: vertical-rl;
+			margin: 0 auto;
+		}
 	}
 </style>

@@ -248,6 +248,7 @@
 		font-size: 12px;
 	}
 	.scroll {
+		position: relative;
 		overflow-x: auto;
 	}
 	table {

@@ -1,0 +1,39 @@
+"""The pictures of the main views, from the demo: ``./hoarfrost shots``."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+SHOTS = Path(__file__).parents[1] / "docs" / "screenshots"
+
+
+def shoot(page: Page, name: str, words: str) -> None:
+    expect(page.get_by_text(words).first).to_be_visible()
+    page.wait_for_timeout(400)  # fonts and bars settle
+    page.screenshot(path=SHOTS / f"{name}.png")
+
+
+def test_shots(somebody: Callable[..., Page]) -> None:
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    page = somebody("odalys")
+    shoot(page, "today", "Needs you")
+    for place, words in (
+        ("plan", "How quarter 2 is made"),
+        ("scores", "Mean, in points"),
+        ("report", "Comment for the family"),
+    ):
+        page.goto(f"/class/2/{place}")
+        shoot(page, place, words)
+    page.goto("/class/2/scores")
+    page.get_by_role("button", name="Célestine Moreau").click()
+    shoot(page, "working", "the mark, which begins at")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Night").click()
+    page.goto("/class/2/scores")
+    shoot(page, "scores-night", "Mean, in points")
+    family = somebody("ingrid")
+    family.goto("/family/29")
+    shoot(family, "family", "What it would take")
+    family.get_by_role("button", name="Sign out").click()
+    shoot(family, "sign-in", "Tarnwick School, a demo")

@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { actOf, Selection, type Cell } from './selection.svelte';
+
+function made(rows = 3, columns = 2): { selection: Selection; entered: [Cell, string][] } {
+	const entered: [Cell, string][] = [];
+	const selection = new Selection(
+		() => ({ rows, columns }),
+		(cell, text) => entered.push([{ ...cell }, text])
+	);
+	return { selection, entered };
+}
+
+const key = (name: string, more = {}) => ({
+	key: name,
+	shiftKey: false,
+	ctrlKey: false,
+	metaKey: false,
+	altKey: false,
+	...more
+});
+
+describe('keys in the grid', () => {
+	it('enter what is typed and go on, stopping at the edges', () => {
+		const { selection, entered } = made();
+		selection.typed = '17';
+		selection.move(1, 0);
+		selection.typed = '18';
+		selection.move(9, 0);
+		expect(entered).toEqual([
+			[{ row: 0, column: 0 }, '17'],
+			[{ row: 1, column: 0 }, '18']
+		]);
+		expect(selection.at).toEqual({ row: 2, column: 0 });
+	});
+
+	it('go along the row with Tab, on to the next, and out of the grid at its end', () => {
+		const { selection } = made();
+		for (let press = 0; press < 5; press++) expect(selection.step(1)).toBe(true);
+		expect(selection.at).toEqual({ row: 2, column: 1 });
+		expect(selection.step(1)).toBe(false);
+		expect(made().selection.step(-1)).toBe(false);
+	});
+
+	it('enter nothing on Esc and a blank on Delete', () => {
+		const { selection, entered } = made();
+		selection.typed = '5';
+		selection.drop();
+		selection.move(1, 0);
+		selection.clear();
+		expect(entered).toEqual([[{ row: 1, column: 0 }, '']]);
+	});
+
+	it.each([
+		['ArrowDown', null, false, { kind: 'move', rows: 1, columns: 0 }],
+		['Enter', '7', false, { kind: 'move', rows: 1, columns: 0 }],
+		['ArrowLeft', '7', false, { kind: 'move', rows: 0, columns: -1 }],
+		['ArrowLeft', '7', true, null],
+		['Tab', '7', false, { kind: 'step', by: 1 }],
+		['a', null, false, { kind: 'type', text: 'a' }],
+		['a', '7', false, null],
+		['Delete', null, false, { kind: 'clear' }],
+		['Delete', '7', false, null],
+		['F2', null, false, { kind: 'edit' }],
+		[' ', null, false, { kind: 'menu' }],
+		[' ', '7', false, null],
+		['Escape', '7', false, { kind: 'drop' }]
+	] as const)('%s while %s is typed', (name, typed, isPlaced, act) => {
+		expect(actOf(key(name), typed, isPlaced)).toEqual(act);
+	});
+
+	it('turn round with Shift and leave Ctrl and Alt to the browser', () => {
+		expect(actOf(key('Enter', { shiftKey: true }), null, false)).toEqual({
+			kind: 'move',
+			rows: -1,
+			columns: 0
+		});
+		expect(actOf(key('Tab', { shiftKey: true }), null, false)).toEqual({ kind: 'step', by: -1 });
+		expect(actOf(key('z', { ctrlKey: true }), null, false)).toBeNull();
+		expect(actOf(key('ArrowDown', { altKey: true }), null, false)).toBeNull();
+	});
+});

@@ -1,0 +1,98 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { Queue, type Entry } from './queue';
+
+const ANN = 1;
+const BO = 2;
+let queue: Queue;
+let count = 0;
+
+function entry(text: string, more: Partial<Entry> = {}): Entry {
+	return {
+		person: ANN,
+		classId: 1,
+		term: 1,
+		student: 1,
+		assignment: 1,
+		text,
+		version: 0,
+		batch: null,
+		...more
+	};
+}
+
+async function texts(person = ANN): Promise<string[]> {
+	return (await queue.entries(person)).map((each) => each.text);
+}
+
+beforeEach(async () => {
+	queue = await Queue.open(`test ${count++}`);
+});
+
+describe('the queue of entries', () => {
+	it('keeps entries in the order in which they were made', async () => {
+		for (const student of [3, 1, 2]) await queue.add(entry(`${student}`, { student }));
+		expect(await texts()).toEqual(['3', '1', '2']);
+	});
+
+	it('replaces what was typed in the same cell and not sent, keeping its version', async () => {
+		await queue.add(entry('1', { version: 4 }));
+		await queue.add(entry('12', { version: 9 }));
+		expect(await queue.entries(ANN)).toMatchObject([{ text: '12', version: 4 }]);
+	});
+
+	it('does not touch a batch that was sent: it comes again under its number, holding what it held', async () => {
+		await queue.add(entry('1'));
+		const first = await queue.nextBatch(ANN);
+		await queue.add(entry('2'));
+		const again = await queue.nextBatch(ANN);
+		expect(again?.id).toBe(first?.id);
+		expect(again?.entries.map((each) => each.text)).toEqual(['1']);
+	});
+
+	it('lets later entries in a cell build on what was saved', async () => {
+		await queue.add(entry('1'));
+		const first = await queue.nextBatch(ANN);
+		await queue.add(entry('2'));
+		await queue.settle(first!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 7 }]);
+		expect(await queue.entries(ANN)).toMatchObject([{ text: '2', version: 7, batch: null }]);
+	});
+
+	it('sends one class and term at a time', async () => {
+		await queue.add(entry('1', { student: 1 }));
+		await queue.add(entry('2', { student: 2 }));
+		await queue.add(entry('3', { student: 3, term: 2 }));
+		await queue.add(entry('4', { student: 4 }));
+		const batch = await queue.nextBatch(ANN);
+		expect(batch?.entries.map((each) => each.text)).toEqual(['1', '2']);
+	});
+
+	it('never gives one person the entries of another', async () => {
+		await queue.add(entry('1'));
+		await queue.add(entry('2', { person: BO }));
+		expect(await texts(BO)).toEqual(['2']);
+		expect((await queue.nextBatch(BO))?.entries.map((each) => each.text)).toEqual(['2']);
+		await queue.settle((await queue.nextBatch(BO))!.id, BO, []);
+		expect(await texts()).toEqual(['1']);
+	});
+
+	it('survives being closed and opened', async () => {
+		const name = `kept ${count++}`;
+		const first = await Queue.open(name);
+		await first.add(entry('1'));
+		const sent = await first.nextBatch(ANN);
+		first.close();
+		const second = await Queue.open(name);
+		expect((await second.nextBatch(ANN))?.id).toBe(sent?.id);
+	});
+
+	it('keeps a problem until the cell is typed in again', async () => {
+		const place = { classId: 1, student: 1, assignment: 1 };
+		const problem = { id: '1 1 1 1', person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
+		await queue.addProblem({ ...place, ...problem });
+		expect(await queue.problems(ANN)).toHaveLength(1);
+		expect(await queue.problems(BO)).toHaveLength(0);
+		await queue.add(entry('5'));
+		expect(await queue.problems(ANN)).toHaveLength(0);
+	});
+});
