@@ -65,7 +65,7 @@ class Column:
         self.id = assignment.id
         self.position = position
         values = {code.code: code_value(code, assignment.points, extra=assignment.extra) for code in codes}
-        self._missing_codes = frozenset(code.code for code in codes if code.missing)
+        self._missing_codes = [code.code for code in codes if code.missing]
         # R14.1: what would be counted of a hidden assignment is left out for a family's eyes.
         self.hidden = hidden
         self.blank_counts = not assignment.extra and (
@@ -76,15 +76,17 @@ class Column:
         if assignment.adjust and assignment.counts:
             self.steps = adjusted(self._numbers(scores, students), assignment.points, assignment.adjust)
         self.plain = assignment.counts and assignment.assigned is None and not self.steps and not hidden
-        self.unit = lcm(
-            UNIT,
-            *(value.denominator for value in values.values() if value is not None),
-            *(trail[-1].denominator for trail in self.steps.values()),
-        )
+        self.unit = UNIT
+        for value in (*values.values(), *(trail[-1] for trail in self.steps.values())):
+            if value is not None and UNIT % value.denominator:
+                self.unit = lcm(self.unit, value.denominator)
         self.scale_up = self.unit // UNIT
         self.possible = in_units(assignment.points) * self.scale_up
-        self._codes = {code: None if value is None else int(value * self.unit) for code, value in values.items()}
-        self.adjusted_to = {in_units(start): int(trail[-1] * self.unit) for start, trail in self.steps.items()}
+        self._codes = {code: None if value is None else self._in_unit(value) for code, value in values.items()}
+        self.adjusted_to = {in_units(start): self._in_unit(trail[-1]) for start, trail in self.steps.items()}
+
+    def _in_unit(self, value: Fraction) -> int:
+        return value.numerator * (self.unit // value.denominator)
 
     def _numbers(self, scores: Mapping[str, Mapping[str, Score]], students: Sequence[str]) -> set[Fraction]:
         """The numbers of the students it is assigned to (R7.3, R7.8)."""

@@ -2,142 +2,182 @@
 
 All three ways of forming a percent are one: Σ value ÷ Σ weight, in whole numbers. By points a value is what was
 earned and its weight what was possible; equally, a value is the quotient and its weight one; by shares both
-are multiplied by the share.
+are multiplied by the share. Only base outcomes have a weight; extra credit adds its value alone.
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from fractions import Fraction
 from math import lcm
+from operator import mul
+from typing import cast
 
 from gradecore import drop
 from gradecore.book import Score
 from gradecore.column import Column
 from gradecore.numbers import UNIT, in_units
 
-
-class Entry:
-    """How one assignment weighs in its group.
-
-    What is earned (in the column's unit) times `factor` is its value; `plain_factor` does the same for a
-    number as entered. `per_weight` brings value/weight to whole numbers far enough apart for `rank`, which is added
-    or subtracted, to decide between equal quotients only.
-    """
-
-    __slots__ = (
-        "base", "category", "column", "droppable", "factor", "forms", "id", "per_weight",
-        "plain", "plain_factor", "position", "rank", "usable", "weight",
-    )  # fmt: skip
-
-    def __init__(self, column: Column, category: str | None) -> None:
-        self.column = column
-        self.id = column.id
-        self.category = category
-        self.position = column.position
-        self.base = not column.assignment.extra
-        self.factor = self.plain_factor = self.weight = self.per_weight = self.rank = 0
-        self.usable = self.plain = self.forms = self.droppable = False
-
-
-@dataclass(slots=True)
-class Tally:
-    """The counted outcomes of one student in one group."""
-
-    base: list[tuple[int, Entry]]
-    extra: list[tuple[int, Entry]]
-
-    @property
-    def extra_value(self) -> int:
-        return sum(value for value, _ in self.extra)
-
-    def drop(self, lowest: int, highest: int, *, best_for_student: bool) -> list[tuple[int, Entry]]:
-        """Take out the lowest and then the highest, never the last that can form a percent (R3.4)."""
-        dropped: list[tuple[int, Entry]] = []
-        for count, choose_lowest in ((lowest, True), (highest, False)):
-            count = min(count, sum(entry.forms for _, entry in self.base) - 1)
-            if count <= 0:
-                continue
-            if choose_lowest:
-                chosen = drop.lowest(self.base, count, self.extra_value, best_for_student=best_for_student)
-            else:
-                chosen = drop.highest(self.base, count)
-            gone = {entry.position for _, entry in chosen}  # type: ignore[attr-defined]
-            dropped += [item for item in self.base if item[1].position in gone]
-            self.base = [item for item in self.base if item[1].position not in gone]
-        return dropped
-
-    def ratio(self) -> tuple[int, int] | None:
-        """The group's result as value over weight; None where nothing forms one (R3.6)."""
-        weight = sum(entry.weight for _, entry in self.base)
-        return (sum(value for value, _ in self.base) + self.extra_value, weight) if weight else None
+_NUMBERS = {int}
 
 
 class Group:
-    """Assignments made ready for forming a percent in one of three ways.
+    """Assignments made ready for forming a percent in one of three ways, each known by its place in the lists.
 
-    `unit` brings values and weights to what a person reads: points, quotients, or shares.
+    What is earned (in the column's unit) times its factor is its value. `unit` brings values and weights to what a person
+    reads: points, quotients, or shares.
     """
 
     def __init__(self, columns: Sequence[tuple[Column, str | None]], method: str) -> None:
         self.method = method
-        self.entries = [Entry(column, category) for column, category in columns]
-        if method == "points":
-            self._by_points()
-        else:
-            self._by_quotients(shares=method == "shares")
-        per = lcm(*(entry.weight for entry in self.entries if entry.weight))
-        for entry in self.entries:
-            entry.plain = entry.column.plain and entry.usable
-            entry.plain_factor = entry.factor * entry.column.scale_up
-            entry.per_weight = per // entry.weight * len(self.entries) if entry.weight else 0
-            entry.forms = entry.base and entry.weight > 0
-            entry.droppable = entry.forms and not entry.column.assignment.never_drop
-        # R3.5: among equal quotients the larger possible, or share, and then the earlier position goes first.
-        for rank, entry in enumerate(sorted(self.entries, key=lambda entry: (-self._size(entry), entry.position))):
-            entry.rank = rank
+        self.columns = [column for column, _ in columns]
+        self.ids = [column.id for column in self.columns]
+        self.places = range(len(columns))
+        self.by_category: dict[str | None, list[int]] = {}
+        for place, (_, category) in enumerate(columns):
+            self.by_category.setdefault(category, []).append(place)
+        self.unit = 1
+        self._factors = self._by_points() if method == "points" else self._by_quotients(shares=method == "shares")
+        assignments = [column.assignment for column in self.columns]
+        self._plain_factors = [
+            factor * column.scale_up for factor, column in zip(self._factors, self.columns, strict=True)
+        ]
+        self._all_plain = all(
+            column.plain and factor for column, factor in zip(self.columns, self._factors, strict=True)
+        )
+        self.weights = [0 if each.extra else weight for each, weight in zip(assignments, self._weights, strict=True)]
+        self.weight = sum(self.weights)
+        self._forms = [weight > 0 for weight in self.weights]
+        self._forming = sum(self._forms)
+        self._can_drop = [forms and not each.never_drop for each, forms in zip(assignments, self._forms, strict=True)]
+        self._droppable = [place for place in self.places if self._can_drop[place]]
+        # R3.5: among equal quotients the larger possible, or share, and then the earlier position goes first. Quotients are
+        # brought to whole numbers far enough apart for the rank to decide between equal ones only.
+        sizes = [in_units(each.share if method == "shares" else each.points) for each in assignments]
+        per = lcm(*(weight for weight in self.weights if weight)) * len(columns)
+        self._per_weight = [per // weight if weight else 0 for weight in self.weights]
+        self._ranks = [0] * len(columns)
+        for rank, place in enumerate(sorted(self.places, key=lambda place: (-sizes[place], place))):
+            self._ranks[place] = rank
 
-    def _size(self, entry: Entry) -> Fraction:
-        assignment = entry.column.assignment
-        return assignment.share if self.method == "shares" else assignment.points
+    def _by_points(self) -> list[int]:
+        self.unit = lcm(*(column.unit for column in self.columns))
+        factors = [self.unit // column.unit for column in self.columns]
+        self._weights = [column.possible * factor for column, factor in zip(self.columns, factors, strict=True)]
+        return factors
 
-    def _by_points(self) -> None:
-        self.unit = lcm(*(entry.column.unit for entry in self.entries))
-        for entry in self.entries:
-            entry.factor = self.unit // entry.column.unit
-            entry.weight = entry.column.possible * entry.factor
-            entry.usable = True
-
-    def _by_quotients(self, *, shares: bool) -> None:
-        whole = lcm(*(entry.column.possible for entry in self.entries if entry.column.possible))
+    def _by_quotients(self, *, shares: bool) -> list[int]:
+        """Factors are 0 where nothing can be divided: what is worth 0 points (R2.7)."""
+        whole = lcm(*(column.possible for column in self.columns if column.possible))
+        units = [in_units(column.assignment.share) if shares else 1 for column in self.columns]
         self.unit = whole * (UNIT if shares else 1)
-        for entry in self.entries:
-            entry.usable = entry.column.possible > 0  # R2.7
-            if entry.usable:
-                share = in_units(entry.column.assignment.share) if shares else 1
-                entry.factor = whole // entry.column.possible * share
-                entry.weight = whole * share
+        self._weights = [
+            whole * each if column.possible else 0 for column, each in zip(self.columns, units, strict=True)
+        ]
+        # A share of 0 counts for nothing, but is no reason to be left out: its factor is kept apart from its value.
+        self._divides = [column.possible > 0 for column in self.columns]
+        return [
+            whole // column.possible * each if column.possible else 0
+            for column, each in zip(self.columns, units, strict=True)
+        ]
+
+    def _is_usable(self, place: int) -> bool:
+        return self.method == "points" or self._divides[place]
 
     def tally(
         self, student: str, row: Mapping[str, Score], left_out: dict[str, str], missing: list[tuple[int, str]]
-    ) -> Tally:
+    ) -> "Tally":
         """Count one student's scores, noting what is left out and what is missing (R2)."""
-        base: list[tuple[int, Entry]] = []
-        extra: list[tuple[int, Entry]] = []
-        for entry in self.entries:
-            score = row.get(entry.id)
-            if entry.plain and score.__class__ is int:
-                value = score * entry.plain_factor  # type: ignore[operator]
+        scores = list(map(row.get, self.ids))
+        if self._all_plain and set(map(type, scores)) == _NUMBERS:
+            # The common case: everything is in, as a number.
+            return Tally(self, list(map(mul, scores, self._plain_factors)), self.weight)
+        values: list[int | None] = []
+        weight = 0
+        for place, score in enumerate(scores):
+            column = self.columns[place]
+            outcome: int | str
+            if column.plain and score.__class__ is int:
+                outcome = score * column.scale_up  # type: ignore[operator]
             else:
-                column = entry.column
                 if column.is_missing(student, score):
-                    missing.append((entry.position, entry.id))
+                    missing.append((column.position, column.id))
                 outcome = column.outcome(student, score)
-                if outcome.__class__ is str:
-                    left_out[entry.id] = outcome  # type: ignore[assignment]
-                    continue
-                if not entry.usable:
-                    left_out[entry.id] = "no_points"
-                    continue
-                value = outcome * entry.factor  # type: ignore[operator, assignment]
-            (base if entry.base else extra).append((value, entry))
-        return Tally(base, extra)
+            if outcome.__class__ is int and not self._is_usable(place):
+                outcome = "no_points"
+            if isinstance(outcome, str):
+                left_out[column.id] = outcome
+                values.append(None)
+            else:
+                values.append(outcome * self._factors[place])
+                weight += self.weights[place]
+        return Tally(self, values, weight)
+
+    def droppable(self, counted: Sequence[int]) -> list[int]:
+        """Which of the counted places are base, form a percent and may be dropped (R3.4)."""
+        if len(counted) == len(self.places):
+            return self._droppable
+        return [place for place in counted if self._can_drop[place]]
+
+    def forming_in(self, counted: Sequence[int]) -> int:
+        """How many of the counted places form a percent."""
+        return self._forming if len(counted) == len(self.places) else sum(map(self._forms.__getitem__, counted))
+
+    def low_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
+        """What orders places by their quotients, the lowest first, and equal ones by rank (R3.5)."""
+        return [values[place] * self._per_weight[place] + self._ranks[place] for place in places]
+
+    def high_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
+        """The same with the highest first; equal ones by rank as well."""
+        return [self._ranks[place] - values[place] * self._per_weight[place] for place in places]
+
+
+class Tally:
+    """The counted values of one student in one group, by place: None is left out or dropped. `weight` is their Σ."""
+
+    __slots__ = ("group", "values", "weight")
+
+    def __init__(self, group: Group, values: Sequence[int | None], weight: int) -> None:
+        self.group = group
+        self.values = list(values)
+        self.weight = weight
+
+    def counted(self, places: Sequence[int] | None = None) -> Sequence[int]:
+        """The places that are counted, of some or of all."""
+        values = self.values
+        if places is None:
+            if None not in values:
+                return self.group.places
+            places = self.group.places
+        return [place for place in places if values[place] is not None]
+
+    def drop(self, low: int, high: int, *, best_for_student: bool, places: Sequence[int] | None = None) -> list[int]:
+        """Take out the lowest and then the highest, never the last that can form a percent (R3.4); gives their places."""
+        group, values = self.group, cast("list[int]", self.values)
+        gone: list[int] = []
+        for count, is_low in ((low, True), (high, False)):
+            if not count:
+                continue
+            counted = self.counted(places)
+            droppable = group.droppable(counted)
+            count = min(count, group.forming_in(counted) - 1, len(droppable))
+            if count <= 0:
+                continue
+            keys = (group.low_keys if is_low else group.high_keys)(droppable, values)
+            chosen = drop.lowest(droppable, keys, count)
+            if is_low and best_for_student:
+                value, weight = (sum(map(each.__getitem__, counted)) for each in (values, group.weights))
+                chosen = drop.best_for_student(droppable, chosen, values, group.weights, value, weight)
+            for place in chosen:
+                self.values[place] = None
+                self.weight -= group.weights[place]
+            gone += chosen
+        return gone
+
+    def ratio(self, places: Sequence[int] | None = None) -> tuple[int, int] | None:
+        """The result as value over weight; None where nothing forms one (R3.6)."""
+        if places is None:
+            if not self.weight:
+                return None
+            values = self.values
+            return sum(filter(None, values)), self.weight
+        counted = self.counted(places)
+        weight = sum(self.group.weights[place] for place in counted)
+        return (sum(cast("int", self.values[place]) for place in counted), weight) if weight else None

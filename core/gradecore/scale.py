@@ -7,7 +7,7 @@ from functools import cached_property
 from math import lcm
 
 from gradecore.book import Band, Scale
-from gradecore.numbers import fixed_text, round_to_step
+from gradecore.numbers import round_to_step
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,8 +59,9 @@ class Marks:
 
     def shown_reaches(self, percent: Fraction, mark: str, decimals: int) -> str | None:
         """The higher mark that the number shown would reach while `mark` is what counts, if any (R6.3)."""
-        shown = Fraction(fixed_text(percent, decimals)) * self.scale.out_of / 100
-        reached = self.band(shown).mark
+        unit = 10**decimals
+        shown = Fraction((2 * percent.numerator * unit + percent.denominator) // (2 * percent.denominator), unit)
+        reached = self.band(shown if self.scale.out_of == 100 else shown * self.scale.out_of / 100).mark
         return reached if mark in self._index and self._index[reached] > self._index[mark] else None
 
     def __contains__(self, mark: str) -> bool:

@@ -88,7 +88,7 @@ class TermPlan:
             dropped: tuple[str, ...] = ()
             if category.drop_lowest or category.drop_highest:
                 gone = tally.drop(category.drop_lowest, category.drop_highest, best_for_student=self.best_for_student)
-                dropped = _by_position(gone)
+                dropped = tuple(group.ids[place] for place in sorted(gone))
                 all_dropped.append(frozenset(dropped))
             ratio = tally.ratio()
             if ratio is None:
@@ -111,51 +111,40 @@ class TermPlan:
                 missing.append((column.position, column.id))
             outcome = column.outcome(student, score)
             left_out[column.id] = outcome if isinstance(outcome, str) else "no_category"
-        raw = Fraction(100 * top, bottom * weights) + bonus if weights else None
+        raw = Fraction(100 * top, bottom * weights) if weights else None
+        if raw is not None and bonus:
+            raw += bonus
         return Reckoning(raw, results, left_out, _in_order(missing), tallies, tuple(all_dropped))
 
     def _pool(self, student: str, row: Mapping[str, Score]) -> Reckoning:
         """R4.2, R4.3 and R4.4."""
         left_out: dict[str, str] = {}
         missing: list[tuple[int, str]] = []
-        pool = self.groups[""].tally(student, row, left_out, missing)
-        gone = []
+        group = self.groups[""]
+        pool = group.tally(student, row, left_out, missing)
+        gone: set[int] = set()
         all_dropped: list[frozenset[str]] = []
+
+        def note(places: list[int]) -> None:
+            gone.update(places)
+            all_dropped.append(frozenset(group.ids[place] for place in places))
+
+        best = self.best_for_student
         for category in self.categories.values():
             if category.drop_lowest or category.drop_highest:
-                own = _of_category(pool, category.id)
-                dropped = own.drop(category.drop_lowest, category.drop_highest, best_for_student=self.best_for_student)
-                positions = {entry.position for _, entry in dropped}
-                pool.base = [item for item in pool.base if item[1].position not in positions]
-                gone += dropped
-                all_dropped.append(frozenset(_by_position(dropped)))
+                own = group.by_category.get(category.id, [])
+                note(pool.drop(category.drop_lowest, category.drop_highest, best_for_student=best, places=own))
         if self.rules.drop_overall:
-            dropped = pool.drop(self.rules.drop_overall, 0, best_for_student=self.best_for_student)
-            gone += dropped
-            all_dropped.append(frozenset(_by_position(dropped)))
+            note(pool.drop(self.rules.drop_overall, 0, best_for_student=best))
         results = {}
-        for name in [*self.categories, *([""] if self._has_apart() else [])]:
-            ratio = _of_category(pool, name or None).ratio()
-            mine = _by_position([item for item in gone if item[1].category == (name or None)])
+        for name in [*self.categories, *([""] if None in group.by_category else [])]:
+            own = group.by_category.get(name or None, [])
+            ratio = pool.ratio(own)
+            mine = tuple(group.ids[place] for place in own if place in gone)
             results[name] = CategoryResult(Fraction(100 * ratio[0], ratio[1]) if ratio else None, mine)
         whole = pool.ratio()
         raw = Fraction(100 * whole[0], whole[1]) if whole else None
         return Reckoning(raw, results, left_out, _in_order(missing), {"": pool}, tuple(all_dropped))
-
-    def _has_apart(self) -> bool:
-        return any(column.assignment.category is None for column in self.columns)
-
-
-def _of_category(pool: Tally, category: str | None) -> Tally:
-    """The part of a pool that belongs to one category."""
-    return Tally(
-        [item for item in pool.base if item[1].category == category],
-        [item for item in pool.extra if item[1].category == category],
-    )
-
-
-def _by_position(dropped: list) -> tuple[str, ...]:  # type: ignore[type-arg]
-    return tuple(entry.id for _, entry in sorted(dropped, key=lambda item: item[1].position))
 
 
 def _in_order(missing: list[tuple[int, str]]) -> tuple[str, ...]:

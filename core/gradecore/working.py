@@ -6,7 +6,6 @@ from fractions import Fraction
 
 from gradecore.book import Override, Score, Step
 from gradecore.gradebook import Gradebook
-from gradecore.group import Tally
 from gradecore.numbers import UNIT
 from gradecore.result import TermResult
 from gradecore.term import TermPlan
@@ -176,17 +175,16 @@ class _Grouped:
         category, pooled = self.plan.categories[name], self.plan.pooled
         group = self.plan.groups["" if pooled else name]
         tally = self.reckoning.tallies["" if pooled else name]
-        if pooled:
-            tally = Tally(*([item for item in side if item[1].category == name] for side in (tally.base, tally.extra)))
-        value = sum(each for each, _ in tally.base) + tally.extra_value
-        weight = sum(entry.weight for _, entry in tally.base)
+        counted = tally.counted(group.by_category.get(name, []))
+        value = sum(tally.values[place] or 0 for place in counted)
+        weight = sum(group.weights[place] for place in counted)
         percent = self.reckoning.categories[name].percent
         capped = Fraction(100 * value, weight) - percent if weight and percent is not None else Fraction(0)
         effect = self._effect(name)
         if per_point is None and weight:
             per_point = effect / weight if effect is not None else Fraction(0)
         adds = None
-        if pooled and (tally.base or tally.extra):
+        if pooled and counted:
             # Extra credit adds to the pool also where its category has no percent of its own.
             adds = value * per_point if per_point else None
         elif percent is not None and effect is not None:
@@ -207,9 +205,9 @@ class _Grouped:
 
     def _lines(self, category: str | None, per_value: Fraction | None, unit: int) -> tuple[Line, ...]:
         counted = {
-            entry.id: (value, entry.weight)
+            tally.group.ids[place]: (tally.values[place], tally.group.weights[place])
             for tally in self.reckoning.tallies.values()
-            for value, entry in (*tally.base, *tally.extra)
+            for place in tally.counted()
         }
         found = []
         for column in self.plan.columns:

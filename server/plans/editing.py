@@ -58,7 +58,7 @@ def made_short(text: str, longest: int = 15) -> str:
 
 def made_sign(text: str, taken: set[str]) -> str:
     """Two letters that stand for a category: initials, or the first letter and a later one that nobody has."""
-    words = re.findall(r"\w+", text)
+    words: list[str] = re.findall(r"\w+", text)
     letters: str = "".join(words).upper() or "X"
     first = letters[0]
     wishes = [words[0][0].upper() + words[1][0].upper()] if len(words) > 1 else []
