@@ -49,7 +49,7 @@
 {:else}
 	<section class="head" aria-label="Class">
 		<div class="name-of">
-			<h1>{frame.data?.name ?? ' '}</h1>
+			{#if frame.data}<h1>{frame.data.name}</h1>{:else}<div class="blank"></div>{/if}
 			<p>{frame.data?.words ?? ' '}</p>
 		</div>
 		{#if frame.data}
@@ -83,6 +83,9 @@
 	.name-of {
 		flex: none;
 		width: 262px;
+	}
+	.blank {
+		height: 24px;
 	}
 	h1 {
 		font-size: 24px;
