@@ -11,7 +11,7 @@ def lowest(places: Sequence[int], keys: Sequence[int], count: int) -> list[int]:
     """The `count` places with the lowest keys: quotients, ties by rank (R3.5)."""
     if count == 1:
         return [places[keys.index(min(keys))]]
-    return [place for _, place in sorted(zip(keys, places, strict=True))[:count]]
+    return [places[index] for index in sorted(range(len(keys)), key=keys.__getitem__)[:count]]
 
 
 def best_for_student(

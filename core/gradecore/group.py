@@ -88,7 +88,7 @@ class Group:
         scores = list(map(row.get, self.ids))
         if self._all_plain and set(map(type, scores)) == _NUMBERS:
             # The common case: everything is in, as a number.
-            return Tally(self, list(map(mul, scores, self._plain_factors)), self.weight)
+            return Tally(self, list(map(mul, scores, self._plain_factors)), self.weight)  # type: ignore[arg-type]
         values: list[int | None] = []
         weight = 0
         for place, score in enumerate(scores):
@@ -122,11 +122,13 @@ class Group:
 
     def low_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
         """What orders places by their quotients, the lowest first, and equal ones by rank (R3.5)."""
-        return [values[place] * self._per_weight[place] + self._ranks[place] for place in places]
+        per, ranks = self._per_weight, self._ranks
+        return [values[place] * per[place] + ranks[place] for place in places]
 
     def high_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
         """The same with the highest first; equal ones by rank as well."""
-        return [self._ranks[place] - values[place] * self._per_weight[place] for place in places]
+        per, ranks = self._per_weight, self._ranks
+        return [ranks[place] - values[place] * per[place] for place in places]
 
 
 class Tally:
@@ -134,9 +136,9 @@ class Tally:
 
     __slots__ = ("group", "values", "weight")
 
-    def __init__(self, group: Group, values: Sequence[int | None], weight: int) -> None:
+    def __init__(self, group: Group, values: list[int | None], weight: int) -> None:
         self.group = group
-        self.values = list(values)
+        self.values = values
         self.weight = weight
 
     def counted(self, places: Sequence[int] | None = None) -> Sequence[int]:

@@ -1,10 +1,13 @@
-"""What the computation returns for one student and one term."""
+"""What the computation returns for one student and one term.
+
+These are made by the hundred thousand, which is why they are not frozen; nobody changes them.
+"""
 
 from dataclasses import dataclass
 from fractions import Fraction
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class CategoryResult:
     """A category's percent and the assignments dropped in it, by position.
 
@@ -15,7 +18,7 @@ class CategoryResult:
     dropped: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class TermResult:
     """A term's result. Percents are on the 0–100 scale; `rounded` is in units of the scale (R6.2).
 

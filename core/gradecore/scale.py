@@ -1,17 +1,16 @@
 """Looking up marks in a grading scale (R6)."""
 
 from bisect import bisect_right
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
 from math import lcm
+from typing import NamedTuple
 
 from gradecore.book import Band, Scale
 from gradecore.numbers import round_to_step
 
 
-@dataclass(frozen=True, slots=True)
-class Lookup:
+class Lookup(NamedTuple):
     """A percent looked up: the value in scale units after rounding, and the mark it reaches (R6.2)."""
 
     rounded: Fraction

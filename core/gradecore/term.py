@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from math import gcd, lcm
+from math import lcm
 
 from gradecore.book import Book, Category, GroundRules, Score, Term
 from gradecore.column import Column
@@ -21,8 +21,8 @@ class Reckoning:
     missing: tuple[str, ...]
     tallies: dict[str, Tally]
     """What is counted after all drops, by category; the pooled methods have one tally, under ``""``."""
-    dropped: tuple[frozenset[str], ...]
-    """The sets dropped one after another: which they are decides the form of the result (R10)."""
+    dropped: tuple[tuple[str, ...], ...]
+    """The sets dropped, each by position, one after another: which they are decides the form of the result (R10)."""
 
 
 def term_rules(book: Book, term: Term) -> GroundRules:
@@ -78,7 +78,8 @@ class TermPlan:
         missing: list[tuple[int, str]] = []
         tallies: dict[str, Tally] = {}
         results: dict[str, CategoryResult] = {}
-        all_dropped: list[frozenset[str]] = []
+        all_dropped: list[tuple[str, ...]] = []
+        best = self.best_for_student
         # Σ weight·percent as top/bottom and Σ weight, kept as whole numbers until the end.
         top, bottom, weights, bonus = 0, 1, 0, Fraction(0)
         for name, group in self.groups.items():
@@ -87,9 +88,9 @@ class TermPlan:
             tallies[name] = tally
             dropped: tuple[str, ...] = ()
             if category.drop_lowest or category.drop_highest:
-                gone = tally.drop(category.drop_lowest, category.drop_highest, best_for_student=self.best_for_student)
+                gone = tally.drop(category.drop_lowest, category.drop_highest, best_for_student=best)
                 dropped = tuple(group.ids[place] for place in sorted(gone))
-                all_dropped.append(frozenset(dropped))
+                all_dropped.append(dropped)
             ratio = tally.ratio()
             if ratio is None:
                 results[name] = CategoryResult(None, dropped)
@@ -99,19 +100,19 @@ class TermPlan:
                 value = weight
             if category.bonus:
                 bonus += self.weights[name] * Fraction(value, weight)
-            elif whole := self._whole_weights[name]:
-                common = gcd(value, weight)
-                top = top * (weight // common) + whole * (value // common) * bottom
-                bottom *= weight // common
+            percent = Fraction(100 * value, weight)
+            if not category.bonus and (whole := self._whole_weights[name]):
+                top = top * percent.denominator + whole * percent.numerator * bottom
+                bottom *= percent.denominator
                 weights += whole
-            results[name] = CategoryResult(Fraction(100 * value, weight), dropped)
+            results[name] = CategoryResult(percent, dropped)
         for column in self.apart:
             score = row.get(column.id)
             if column.is_missing(student, score):
                 missing.append((column.position, column.id))
             outcome = column.outcome(student, score)
             left_out[column.id] = outcome if isinstance(outcome, str) else "no_category"
-        raw = Fraction(100 * top, bottom * weights) if weights else None
+        raw = Fraction(top, bottom * weights) if weights else None
         if raw is not None and bonus:
             raw += bonus
         return Reckoning(raw, results, left_out, _in_order(missing), tallies, tuple(all_dropped))
@@ -123,11 +124,11 @@ class TermPlan:
         group = self.groups[""]
         pool = group.tally(student, row, left_out, missing)
         gone: set[int] = set()
-        all_dropped: list[frozenset[str]] = []
+        all_dropped: list[tuple[str, ...]] = []
 
         def note(places: list[int]) -> None:
             gone.update(places)
-            all_dropped.append(frozenset(group.ids[place] for place in places))
+            all_dropped.append(tuple(group.ids[place] for place in sorted(places)))
 
         best = self.best_for_student
         for category in self.categories.values():
