@@ -7,17 +7,18 @@ from decimal import Decimal
 from typing import Any, TypeAlias
 
 from django.db import transaction
-from django.db.models import F, Max
+from django.db.models import Max
 from gradecore.book import CATEGORY_METHODS
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from school import acts
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
-from plans.models import Assignment, Category
+from plans import choices, drafting
+from plans.models import Assignment, Category, GroundRules
 
-Row: TypeAlias = Category | Assignment
-_MODELS: dict[str, type[Row]] = {"category": Category, "assignment": Assignment}
+Row: TypeAlias = Category | Assignment | GroundRules
+_MODELS: dict[str, type[Row]] = {"category": Category, "assignment": Assignment, "rules": GroundRules}
 COLOURS = 8
 MAX_DROPS = 99
 
@@ -89,11 +90,7 @@ def change_category(school_class: SchoolClass, person: Person, category_id: int,
     category = _category(school_class, category_id)
     before = _snapshot(category)
     _set_category(category, given, [each for each in school_class.categories.all() if each != category])
-    category.save()
-    _record(
-        school_class, person, f"changed the category {category.name}",
-        {_mark(category): before}, {_mark(category): _snapshot(category)},
-    )  # fmt: skip
+    _keep(school_class, person, category, before, given, f"changed the category {category.name}")
     return category
 
 
@@ -186,14 +183,82 @@ def change_assignment(
         )
     before = _snapshot(assignment)
     _set_assignment(assignment, given)
-    assignment.version = F("version") + 1  # type: ignore[assignment]
-    assignment.save()
-    assignment.refresh_from_db()
-    _record(
-        school_class, person, f"changed {assignment.name}",
-        {_mark(assignment): before}, {_mark(assignment): _snapshot(assignment)},
-    )  # fmt: skip
+    assignment.version += 1
+    _keep(school_class, person, assignment, before, given, f"changed {assignment.name}")
     return assignment
+
+
+@transaction.atomic
+def change_rules(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> None:
+    """Change what is given of the ground rules; the values are those of `choices`."""
+    rules = GroundRules.objects.select_for_update().get(school_class=school_class)
+    before = _snapshot(rules)
+    set_rules(rules, given)
+    _keep(school_class, person, rules, before, given, "changed the ground rules")
+
+
+def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
+    """Set choices on ground rules without keeping them. Raises Refused for what is none of the choices."""
+    known = choices.choices(rules)
+    for field, value in given.items():
+        if value not in {choice.value for choice in known[field]}:
+            raise Refused("This is not one of the choices.", field)
+        if field == "rounding":
+            step, _, way = value.partition(" ")
+            rules.round_to = None if step == "none" else Decimal(step)
+            rules.rounding = way or "half_up"
+        elif field == "scale":
+            rules.scale_id = int(value)
+        elif field in ("cap", "families_see_running"):
+            setattr(rules, field, value == "yes")
+        elif field in ("drop_overall", "decimals"):
+            setattr(rules, field, int(value))
+        else:
+            setattr(rules, field, value)
+
+
+_SET_BY = {"rounding": ("round_to", "rounding"), "scale": ("scale_id",)}
+"""Fields that a ground rule sets under another name."""
+
+
+def _keep(
+    school_class: SchoolClass, person: Person, row: Row, before: dict[str, Any], given: Mapping[str, Any], words: str
+) -> None:
+    """Keep a changed row; what moves grades waits in a draft once there are scores."""
+    after = _snapshot(row)
+    if drafting.needs_draft(school_class):
+        # Also what is set back to what is in force: it leaves the draft.
+        named = {field for name in given for field in _SET_BY.get(name, (name,))}
+        moving = {field for field in drafting.MOVING[_kind(row)] if field in named or after[field] != before[field]}
+        drafting.propose(school_class, person, _mark(row), before, {field: after[field] for field in moving})
+        drafting.lay_over(row, {field: before[field] for field in moving})
+    row.save()
+    row.refresh_from_db()
+    if _snapshot(row) != before:
+        _record(school_class, person, words, {_mark(row): before}, {_mark(row): _snapshot(row)})
+
+
+@transaction.atomic
+def apply_draft(school_class: SchoolClass, person: Person) -> list[str]:
+    """Put the draft in force; gives words on what could not be, because the row is gone."""
+    change = drafting.take(school_class)
+    before: dict[str, Any] = {}
+    after: dict[str, Any] = {}
+    gone = []
+    for mark, fields in change.items():
+        row = _find(school_class, mark)
+        if row is None:
+            gone.append("Something in the draft has been deleted meanwhile and was left out.")
+            continue
+        before[mark] = _snapshot(row)
+        drafting.lay_over(row, fields)
+        if isinstance(row, Assignment):
+            row.version += 1
+        row.save()
+        row.refresh_from_db()
+        after[mark] = _snapshot(row)
+    _record(school_class, person, "applied the draft of the plan", before, after)
+    return gone
 
 
 @transaction.atomic
@@ -285,6 +350,9 @@ def _next(rows: list[Category]) -> int:
 # Undo: each act keeps the rows it touched, as they were and as they became
 
 _KEPT: dict[type[Row], tuple[str, ...]] = {
+    GroundRules: (
+        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "families_see_running",
+    ),
     Category: (
         "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "position",
     ),
@@ -299,8 +367,18 @@ def _rows(kind: str, school_class: SchoolClass) -> Any:
     return school_class.categories.all() if kind == "category" else school_class.assignments.all()
 
 
+def _kind(row: Row) -> str:
+    return next(kind for kind, model in _MODELS.items() if isinstance(row, model))
+
+
 def _mark(row: Row) -> str:
-    return f"{'category' if isinstance(row, Category) else 'assignment'} {row.pk}"
+    return f"{_kind(row)} {row.pk}"
+
+
+def _find(school_class: SchoolClass, mark: str) -> Row | None:
+    kind, _, pk = mark.partition(" ")
+    found: Row | None = _MODELS[kind].objects.select_for_update().filter(school_class=school_class, pk=pk).first()
+    return found
 
 
 def _snapshot(row: Row) -> dict[str, Any]:
@@ -328,11 +406,11 @@ def _turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str
     for mark in marks:
         kind, _, pk = mark.partition(" ")
         model = _MODELS[kind]
-        rows: Any = Assignment.with_deleted if model is Assignment else Category.objects
+        rows: Any = Assignment.with_deleted if model is Assignment else model.objects
         row = rows.filter(school_class=school_class, pk=pk).first()
         is_there = row is not None and getattr(row, "deleted_at", None) is None
         if (_snapshot(row) if is_there else None) != now.get(mark):
-            kept.append(f"{row.name if row else 'Something'} has been changed since and stays as it is.")
+            kept.append(f"{getattr(row, 'name', 'Something')} has been changed since and stays as it is.")
         elif wanted[mark] is None:
             _take_away(row, school_class)
         else:
@@ -350,7 +428,7 @@ def _take_away(row: Row, school_class: SchoolClass) -> None:
     if isinstance(row, Assignment):
         row.deleted_at = school_class.school.now()
         row.save()
-    elif Assignment.with_deleted.filter(category=row).exists():
+    elif isinstance(row, Category) and Assignment.with_deleted.filter(category=row).exists():
         raise Refused(f"{row.name} has assignments by now, so it stays. Move them first.")
     else:
         row.delete()

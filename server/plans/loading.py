@@ -11,7 +11,8 @@ from gradecore import book as core
 from gradecore.file import read_rules, read_steps
 from school.models import Enrolment, SchoolClass, Student, Term
 
-from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
+from plans.drafting import lay_over
+from plans.models import Assignment, Category, Draft, GradingScale, GroundRules, ScoreCode, TermPlan
 
 
 def key(row: Any) -> str:
@@ -43,12 +44,15 @@ class LoadedPlan:
         return begun[-1] if begun else leaves[0]
 
 
-def load_plan(school_class: SchoolClass) -> LoadedPlan:
-    """The plan, in a number of queries that does not grow with the class."""
+def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan:
+    """The plan, in a number of queries that does not grow with the class; `drafted` lays the draft over what is in force."""
     rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
     terms = list(Term.objects.filter(year_id=school_class.year_id).select_related("window"))
     categories = list(school_class.categories.all())
     assignments = list(school_class.assignments.all())
+    draft = Draft.objects.filter(school_class=school_class).first() if drafted else None
+    if draft is not None:
+        rules = _lay_over(draft, rules, categories, assignments)
     chosen = _chosen(assignments)
     today = school_class.school.today()
     roster = list(
@@ -71,6 +75,18 @@ def load_plan(school_class: SchoolClass) -> LoadedPlan:
         students=tuple(key(enrolment.student) for enrolment in roster),
     )  # fmt: skip
     return LoadedPlan(school_class, rules, terms, categories, assignments, roster, book)
+
+
+def _lay_over(
+    draft: Draft, rules: GroundRules, categories: Iterable[Category], assignments: Iterable[Assignment]
+) -> GroundRules:
+    """Lay a draft over the rows in force."""
+    for kind, rows in (("category", categories), ("assignment", assignments), ("rules", [rules])):
+        for row in rows:
+            lay_over(row, draft.change.get(f"{kind} {row.pk}", {}))
+    if rules.scale.pk != rules.scale_id:
+        rules.scale = GradingScale.objects.prefetch_related("bands").get(pk=rules.scale_id)
+    return rules
 
 
 def codes_of(school_class: SchoolClass) -> list[ScoreCode]:

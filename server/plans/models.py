@@ -148,3 +148,15 @@ class Assignment(models.Model):
     def is_before(self, enrolment: Enrolment) -> bool:
         """Whether it was due before the student came, and so is not theirs."""
         return self.due_on is not None and self.due_on < enrolment.starts
+
+
+class Draft(models.Model):
+    """A changed plan that is not in force yet: per row the fields that would change, with what they would be.
+
+    One a class, so that co-teachers see the same. Rows are named as in `editing` ("category 7", "rules 3").
+    """
+
+    school_class = models.OneToOneField(SchoolClass, on_delete=models.CASCADE, related_name="draft")
+    change = models.JSONField(default=dict)
+    begun_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    begun_at = models.DateTimeField()

@@ -21,6 +21,7 @@ class CategoryOut(Schema):
     of_grade: str
     width: float
     has_scores: bool
+    was: dict[str, str]
 
 
 class AssignmentOut(Schema):
@@ -51,20 +52,119 @@ class AssignmentOut(Schema):
     due: int
     ice: float
     missing: int
+    was: dict[str, str]
 
 
-class RulesOut(Schema):
-    """The ground rules in force in the term."""
+class ChoiceOut(Schema):
+    """A choice of the ground rules, with what it makes of a student's grade where that was asked."""
 
-    method: str
-    blank: str
-    drop_choice: str
-    drop_overall: int
-    scale: str
-    round_to: str | None
-    rounding: str
-    decimals: int
-    cap: bool
+    value: str
+    words: str
+    percent: str | None = None
+    mark: str | None = None
+
+
+class RuleOut(Schema):
+    """A ground rule: what is chosen, in words, and what was before the draft."""
+
+    field: str
+    value: str
+    words: str
+    was: str | None
+
+
+class EditOut(Schema):
+    """One change in a draft, in words."""
+
+    mark: str
+    field: str
+    words: str
+    was: str
+    now: str
+
+
+class ChangeOut(Schema):
+    """What a draft would make of one student's grade in the term that is looked at."""
+
+    student_id: int
+    student: str
+    number: str | None
+    percent_before: str | None
+    mark_before: str | None
+    percent_after: str | None
+    mark_after: str | None
+    difference: str
+    move: str
+
+
+class DraftOut(Schema):
+    """A draft: who began it, what is in it, and which of the term's grades would change; those that cross a mark come first.
+
+    `elsewhere` says how many change in other terms, in words.
+    """
+
+    by: str
+    at: datetime.datetime
+    edits: list[EditOut]
+    grades: int
+    up: int
+    down: int
+    marks: int
+    changes: list[ChangeOut]
+    elsewhere: list[str]
+
+
+class PreviewOut(Schema):
+    """What each choice of a ground rule makes of the grade of a student for whom it matters."""
+
+    student: str | None
+    choices: list[ChoiceOut]
+
+
+class RulesIn(Schema):
+    """A choice of one or more ground rules."""
+
+    method: str | None = None
+    blank: str | None = None
+    drop_choice: str | None = None
+    drop_overall: str | None = None
+    rounding: str | None = None
+    cap: str | None = None
+    decimals: str | None = None
+    scale: str | None = None
+    families_see_running: str | None = None
+
+
+class TextIn(Schema):
+    """Categories as text."""
+
+    text: str
+
+
+class TakeOverIn(Schema):
+    """Which class's plan is taken over."""
+
+    source: int
+    with_assignments: bool
+
+
+class SourceOut(Schema):
+    """A class whose plan can be taken over."""
+
+    id: int
+    name: str
+
+
+class CountOut(Schema):
+    """How many were made."""
+
+    count: int
+
+
+class AppliedOut(Schema):
+    """What of a draft could not be applied."""
+
+    kept: list[str]
 
 
 class PlanOut(Schema):
@@ -72,7 +172,8 @@ class PlanOut(Schema):
 
     term_id: int
     term: str
-    rules: RulesOut
+    rules: list[RuleOut]
+    has_draft: bool
     weights: str | None
     not_given: float
     categories: list[CategoryOut]

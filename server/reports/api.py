@@ -6,8 +6,7 @@ from ninja import Status
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.permissions import SEE_CLASS, SEE_OWN
-from scores.api import student_of, term_of
-from scores.book import load_class
+from scores.book import load_class, student_of, term_of
 
 from reports import posting, writing
 from reports.permissions import POST, SEE_REPORT, WRITE_REPORT

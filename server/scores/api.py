@@ -4,13 +4,13 @@ import uuid
 from typing import Any
 
 from gradecore.figures import term_figures
+from plans.models import Draft
 from plans.permissions import SEE_PLAN
-from plans.schemas import PlanOut
+from plans.schemas import DraftOut, PlanOut, PreviewOut
 from school.access import Asking, PermittedRouter
-from school.models import Student, Term
-from school.refusal import NotYours
 
-from scores.book import LoadedClass, load_class
+from scores.book import load_class, student_of, term_of
+from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
 from scores.grid import columns, grid, mean_text, rows, spread
@@ -22,29 +22,26 @@ from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, WorkingOut
 router = PermittedRouter(tags=["scores"])
 
 
-def term_of(loaded: LoadedClass, term_id: int | None) -> Term:
-    """The term asked for, or the running one."""
-    if term_id is None:
-        return loaded.plan.running_term()
-    found = next((term for term in loaded.plan.terms if term.pk == term_id), None)
-    if found is None:
-        raise NotYours
-    return found
-
-
-def student_of(loaded: LoadedClass, student_id: int) -> Student:
-    """The student of the class asked for."""
-    found = next((student for student in loaded.plan.students if student.pk == student_id), None)
-    if found is None:
-        raise NotYours
-    return found
-
-
 @router.get("/classes/{class_id}/plan", permission=SEE_PLAN, response=PlanOut)
 def plan(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The plan of a term, with its shares and how far the marking has come."""
-    loaded = load_class(request.school_class)
-    return planned(loaded, term_of(loaded, term))
+    in_force = load_class(request.school_class)
+    draft = Draft.objects.filter(school_class=request.school_class).first()
+    loaded = load_class(request.school_class, drafted=True) if draft else in_force
+    return planned(loaded, in_force, draft, term_of(loaded, term))
+
+
+@router.get("/classes/{class_id}/draft/changes", permission=SEE_PLAN, response=DraftOut | None)
+def draft(request: Asking, class_id: int, term: int | None = None) -> Any:
+    """The draft of the plan with its consequences."""
+    return drafted(request.school_class, term)
+
+
+@router.get("/classes/{class_id}/rules/{field}", permission=SEE_PLAN, response=PreviewOut)
+def rule_choices(request: Asking, class_id: int, field: str, term: int | None = None) -> Any:
+    """The choices of a ground rule, each with what it makes of a student's grade."""
+    loaded = load_class(request.school_class, drafted=True)
+    return preview(loaded, term_of(loaded, term), field)
 
 
 @router.get("/classes/{class_id}/scores", permission=SEE_SCORES, response=GridOut)

@@ -8,7 +8,8 @@ from gradecore import book as core
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT, decimal_text
 from plans.loading import LoadedPlan, fraction, load_plan
-from school.models import SchoolClass
+from school.models import SchoolClass, Student, Term
+from school.refusal import NotYours
 
 from scores.models import Override, Score
 
@@ -32,9 +33,9 @@ class LoadedClass:
         return Gradebook(self.book, family=True, checked=True)
 
 
-def load_class(school_class: SchoolClass) -> LoadedClass:
-    """A class, in a number of queries that does not grow with it."""
-    plan = load_plan(school_class)
+def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedClass:
+    """A class, in a number of queries that does not grow with it; `drafted` as its draft would have it."""
+    plan = load_plan(school_class, drafted=drafted)
     rows = {
         (score.student_id, score.assignment_id): score
         for score in Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
@@ -72,3 +73,21 @@ def plain_number(number: Decimal) -> str:
     exact = fraction(number)
     assert exact is not None
     return decimal_text(exact)
+
+
+def term_of(loaded: LoadedClass, term_id: int | None) -> Term:
+    """The term asked for, or the running one."""
+    if term_id is None:
+        return loaded.plan.running_term()
+    found = next((term for term in loaded.plan.terms if term.pk == term_id), None)
+    if found is None:
+        raise NotYours
+    return found
+
+
+def student_of(loaded: LoadedClass, student_id: int) -> Student:
+    """The student of the class asked for."""
+    found = next((student for student in loaded.plan.students if student.pk == student_id), None)
+    if found is None:
+        raise NotYours
+    return found

@@ -5,18 +5,20 @@ from fractions import Fraction
 from gradecore.figures import assignment_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import AssignmentShare, planned_shares
-from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RulesOut
+from plans.choices import choices, chosen
+from plans.models import Draft
+from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut
 from school.models import Term
 
 from scores.book import LoadedClass, plain_number
+from scores.drafted import was_of
 from scores.grid import percent_float
 
 
-def planned(loaded: LoadedClass, term: Term) -> PlanOut:
-    """A class's plan for one term."""
+def planned(loaded: LoadedClass, in_force: LoadedClass, draft: Draft | None, term: Term) -> PlanOut:
+    """A class's plan for one term, as its draft would have it where there is one, with what is in force beside it."""
     name = str(term.pk)
     gradebook = loaded.gradebook
-    rules = gradebook.rules(name)
     shares = planned_shares(loaded.book, gradebook.terms[name])
     figures = assignment_figures(gradebook, name)
     today = loaded.plan.school_class.school.today()
@@ -30,6 +32,7 @@ def planned(loaded: LoadedClass, term: Term) -> PlanOut:
             drop_highest=each.drop_highest, cap=each.cap, bonus=each.bonus,
             of_grade=fixed_text(shares.categories[str(each.pk)], 2), width=float(shares.categories[str(each.pk)]),
             has_scores=each.pk in scored,
+            was=was_of(draft, in_force, f"category {each.pk}"),
         )
         for each in loaded.plan.categories
     ]  # fmt: skip
@@ -60,16 +63,14 @@ def planned(loaded: LoadedClass, term: Term) -> PlanOut:
                 due=numbers.due,
                 ice=percent_float(numbers.marked, numbers.due),
                 missing=numbers.missing,
+                was=was_of(draft, in_force, f"assignment {each.pk}"),
             )
         )
     total = shares.weights
     return PlanOut(
         term_id=term.pk, term=term.name,
-        rules=RulesOut(
-            method=rules.method, blank=rules.blank, drop_choice=rules.drop_choice, drop_overall=rules.drop_overall,
-            scale=loaded.plan.rules.scale.name, rounding=rules.rounding, decimals=rules.decimals, cap=rules.cap,
-            round_to=None if rules.round_to is None else decimal_text(rules.round_to),
-        ),
+        rules=_rules(loaded, in_force),
+        has_draft=draft is not None,
         weights=None if total is None else decimal_text(total),
         not_given=float(max(100 - total, Fraction(0))) if total is not None else 0.0,
         categories=categories, assignments=assignments,
@@ -78,3 +79,20 @@ def planned(loaded: LoadedClass, term: Term) -> PlanOut:
 
 def _two(value: Fraction | None) -> str | None:
     return None if value is None else fixed_text(value, 2)
+
+
+def _rules(loaded: LoadedClass, in_force: LoadedClass) -> list[RuleOut]:
+    """The ground rules in words."""
+    offered = choices(loaded.plan.rules)
+    now, before = chosen(loaded.plan.rules), chosen(in_force.plan.rules)
+
+    def words(field: str, value: str) -> str:
+        return next((choice.words for choice in offered[field] if choice.value == value), value)
+
+    return [
+        RuleOut(
+            field=field, value=value, words=words(field, value),
+            was=None if before[field] == value else words(field, before[field]),
+        )
+        for field, value in now.items()
+    ]  # fmt: skip

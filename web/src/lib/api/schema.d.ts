@@ -92,6 +92,86 @@ export interface paths {
         patch: operations["plans_api_change_category"];
         trace?: never;
     };
+    "/api/classes/{class_id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Throw Draft Away
+         * @description Throw the draft away; nothing of it was in force.
+         */
+        delete: operations["plans_api_throw_draft_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/draft/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apply Draft
+         * @description Put the draft in force.
+         */
+        post: operations["plans_api_apply_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/draft/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draft
+         * @description The draft of the plan with its consequences.
+         */
+        get: operations["scores_api_draft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/draft/{mark}/{field}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Back
+         * @description Take one change out of the draft.
+         */
+        delete: operations["plans_api_put_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/frame": {
         parameters: {
             query?: never;
@@ -166,6 +246,66 @@ export interface paths {
         get: operations["scores_api_plan"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sources
+         * @description The person's classes whose plan can be taken over.
+         */
+        get: operations["plans_api_sources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Over
+         * @description Take over another of one's classes' plan.
+         */
+        post: operations["plans_api_take_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin From Text
+         * @description Make categories from text.
+         */
+        post: operations["plans_api_begin_from_text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -265,6 +405,46 @@ export interface paths {
          * @description Put something in place of a computed grade, or take it back.
          */
         put: operations["reports_api_override"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Rules
+         * @description Change ground rules.
+         */
+        patch: operations["plans_api_change_rules"];
+        trace?: never;
+    };
+    "/api/classes/{class_id}/rules/{field}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rule Choices
+         * @description The choices of a ground rule, each with what it makes of a student's grade.
+         */
+        get: operations["scores_api_rule_choices"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -488,6 +668,14 @@ export interface components {
             spread: components["schemas"]["SpreadOut"] | null;
         };
         /**
+         * AppliedOut
+         * @description What of a draft could not be applied.
+         */
+        AppliedOut: {
+            /** Kept */
+            kept: string[];
+        };
+        /**
          * AssignmentIn
          * @description What is given of an assignment; what is not stays as it is. `category_id` may be given as null: in no category.
          */
@@ -568,6 +756,10 @@ export interface components {
             term_id: number;
             /** Version */
             version: number;
+            /** Was */
+            was: {
+                [key: string]: string;
+            };
             /** Width */
             width: number;
         };
@@ -635,6 +827,10 @@ export interface components {
             of_grade: string;
             /** Sign */
             sign: string;
+            /** Was */
+            was: {
+                [key: string]: string;
+            };
             /** Weight */
             weight: string;
             /** Width */
@@ -693,6 +889,30 @@ export interface components {
             version: number;
         };
         /**
+         * ChangeOut
+         * @description What a draft would make of one student's grade in the term that is looked at.
+         */
+        ChangeOut: {
+            /** Difference */
+            difference: string;
+            /** Mark After */
+            mark_after: string | null;
+            /** Mark Before */
+            mark_before: string | null;
+            /** Move */
+            move: string;
+            /** Number */
+            number: string | null;
+            /** Percent After */
+            percent_after: string | null;
+            /** Percent Before */
+            percent_before: string | null;
+            /** Student */
+            student: string;
+            /** Student Id */
+            student_id: number;
+        };
+        /**
          * ChildLink
          * @description A student whose family page the person may see.
          */
@@ -703,6 +923,20 @@ export interface components {
             given_name: string;
             /** Id */
             id: number;
+        };
+        /**
+         * ChoiceOut
+         * @description A choice of the ground rules, with what it makes of a student's grade where that was asked.
+         */
+        ChoiceOut: {
+            /** Mark */
+            mark?: string | null;
+            /** Percent */
+            percent?: string | null;
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
         };
         /**
          * ClassLink
@@ -800,6 +1034,14 @@ export interface components {
             who: string;
         };
         /**
+         * CountOut
+         * @description How many were made.
+         */
+        CountOut: {
+            /** Count */
+            count: number;
+        };
+        /**
          * DayOut
          * @description A school day ahead and what is due then.
          */
@@ -825,6 +1067,51 @@ export interface components {
             password: string;
             /** Sign In */
             sign_in: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DraftOut
+         * @description A draft: who began it, what is in it, and which of the term's grades would change; those that cross a mark come first.
+         *
+         *     `elsewhere` says how many change in other terms, in words.
+         */
+        DraftOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Down */
+            down: number;
+            /** Edits */
+            edits: components["schemas"]["EditOut"][];
+            /** Elsewhere */
+            elsewhere: string[];
+            /** Grades */
+            grades: number;
+            /** Marks */
+            marks: number;
+            /** Up */
+            up: number;
+        };
+        /**
+         * EditOut
+         * @description One change in a draft, in words.
+         */
+        EditOut: {
+            /** Field */
+            field: string;
+            /** Mark */
+            mark: string;
+            /** Now */
+            now: string;
+            /** Was */
+            was: string;
             /** Words */
             words: string;
         };
@@ -1122,9 +1409,12 @@ export interface components {
             assignments: components["schemas"]["AssignmentOut"][];
             /** Categories */
             categories: components["schemas"]["CategoryOut"][];
+            /** Has Draft */
+            has_draft: boolean;
             /** Not Given */
             not_given: number;
-            rules: components["schemas"]["RulesOut"];
+            /** Rules */
+            rules: components["schemas"]["RuleOut"][];
             /** Term */
             term: string;
             /** Term Id */
@@ -1199,6 +1489,16 @@ export interface components {
             percent: string | null;
             /** Who */
             who: string;
+        };
+        /**
+         * PreviewOut
+         * @description What each choice of a ground rule makes of the grade of a student for whom it matters.
+         */
+        PreviewOut: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Student */
+            student: string | null;
         };
         /**
          * RefusedOut
@@ -1308,28 +1608,42 @@ export interface components {
             student_id: number;
         };
         /**
-         * RulesOut
-         * @description The ground rules in force in the term.
+         * RuleOut
+         * @description A ground rule: what is chosen, in words, and what was before the draft.
          */
-        RulesOut: {
+        RuleOut: {
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
+            /** Was */
+            was: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * RulesIn
+         * @description A choice of one or more ground rules.
+         */
+        RulesIn: {
             /** Blank */
-            blank: string;
+            blank?: string | null;
             /** Cap */
-            cap: boolean;
+            cap?: string | null;
             /** Decimals */
-            decimals: number;
+            decimals?: string | null;
             /** Drop Choice */
-            drop_choice: string;
+            drop_choice?: string | null;
             /** Drop Overall */
-            drop_overall: number;
+            drop_overall?: string | null;
+            /** Families See Running */
+            families_see_running?: string | null;
             /** Method */
-            method: string;
-            /** Round To */
-            round_to: string | null;
+            method?: string | null;
             /** Rounding */
-            rounding: string;
+            rounding?: string | null;
             /** Scale */
-            scale: string;
+            scale?: string | null;
         };
         /**
          * SavedOut
@@ -1402,6 +1716,16 @@ export interface components {
             sign_in: string;
         };
         /**
+         * SourceOut
+         * @description A class whose plan can be taken over.
+         */
+        SourceOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * SpreadOut
          * @description How numbers lie, as places on the strip's axis in percent of its width; `mean` as text.
          */
@@ -1450,6 +1774,16 @@ export interface components {
             words: string;
         };
         /**
+         * TakeOverIn
+         * @description Which class's plan is taken over.
+         */
+        TakeOverIn: {
+            /** Source */
+            source: number;
+            /** With Assignments */
+            with_assignments: boolean;
+        };
+        /**
          * TakesOut
          * @description What it would take to reach a mark with one piece of work.
          */
@@ -1460,6 +1794,14 @@ export interface components {
             words: string;
             /** Work */
             work: string;
+        };
+        /**
+         * TextIn
+         * @description Categories as text.
+         */
+        TextIn: {
+            /** Text */
+            text: string;
         };
         /**
          * TodayOut
@@ -1718,6 +2060,94 @@ export interface operations {
             };
         };
     };
+    plans_api_throw_draft_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_apply_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppliedOut"];
+                };
+            };
+        };
+    };
+    scores_api_draft: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"] | null;
+                };
+            };
+        };
+    };
+    plans_api_put_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                mark: string;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     reports_api_class_frame: {
         parameters: {
             query?: {
@@ -1807,6 +2237,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    plans_api_sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceOut"][];
+                };
+            };
+        };
+    };
+    plans_api_take_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+        };
+    };
+    plans_api_begin_from_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
                 };
             };
         };
@@ -1934,6 +2438,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    plans_api_change_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    scores_api_rule_choices: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
             };
         };
     };

@@ -165,6 +165,11 @@
 		background: color-mix(in srgb, var(--c) 20%, var(--snow));
 	}
 	.head .name {
+		display: inline-block;
+		max-width: calc(100% - 62px);
+		overflow: hidden;
+		text-overflow: ellipsis;
+		vertical-align: bottom;
 		font-size: 15px;
 	}
 	.head small {

@@ -20,7 +20,7 @@
 				: 'max-w-[460px]'}"
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">
-				<Dialog.Title class="text-[24px] leading-7" level={2}>{title}</Dialog.Title>
+				<Dialog.Title class="font-name text-[24px] leading-7 font-semibold" level={2}>{title}</Dialog.Title>
 				<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>
 			</div>
 			{@render children()}

@@ -147,7 +147,8 @@
 	table {
 		width: 100%;
 	}
-	thead th {
+	thead th,
+	thead td {
 		padding-bottom: 4px;
 		border-bottom: 1px solid var(--rule);
 		color: var(--slate);

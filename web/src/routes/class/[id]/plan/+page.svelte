@@ -9,8 +9,10 @@
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AddForms from './AddForms.svelte';
+	import DraftBand from './DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
 	import Outline from './Outline.svelte';
+	import WaysIn from './WaysIn.svelte';
 	import { Editing } from './editing';
 
 	const queries = useQueryClient();
@@ -59,8 +61,9 @@
 	{@const data = plan.data}
 	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
 	<main>
+		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 		<div class="tool">
-			<h2>How {data.term.toLowerCase()} is made</h2>
+			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
 			{#if data.categories.length}<span class="slate">ice hangs as far as the marking has come</span>{/if}
 			{#if data.weights !== null && data.categories.length}
 				<span class="sum" class:off={isOff} role="status">
@@ -74,16 +77,10 @@
 		{#if data.categories.length}
 			<Icicle plan={data} onplace={place} />
 		{:else}
-			<div class="empty">
-				<h3>Nothing makes the grade yet</h3>
-				<p>
-					Begin with the categories: what kinds of work there are and how much each weighs, for instance
-					Fieldwork 50, Map tests 30, Notebooks 20. Assignments are put in them afterwards.
-				</p>
-			</div>
+			<WaysIn classId={id} {editing} />
 		{/if}
 		<div class="columns">
-			<GroundRules rules={data.rules} />
+			<GroundRules classId={id} plan={data} {editing} />
 			<div>
 				<AddForms plan={data} {editing} />
 				{#if data.categories.length}
@@ -145,20 +142,6 @@
 	}
 	.columns > :global(*) {
 		min-width: 0;
-	}
-	.empty {
-		margin: 0 24px;
-		padding: 20px 24px;
-		border: 1px dashed var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-	}
-	.empty p {
-		max-width: 620px;
-		margin-top: 4px;
-		font-size: 15px;
-		line-height: 23px;
-		color: var(--slate);
 	}
 	@media (max-width: 1000px) {
 		.columns {

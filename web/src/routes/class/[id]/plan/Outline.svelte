@@ -4,6 +4,7 @@
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
+	import CategoryOptions from './CategoryOptions.svelte';
 	import type { Editing } from './editing';
 
 	type Assignment = Shapes['AssignmentOut'];
@@ -19,6 +20,7 @@
 		onremove: (what: { kind: 'category' | 'assignment'; id: number; name: string; inside: number }) => void;
 	} = $props();
 
+	let opened = $state<number | null>(null);
 	const isWeighted = $derived(plan.weights !== null);
 	const groups = $derived([
 		...plan.categories.map((category) => ({ category, works: within(category.id) })),
@@ -115,9 +117,17 @@
 									save={(name) => editing.changeCategory(category.id, { name })}
 								/>
 							</span>
-							<span class="rule">{rule(category)}</span>
+							<button
+								class="rule"
+								aria-expanded={opened === category.id}
+								onclick={() => (opened = opened === category.id ? null : category.id)}
+								>{rule(category)}<span class="sr-only">; change how {category.name} counts</span></button
+							>
 						</th>
 						<td class="r">
+							{#if category.was['weight']}<s class="was"
+									><span class="sr-only">in force: </span>{category.was['weight']}</s
+								>{/if}
 							{#if isWeighted}
 								<InPlace
 									label="Weight of {category.name}"
@@ -141,6 +151,9 @@
 							>
 						</td>
 					</tr>
+					{#if opened === category.id}
+						<tr><td colspan="10" class="opened"><CategoryOptions {category} {editing} /></td></tr>
+					{/if}
 				{:else}
 					<tr class="category"
 						><th colspan="10" scope="rowgroup">{isWeighted ? 'Not in the grade' : 'In no category'}</th></tr
@@ -187,7 +200,7 @@
 								<option value="none">none</option>
 							</select>
 						</td>
-						<td class="r">
+						<td class="r" class:drafted={Object.keys(each.was).length}>
 							<InPlace
 								label="Points of {each.name}"
 								align="right"
@@ -327,6 +340,18 @@
 	}
 	.title :global(input) {
 		font-weight: 600;
+	}
+	.was {
+		float: left;
+		color: var(--slate);
+		font-weight: 400;
+	}
+	.drafted {
+		background: var(--amber-2);
+	}
+	.opened {
+		height: auto;
+		white-space: normal;
 	}
 	.rule,
 	.none {

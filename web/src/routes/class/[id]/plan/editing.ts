@@ -44,6 +44,38 @@ export class Editing {
 		);
 	}
 
+	async changeRules(body: Shapes['RulesIn']): Promise<void> {
+		await this.#do(ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
+	}
+
+	/** Put the draft in force; gives words on what could not be. */
+	async applyDraft(): Promise<string[]> {
+		const applied = await this.#do(
+			ask(api.POST('/api/classes/{class_id}/draft/apply', { params: this.#class }))
+		);
+		return applied.kept;
+	}
+
+	async throwDraftAway(): Promise<void> {
+		await this.#do(ask(api.DELETE('/api/classes/{class_id}/draft', { params: this.#class })));
+	}
+
+	async putBack(mark: string, field: string): Promise<void> {
+		const path = { class_id: this.classId, mark, field };
+		await this.#do(ask(api.DELETE('/api/classes/{class_id}/draft/{mark}/{field}', { params: { path } })));
+	}
+
+	async beginFromText(text: string): Promise<void> {
+		await this.#do(
+			ask(api.POST('/api/classes/{class_id}/plan/text', { params: this.#class, body: { text } }))
+		);
+	}
+
+	async takeOver(source: number, withAssignments: boolean): Promise<void> {
+		const body = { source, with_assignments: withAssignments };
+		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/take-over', { params: this.#class, body })));
+	}
+
 	async remove(kind: Kind, id: number): Promise<void> {
 		if (kind === 'category') {
 			const path = { class_id: this.classId, category_id: id };
@@ -70,10 +102,14 @@ export class Editing {
 		);
 	}
 
+	get #class() {
+		return { path: { class_id: this.classId } };
+	}
+
 	/** Whatever was done or refused, the page then shows what is there now. */
-	async #do(work: Promise<unknown>): Promise<void> {
+	async #do<T>(work: Promise<T>): Promise<T> {
 		try {
-			await this.during(work);
+			return await this.during(work);
 		} finally {
 			await this.refresh();
 		}

@@ -1,0 +1,177 @@
+"""What a draft of the plan would do to grades, and what each choice of a ground rule would (R11)."""
+
+from collections import Counter
+from collections.abc import Mapping
+from copy import copy
+from dataclasses import replace
+from fractions import Fraction
+from typing import Any
+
+from gradecore.book import Book
+from gradecore.change import Change, changes
+from gradecore.figures import term_figures
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import fixed_text
+from gradecore.result import TermResult
+from gradecore.shown import shown_percent
+from plans.choices import choices, chosen
+from plans.editing import set_rules
+from plans.loading import core_scale
+from plans.models import Draft, GradingScale, GroundRules
+from plans.schemas import ChangeOut, ChoiceOut, DraftOut, EditOut, PreviewOut
+from school.models import SchoolClass, Term
+
+from scores.book import LoadedClass, load_class, term_of
+
+_MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
+
+_FIELDS = {
+    "weight": "weighs", "method": "counts", "drop_lowest": "lowest dropped", "drop_highest": "highest dropped", "cap": "at most 100",
+    "bonus": "a bonus", "category_id": "is in",
+    "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
+    "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
+    "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
+}  # fmt: skip
+
+
+def drafted(school_class: SchoolClass, term_id: int | None) -> DraftOut | None:
+    """The class's draft with its consequences for one term, or None."""
+    draft = Draft.objects.filter(school_class=school_class).select_related("begun_by").first()
+    if draft is None:
+        return None
+    before, after = load_class(school_class), load_class(school_class, drafted=True)
+    term = str(term_of(before, term_id).pk)
+    moved = [each for each in changes(before.gradebook, after.gradebook) if each.is_change]
+    here = [each for each in moved if each.term == term]
+    here.sort(key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))))
+    elsewhere = Counter(each.term for each in moved if each.term != term)
+    return DraftOut(
+        by=str(draft.begun_by), at=draft.begun_at, edits=_edits(before, after, draft), grades=len(here),
+        up=sum(_difference(each) > 0 for each in here), down=sum(_difference(each) < 0 for each in here),
+        marks=sum(each.mark_before != each.mark_after for each in here),
+        changes=[_change(each, before, after) for each in here],
+        elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in before.plan.terms if elsewhere[str(each.pk)]],
+    )  # fmt: skip
+
+
+def _difference(change: Change) -> Fraction:
+    return (change.percent_after or Fraction(0)) - (change.percent_before or Fraction(0))
+
+
+def _change(change: Change, before: LoadedClass, after: LoadedClass) -> ChangeOut:
+    student = next(each for each in before.plan.students if str(each.pk) == change.student)
+
+    def shown(gradebook: Gradebook, percent: Fraction | None, mark: str | None) -> str | None:
+        if percent is None:
+            return None
+        return shown_percent(gradebook.marks, percent, mark, gradebook.rules(change.term).decimals)
+
+    old = shown(before.gradebook, change.percent_before, change.mark_before)
+    new = shown(after.gradebook, change.percent_after, change.mark_after)
+    # The difference is that of the numbers shown.
+    difference = Fraction(new or 0) - Fraction(old or 0)
+    alike = [each for each in before.plan.students if str(each) == str(student)]
+    return ChangeOut(
+        student_id=student.pk, student=f"{student.family_name}, {student.given_name}", number=student.number if len(alike) > 1 else None,
+        percent_before=old, mark_before=change.mark_before,
+        percent_after=new, mark_after=change.mark_after, move=change.move,
+        difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, 1)}".replace("-", "−"),
+    )  # fmt: skip
+
+
+def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOut]:
+    old, new = _rows(before), _rows(after)
+    found = []
+    for mark, fields in draft.change.items():
+        if mark not in old:
+            continue
+        name = getattr(old[mark], "short_name", None) or getattr(old[mark], "name", "Ground rules")
+        for field in fields:
+            words = f"{name}: {_FIELDS[field]}"
+            was, now = (_value(loaded, rows[mark], field) for loaded, rows in ((before, old), (after, new)))
+            found.append(EditOut(mark=mark, field=field, words=words, was=was, now=now))
+    return found
+
+
+def _rows(loaded: LoadedClass) -> dict[str, Any]:
+    plan = loaded.plan
+    kinds = (("category", plan.categories), ("assignment", plan.assignments), ("rules", [plan.rules]))
+    return {f"{kind} {row.pk}": row for kind, rows in kinds for row in rows}  # type: ignore[attr-defined]
+
+
+def _value(loaded: LoadedClass, row: Any, field: str) -> str:
+    """A field's value in words."""
+    if field == "category_id":
+        return next((each.name for each in loaded.plan.categories if each.pk == row.category_id), "no category")
+    if isinstance(row, GroundRules):
+        name = {"scale_id": "scale", "round_to": "rounding"}.get(field, field)
+        value = chosen(row)[name]
+        return next((each.words for each in choices(row)[name] if each.value == value), value)
+    value = getattr(row, field)
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return f"{value.normalize():f}" if hasattr(value, "normalize") else str(value)
+
+
+def was_of(draft: Draft | None, in_force: LoadedClass, mark: str) -> dict[str, str]:
+    """What a row's drafted fields are in force."""
+    if draft is None or mark not in draft.change:
+        return {}
+    row = _rows(in_force).get(mark)
+    return {} if row is None else {field: _value(in_force, row, field) for field in draft.change[mark]}
+
+
+def preview(loaded: LoadedClass, term: Term, field: str) -> PreviewOut:
+    """What each choice of a ground rule makes of the grade of a student for whom it matters."""
+    rules = loaded.plan.rules
+    offered = choices(rules).get(field, ())
+    books = {choice.value: _with(loaded.book, rules, field, choice.value) for choice in offered}
+    name = str(term.pk)
+    gradebooks = {value: Gradebook(book, checked=True) for value, book in books.items()}
+    results = {
+        value: {student: gradebook.result(student, name) for student in book.students}
+        for (value, gradebook), book in zip(gradebooks.items(), books.values(), strict=True)
+    }
+
+    student = _telling_student(loaded, term, results)
+    names = {str(each.pk): str(each) for each in loaded.plan.students}
+    found = []
+    for choice in offered:
+        percent = mark = None
+        if student is not None:
+            gradebook, result = gradebooks[choice.value], results[choice.value][student]
+            mark = result.mark
+            if result.percent is not None:
+                decimals = gradebook.rules(name).decimals
+                percent = shown_percent(gradebook.marks, result.percent, mark, decimals)
+        found.append(ChoiceOut(value=choice.value, words=choice.words, percent=percent, mark=mark))
+    return PreviewOut(student=names[student] if student else None, choices=found)
+
+
+def _telling_student(loaded: LoadedClass, term: Term, results: Mapping[str, Mapping[str, TermResult]]) -> str | None:
+    """Whose grade shows the choices: in the middle of the class, and if possible with different marks."""
+    middle = term_figures(loaded.gradebook, str(term.pk)).median
+    if middle is None:
+        return None
+
+    def telling(student: str) -> tuple[bool, Fraction]:
+        marks = {found[student].mark for found in results.values()}
+        percent = loaded.gradebook.result(student, str(term.pk)).percent
+        return len(marks) == 1, abs(percent - middle) if percent is not None else Fraction(10**6)
+
+    return min(loaded.book.students, key=telling)
+
+
+def _with(book: Book, rules: GroundRules, field: str, value: str) -> Book:
+    """The book with one ground rule chosen otherwise."""
+    tried = copy(rules)
+    set_rules(tried, {field: value})
+    scale = book.scale
+    if tried.scale_id != rules.scale_id:
+        scale = core_scale(GradingScale.objects.prefetch_related("bands").get(pk=tried.scale_id))
+    ground = replace(
+        book.ground_rules, method=tried.method, blank=tried.blank, drop_overall=tried.drop_overall, drop_choice=tried.drop_choice,
+        round_to=None if tried.round_to is None else Fraction(tried.round_to), rounding=tried.rounding, cap=tried.cap,
+        decimals=tried.decimals,
+    )  # fmt: skip
+    return replace(book, scale=scale, ground_rules=ground)
