@@ -206,6 +206,11 @@ class Override:
     mark: str | None = None
     reason: str = ""
 
+    @property
+    def is_empty(self) -> bool:
+        """Whether it puts nothing in place of anything."""
+        return self.percent is None and self.mark is None
+
 
 @dataclass(frozen=True, slots=True)
 class Book:

@@ -26,15 +26,15 @@ def best_for_student(
 
     Dinkelbach's parametric search in whole numbers: with the percent p of the best set so far, the sets that
     leave more are those with a smaller sum of value − p·weight, and the smallest such sum is found by sorting.
-    Each round raises p; where none does, the set is best, and sorting by place among equals has
-    taken the one whose positions come first. `all_value` holds extra credit too.
+    Each round raises p; where none does, the set is best, and sorting, which keeps the order of equals, has
+    taken the one whose positions come first (`places` are in their order). `all_value` holds extra credit too.
     """
-    count, taken = len(first), first
+    count, taken = len(first), [places.index(place) for place in first]
     while True:
-        value = all_value - sum(values[place] for place in taken)
-        weight = all_weight - sum(weights[place] for place in taken)
-        cost = {place: values[place] * weight - value * weights[place] for place in places}
-        better = sorted(places, key=lambda place: (cost[place], place))[:count]
-        if sum(cost[place] for place in better) == sum(cost[place] for place in taken):
-            return better
+        value = all_value - sum(values[places[index]] for index in taken)
+        weight = all_weight - sum(weights[places[index]] for index in taken)
+        cost = [values[place] * weight - value * weights[place] for place in places]
+        better = sorted(range(len(places)), key=cost.__getitem__)[:count]
+        if sum(cost[index] for index in better) == sum(cost[index] for index in taken):
+            return [places[index] for index in better]
         taken = better

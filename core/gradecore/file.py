@@ -1,6 +1,7 @@
 """The open gradebook file: a book as JSON, read and written (docs/gradebook.schema.json)."""
 
 import json
+from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
 from fractions import Fraction
 from typing import Any
@@ -39,18 +40,37 @@ def read_json(text: str) -> Any:
     Raises BookError for what is not JSON.
     """
     try:
-        return json.loads(text, parse_float=str, parse_constant=str)
+        return json.loads(text, parse_float=str, parse_constant=str, object_pairs_hook=_object)
     except (ValueError, RecursionError) as error:
         raise BookError([Problem("file", f"is not JSON: {error}.")]) from None
+
+
+class _Object(dict[str, Any]):
+    """A JSON object that remembers which of its keys were given twice: the last one stands in the dictionary."""
+
+    twice: tuple[str, ...] = ()
+
+
+def _object(pairs: list[tuple[str, Any]]) -> _Object:
+    found = _Object(pairs)
+    if len(found) < len(pairs):
+        found.twice = tuple(key for key, count in Counter(key for key, _ in pairs).items() if count > 1)
+    return found
 
 
 def read_book(given: Any) -> Book:
     """The book in parsed JSON. Raises BookError with everything that is wrong with it, at once (R15)."""
     reader = _Reader()
     book = reader.book(given)
-    # What could not be read is left out or set to something harmless; what follows from that alone is not reported.
-    spoilt = {problem.place.partition(",")[0] for problem in reader.problems}
-    others = [each for each in book_problems(book) if each.place.partition(",")[0] not in spoilt - {"scores"}]
+    # A number that could not be read stands in as 1. That follows from nothing else, but may begin a scale above 0.
+    spoilt = {
+        problem.place.partition(",")[0] for problem in reader.problems if "scale" in problem.place.partition(",")[0]
+    }
+    others = [
+        each
+        for each in book_problems(book)
+        if each.place.partition(",")[0] not in spoilt or "begins at" not in each.message
+    ]
     if reader.problems or others:
         raise BookError([*reader.problems, *others])
     return book
@@ -73,6 +93,8 @@ class _Reader:
             return {}
         for key in given.keys() - set(known):
             self.problem(place, f"has the key {key}, which is not known; remove it.")
+        for key in getattr(given, "twice", ()):
+            self.problem(place, f"{key} is given twice; keep one.")
         return given
 
     def map(self, place: str, given: Any) -> dict[str, Any]:

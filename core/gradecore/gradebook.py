@@ -120,7 +120,9 @@ class Gradebook:
             found = self.marks.look_up(percent, rules.round_to, rules.rounding)
             rounded, mark = found.rounded, found.mark
         override = self.book.overrides.get(student, {}).get(term.id)
-        final_percent, final_mark = (percent, mark) if override is None else self._overridden(override, rules)
+        final_percent, final_mark = percent, mark
+        if override is not None and not override.is_empty:
+            final_percent, final_mark = self._overridden(override, rules)
         reaches = None
         if final_percent is not None and final_mark is not None:
             reaches = self.marks.shown_reaches(final_percent, final_mark, rules.decimals)

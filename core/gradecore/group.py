@@ -36,12 +36,12 @@ class Group:
         self.unit = 1
         self._factors = self._by_points() if method == "points" else self._by_quotients(shares=method == "shares")
         assignments = [column.assignment for column in self.columns]
-        self._plain_factors = [
-            factor * column.scale_up for factor, column in zip(self._factors, self.columns, strict=True)
+        # What a number as entered is multiplied by; None where more has to be looked at.
+        self._plain = [
+            factor * column.scale_up if column.plain and self._is_usable(place) else None
+            for place, (factor, column) in enumerate(zip(self._factors, self.columns, strict=True))
         ]
-        self._all_plain = all(
-            column.plain and factor for column, factor in zip(self.columns, self._factors, strict=True)
-        )
+        self._all_plain = None not in self._plain
         self.weights = [0 if each.extra else weight for each, weight in zip(assignments, self._weights, strict=True)]
         self.weight = sum(self.weights)
         self._forms = [weight > 0 for weight in self.weights]
@@ -88,19 +88,19 @@ class Group:
         scores = list(map(row.get, self.ids))
         if self._all_plain and set(map(type, scores)) == _NUMBERS:
             # The common case: everything is in, as a number.
-            return Tally(self, list(map(mul, scores, self._plain_factors)), self.weight)  # type: ignore[arg-type]
+            return Tally(self, list(map(mul, scores, self._plain)), self.weight)  # type: ignore[arg-type]
         values: list[int | None] = []
         weight = 0
-        for place, score in enumerate(scores):
+        for place, (score, plain_factor) in enumerate(zip(scores, self._plain, strict=True)):
+            if plain_factor is not None and score.__class__ is int:
+                values.append(score * plain_factor)  # type: ignore[operator]
+                weight += self.weights[place]
+                continue
             column = self.columns[place]
-            outcome: int | str
-            if column.plain and score.__class__ is int:
-                outcome = score * column.scale_up  # type: ignore[operator]
-            else:
-                if column.is_missing(student, score):
-                    missing.append((column.position, column.id))
-                outcome = column.outcome(student, score)
-            if outcome.__class__ is int and not self._is_usable(place):
+            if column.is_missing(student, score):
+                missing.append((column.position, column.id))
+            outcome = column.outcome(student, score)
+            if isinstance(outcome, int) and not self._is_usable(place):
                 outcome = "no_points"
             if isinstance(outcome, str):
                 left_out[column.id] = outcome
