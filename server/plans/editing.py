@@ -4,70 +4,21 @@ import datetime
 import re
 from collections.abc import Mapping
 from decimal import Decimal
-from typing import Any, TypeAlias
+from typing import Any
 
 from django.db import transaction
 from django.db.models import Max
 from gradecore.book import CATEGORY_METHODS
-from gradecore.numbers import NumberError, decimal_text, read_decimal
-from school import acts
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
 from plans import choices, drafting
 from plans.models import Assignment, Category, GroundRules
+from plans.rows import Row, find, kind_of, mark_of, record, rows_of, snapshot
+from plans.typed import made_short, made_sign, name, number
 
-Row: TypeAlias = Category | Assignment | GroundRules
-_MODELS: dict[str, type[Row]] = {"category": Category, "assignment": Assignment, "rules": GroundRules}
 COLOURS = 8
 MAX_DROPS = 99
-
-
-# Reading what was typed
-
-
-def number(text: str, field: str, what: str, *, least: int = 0) -> Decimal:
-    """A number that a person typed. Raises Refused, naming the field and what was typed."""
-    try:
-        read = read_decimal(text, negative=False)
-    except NumberError as error:
-        raise Refused(
-            f"{what}: {text.strip()[:40] or 'nothing'} {error}. Type a number such as 20 or 12.5.", field
-        ) from None
-    if read < least:
-        raise Refused(f"{what} must be at least {least}.", field)
-    return Decimal(decimal_text(read))
-
-
-def name(text: str, field: str, longest: int) -> str:
-    """A name that a person typed."""
-    bare = " ".join(text.split())
-    if not bare:
-        raise Refused("Give it a name.", field)
-    if len(bare) > longest:
-        raise Refused(f"This name has {len(bare)} characters; at most {longest} fit.", field)
-    return bare
-
-
-def made_short(text: str, longest: int = 15) -> str:
-    """A short name made from a name: whole words as far as they fit."""
-    head = text.split(":", maxsplit=1)[0].strip()
-    while len(head) > longest and " " in head:
-        head = head.rpartition(" ")[0]
-    return head[:longest].strip()
-
-
-def made_sign(text: str, taken: set[str]) -> str:
-    """Two letters that stand for a category: initials, or the first letter and a later one that nobody has."""
-    words: list[str] = re.findall(r"\w+", text)
-    letters: str = "".join(words).upper() or "X"
-    first = letters[0]
-    wishes = [words[0][0].upper() + words[1][0].upper()] if len(words) > 1 else []
-    wishes += [first + letter for letter in letters[1:] if letter not in "AEIOU"] + [
-        first + each for each in letters[1:]
-    ]
-    wishes += [f"{first}{digit}" for digit in range(2, 100)]
-    return next(wish for wish in wishes if wish not in taken)
 
 
 # Categories
@@ -80,7 +31,7 @@ def add_category(school_class: SchoolClass, person: Person, given: Mapping[str, 
     category = Category(school_class=school_class, position=_next(others), colour=len(others) % COLOURS)
     _set_category(category, {"weight": "0", **given}, others)
     category.save()
-    _record(school_class, person, f"added the category {category.name}", {}, {_mark(category): _snapshot(category)})
+    record(school_class, person, f"added the category {category.name}", {}, {mark_of(category): snapshot(category)})
     return category
 
 
@@ -88,7 +39,7 @@ def add_category(school_class: SchoolClass, person: Person, given: Mapping[str, 
 def change_category(school_class: SchoolClass, person: Person, category_id: int, given: Mapping[str, Any]) -> Category:
     """Change what is given of a category."""
     category = _category(school_class, category_id)
-    before = _snapshot(category)
+    before = snapshot(category)
     _set_category(category, given, [each for each in school_class.categories.all() if each != category])
     _keep(school_class, person, category, before, given, f"changed the category {category.name}")
     return category
@@ -99,14 +50,14 @@ def remove_category(school_class: SchoolClass, person: Person, category_id: int)
     """Remove a category; its assignments stay, in no category, where they are seen."""
     category = _category(school_class, category_id)
     moved = list(Assignment.with_deleted.filter(category=category))
-    before = {_mark(category): _snapshot(category)} | {_mark(each): _snapshot(each) for each in moved}
+    before = {mark_of(category): snapshot(category)} | {mark_of(each): snapshot(each) for each in moved}
     for each in moved:
         each.category = None
         each.version += 1
         each.save()
-    after: dict[str, Any] = {_mark(each): _snapshot(each) for each in moved} | {_mark(category): None}
+    after: dict[str, Any] = {mark_of(each): snapshot(each) for each in moved} | {mark_of(category): None}
     category.delete()
-    _record(school_class, person, f"removed the category {category.name}", before, after)
+    record(school_class, person, f"removed the category {category.name}", before, after)
 
 
 def _set_category(category: Category, given: Mapping[str, Any], others: list[Category]) -> None:
@@ -160,12 +111,12 @@ def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str
     assignment = Assignment(school_class=school_class, position=(last or 0) + 1)
     _set_assignment(assignment, {"points": "", "due_on": None, **given})
     assignment.save()
-    _record(
+    record(
         school_class,
         person,
         f"added {assignment.name}",
-        {_mark(assignment): None},
-        {_mark(assignment): _snapshot(assignment)},
+        {mark_of(assignment): None},
+        {mark_of(assignment): snapshot(assignment)},
     )
     return assignment
 
@@ -181,7 +132,7 @@ def change_assignment(
             f"A colleague changed {assignment.name} meanwhile; what is there now is shown. Your change was not made.",
             "version",
         )
-    before = _snapshot(assignment)
+    before = snapshot(assignment)
     _set_assignment(assignment, given)
     assignment.version += 1
     _keep(school_class, person, assignment, before, given, f"changed {assignment.name}")
@@ -192,7 +143,7 @@ def change_assignment(
 def change_rules(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> None:
     """Change what is given of the ground rules; the values are those of `choices`."""
     rules = GroundRules.objects.select_for_update().get(school_class=school_class)
-    before = _snapshot(rules)
+    before = snapshot(rules)
     set_rules(rules, given)
     _keep(school_class, person, rules, before, given, "changed the ground rules")
 
@@ -225,17 +176,17 @@ def _keep(
     school_class: SchoolClass, person: Person, row: Row, before: dict[str, Any], given: Mapping[str, Any], words: str
 ) -> None:
     """Keep a changed row; what moves grades waits in a draft once there are scores."""
-    after = _snapshot(row)
+    after = snapshot(row)
     if drafting.needs_draft(school_class):
         # Also what is set back to what is in force: it leaves the draft.
         named = {field for name in given for field in _SET_BY.get(name, (name,))}
-        moving = {field for field in drafting.MOVING[_kind(row)] if field in named or after[field] != before[field]}
-        drafting.propose(school_class, person, _mark(row), before, {field: after[field] for field in moving})
+        moving = {field for field in drafting.MOVING[kind_of(row)] if field in named or after[field] != before[field]}
+        drafting.propose(school_class, person, mark_of(row), before, {field: after[field] for field in moving})
         drafting.lay_over(row, {field: before[field] for field in moving})
     row.save()
     row.refresh_from_db()
-    if _snapshot(row) != before:
-        _record(school_class, person, words, {_mark(row): before}, {_mark(row): _snapshot(row)})
+    if snapshot(row) != before:
+        record(school_class, person, words, {mark_of(row): before}, {mark_of(row): snapshot(row)})
 
 
 @transaction.atomic
@@ -246,18 +197,18 @@ def apply_draft(school_class: SchoolClass, person: Person) -> list[str]:
     after: dict[str, Any] = {}
     gone = []
     for mark, fields in change.items():
-        row = _find(school_class, mark)
+        row = find(school_class, mark)
         if row is None:
             gone.append("Something in the draft has been deleted meanwhile and was left out.")
             continue
-        before[mark] = _snapshot(row)
+        before[mark] = snapshot(row)
         drafting.lay_over(row, fields)
         if isinstance(row, Assignment):
             row.version += 1
         row.save()
         row.refresh_from_db()
-        after[mark] = _snapshot(row)
-    _record(school_class, person, "applied the draft of the plan", before, after)
+        after[mark] = snapshot(row)
+    record(school_class, person, "applied the draft of the plan", before, after)
     return gone
 
 
@@ -265,25 +216,27 @@ def apply_draft(school_class: SchoolClass, person: Person) -> list[str]:
 def remove_assignment(school_class: SchoolClass, person: Person, assignment_id: int) -> None:
     """Remove an assignment; it is kept with its scores for undoing."""
     assignment = _assignment(school_class, assignment_id)
-    before = _snapshot(assignment)
+    before = snapshot(assignment)
     assignment.deleted_at = school_class.school.now()
     assignment.save()
-    _record(school_class, person, f"deleted {assignment.name}", {_mark(assignment): before}, {_mark(assignment): None})
+    record(
+        school_class, person, f"deleted {assignment.name}", {mark_of(assignment): before}, {mark_of(assignment): None}
+    )
 
 
 @transaction.atomic
 def order(school_class: SchoolClass, person: Person, kind: str, ids: list[int]) -> None:
     """Put the categories or the assignments into an order; those not named follow in the order they have."""
-    rows = {row.pk: row for row in _rows(kind, school_class).select_for_update()}
+    rows = {row.pk: row for row in rows_of(kind, school_class).select_for_update()}
     if not set(ids) <= set(rows):
         raise Refused("The list has changed meanwhile; it is shown as it is now.", "ids")
     wanted = ids + [each for each in rows if each not in ids]
-    before = {_mark(row): _snapshot(row) for row in rows.values()}
+    before = {mark_of(row): snapshot(row) for row in rows.values()}
     for position, each in enumerate(wanted, 1):
         rows[each].position = position
         rows[each].save(update_fields=["position"])
-    after = {_mark(row): _snapshot(row) for row in rows.values()}
-    _record(school_class, person, "changed the order", before, after)
+    after = {mark_of(row): snapshot(row) for row in rows.values()}
+    record(school_class, person, "changed the order", before, after)
 
 
 def _set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
@@ -345,97 +298,3 @@ def _assignment(school_class: SchoolClass, assignment_id: int) -> Assignment:
 
 def _next(rows: list[Category]) -> int:
     return max((row.position for row in rows), default=0) + 1
-
-
-# Undo: each act keeps the rows it touched, as they were and as they became
-
-_KEPT: dict[type[Row], tuple[str, ...]] = {
-    GroundRules: (
-        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "families_see_running",
-    ),
-    Category: (
-        "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "position",
-    ),
-    Assignment: (
-        "category_id", "term_id", "name", "short_name", "description", "points", "share", "step", "extra", "never_drop",
-        "counts", "closed", "shown", "assigned_on", "due_on", "for_everyone", "adjust", "position",
-    ),
-}  # fmt: skip
-
-
-def _rows(kind: str, school_class: SchoolClass) -> Any:
-    return school_class.categories.all() if kind == "category" else school_class.assignments.all()
-
-
-def _kind(row: Row) -> str:
-    return next(kind for kind, model in _MODELS.items() if isinstance(row, model))
-
-
-def _mark(row: Row) -> str:
-    return f"{_kind(row)} {row.pk}"
-
-
-def _find(school_class: SchoolClass, mark: str) -> Row | None:
-    kind, _, pk = mark.partition(" ")
-    found: Row | None = _MODELS[kind].objects.select_for_update().filter(school_class=school_class, pk=pk).first()
-    return found
-
-
-def _snapshot(row: Row) -> dict[str, Any]:
-    return {field: _plain(getattr(row, field)) for field in _KEPT[type(row)]}
-
-
-def _plain(value: Any) -> Any:
-    if isinstance(value, Decimal):
-        return format(value.normalize(), "f")
-    return value.isoformat() if isinstance(value, datetime.date) else value
-
-
-def _record(
-    school_class: SchoolClass, person: Person, words: str, before: dict[str, Any], after: dict[str, Any]
-) -> None:
-    before = {mark: before.get(mark) for mark in after | before}
-    acts.record(school_class, person, "plan", words, {"before": before, "after": after})
-
-
-def _turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str, Any]) -> list[str]:
-    """Bring rows from one state to another, leaving alone what somebody has changed since."""
-    kept = []
-    # Categories come back before what belongs in them, and go after it has left.
-    marks = sorted(wanted, key=lambda mark: (mark.startswith("category") == (wanted[mark] is None), mark))
-    for mark in marks:
-        kind, _, pk = mark.partition(" ")
-        model = _MODELS[kind]
-        rows: Any = Assignment.with_deleted if model is Assignment else model.objects
-        row = rows.filter(school_class=school_class, pk=pk).first()
-        is_there = row is not None and getattr(row, "deleted_at", None) is None
-        if (_snapshot(row) if is_there else None) != now.get(mark):
-            kept.append(f"{getattr(row, 'name', 'Something')} has been changed since and stays as it is.")
-        elif wanted[mark] is None:
-            _take_away(row, school_class)
-        else:
-            row = row or model(school_class=school_class, pk=int(pk))
-            for field, value in wanted[mark].items():
-                setattr(row, field, value)
-            if isinstance(row, Assignment):
-                row.deleted_at = None
-                row.version += 1
-            row.save()
-    return kept
-
-
-def _take_away(row: Row, school_class: SchoolClass) -> None:
-    if isinstance(row, Assignment):
-        row.deleted_at = school_class.school.now()
-        row.save()
-    elif isinstance(row, Category) and Assignment.with_deleted.filter(category=row).exists():
-        raise Refused(f"{row.name} has assignments by now, so it stays. Move them first.")
-    else:
-        row.delete()
-
-
-acts.kind(
-    "plan",
-    undo=lambda school_class, _, change: _turn(school_class, change["after"], change["before"]),
-    redo=lambda school_class, _, change: _turn(school_class, change["before"], change["after"]),
-)

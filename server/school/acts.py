@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
+from django.db.models import QuerySet
 
 from school.models import Act, Person, SchoolClass
 from school.refusal import Refused
@@ -55,25 +56,25 @@ class Undone:
 def undo(school_class: SchoolClass, person: Person) -> Undone:
     """Take back the person's last act in the class."""
     act = _acts(school_class, person).filter(undone=False).last()
-    if act is None:
-        raise Refused("There is nothing of yours to undo in this class.")
-    kept = _kinds[act.kind].undo(school_class, person, act.change)
-    act.undone = True
-    act.save(update_fields=["undone"])
-    return Undone(act.words, kept)
+    return _turn(act, "There is nothing of yours to undo in this class.")
 
 
 @transaction.atomic
 def redo(school_class: SchoolClass, person: Person) -> Undone:
     """Do the act that was last undone again."""
     act = _acts(school_class, person).filter(undone=True).first()
+    return _turn(act, "There is nothing to do again in this class.")
+
+
+def _turn(act: Act | None, otherwise: str) -> Undone:
     if act is None:
-        raise Refused("There is nothing to do again in this class.")
-    kept = _kinds[act.kind].redo(school_class, person, act.change)
-    act.undone = False
+        raise Refused(otherwise)
+    kind = _kinds[act.kind]
+    kept = (kind.redo if act.undone else kind.undo)(act.school_class, act.person, act.change)
+    act.undone = not act.undone
     act.save(update_fields=["undone"])
     return Undone(act.words, kept)
 
 
-def _acts(school_class: SchoolClass, person: Person) -> Any:
+def _acts(school_class: SchoolClass, person: Person) -> QuerySet[Act]:
     return Act.objects.select_for_update().filter(school_class=school_class, person=person).order_by("id")

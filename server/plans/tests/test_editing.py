@@ -5,8 +5,8 @@ from typing import Any
 import pytest
 from conftest import World, send
 
-from plans.editing import made_short, made_sign
 from plans.models import Assignment, Category
+from plans.typed import made_short, made_sign
 
 
 def add_category(world: World, **body: Any) -> Any:
