@@ -1,0 +1,108 @@
+"""What ``./hoarfrost`` says and keeps, without starting anything large."""
+
+import os
+import socket
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from launch import places
+from launch.commands import server_environment
+from launch.database import Database
+from launch.install import debian_packages
+from launch.places import ROOT, fingerprint, socket_folder
+from launch.processes import Running, end, free_port, port_is_free, start
+from launch.say import Stop
+
+
+def hoarfrost(*arguments: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run([sys.executable, ROOT / "hoarfrost", *arguments], capture_output=True, text=True, check=False)
+
+
+def test_a_port_in_use_is_said_plainly_before_anything_is_done() -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        assert not port_is_free(port)
+        done = hoarfrost("start", "--port", str(port))
+    assert done.returncode == 1
+    assert f"Port {port} is in use by another program" in done.stderr
+    assert "Traceback" not in done.stderr
+
+
+def test_stopping_what_does_not_run_is_no_error() -> None:
+    done = hoarfrost("stop")
+    assert (done.returncode, done.stdout) == (0, "Hoarfrost is not running here.\n")
+
+
+def test_computing_needs_nothing_installed(tmp_path: Path) -> None:
+    file = tmp_path / "book.json"
+    file.write_text('{"hoarfrost": 1, "scale": {"bands": [{"mark": "P", "min": "0"}]}, "students": []}')
+    done = subprocess.run(
+        ["env", "-i", sys.executable, "-I", "-S", ROOT / "hoarfrost", "compute", file], capture_output=True, text=True, check=False
+    )  # fmt: skip
+    assert (done.returncode, done.stdout) == (0, '{"results": {}, "error": null}\n')
+
+
+def test_a_fingerprint_changes_with_contents_and_names_only(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(places, "ROOT", tmp_path)
+    file = tmp_path / "a.txt"
+    file.write_text("one")
+    before = fingerprint(tmp_path)
+    os.utime(file, (1, 1))
+    assert fingerprint(tmp_path) == before
+    file.write_text("two")
+    assert fingerprint(tmp_path) != before
+
+
+def test_a_socket_path_is_never_too_long(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(places, "RUN", tmp_path / ("deep" * 30))
+    assert len(str(socket_folder("db") / "mariadb.sock")) <= 107
+
+
+def test_a_note_of_a_start_that_is_gone_is_not_believed(tmp_path: Path) -> None:
+    running = Running()
+    running.file = tmp_path / "start.pid"
+    assert running.find() is None
+    running.file.write_text("nonsense")
+    assert running.find() is None
+    running.file.write_text("4194303 8000")
+    assert running.find() is None
+
+
+def test_a_process_is_started_apart_and_ended_in_order(tmp_path: Path) -> None:
+    process = start(["sleep", "60"], tmp_path / "log")
+    assert os.getpgid(process.pid) == process.pid
+    end(process)
+    assert process.returncode is not None
+    assert port_is_free(free_port())
+
+
+def test_the_database_listens_on_this_machine_only_and_has_a_password(tmp_path: Path) -> None:
+    database = Database()
+    database.folder = tmp_path
+    database._configure()
+    config = (tmp_path / "my.cnf").read_text()
+    assert "bind-address=127.0.0.1" in config
+    assert "innodb-flush-log-at-trx-commit" not in config
+    assert (tmp_path / "password").stat().st_mode & 0o077 == 0
+    assert len((tmp_path / "password").read_text()) >= 24
+    first = database.url
+    database._configure()
+    assert database.url == first
+
+
+def test_a_missing_package_without_root_is_said_with_the_way_on(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(os, "geteuid", lambda: 1000)
+    monkeypatch.setattr(subprocess, "run", lambda *_, **__: subprocess.CompletedProcess([], 1, "", ""))
+    with pytest.raises(Stop, match="sudo apt-get install --no-install-recommends no-such-package"):
+        debian_packages(("no-such-package",))
+
+
+def test_the_secret_key_is_made_once_and_kept_from_others() -> None:
+    first, second = (server_environment("mysql://a@b/c")["HOARFROST_SECRET_KEY"] for _ in range(2))
+    assert first == second
+    assert len(first) > 40 or "HOARFROST_SECRET_KEY" in os.environ

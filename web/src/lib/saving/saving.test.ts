@@ -1,0 +1,195 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+type Body = {
+	id: string;
+	term: number;
+	entries: { student: number; assignment: number; text: string; version: number }[];
+};
+type Reply = (body: Body) => Response;
+
+/** A server that keeps scores by student, and each batch once. */
+class Server {
+	texts = new Map<number, { text: string; version: number }>();
+	events: string[] = [];
+	answers = new Map<string, string>();
+
+	answer(body: Body): Response {
+		const known = this.answers.get(body.id);
+		if (known) return json(known);
+		const saved = [];
+		const conflicts = [];
+		for (const { student, assignment, text, version } of body.entries) {
+			const now = this.texts.get(student) ?? { text: '', version: 0 };
+			if (now.version !== version && now.text !== text) {
+				conflicts.push({
+					student,
+					assignment,
+					typed: text,
+					theirs: now.text,
+					version: now.version,
+					who: 'Bo',
+					at: ''
+				});
+				continue;
+			}
+			const next = { text, version: now.version + 1 };
+			this.texts.set(student, next);
+			this.events.push(text);
+			saved.push({ student, assignment, text, version: next.version, above_points: false });
+		}
+		const told = JSON.stringify({
+			saved,
+			conflicts,
+			refused: [],
+			rows: [],
+			columns: [],
+			footer: null,
+			spread: null
+		});
+		this.answers.set(body.id, told);
+		return json(told);
+	}
+}
+
+function json(text: string, status = 200): Response {
+	return new Response(text, { status, headers: { 'Content-Type': 'application/json' } });
+}
+
+const ANN = 1;
+let server: Server;
+let replies: Reply[];
+let bodies: Body[];
+
+beforeEach(async () => {
+	vi.resetModules();
+	indexedDB = new IDBFactory();
+	server = new Server();
+	replies = [];
+	bodies = [];
+	vi.stubGlobal('fetch', async (request: Request) => {
+		const body = (await request.json()) as Body;
+		bodies.push(body);
+		return (replies.shift() ?? ((given: Body) => server.answer(given)))(body);
+	});
+});
+
+afterEach(() => vi.unstubAllGlobals());
+
+async function begin(person: number | null = ANN) {
+	const { saving } = await import('./saving.svelte');
+	await saving.begin(person);
+	return saving;
+}
+
+/** Wait until something holds; long enough for a slow machine. */
+const eventually = (check: () => void) => vi.waitFor(check, { timeout: 15_000 });
+
+const place = (student: number) => ({ classId: 1, student, assignment: 1 });
+const away: Reply = () => {
+	throw new TypeError('no network');
+};
+const lostAnswer: Reply = (body) => {
+	server.answer(body);
+	throw new TypeError('connection lost');
+};
+
+describe('saving', () => {
+	it('says how it stands, and ends with all saved', async () => {
+		const saving = await begin();
+		await saving.enter(place(1), 1, '17', 0);
+		expect(saving.words).toBe('Saving 1…');
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(server.events).toEqual(['17']);
+	});
+
+	it('keeps entries while nobody answers and sends them once when somebody does', async () => {
+		replies = [away];
+		const saving = await begin();
+		await saving.enter(place(1), 1, '17', 0);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await saving.enter(place(2), 1, '18', 0);
+		saving.again();
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(server.events).toEqual(['17', '18']);
+	});
+
+	it('sends a batch whose answer was lost again under its number, so that it is saved once', async () => {
+		replies = [lostAnswer];
+		const saving = await begin();
+		await saving.enter(place(1), 1, '17', 0);
+		await eventually(() => expect(saving.isAway).toBe(true));
+		saving.again();
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(bodies[0]!.id).toBe(bodies[1]!.id);
+		expect(server.events).toEqual(['17']);
+	});
+
+	it('bases what is typed over an entry on its way on what that one becomes', async () => {
+		const saving = await begin();
+		for (const text of ['1', '17', '18']) await saving.enter(place(1), 1, text, 0);
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(server.texts.get(1)?.text).toBe('18');
+		expect(saving.problems).toEqual([]);
+	});
+
+	it('shows both sides of a conflict and puts the chosen one on top of what is there', async () => {
+		server.texts.set(1, { text: '8', version: 3 });
+		const saving = await begin();
+		await saving.enter(place(1), 1, '9', 0);
+		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		expect(saving.problems[0]).toMatchObject({ typed: '9', theirs: { text: '8', who: 'Bo' } });
+		await saving.resolve(saving.problems[0]!, '9');
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(server.texts.get(1)).toEqual({ text: '9', version: 4 });
+	});
+
+	it('keeps what a refused batch held, with the reason', async () => {
+		replies = [() => json('{"message": "This is not yours to see.", "field": null}', 403)];
+		const saving = await begin();
+		await saving.enter(place(1), 1, '17', 0);
+		await eventually(() =>
+			expect(saving.problems).toMatchObject([{ typed: '17', message: 'This is not yours to see.' }])
+		);
+		expect(saving.entries).toEqual([]);
+	});
+
+	it('waits when signed out, and never sends as another', async () => {
+		replies = [() => json('{"message": "You are not signed in."}', 401)];
+		const saving = await begin();
+		await saving.enter(place(1), 1, '17', 0);
+		await eventually(() => expect(saving.words).toBe('Signed out: 1 entry kept here'));
+		await saving.begin(2);
+		expect(saving.words).toBe('All saved');
+		expect(server.events).toEqual([]);
+		await saving.begin(ANN);
+		await eventually(() => expect(server.events).toEqual(['17']));
+	});
+
+	it.each([1, 2, 3, 4, 5, 6])('loses and doubles nothing, however answers fail (%i)', async (seed) => {
+		let state = seed * 7919;
+		const chance = () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
+		const saving = await begin();
+		const wanted = new Map<number, string>();
+		for (let step = 0; step < 25; step++) {
+			const roll = chance();
+			if (roll < 0.25) replies.push(away);
+			else if (roll < 0.5) replies.push(lostAnswer);
+			const student = Math.floor(chance() * 4);
+			wanted.set(student, String(step));
+			const based = saving.pending(place(student))?.version ?? server.texts.get(student)?.version ?? 0;
+			await saving.enter(place(student), 1, String(step), based);
+			if (chance() < 0.6) saving.again();
+		}
+		replies = [];
+		await eventually(() => {
+			saving.again();
+			expect(saving.entries).toEqual([]);
+		});
+		const conflicts = new Set(saving.problems.map((each) => each.student));
+		for (const [student, text] of wanted) {
+			if (!conflicts.has(student)) expect(server.texts.get(student)?.text).toBe(text);
+		}
+		expect(new Set(server.events).size).toBe(server.events.length);
+	});
+});
