@@ -25,6 +25,17 @@ def test_shots(somebody: Callable[..., Page]) -> None:
     ):
         page.goto(f"/class/2/{place}")
         shoot(page, place, words)
+    page.goto("/class/2/plan")
+    for name, weight in (("Fieldwork", "30"), ("Map tests", "30"), ("Notebooks", "10")):
+        page.get_by_label(f"Weight of {name}").fill(weight)
+        page.get_by_label(f"Weight of {name}").press("Enter")
+        expect(page.get_by_role("region", name="Draft")).to_be_visible()
+        page.wait_for_timeout(600)
+    page.get_by_role("button", name="Show the list").click()
+    page.evaluate("scrollTo(0, 0)")
+    shoot(page, "plan-draft", "marks change")
+    page.get_by_role("button", name="Throw away").click()
+    expect(page.get_by_role("region", name="Draft")).to_have_count(0)
     page.goto("/class/2/scores")
     page.get_by_role("button", name="Célestine Moreau").click()
     shoot(page, "working", "the mark, which begins at")
