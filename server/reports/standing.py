@@ -3,12 +3,14 @@
 import datetime
 import itertools
 from collections import Counter
+from fractions import Fraction
 from typing import Literal
 
 from gradecore.figures import AssignmentFigures, assignment_figures, term_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
-from plans.models import Assignment
+from plans.loading import load_plan
+from plans.models import Assignment, Draft
 from school.models import Person, SchoolClass, SchoolYear, Term
 from scores.book import LoadedClass, load_class
 from scores.grid import grade, is_apart
@@ -57,6 +59,7 @@ class Standing:
         self.figures: dict[str, AssignmentFigures] = {}
         if not self.is_semester:
             self.figures = dict(assignment_figures(loaded.gradebook, self.name))
+        self.draft = Draft.objects.filter(school_class=loaded.plan.school_class).first()
         kept = report_rows(loaded, term)
         results = {each.pk: loaded.gradebook.result(str(each.pk), self.name) for each in loaded.plan.students}
         self.states = Counter(
@@ -88,6 +91,8 @@ class Standing:
             return StationOut(name="plan", state="done", words="made of its parts", look=False)
         if not self.loaded.plan.categories:
             return StationOut(name="plan", state="open", words="no categories yet", look=False)
+        if self.draft is not None:
+            return StationOut(name="plan", state="half", words=self._draft_words(), look=True)
         weights = planned_shares(self.loaded.book, self.loaded.gradebook.terms[self.name]).weights
         method = self.loaded.gradebook.rules(self.name).method
         words = {"points": "points in one pool", "equal": "every assignment alike"}.get(method, "")
@@ -96,6 +101,14 @@ class Standing:
         apart = f", {len(self.apart)} apart" if self.apart else ""
         state: Reach = "done" if self.assignments and (weights is None or weights == 100) else "half"
         return StationOut(name="plan", state=state, words=words + apart, look=bool(apart) or weights not in (None, 100))
+
+    def _draft_words(self) -> str:
+        drafted = load_plan(self.loaded.plan.school_class, drafted=True).book
+        term = next(each for each in drafted.terms if each.id == self.name)
+        weights = planned_shares(drafted, term).weights
+        return (
+            "a draft waits" if weights in (None, 100) else f"draft, {decimal_text(weights or Fraction(0))} of 100 given"
+        )
 
     def _scores(self) -> StationOut:
         blanks = sum(self.past_due.values())
@@ -145,6 +158,11 @@ class Standing:
         for each in self.apart:
             words = f"{school_class}: {each.name} is in no category."
             found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="Place it", place=f"{place}/plan"))
+        if self.draft is not None:
+            words = f"{school_class}: a draft of the plan waits since {day_text(self.draft.begun_at.date())}."
+            found.append(
+                NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
+            )
         window = getattr(self.term, "window", None)
         if window is not None and window.opens <= self.today <= window.closes:
             found += self._report_needs(str(school_class), place, window.closes)

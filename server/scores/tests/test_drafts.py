@@ -73,6 +73,17 @@ def test_what_families_see_does_not_move_until_it_is_applied(world: World) -> No
     assert world.client("guardian").get(address).json()["classes"][0]["mark"] == "A"
 
 
+def test_a_draft_stands_on_the_trail_and_needs_the_teacher(world: World) -> None:
+    scored(world)
+    weigh(world, "55")
+    trail = world.client("co_teacher").get(f"{world.address}/frame").json()["trail"]
+    assert (trail[0]["words"], trail[0]["look"]) == ("draft, 95 of 100 given", True)
+    weigh(world, "45", 1)
+    assert world.client("teacher").get(f"{world.address}/frame").json()["trail"][0]["words"] == "a draft waits"
+    needs = [each["words"] for each in world.client("teacher").get("/api/today").json()["needs"]]
+    assert "Botany A: a draft of the plan waits since Wed 14 Jan." in needs
+
+
 def test_applying_is_one_act_and_undone_as_one(world: World) -> None:
     scored(world)
     weigh(world, "10")
