@@ -19,7 +19,7 @@
 
 	// However the choice was made, it is in sight.
 	$effect(() => {
-		body.querySelector(`#row-${chosen}`)?.scrollIntoView({ block: 'nearest' });
+		body.querySelector(`#row-${chosen}`)?.scrollIntoView({ block: 'nearest', inline: 'start' });
 	});
 </script>
 
@@ -86,6 +86,7 @@
 		flex: 1;
 		min-height: 0;
 		overflow: auto;
+		scroll-padding-left: 24px;
 		padding-left: 24px;
 	}
 	table {
