@@ -95,8 +95,10 @@ def python_packages() -> None:
     if _is_stamped(stamp, mark) and PYTHON.exists():
         return
     say("Installing Python packages.")
-    if not PYTHON.exists() or subprocess.run([PYTHON, "-m", "pip", "--version"], capture_output=True).returncode:
+    if not stamp.exists() or not PYTHON.exists():
+        # No stamp: nothing yet, or an installation that was cut short and may lack any file. It is made anew.
         _run([sys.executable, "-m", "venv", "--clear", str(VENV)], "The Python environment could not be made.")
+    stamp.unlink(missing_ok=True)
     pip = [str(PYTHON), "-m", "pip", "install", "-q", "--disable-pip-version-check", UV]
     _run(pip, "Python packages could not be fetched. Is there a network?")
     uv = [

@@ -6,12 +6,13 @@ from fractions import Fraction
 
 from gradecore.gradebook import Gradebook
 
-MOVES = ("rises", "falls", "appears", "disappears", "stays", "replaced")
-
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """A student's final result in one term, before and after, and what becomes of the mark."""
+    """A student's final result in one term, before and after, and what becomes of the mark.
+
+    `move` is rises, falls, appears, disappears, stays or replaced.
+    """
 
     student: str
     term: str

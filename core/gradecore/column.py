@@ -8,9 +8,6 @@ from gradecore.adjust import adjusted
 from gradecore.book import Assignment, Score, ScoreCode
 from gradecore.numbers import UNIT, in_units
 
-LEFT_OUT = ("hidden", "not_counted", "not_assigned", "code", "blank", "no_category", "no_points")
-"""Why an outcome is left out."""
-
 
 def code_value(code: ScoreCode, points: Fraction, *, extra: bool) -> Fraction | None:
     """What a code earns of so many points; None where it leaves the outcome out (R2.3)."""

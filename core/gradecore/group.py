@@ -71,7 +71,7 @@ class Group:
         self._weights = [
             whole * each if column.possible else 0 for column, each in zip(self.columns, units, strict=True)
         ]
-        # A share of 0 counts for nothing, but is no reason to be left out: its factor is kept apart from its value.
+        # A share of 0 counts for nothing, but is no reason to be left out: its factor alone does not tell.
         self._divides = [column.possible > 0 for column in self.columns]
         return [
             whole // column.possible * each if column.possible else 0
