@@ -15,9 +15,13 @@ class Saving {
 	others = $state(0);
 	isAway = $state(false);
 	isSignedOut = $state(false);
+	/** Whether it is known what waits from before. */
+	isBegun = $state(false);
 
 	#person: number | null = null;
 	#queue: Promise<Queue> | null = null;
+	/** Entries on their way into the browser's database. */
+	#arriving: Entry[] = [];
 	#listeners = new Set<Listener>();
 	#isSending = false;
 	#wait = 1000;
@@ -28,6 +32,7 @@ class Saving {
 		const waiting = this.entries.length;
 		const count = waiting === 1 ? '1 entry' : `${waiting} entries`;
 		if (this.isSignedOut && waiting) return `Signed out: ${count} kept here`;
+		if (!this.isBegun) return 'Looking for unsaved entries…';
 		if (this.isAway) return waiting ? `Offline: ${count} kept here` : 'Offline';
 		if (this.problems.length) return `${this.problems.length} to look at`;
 		if (waiting + this.others) return `Saving ${waiting + this.others}…`;
@@ -44,6 +49,7 @@ class Saving {
 		this.isSignedOut = person === null;
 		this.#queue ??= Queue.open();
 		await this.#look();
+		this.isBegun = true;
 		void this.#send();
 	}
 
@@ -52,12 +58,15 @@ class Saving {
 		return () => this.#listeners.delete(listener);
 	}
 
-	/** Enter a score. It is kept before this returns. */
+	/** Enter a score. It counts as waiting at once, and is kept before this returns. */
 	async enter(place: Place, term: number, text: string, version: number): Promise<void> {
 		if (this.#person === null) return;
 		const { classId, student, assignment } = place;
 		const entry = { classId, student, assignment, term, text, version, person: this.#person, batch: null };
+		this.#arriving.push(entry);
+		this.entries = [...this.entries, entry];
 		await (await this.#opened()).add(entry);
+		this.#arriving = this.#arriving.filter((each) => each !== entry);
 		await this.#look();
 		void this.#send();
 	}
@@ -97,6 +106,15 @@ class Saving {
 		return this.problems.find((each) => each.id === placeId(each.person, place));
 	}
 
+	/** Wait until all that was entered is saved. False where it cannot be now: without a connection, or signed out. */
+	async settled(): Promise<boolean> {
+		while (this.entries.length || !this.isBegun) {
+			if (this.isAway || this.isSignedOut) return false;
+			await new Promise((wake) => setTimeout(wake, 20));
+		}
+		return true;
+	}
+
 	/** Try at once, for instance because the connection is back. */
 	again(): void {
 		clearTimeout(this.#timer);
@@ -111,7 +129,7 @@ class Saving {
 	async #look(): Promise<void> {
 		const queue = await this.#opened();
 		const person = this.#person;
-		this.entries = person === null ? [] : await queue.entries(person);
+		this.entries = person === null ? [] : [...(await queue.entries(person)), ...this.#arriving];
 		this.problems = person === null ? [] : await queue.problems(person);
 	}
 
