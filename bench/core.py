@@ -6,6 +6,7 @@ import resource
 import time
 from collections.abc import Callable, Iterator
 from fractions import Fraction
+from operator import itemgetter
 from typing import Any
 
 import numpy as np
@@ -190,9 +191,9 @@ def main() -> None:
     before = peak()
     mixed, _ = compute(district(plain=False))
     after = peak()
-    exact, percents = compute(district(plain=True))
+    exact, percents = min((compute(district(plain=True)) for _ in range(3)), key=itemgetter(0))
     frame = as_frame(district(plain=True))
-    floats = min(best_of(3, lambda: pipeline(frame)), 1e9)
+    floats = best_of(3, lambda: pipeline(frame))
     theirs = pipeline(frame)
     worst = max(abs(float(percents[book, f"s{student}"] or 0) - value) for (book, student), value in theirs.items())
     earned = frame.earned.to_numpy()

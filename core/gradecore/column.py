@@ -22,6 +22,15 @@ def code_value(code: ScoreCode, points: Fraction, *, extra: bool) -> Fraction | 
             return None
 
 
+class Codes:
+    """A book's score codes, made ready once for all its columns."""
+
+    def __init__(self, codes: Sequence[ScoreCode]) -> None:
+        self.by_name = {code.code: code for code in codes}
+        self.missing = {code.code for code in codes if code.missing}
+        self.with_percent = [code for code in codes if code.effect == "percent"]
+
+
 class Column:
     """An assignment's outcomes, as integers over one denominator (`unit`).
 
@@ -32,7 +41,6 @@ class Column:
 
     __slots__ = (
         "_codes",
-        "_missing_codes",
         "adjusted_to",
         "assignment",
         "blank_counts",
@@ -51,7 +59,7 @@ class Column:
         self,
         assignment: Assignment,
         position: int,
-        codes: Sequence[ScoreCode],
+        codes: Codes,
         blank: str,
         scores: Mapping[str, Mapping[str, Score]],
         students: Sequence[str],
@@ -61,8 +69,7 @@ class Column:
         self.assignment = assignment
         self.id = assignment.id
         self.position = position
-        values = {code.code: code_value(code, assignment.points, extra=assignment.extra) for code in codes}
-        self._missing_codes = [code.code for code in codes if code.missing]
+        self._codes = codes
         # R14.1: what would be counted of a hidden assignment is left out for a family's eyes.
         self.hidden = hidden
         self.blank_counts = not assignment.extra and (
@@ -70,17 +77,23 @@ class Column:
         )
         self.blank_missing = assignment.closed and not assignment.extra
         self.steps: dict[Fraction, list[Fraction]] = {}
+        self.adjusted_to: dict[int, int] = {}
+        self.unit = UNIT
+        for code in codes.with_percent:
+            self._make_whole(code_value(code, assignment.points, extra=assignment.extra))
         if assignment.adjust and assignment.counts:
             self.steps = adjusted(self._numbers(scores, students), assignment.points, assignment.adjust)
+            for trail in self.steps.values():
+                self._make_whole(trail[-1])
+            self.adjusted_to = {in_units(start): self._in_unit(trail[-1]) for start, trail in self.steps.items()}
         self.plain = assignment.counts and assignment.assigned is None and not self.steps and not hidden
-        self.unit = UNIT
-        for value in (*values.values(), *(trail[-1] for trail in self.steps.values())):
-            if value is not None and UNIT % value.denominator:
-                self.unit = lcm(self.unit, value.denominator)
         self.scale_up = self.unit // UNIT
         self.possible = in_units(assignment.points) * self.scale_up
-        self._codes = {code: None if value is None else self._in_unit(value) for code, value in values.items()}
-        self.adjusted_to = {in_units(start): self._in_unit(trail[-1]) for start, trail in self.steps.items()}
+
+    def _make_whole(self, value: Fraction | None) -> None:
+        """Make the unit small enough for a value to be a whole number of it."""
+        if value is not None and UNIT % value.denominator:
+            self.unit = lcm(self.unit, value.denominator)
 
     def _in_unit(self, value: Fraction) -> int:
         return value.numerator * (self.unit // value.denominator)
@@ -108,11 +121,11 @@ class Column:
             return self.adjusted_to[score] if self.steps else score * self.scale_up
         if score is None:
             return ("hidden" if self.hidden else 0) if self.blank_counts else "blank"
-        earned = self._codes[score]
-        return "code" if earned is None else "hidden" if self.hidden else earned
+        earned = code_value(self._codes.by_name[score], self.assignment.points, extra=self.assignment.extra)
+        return "code" if earned is None else "hidden" if self.hidden else self._in_unit(earned)
 
     def is_missing(self, student: str, score: Score | None) -> bool:
         """Whether the work is missing (R2.6); what is hidden from the reader is not reported."""
         if isinstance(score, int) or not self.assignment.counts or self.hidden or not self.is_assigned(student):
             return False
-        return self.blank_missing if score is None else score in self._missing_codes
+        return self.blank_missing if score is None else score in self._codes.missing

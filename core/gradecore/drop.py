@@ -1,17 +1,6 @@
-"""Which scores are dropped (R3.4, R3.5).
-
-An outcome is known by its place in its group. Its quotient (earned/possible) is value/weight, in all three ways of
-forming a percent; a key holds a quotient and its tie-breaker in one whole number (see `group.Group`).
-"""
+"""Which scores are dropped where the lowest quotients need not be the best to drop (R3.5)."""
 
 from collections.abc import Sequence
-
-
-def lowest(places: Sequence[int], keys: Sequence[int], count: int) -> list[int]:
-    """The `count` places with the lowest keys: quotients, ties by rank (R3.5)."""
-    if count == 1:
-        return [places[keys.index(min(keys))]]
-    return [places[index] for index in sorted(range(len(keys)), key=keys.__getitem__)[:count]]
 
 
 def best_for_student(
@@ -29,12 +18,12 @@ def best_for_student(
     Each round raises p; where none does, the set is best, and sorting, which keeps the order of equals, has
     taken the one whose positions come first (`places` are in their order). `all_value` holds extra credit too.
     """
-    count, taken = len(first), [places.index(place) for place in first]
+    count, taken = len(first), first
     while True:
-        value = all_value - sum(values[places[index]] for index in taken)
-        weight = all_weight - sum(weights[places[index]] for index in taken)
-        cost = [values[place] * weight - value * weights[place] for place in places]
-        better = sorted(range(len(places)), key=cost.__getitem__)[:count]
-        if sum(cost[index] for index in better) == sum(cost[index] for index in taken):
-            return [places[index] for index in better]
+        value = all_value - sum([values[place] for place in taken])
+        weight = all_weight - sum([weights[place] for place in taken])
+        cost = {place: values[place] * weight - value * weights[place] for place in places}
+        better = sorted(places, key=cost.__getitem__)[:count]
+        if sum([cost[place] for place in better]) == sum([cost[place] for place in taken]):
+            return better
         taken = better

@@ -8,9 +8,9 @@ from graphlib import TopologicalSorter
 from gradecore.adjust import adjusted
 from gradecore.book import Book, GroundRules, Override, Score, Term
 from gradecore.check import check
-from gradecore.result import TermResult
+from gradecore.result import Reckoning, TermResult
 from gradecore.scale import Marks
-from gradecore.term import Reckoning, TermPlan, term_rules
+from gradecore.term import TermPlan, term_rules
 
 _NOTHING: Mapping[str, Score] = {}
 
@@ -126,13 +126,7 @@ class Gradebook:
         reaches = None
         if final_percent is not None and final_mark is not None:
             reaches = self.marks.shown_reaches(final_percent, final_mark, rules.decimals)
-        return TermResult(
-            raw, percent, rounded, mark, final_percent, final_mark,
-            reckoning.categories if reckoning else {},
-            reckoning.left_out if reckoning else {},
-            reckoning.missing if reckoning else (),
-            reaches,
-        )  # fmt: skip
+        return TermResult(raw, percent, rounded, mark, final_percent, final_mark, reaches, reckoning)
 
     def _overridden(self, override: Override, rules: GroundRules) -> tuple[Fraction | None, str | None]:
         """The final percent and mark that an override makes (R5.2)."""

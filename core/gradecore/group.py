@@ -1,14 +1,17 @@
-"""A group of assignments whose outcomes make one percent: a category (R3), or a whole term's pool (R4.2, R4.3).
+"""A term's assignments laid out for counting, and the groups whose outcomes make one percent (R3, R4.2, R4.3).
 
 All three ways of forming a percent are one: Σ value ÷ Σ weight, in whole numbers. By points a value is what was
 earned and its weight what was possible; equally, a value is the quotient and its weight one; by shares both
 are multiplied by the share. Only base outcomes have a weight; extra credit adds its value alone.
+
+An assignment is known by its place in the layout. What all students share is worked out once, so that
+counting one of them is a few passes over lists.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from math import lcm
-from operator import mul
-from typing import cast
+from operator import itemgetter, mul
+from typing import NamedTuple, cast
 
 from gradecore import drop
 from gradecore.book import Score
@@ -18,168 +21,203 @@ from gradecore.numbers import UNIT, in_units
 _NUMBERS = {int}
 
 
-class Group:
-    """Assignments made ready for forming a percent in one of three ways, each known by its place in the lists.
+class Layout:
+    """A term's columns, block by block, each block brought to whole numbers of its own unit."""
 
-    What is earned (in the column's unit) times its factor is its value. `unit` brings values and weights to what a person
-    reads: points, quotients, or shares.
-    """
-
-    def __init__(self, columns: Sequence[tuple[Column, str | None]], method: str) -> None:
-        self.method = method
-        self.columns = [column for column, _ in columns]
+    def __init__(self, blocks: Sequence[tuple[str, Sequence[Column]]]) -> None:
+        self.columns: list[Column] = []
+        self.factors: list[int | None] = []
+        """What is earned, in the column's unit, times this is its value; None where nothing can be divided (R2.7)."""
+        self.weights: list[int] = []
+        self.per_weight: list[int] = []
+        self.blocks = [self._add(method, columns) for method, columns in blocks]
         self.ids = [column.id for column in self.columns]
-        self.places = range(len(columns))
-        self.by_category: dict[str | None, list[int]] = {}
-        for place, (_, category) in enumerate(columns):
-            self.by_category.setdefault(category, []).append(place)
-        self.unit = 1
-        self._factors = self._by_points() if method == "points" else self._by_quotients(shares=method == "shares")
-        assignments = [column.assignment for column in self.columns]
-        # What a number as entered is multiplied by; None where more has to be looked at.
+        # What a number as entered is multiplied by; 0 where more has to be looked at.
         self._plain = [
-            factor * column.scale_up if column.plain and self._is_usable(place) else None
-            for place, (factor, column) in enumerate(zip(self._factors, self.columns, strict=True))
+            factor * column.scale_up if column.plain and factor else 0
+            for factor, column in zip(self.factors, self.columns, strict=True)
         ]
-        self._all_plain = None not in self._plain
-        self.weights = [0 if each.extra else weight for each, weight in zip(assignments, self._weights, strict=True)]
-        self.weight = sum(self.weights)
-        self._forms = [weight > 0 for weight in self.weights]
-        self._forming = sum(self._forms)
-        self._can_drop = [forms and not each.never_drop for each, forms in zip(assignments, self._forms, strict=True)]
-        self._droppable = [place for place in self.places if self._can_drop[place]]
-        # R3.5: among equal quotients the larger possible, or share, and then the earlier position goes first. Quotients are
-        # brought to whole numbers far enough apart for the rank to decide between equal ones only.
-        sizes = [in_units(each.share if method == "shares" else each.points) for each in assignments]
-        per = lcm(*(weight for weight in self.weights if weight)) * len(columns)
-        self._per_weight = [per // weight if weight else 0 for weight in self.weights]
-        self._ranks = [0] * len(columns)
-        for rank, place in enumerate(sorted(self.places, key=lambda place: (-sizes[place], place))):
-            self._ranks[place] = rank
+        self._all_plain = 0 not in self._plain
+        self._take: Callable[[Mapping[str, Score]], Sequence[Score]] = (
+            itemgetter(*self.ids) if len(self.ids) > 1 else lambda row: [row[name] for name in self.ids]
+        )
 
-    def _by_points(self) -> list[int]:
-        self.unit = lcm(*(column.unit for column in self.columns))
-        factors = [self.unit // column.unit for column in self.columns]
-        self._weights = [column.possible * factor for column, factor in zip(self.columns, factors, strict=True)]
-        return factors
-
-    def _by_quotients(self, *, shares: bool) -> list[int]:
-        """Factors are 0 where nothing can be divided: what is worth 0 points (R2.7)."""
-        whole = lcm(*(column.possible for column in self.columns if column.possible))
-        units = [in_units(column.assignment.share) if shares else 1 for column in self.columns]
-        self.unit = whole * (UNIT if shares else 1)
-        self._weights = [
-            whole * each if column.possible else 0 for column, each in zip(self.columns, units, strict=True)
+    def _add(self, method: str, columns: Sequence[Column]) -> "Block":
+        start = len(self.columns)
+        if method == "points":
+            unit = lcm(*(column.unit for column in columns))
+            factors: list[int | None] = [unit // column.unit for column in columns]
+        else:
+            # Where nothing can be divided, there is no quotient (R2.7).
+            whole = lcm(*(column.possible for column in columns if column.possible))
+            shares = [in_units(column.assignment.share) if method == "shares" else 1 for column in columns]
+            unit = whole * (UNIT if method == "shares" else 1)
+            factors = [
+                whole // column.possible * share if column.possible else None
+                for column, share in zip(columns, shares, strict=True)
+            ]
+        weights = [
+            0 if column.assignment.extra else column.possible * (factor or 0)
+            for column, factor in zip(columns, factors, strict=True)
         ]
-        # A share of 0 counts for nothing, but is no reason to be left out: its factor alone does not tell.
-        self._divides = [column.possible > 0 for column in self.columns]
-        return [
-            whole // column.possible * each if column.possible else 0
-            for column, each in zip(self.columns, units, strict=True)
-        ]
+        whole = lcm(*(weight for weight in weights if weight))
+        self.columns += columns
+        self.factors += factors
+        self.weights += weights
+        self.per_weight += [whole // weight if weight else 0 for weight in weights]
+        return Block(range(start, start + len(columns)), unit, method)
 
-    def _is_usable(self, place: int) -> bool:
-        return self.method == "points" or self._divides[place]
+    def size(self, place: int, method: str) -> int:
+        """What decides among equal quotients: the points possible, or the share (R3.5)."""
+        column = self.columns[place]
+        return in_units(column.assignment.share) if method == "shares" else column.possible // column.scale_up
 
     def tally(
         self, student: str, row: Mapping[str, Score], left_out: dict[str, str], missing: list[tuple[int, str]]
     ) -> "Tally":
         """Count one student's scores, noting what is left out and what is missing (R2)."""
-        scores = list(map(row.get, self.ids))
+        try:
+            scores: Sequence[Score | None] = self._take(row)
+        except KeyError:
+            scores = list(map(row.get, self.ids))
         if self._all_plain and set(map(type, scores)) == _NUMBERS:
             # The common case: everything is in, as a number.
-            return Tally(self, list(map(mul, scores, self._plain)), self.weight)  # type: ignore[arg-type]
-        values: list[int | None] = []
-        weight = 0
-        for place, (score, plain_factor) in enumerate(zip(scores, self._plain, strict=True)):
-            if plain_factor is not None and score.__class__ is int:
-                values.append(score * plain_factor)  # type: ignore[operator]
-                weight += self.weights[place]
-                continue
-            column = self.columns[place]
-            if column.is_missing(student, score):
-                missing.append((column.position, column.id))
-            outcome = column.outcome(student, score)
-            if isinstance(outcome, int) and not self._is_usable(place):
-                outcome = "no_points"
-            if isinstance(outcome, str):
-                left_out[column.id] = outcome
-                values.append(None)
-            else:
-                values.append(outcome * self._factors[place])
-                weight += self.weights[place]
-        return Tally(self, values, weight)
+            return Tally(self, list(map(mul, scores, self._plain)), complete=True)  # type: ignore[arg-type]
+        values = [
+            score * factor  # type: ignore[operator]
+            if factor and score.__class__ is int
+            else self._looked_at(place, student, score, left_out, missing)
+            for place, (score, factor) in enumerate(zip(scores, self._plain, strict=True))
+        ]
+        return Tally(self, values, complete=None not in values)
 
-    def droppable(self, counted: Sequence[int]) -> list[int]:
-        """Which of the counted places are base, form a percent and may be dropped (R3.4)."""
-        if len(counted) == len(self.places):
-            return self._droppable
-        return [place for place in counted if self._can_drop[place]]
+    def _looked_at(
+        self, place: int, student: str, score: Score | None, left_out: dict[str, str], missing: list[tuple[int, str]]
+    ) -> int | None:
+        column, factor = self.columns[place], self.factors[place]
+        if column.is_missing(student, score):
+            missing.append((column.position, column.id))
+        outcome = column.outcome(student, score)
+        if isinstance(outcome, int) and factor is not None:
+            return outcome * factor
+        left_out[column.id] = outcome if isinstance(outcome, str) else "no_points"
+        return None
 
-    def forming_in(self, counted: Sequence[int]) -> int:
-        """How many of the counted places form a percent."""
-        return self._forming if len(counted) == len(self.places) else sum(map(self._forms.__getitem__, counted))
 
-    def low_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
-        """What orders places by their quotients, the lowest first, and equal ones by rank (R3.5)."""
-        per, ranks = self._per_weight, self._ranks
-        return [values[place] * per[place] + ranks[place] for place in places]
+class Block(NamedTuple):
+    """Neighbouring places of a layout that form percents in one way."""
 
-    def high_keys(self, places: Sequence[int], values: Sequence[int]) -> list[int]:
-        """The same with the highest first; equal ones by rank as well."""
-        per, ranks = self._per_weight, self._ranks
-        return [ranks[place] - values[place] * per[place] for place in places]
+    places: Sequence[int]
+    unit: int
+    """What values and weights are divided by for a person to read: they are then points, quotients, or shares."""
+    method: str
+
+
+class Group:
+    """Places of one block whose outcomes make one percent: a category, or a whole term.
+
+    `low` and `high` are how many of the lowest and the highest are dropped.
+    """
+
+    def __init__(
+        self, layout: Layout, block: Block, places: Sequence[int], low: int, high: int, *, best_for_student: bool
+    ) -> None:
+        self.unit = block.unit
+        self.places = places
+        self.drops = [(count, is_low) for count, is_low in ((low, True), (high, False)) if count]
+        self.weight = sum(layout.weights[place] for place in places)
+        self.take = _taking(places)
+        # R3.4: base, forming a percent, not kept from dropping.
+        droppable = [
+            place for place in places if layout.weights[place] > 0 and not layout.columns[place].assignment.never_drop
+        ]
+        self._alike = len({layout.weights[place] for place in droppable}) <= 1
+        # R3.5: among equal quotients the larger possible, or share, and then the earlier position goes first; standing in
+        # that order, the first of equals is the one. What weighs the same is best for the student to drop
+        # lowest quotient first, among equals the earlier position.
+        self.searches = best_for_student and not self._alike
+        forming = sum(layout.weights[place] > 0 for place in places)
+        self.spare = min(forming - 1, len(droppable))
+        """How many can be dropped where all are counted."""
+        sizes = {place: layout.size(place, block.method) for place in droppable}
+        by_size = sorted(droppable, key=lambda place: -sizes[place])
+        self._orders = (by_size, droppable if best_for_student and self._alike else by_size)
+        self._takes = tuple(map(_taking, self._orders))
+        self._per_weights = [[layout.per_weight[place] for place in order] for order in self._orders]
+        self.droppable = droppable
+
+    def extremes(self, values: Sequence[int | None], count: int, *, low: bool, complete: bool) -> list[int]:
+        """The `count` places with the lowest, or the highest, quotients (R3.5)."""
+        order, per = self._orders[low], self._per_weights[low]
+        quotients = self._takes[low](values)
+        if not complete:
+            still = [index for index, value in enumerate(quotients) if value is not None]
+            order, quotients, per = ([each[index] for index in still] for each in (order, quotients, per))
+        if not self._alike:
+            quotients = list(map(mul, quotients, per))
+        if count == 1:
+            return [order[quotients.index(min(quotients) if low else max(quotients))]]
+        found = sorted(range(len(order)), key=quotients.__getitem__, reverse=not low)
+        return [order[index] for index in found[:count]]
 
 
 class Tally:
-    """The counted values of one student in one group, by place: None is left out or dropped. `weight` is their Σ."""
+    """One student's values by place: None is left out or dropped. `complete` says that none is None."""
 
-    __slots__ = ("group", "values", "weight")
+    __slots__ = ("complete", "layout", "values")
 
-    def __init__(self, group: Group, values: list[int | None], weight: int) -> None:
-        self.group = group
+    def __init__(self, layout: Layout, values: list[int | None], *, complete: bool) -> None:
+        self.layout = layout
         self.values = values
-        self.weight = weight
+        self.complete = complete
 
-    def counted(self, places: Sequence[int] | None = None) -> Sequence[int]:
-        """The places that are counted, of some or of all."""
-        values = self.values
-        if places is None:
-            if None not in values:
-                return self.group.places
-            places = self.group.places
-        return [place for place in places if values[place] is not None]
+    def counted(self, group: Group) -> list[int]:
+        """The places of a group that are counted."""
+        return [place for place in group.places if self.values[place] is not None]
 
-    def drop(self, low: int, high: int, *, best_for_student: bool, places: Sequence[int] | None = None) -> list[int]:
-        """Take out the lowest and then the highest, never the last that can form a percent (R3.4); gives their places."""
-        group, values = self.group, cast("list[int]", self.values)
+    def sums(self, group: Group) -> tuple[int, int]:
+        """Σ value and Σ weight of what is counted in a group; without weight it has no result (R3.6)."""
+        if self.complete:
+            return sum(group.take(self.values)), group.weight
+        counted = self.counted(group)
+        weight = sum([self.layout.weights[place] for place in counted])
+        return sum([cast("int", self.values[place]) for place in counted]), weight
+
+    def drop(self, group: Group) -> tuple[list[int], int, int]:
+        """Take out the lowest and then the highest, never the last that can form a percent (R3.4).
+
+        Gives the places taken out, by position, and the sums of what stays.
+        """
+        value, weight = self.sums(group)
+        complete, values, weights = self.complete, self.values, self.layout.weights
+        if complete:
+            droppable, spare = group.droppable, group.spare
+        else:
+            forming = sum([weights[place] > 0 for place in self.counted(group)])
+            droppable = [place for place in group.droppable if values[place] is not None]
+            spare = min(forming - 1, len(droppable))
         gone: list[int] = []
-        for count, is_low in ((low, True), (high, False)):
-            if not count:
-                continue
-            counted = self.counted(places)
-            droppable = group.droppable(counted)
-            count = min(count, group.forming_in(counted) - 1, len(droppable))
+        for wanted, is_low in group.drops:
+            count = min(wanted, spare - len(gone))
             if count <= 0:
                 continue
-            keys = (group.low_keys if is_low else group.high_keys)(droppable, values)
-            chosen = drop.lowest(droppable, keys, count)
-            if is_low and best_for_student:
-                value, weight = (sum(map(each.__getitem__, counted)) for each in (values, group.weights))
-                chosen = drop.best_for_student(droppable, chosen, values, group.weights, value, weight)
+            chosen = group.extremes(values, count, low=is_low, complete=complete)
+            if is_low and group.searches:
+                chosen = drop.best_for_student(droppable, chosen, cast("list[int]", values), weights, value, weight)
             for place in chosen:
-                self.values[place] = None
-                self.weight -= group.weights[place]
+                value -= cast("int", values[place])
+                weight -= weights[place]
+                values[place] = None
+            complete = False
             gone += chosen
-        return gone
+        gone.sort()
+        return gone, value, weight
 
-    def ratio(self, places: Sequence[int] | None = None) -> tuple[int, int] | None:
-        """The result as value over weight; None where nothing forms one (R3.6)."""
-        if places is None:
-            if not self.weight:
-                return None
-            values = self.values
-            return sum(filter(None, values)), self.weight
-        counted = self.counted(places)
-        weight = sum(self.group.weights[place] for place in counted)
-        return (sum(cast("int", self.values[place]) for place in counted), weight) if weight else None
+
+def _taking(places: Sequence[int]) -> Callable[[Sequence[int | None]], Sequence[int]]:
+    """What picks some places out of a list; neighbouring ones as a slice."""
+    if not places:
+        return itemgetter(slice(0, 0))
+    if list(places) == list(range(places[0], places[0] + len(places))):
+        return itemgetter(slice(places[0], places[-1] + 1))
+    return itemgetter(*places)

@@ -64,16 +64,18 @@ def round_to_step(value: Fraction, step: Fraction | None, rounding: str) -> Frac
     """`value` rounded to a whole number of `step`; None leaves it as it is (R6.2)."""
     if step is None:
         return value
-    steps = value / step
+    # value/step as a ratio of whole numbers.
+    top = value.numerator * step.denominator
+    bottom = value.denominator * step.numerator
     if rounding == "half_up":
-        whole = (2 * steps.numerator + steps.denominator) // (2 * steps.denominator)
+        whole = (2 * top + bottom) // (2 * bottom)
     elif rounding == "half_even":
-        whole = round(steps)
+        whole = round(Fraction(top, bottom))
     elif rounding == "up":
-        whole = -(-steps.numerator // steps.denominator)
+        whole = -(-top // bottom)
     else:
-        whole = steps.numerator // steps.denominator
-    return whole * step
+        whole = top // bottom
+    return Fraction(whole * step.numerator, step.denominator)
 
 
 def root_percent(percent: Fraction) -> Fraction:

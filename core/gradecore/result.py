@@ -3,19 +3,65 @@
 These are made by the hundred thousand, which is why they are not frozen; nobody changes them.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+
+from gradecore.group import Tally
 
 
 @dataclass(slots=True)
 class CategoryResult:
-    """A category's percent and the assignments dropped in it, by position.
+    """A category's percent, as a value over its weight, and the assignments dropped in it, by position.
 
     Under the pooled methods it is for information, and ``""`` stands for what has no category (R4.2).
     """
 
-    percent: Fraction | None
+    value: int
+    weight: int
     dropped: tuple[str, ...] = ()
+
+    @property
+    def percent(self) -> Fraction | None:
+        """None where nothing forms one (R3.6). It is made when asked for: few who ask for a result look at all of these."""
+        return Fraction(100 * self.value, self.weight) if self.weight else None
+
+
+Formed = tuple[str, int, int, Sequence[int]]
+"""What a group came to: its name, a value over its weight after its cap, and the places dropped in it, in order."""
+
+
+@dataclass(slots=True)
+class Reckoning:
+    """A student's term before its adjustments. What few ask for is made into names and percents when it is asked for."""
+
+    raw: Fraction | None
+    tally: Tally
+    """What is counted after all drops."""
+    formed: Sequence[Formed]
+    left_out: dict[str, str]
+    missing_at: list[tuple[int, str]]
+    """Position and name of what is missing."""
+    drops: list[Sequence[int]]
+    """The places dropped, one set after another."""
+
+    @property
+    def categories(self) -> dict[str, CategoryResult]:
+        """The categories' results, by category."""
+        return {name: CategoryResult(value, weight, self._named(gone)) for name, value, weight, gone in self.formed}
+
+    @property
+    def missing(self) -> tuple[str, ...]:
+        """What is missing, by position (R2.6)."""
+        return tuple(name for _, name in sorted(self.missing_at))
+
+    @property
+    def dropped(self) -> tuple[tuple[str, ...], ...]:
+        """The sets dropped, each by position: which they are decides the form of the result (R10)."""
+        return tuple(map(self._named, self.drops))
+
+    def _named(self, places: Sequence[int]) -> tuple[str, ...]:
+        return tuple([self.tally.layout.ids[place] for place in places])
 
 
 @dataclass(slots=True)
@@ -23,8 +69,8 @@ class TermResult:
     """A term's result. Percents are on the 0–100 scale; `rounded` is in units of the scale (R6.2).
 
     `raw` is the percent before the term's adjustments and cap. `percent` and `mark` are computed; the final ones
-    are what an override made of them (R5.2). `left_out` gives each assignment's reason; `missing` is by position (R2.6).
-    `shown_reaches` is the higher mark that the number shown would reach, if any (R6.3).
+    are what an override made of them (R5.2). `shown_reaches` is the higher mark that the number shown would reach,
+    if any (R6.3). `reckoning` is None for a term made of terms.
     """
 
     raw: Fraction | None
@@ -33,7 +79,20 @@ class TermResult:
     mark: str | None
     final_percent: Fraction | None
     final_mark: str | None
-    categories: dict[str, CategoryResult]
-    left_out: dict[str, str]
-    missing: tuple[str, ...]
     shown_reaches: str | None
+    reckoning: Reckoning | None
+
+    @property
+    def categories(self) -> dict[str, CategoryResult]:
+        """The categories' results, by category."""
+        return self.reckoning.categories if self.reckoning else {}
+
+    @property
+    def left_out(self) -> dict[str, str]:
+        """Why each assignment that is left out is (R2)."""
+        return self.reckoning.left_out if self.reckoning else {}
+
+    @property
+    def missing(self) -> tuple[str, ...]:
+        """What is missing, by position (R2.6)."""
+        return self.reckoning.missing if self.reckoning else ()

@@ -58,10 +58,16 @@ class Marks:
 
     def shown_reaches(self, percent: Fraction, mark: str, decimals: int) -> str | None:
         """The higher mark that the number shown would reach while `mark` is what counts, if any (R6.3)."""
+        index = self._index.get(mark)
+        if index is None or index == len(self.bands) - 1:
+            return None
         unit = 10**decimals
-        shown = Fraction((2 * percent.numerator * unit + percent.denominator) // (2 * percent.denominator), unit)
-        reached = self.band(shown if self.scale.out_of == 100 else shown * self.scale.out_of / 100).mark
-        return reached if mark in self._index and self._index[reached] > self._index[mark] else None
+        shown = (2 * percent.numerator * unit + percent.denominator) // (2 * percent.denominator)
+        out_of = self.scale.out_of
+        # In whole numbers: shown/unit percent of the scale against the mins.
+        value = shown * out_of.numerator * self._per_min // (unit * out_of.denominator * 100)
+        reached = max(0, bisect_right(self._mins, value) - 1)
+        return self.bands[reached].mark if reached > index else None
 
     def __contains__(self, mark: str) -> bool:
         return mark in self._index

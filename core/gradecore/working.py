@@ -147,11 +147,12 @@ class _Grouped:
         self.row = gradebook.book.scores.get(student, {})
         self.reckoning = plan.reckon(student, self.row)
         self.dropped = frozenset().union(*self.reckoning.dropped)
+        self.results = self.reckoning.categories
         self.missing = frozenset(self.reckoning.missing)
         self.weights = sum(
             (
                 plan.weights[name]
-                for name, found in self.reckoning.categories.items()
+                for name, found in self.results.items()
                 if name in plan.categories and found.percent is not None and not plan.categories[name].bonus
             ),
             Fraction(0),
@@ -164,21 +165,20 @@ class _Grouped:
         return categories, self._lines(None, per_point, self._pool_unit())
 
     def _pool_unit(self) -> int:
-        return self.plan.groups[""].unit if self.plan.pooled else 1
+        return self.plan.pool.unit if self.plan.pool else 1
 
     def _pool_per_weight(self) -> Fraction:
         """What one unit of value adds to a pooled term's percent."""
-        ratio = self.reckoning.tallies[""].ratio()
-        return Fraction(100, ratio[1]) if ratio else Fraction(0)
+        weight = self.reckoning.tally.sums(self.plan.pool)[1] if self.plan.pool else 0
+        return Fraction(100, weight) if weight else Fraction(0)
 
     def _category(self, name: str, per_point: Fraction | None) -> CategoryWorking:
         category, pooled = self.plan.categories[name], self.plan.pooled
-        group = self.plan.groups["" if pooled else name]
-        tally = self.reckoning.tallies["" if pooled else name]
-        counted = tally.counted(group.by_category.get(name, []))
+        group, tally = self.plan.groups[name], self.reckoning.tally
+        counted = tally.counted(group)
         value = sum(tally.values[place] or 0 for place in counted)
-        weight = sum(group.weights[place] for place in counted)
-        percent = self.reckoning.categories[name].percent
+        weight = sum(self.plan.layout.weights[place] for place in counted)
+        percent = self.results[name].percent
         capped = Fraction(100 * value, weight) - percent if weight and percent is not None else Fraction(0)
         effect = self._effect(name)
         if per_point is None and weight:
@@ -198,16 +198,17 @@ class _Grouped:
 
     def _effect(self, name: str) -> Fraction | None:
         """The percentage points that 100 percent of a category adds (R4.1)."""
-        if self.plan.pooled or self.reckoning.categories[name].percent is None or not self.weights:
+        if self.plan.pooled or self.results[name].percent is None or not self.weights:
             return None
         weight = self.plan.weights[name]
         return weight if self.plan.categories[name].bonus else 100 * weight / self.weights
 
     def _lines(self, category: str | None, per_value: Fraction | None, unit: int) -> tuple[Line, ...]:
+        layout = self.plan.layout
         counted = {
-            tally.group.ids[place]: (tally.values[place], tally.group.weights[place])
-            for tally in self.reckoning.tallies.values()
-            for place in tally.counted()
+            name: (value, weight)
+            for name, value, weight in zip(layout.ids, self.reckoning.tally.values, layout.weights, strict=True)
+            if value is not None
         }
         found = []
         for column in self.plan.columns:
