@@ -1,7 +1,7 @@
 """What each assignment is worth, as planned: before any score is in (R3, R4)."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from gradecore.book import Assignment, Book, Term
@@ -51,6 +51,23 @@ def planned_shares(book: Book, term: Term) -> PlannedShares:
         for name, share in _within(mine, category.method).items():
             assignments[name] = AssignmentShare(share, share * categories[category.id] / 100)
     return PlannedShares(total, categories, assignments)
+
+
+def standing_shares(book: Book, term: Term, marked: Collection[str]) -> PlannedShares:
+    """The shares as they stand: only the assignments `marked` count, and the weights of categories without any go to the others."""
+    rules = term_rules(book, term)
+    standing = replace(book, assignments=tuple(each for each in book.assignments if each.id in marked))
+    if rules.method != "weighted":
+        return planned_shares(standing, term)
+    begun = {each.category for each in standing.assignments if each.term == term.id and each.counts and not each.extra}
+    weights = {
+        each.id: term.weights.get(each.id, each.weight) if each.id in begun or each.bonus else Fraction(0)
+        for each in book.categories
+    }
+    total = sum((weights[each.id] for each in book.categories if not each.bonus), Fraction(0))
+    scale = Fraction(100) / total if total else Fraction(0)
+    scaled = {each.id: weights[each.id] if each.bonus else weights[each.id] * scale for each in book.categories}
+    return planned_shares(standing, replace(term, weights=scaled))
 
 
 def _pooled(book: Book, work: Sequence[Assignment], method: str) -> PlannedShares:

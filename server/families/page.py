@@ -2,10 +2,12 @@
 
 from fractions import Fraction
 
+from gradecore.figures import assignment_figures, score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
-from gradecore.numbers import decimal_text
+from gradecore.numbers import decimal_text, fixed_text
 from gradecore.result import TermResult
+from gradecore.shares import planned_shares
 from plans.models import Assignment
 from reports.models import PostedGrade
 from reports.standing import day_text, plural, ribbon
@@ -18,6 +20,8 @@ from scores.schemas import WorkingOut
 from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 
 MARKS_AHEAD = 2
+FEWEST_SHOWN = 5
+"""A class's mean and spread are shown to families from so many scores on: of fewer they would tell one's neighbour's."""
 
 
 def family_page(student: Student, term_id: int | None) -> FamilyOut:
@@ -56,8 +60,10 @@ class _FamilyClass:
         self.loaded, self.student, self.term = loaded, student, term
         self.name = str(term.pk)
         self.today = student.school.today()
+        self.rules = loaded.plan.rules
         self.gradebook: Gradebook = loaded.family_gradebook
         self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
+        self.shares = planned_shares(loaded.book, loaded.gradebook.terms[self.name]).assignments
         grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
         latest = {each.posting.term_id: each for each in grades.select_related("posting__term").order_by("id")}
         self.cards = sorted(latest.values(), key=lambda each: each.posting.term.position)
@@ -70,24 +76,34 @@ class _FamilyClass:
 
     def out(self) -> FamilyClassOut:
         """The class's part of the page."""
-        running = self.loaded.plan.rules.families_see_running and self.posted is None
+        running = self._sees_running() and self.posted is None
         shown = grade(self.gradebook, self.result, self.name) if running else None
         lists = self._lists()
         mark, percent = (shown.mark, shown.percent) if shown else (None, None)
         if self.posted:
             mark, percent = self.posted.mark or None, self.posted.percent_shown or None
-        heads, takes = self._takes(lists["to_come"], lists["being_marked"]) if shown and shown.mark else ([], [])
+        # A posted mark is the school's to show; what is said of it beside is the teacher's choice.
+        mark = mark if self.posted or self.rules.families_mark else None
+        percent = percent if self.rules.families_percent else None
+        heads, takes = self._takes(lists["to_come"], lists["being_marked"]) if shown and mark else ([], [])
         return FamilyClassOut(
             id=self.loaded.plan.school_class.pk, name=self.loaded.plan.school_class.name,
             teachers=[str(each) for each in self.loaded.plan.school_class.teachers.order_by("teachings__id")],
-            mark=mark, headline=self._headline(percent), words=self._words(lists, running=bool(shown and shown.mark)),
-            posted=_card(self.posted) if self.posted else None, working=self._working(running=bool(shown and shown.mark)),
+            mark=mark, headline=self._headline(percent), words=self._words(lists, running=bool(shown and shown.mark and mark)),
+            posted=self._card(self.posted) if self.posted else None, working=self._working(running=bool(shown and shown.mark and mark)),
             takes_heads=heads, takes=takes,
             **{name: [self._work(each) for each in works] for name, works in lists.items()},
-            cards=[_card(each) for each in self.cards],
+            cards=[self._card(each) for each in self.cards],
         )  # fmt: skip
 
+    def _sees_running(self) -> bool:
+        begins = self.rules.families_from
+        return self.rules.families_see_running and (begins is None or begins <= self.today)
+
     def _working(self, *, running: bool) -> WorkingOut | None:
+        # A working is made of points and percents.
+        if not (self.rules.families_percent and self.rules.families_points):
+            return None
         if self.posted:
             return WorkingOut.model_validate(self.posted.working)
         return explained(self.loaded, self.gradebook, self.student, self.term) if running else None
@@ -107,7 +123,7 @@ class _FamilyClass:
             is_ahead = each.due_on is None or each.due_on >= self.today
             if str(each.pk) in self.result.missing:
                 lists["missing"].append(each)
-            elif each.shown and self._text(each):
+            elif each.pk in self.loaded.shown and self._text(each):
                 lists["back"].append(each)
             elif is_ahead:
                 lists["to_come"].append(each)
@@ -118,26 +134,57 @@ class _FamilyClass:
 
     def _text(self, assignment: Assignment) -> str:
         """The score, where the family is shown it."""
-        return score_text(self.loaded.rows.get((self.student.pk, assignment.pk))) if assignment.shown else ""
+        score = self.loaded.rows.get((self.student.pk, assignment.pk))
+        if assignment.pk not in self.loaded.shown or score is None:
+            return ""
+        if self.rules.families_points or score.number is None:
+            return score_text(score)
+        percent = self._percent(assignment)
+        if percent is None:
+            return "scored"
+        if self.rules.families_percent:
+            return f"{fixed_text(percent, self.rules.decimals)} %"
+        mark = self.gradebook.marks.look_up(percent, None, "half_up").mark
+        return mark if self.rules.families_mark else "scored"
+
+    def _percent(self, assignment: Assignment) -> Fraction | None:
+        """What the student's number comes to in percent, as adjusted."""
+        score = self.gradebook.book.scores.get(str(self.student.pk), {}).get(str(assignment.pk))
+        column = next(each for each in self.gradebook.plan(self.name).columns if each.id == str(assignment.pk))
+        return score_percent(column, score) if isinstance(score, int) else None
+
+    def _more(self, assignment: Assignment) -> list[str]:
+        """What else the teacher shows: the share of the grade, and how the class did where it is large enough to hide in."""
+        found = []
+        share = self.shares.get(str(assignment.pk))
+        if self.rules.families_share and share is not None and share.of_grade is not None:
+            found.append(f"{fixed_text(share.of_grade, 1)} % of the grade")
+        if self.rules.families_class and assignment.pk in self.loaded.shown:
+            figures = assignment_figures(self.loaded.gradebook, self.name)[str(assignment.pk)].points
+            if figures.count >= FEWEST_SHOWN and figures.mean is not None:
+                ends = [fixed_text(each or Fraction(0), 1) for each in (figures.minimum, figures.maximum)]
+                found.append(f"class mean {fixed_text(figures.mean, 1)}, from {ends[0]} to {ends[1]}")
+        return found
 
     def _work(self, assignment: Assignment) -> WorkOut:
         score = self.loaded.rows.get((self.student.pk, assignment.pk))
         dropped = any(str(assignment.pk) in each.dropped for each in self.result.categories.values())
-        words = []
+        words = self._more(assignment)
         if dropped:
             words.append("dropped")
         if is_apart(self.loaded, assignment):
             words.append("not counted")
         if str(assignment.pk) in self.result.missing:
             words.append("missing")
-        if assignment.shown and score is not None and score.flag:
+        if assignment.pk in self.loaded.shown and score is not None and score.flag:
             words.append(score.flag)
         category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
         return WorkOut(
             id=assignment.pk, name=assignment.name, category=category.name if category else None,
-            colour=category.colour if category else None, due_on=assignment.due_on, points=plain_number(assignment.points),
+            colour=category.colour if category else None, due_on=assignment.due_on,
+            points=plain_number(assignment.points) if self.rules.families_points else "",
             score=self._text(assignment), words=", ".join(words), dropped=dropped,
-            comment=score.comment if score is not None and assignment.shown else "",
+            comment=score.comment if score is not None and assignment.pk in self.loaded.shown else "",
         )  # fmt: skip
 
     def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:
@@ -185,9 +232,9 @@ class _FamilyClass:
             found.append(TakesOut(work=each.name, words=words, answers=answers))
         return [f"for {mark}, from {short(begins)}" for mark, begins in above], found
 
-
-def _card(posted: PostedGrade) -> PostedCardOut:
-    return PostedCardOut(
-        term=posted.posting.term.name, term_id=posted.posting.term_id, percent=posted.percent_shown or None,
-        mark=posted.mark or None, comment=posted.comment, at=posted.posting.at,
-    )  # fmt: skip
+    def _card(self, posted: PostedGrade) -> PostedCardOut:
+        return PostedCardOut(
+            term=posted.posting.term.name, term_id=posted.posting.term_id,
+            percent=(posted.percent_shown or None) if self.rules.families_percent else None,
+            mark=posted.mark or None, comment=posted.comment, at=posted.posting.at,
+        )  # fmt: skip

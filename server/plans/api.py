@@ -4,90 +4,215 @@ from typing import Any, Literal
 
 from ninja import Status
 from school.access import Asking, PermittedRouter
+from school.models import SchoolClass, Term
 from school.refusal import NotYours
 
-from plans import beginning, drafting, editing
+from plans import (
+    assignments,
+    beginning,
+    categories,
+    drafting,
+    ground_rules,
+    history,
+    keeping,
+    passing_on,
+    patterns,
+    repeating,
+    scales,
+    sharing,
+    terms,
+    together,
+)
+from plans.loading import codes_of
 from plans.permissions import CHANGE_PLAN
+from plans.scales import TypedBand
 from plans.schemas import (
     AppliedOut,
     AssignmentIn,
+    BeginIn,
     CategoryIn,
+    CodeIn,
     CountOut,
+    DoneOut,
+    KeepIn,
     MadeOut,
+    MergeIn,
     OrderIn,
+    PatternOut,
+    PieceOut,
+    PlanEventOut,
+    RepeatIn,
     RulesIn,
+    ScaleIn,
+    ScalesOut,
+    SendIn,
+    ShareIn,
     SourceOut,
-    TakeOverIn,
+    TermRulesIn,
     TextIn,
+    TogetherIn,
+    WaysOut,
+    WeightsIn,
+    WordsOut,
 )
+from plans.shown import code_out, scale_out
 
 router = PermittedRouter(tags=["plan"])
 
+_EMPTY = {"category_id", "due_on", "assigned_on", "shown_from", "families_from"}
+"""What can be given as null: none."""
 
-def _given(body: CategoryIn | AssignmentIn) -> dict[str, Any]:
+
+def _given(body: CategoryIn | AssignmentIn | RulesIn) -> dict[str, Any]:
     """What was given; null means something only where a field can be empty."""
-    empty = {"category_id", "due_on"}
-    given = body.model_dump(exclude_unset=True, exclude={"version"})
-    return {name: value for name, value in given.items() if value is not None or name in empty}
+    given = body.model_dump(exclude_unset=True, exclude={"version", "ids", "days"})
+    return {name: value for name, value in given.items() if value is not None or name in _EMPTY}
+
+
+def _term(school_class: SchoolClass, term: int) -> Term:
+    found = Term.objects.filter(pk=term, year_id=school_class.year_id).first()
+    if found is None:
+        raise NotYours
+    return found
 
 
 @router.post("/classes/{class_id}/categories", permission=CHANGE_PLAN, response=MadeOut)
 def add_category(request: Asking, class_id: int, body: CategoryIn) -> Any:
     """Add a category."""
-    return editing.add_category(request.school_class, request.user, {"name": "", **_given(body)})
+    return categories.add_category(request.school_class, request.user, {"name": "", **_given(body)})
 
 
 @router.patch("/classes/{class_id}/categories/{category_id}", permission=CHANGE_PLAN, response=MadeOut)
 def change_category(request: Asking, class_id: int, category_id: int, body: CategoryIn) -> Any:
     """Change a category."""
-    return editing.change_category(request.school_class, request.user, category_id, _given(body))
+    return categories.change_category(request.school_class, request.user, category_id, _given(body), body.version)
 
 
 @router.delete("/classes/{class_id}/categories/{category_id}", permission=CHANGE_PLAN, response={204: None})
 def remove_category(request: Asking, class_id: int, category_id: int) -> Any:
     """Remove a category; its assignments stay, in none."""
-    editing.remove_category(request.school_class, request.user, category_id)
+    categories.remove_category(request.school_class, request.user, category_id)
+    return Status(204, None)
+
+
+@router.post("/classes/{class_id}/categories/{category_id}/merge", permission=CHANGE_PLAN, response=DoneOut)
+def merge_category(request: Asking, class_id: int, category_id: int, body: MergeIn) -> Any:
+    """Merge a category into another, or take everything out of it."""
+    asking = (request.school_class, request.user, category_id)
+    done = categories.empty_category(*asking, None) if body.into is None else categories.merge(*asking, body.into)
+    return DoneOut(in_force=done)
+
+
+@router.put("/classes/{class_id}/weights/{term}", permission=CHANGE_PLAN, response={204: None})
+def set_weights(request: Asking, class_id: int, term: int, body: WeightsIn) -> Any:
+    """Set some weights together."""
+    sharing.set_weights(request.school_class, request.user, _term(request.school_class, term), body.weights)
+    return Status(204, None)
+
+
+@router.post("/classes/{class_id}/weights/{term}/share-rest", permission=CHANGE_PLAN, response={204: None})
+def share_rest(request: Asking, class_id: int, term: int) -> Any:
+    """Even out what the locked weights leave."""
+    sharing.share_rest(request.school_class, request.user, _term(request.school_class, term))
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/shares", permission=CHANGE_PLAN, response={204: None})
+def set_shares(request: Asking, class_id: int, body: WeightsIn) -> Any:
+    """Set the shares of neighbours together."""
+    sharing.set_shares(request.school_class, request.user, body.weights)
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/assignments/{assignment_id}/share", permission=CHANGE_PLAN, response={204: None})
+def set_share(request: Asking, class_id: int, assignment_id: int, body: ShareIn) -> Any:
+    """Set what an assignment is worth."""
+    sharing.set_share(request.school_class, request.user, assignment_id, body.share, body.of, others=body.others)
     return Status(204, None)
 
 
 @router.post("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=MadeOut)
 def add_assignment(request: Asking, class_id: int, body: AssignmentIn) -> Any:
     """Add an assignment."""
-    return editing.add_assignment(request.school_class, request.user, _given(body))
+    return assignments.add_assignment(request.school_class, request.user, _given(body))
+
+
+@router.patch("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=CountOut)
+def change_together(request: Asking, class_id: int, body: TogetherIn) -> Any:
+    """Change several assignments alike."""
+    count = together.change_together(request.school_class, request.user, body.ids, _given(body), body.days)
+    return CountOut(count=count)
 
 
 @router.patch("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response=MadeOut)
 def change_assignment(request: Asking, class_id: int, assignment_id: int, body: AssignmentIn) -> Any:
     """Change an assignment."""
-    return editing.change_assignment(request.school_class, request.user, assignment_id, _given(body), body.version)
+    return assignments.change_assignment(request.school_class, request.user, assignment_id, _given(body), body.version)
 
 
 @router.delete("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response={204: None})
 def remove_assignment(request: Asking, class_id: int, assignment_id: int) -> Any:
     """Delete an assignment; undoing brings it back with its scores."""
-    editing.remove_assignment(request.school_class, request.user, assignment_id)
+    assignments.remove_assignment(request.school_class, request.user, assignment_id)
     return Status(204, None)
+
+
+@router.post("/classes/{class_id}/assignments/{assignment_id}/duplicate", permission=CHANGE_PLAN, response=MadeOut)
+def duplicate(request: Asking, class_id: int, assignment_id: int) -> Any:
+    """One more assignment like this one."""
+    return together.duplicate(request.school_class, request.user, assignment_id)
+
+
+def _repeating(body: RepeatIn) -> repeating.Repeating:
+    return repeating.Repeating(**body.model_dump(exclude={"category_id", "points", "without"}))
+
+
+@router.post("/classes/{class_id}/repeating/preview", permission=CHANGE_PLAN, response=list[PieceOut])
+def preview_repeating(request: Asking, class_id: int, body: RepeatIn) -> Any:
+    """What repeating work would make."""
+    return repeating.repeated(request.school_class, _repeating(body))
+
+
+@router.post("/classes/{class_id}/repeating", permission=CHANGE_PLAN, response=CountOut)
+def make_repeating(request: Asking, class_id: int, body: RepeatIn) -> Any:
+    """Make repeating work."""
+    given = {"category_id": body.category_id, "points": body.points}
+    count = repeating.make_repeated(request.school_class, request.user, _repeating(body), given, body.without)
+    return CountOut(count=count)
 
 
 @router.put("/classes/{class_id}/order/{kind}", permission=CHANGE_PLAN, response={204: None})
 def order(request: Asking, class_id: int, kind: Literal["category", "assignment"], body: OrderIn) -> Any:
     """Put categories or assignments into an order."""
-    editing.order(request.school_class, request.user, kind, body.ids)
+    together.order(request.school_class, request.user, kind, body.ids)
     return Status(204, None)
 
 
 @router.patch("/classes/{class_id}/rules", permission=CHANGE_PLAN, response={204: None})
 def change_rules(request: Asking, class_id: int, body: RulesIn) -> Any:
     """Change ground rules."""
-    given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
-    editing.change_rules(request.school_class, request.user, given)
+    ground_rules.change_rules(request.school_class, request.user, _given(body))
+    return Status(204, None)
+
+
+@router.patch("/classes/{class_id}/terms/{term}", permission=CHANGE_PLAN, response={204: None})
+def change_term(request: Asking, class_id: int, term: int, body: TermRulesIn) -> Any:
+    """Change what a term sets for itself."""
+    found = _term(request.school_class, term)
+    asking = (request.school_class, request.user, found)
+    if body.own_weights is not None:
+        terms.set_own_weights(*asking, own=body.own_weights)
+    if body.rules:
+        terms.set_own_rules(*asking, body.rules)
+    if body.part_weights or body.parts_from is not None:
+        terms.set_parts(*asking, body.part_weights, body.parts_from)
     return Status(204, None)
 
 
 @router.post("/classes/{class_id}/draft/apply", permission=CHANGE_PLAN, response=AppliedOut)
 def apply_draft(request: Asking, class_id: int) -> Any:
     """Put the draft in force."""
-    return AppliedOut(kept=editing.apply_draft(request.school_class, request.user))
+    return AppliedOut(kept=keeping.apply_draft(request.school_class, request.user))
 
 
 @router.delete("/classes/{class_id}/draft", permission=CHANGE_PLAN, response={204: None})
@@ -110,21 +235,122 @@ def begin_from_text(request: Asking, class_id: int, body: TextIn) -> Any:
     return CountOut(count=beginning.begin_from_text(request.school_class, request.user, body.text))
 
 
-@router.get("/classes/{class_id}/plan/sources", permission=CHANGE_PLAN, response=list[SourceOut])
-def sources(request: Asking, class_id: int) -> Any:
-    """The person's classes whose plan can be taken over."""
-    found = beginning.classes_to_take_over(request.school_class, request.user)
+@router.get("/classes/{class_id}/plan/ways", permission=CHANGE_PLAN, response=WaysOut)
+def ways(request: Asking, class_id: int) -> Any:
+    """The ways into an empty class."""
+    return WaysOut(
+        classes=[
+            SourceOut(id=each.pk, name=str(each))
+            for each in passing_on.classes_with_plan(request.school_class, request.user)
+        ],
+        kept=[
+            SourceOut(id=each.pk, name=each.name)
+            for each in passing_on.kept_plans(request.school_class, request.user)
+        ],
+        patterns=[
+            PatternOut(
+                name=each.name, words=each.words,
+                categories=", ".join(f"{name} {weight}" if weight != "0" else name for name, weight, _ in each.categories),
+            )
+            for each in patterns.PATTERNS
+        ],
+    )  # fmt: skip
+
+
+@router.post("/classes/{class_id}/plan/begin", permission=CHANGE_PLAN, response=CountOut)
+def begin(request: Asking, class_id: int, body: BeginIn) -> Any:
+    """Begin with another class's plan, a kept plan, or a pattern."""
+    school_class, person = request.school_class, request.user
+    if body.pattern is not None:
+        return CountOut(count=patterns.begin_with_pattern(school_class, person, body.pattern))
+    if body.kept is not None:
+        kept = passing_on.kept_plans(school_class, person).filter(pk=body.kept).first()
+        if kept is None:
+            raise NotYours
+        plan = kept.plan if body.with_assignments else {**kept.plan, "assignments": []}
+        return CountOut(count=passing_on.begin_with(school_class, person, plan, f"began with the plan {kept.name}"))
+    source = passing_on.classes_with_plan(school_class, person).filter(pk=body.source or 0).first()
+    if source is None:
+        raise NotYours
+    plan = passing_on.plan_of(source, with_assignments=body.with_assignments)
+    return CountOut(count=passing_on.begin_with(school_class, person, plan, f"took over the plan of {source}"))
+
+
+@router.post("/classes/{class_id}/plan/keep", permission=CHANGE_PLAN, response=MadeOut)
+def keep_plan(request: Asking, class_id: int, body: KeepIn) -> Any:
+    """Keep the plan for other classes and years."""
+    return passing_on.keep_plan(request.school_class, request.user, body.name, with_assignments=body.with_assignments)
+
+
+@router.get("/classes/{class_id}/plan/targets", permission=CHANGE_PLAN, response=list[SourceOut])
+def targets(request: Asking, class_id: int) -> Any:
+    """The classes that the plan can be sent to."""
+    found = passing_on.other_classes(request.school_class, request.user)
     return [SourceOut(id=each.pk, name=str(each)) for each in found]
 
 
-@router.post("/classes/{class_id}/plan/take-over", permission=CHANGE_PLAN, response=CountOut)
-def take_over(request: Asking, class_id: int, body: TakeOverIn) -> Any:
-    """Take over another of one's classes' plan."""
-    known = beginning.classes_to_take_over(request.school_class, request.user)
-    source = next((each for each in known if each.pk == body.source), None)
-    if source is None:
-        raise NotYours
-    count = beginning.begin_from_class(
-        request.school_class, request.user, source, with_assignments=body.with_assignments
+@router.post("/classes/{class_id}/plan/send", permission=CHANGE_PLAN, response=WordsOut)
+def send(request: Asking, class_id: int, body: SendIn) -> Any:
+    """Send the plan to other classes of one's own."""
+    chosen = passing_on.chosen_targets(request.school_class, request.user, body.classes)
+    words = [
+        passing_on.send(request.school_class, request.user, each, with_assignments=body.with_assignments)
+        for each in chosen
+    ]
+    return WordsOut(words=words)
+
+
+@router.get("/classes/{class_id}/plan/history", permission=CHANGE_PLAN, response=list[PlanEventOut])
+def plan_history(request: Asking, class_id: int) -> Any:
+    """Who changed what of the plan, and when."""
+    return [
+        PlanEventOut(id=each.pk, words=each.words, who=str(each.person), at=each.at)
+        for each in history.plan_events(request.school_class)
+    ]
+
+
+@router.post("/classes/{class_id}/plan/history/{event}", permission=CHANGE_PLAN, response=WordsOut)
+def return_to(request: Asking, class_id: int, event: int) -> Any:
+    """Make the plan what it was after a change."""
+    return WordsOut(words=history.return_to(request.school_class, request.user, event))
+
+
+@router.get("/classes/{class_id}/scales", permission=CHANGE_PLAN, response=ScalesOut)
+def list_scales(request: Asking, class_id: int) -> Any:
+    """The scales and codes that one has for the class."""
+    school_class, person = request.school_class, request.user
+    found = scales.scales_of(school_class, person).prefetch_related("bands", "used_by")
+    codes = codes_of(school_class)
+    used = scales.used_codes(school_class)
+    return ScalesOut(
+        scales=[scale_out(each, school_class, person) for each in found],
+        codes=[code_out(each, person, is_used=each.code in used) for each in codes],
     )
-    return CountOut(count=count)
+
+
+@router.post("/classes/{class_id}/scales", permission=CHANGE_PLAN, response=MadeOut)
+def save_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
+    """Make or change a scale."""
+    bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
+    return scales.save_scale(request.school_class, request.user, body.id, body.name, body.out_of, bands)
+
+
+@router.delete("/classes/{class_id}/scales/{scale}", permission=CHANGE_PLAN, response={204: None})
+def delete_scale(request: Asking, class_id: int, scale: int) -> Any:
+    """Delete a scale of one's own that nobody uses."""
+    scales.delete_scale(request.school_class, request.user, scale)
+    return Status(204, None)
+
+
+@router.post("/classes/{class_id}/codes", permission=CHANGE_PLAN, response=MadeOut)
+def save_code(request: Asking, class_id: int, body: CodeIn) -> Any:
+    """Make or change a score code."""
+    given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
+    return scales.save_code(request.school_class, request.user, given.pop("id", None), given)
+
+
+@router.delete("/classes/{class_id}/codes/{code}", permission=CHANGE_PLAN, response={204: None})
+def delete_code(request: Asking, class_id: int, code: int) -> Any:
+    """Delete a score code that no score holds."""
+    scales.delete_code(request.school_class, request.user, code)
+    return Status(204, None)

@@ -1,18 +1,14 @@
-"""Ways into an empty class: categories typed as text, or the plan of another class."""
+"""A way into an empty class: categories typed as text."""
 
-import datetime
 import re
 from dataclasses import dataclass
 
-from django.db import transaction
-from django.db.models import QuerySet
 from gradecore.numbers import NumberError, read_decimal
-from school import acts
-from school.models import Person, SchoolClass, Term
+from school.models import Person, SchoolClass
 from school.refusal import Refused
 
-from plans import editing
-from plans.models import Assignment, Category, GroundRules
+from plans.categories import add_category
+from plans.rows import as_one_act
 
 MOST_CATEGORIES = 20
 LONGEST_TEXT = 4000
@@ -57,84 +53,10 @@ def _read_category(piece: str) -> NamedWeight:
     return NamedWeight(name, match["weight"])
 
 
-@transaction.atomic
 def begin_from_text(school_class: SchoolClass, person: Person, text: str) -> int:
     """Make the typed categories, all or none; gives how many."""
     wanted = read_categories(text)
-    for each in wanted:
-        editing.add_category(school_class, person, {"name": each.name, "weight": each.weight})
-    _as_one_act(school_class, person, len(wanted), f"made {len(wanted)} categories")
+    with as_one_act(school_class, person, f"made {len(wanted)} categories"):
+        for each in wanted:
+            add_category(school_class, person, {"name": each.name, "weight": each.weight})
     return len(wanted)
-
-
-@transaction.atomic
-def begin_from_class(school_class: SchoolClass, person: Person, source: SchoolClass, *, with_assignments: bool) -> int:
-    """Take over another class's ground rules and categories, and its assignments if wanted; gives how many rows.
-
-    Assignments are copied open and without scores; where the classes are of different years, their dates move by
-    whole weeks, so that they stay on their day of the week.
-    """
-    if school_class.categories.exists():
-        raise Refused("This class has categories already; a plan is taken over into an empty class.")
-    acts_before = school_class.acts.count()
-    rules, theirs = (GroundRules.objects.get(school_class=each) for each in (school_class, source))
-    for field in (
-        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "families_see_running",
-    ):  # fmt: skip
-        setattr(rules, field, getattr(theirs, field))
-    rules.save()
-    made: dict[int, Category] = {}
-    for category in source.categories.all():
-        copied = editing.add_category(
-            school_class, person, {"name": category.name, "sign": category.sign, "weight": str(category.weight), "method": category.method,
-            "drop_lowest": category.drop_lowest, "drop_highest": category.drop_highest, "cap": category.cap, "bonus": category.bonus},
-        )  # fmt: skip
-        made[category.pk] = copied
-    if with_assignments:
-        _copy_assignments(school_class, person, source, made)
-    count = school_class.acts.count() - acts_before
-    _as_one_act(school_class, person, count, f"took over the plan of {source}")
-    return count
-
-
-def _copy_assignments(
-    school_class: SchoolClass, person: Person, source: SchoolClass, made: dict[int, Category]
-) -> None:
-    shift = _whole_weeks(source, school_class)
-    terms = {each.position: each for each in Term.objects.filter(year=school_class.year)}
-    for each in Assignment.objects.filter(school_class=source).select_related("term"):
-        category = made.get(each.category_id or 0)
-        term = terms.get(each.term.position)
-        editing.add_assignment(
-            school_class, person,
-            {
-                "name": each.name, "short_name": each.short_name, "category_id": category.pk if category else None,
-                "points": str(each.points), "share": str(each.share), "extra": each.extra, "never_drop": each.never_drop,
-                "counts": each.counts, "due_on": each.due_on + shift if each.due_on else None, "term_id": term.pk if term else None,
-            },
-        )  # fmt: skip
-
-
-def _whole_weeks(source: SchoolClass, target: SchoolClass) -> datetime.timedelta:
-    days = (target.year.starts - source.year.starts).days
-    return datetime.timedelta(weeks=round(days / 7))
-
-
-def _as_one_act(school_class: SchoolClass, person: Person, count: int, words: str) -> None:
-    """What was made together is undone together."""
-    steps = list(school_class.acts.filter(person=person).order_by("-id")[:count])
-    change: dict[str, dict[str, object]] = {"before": {}, "after": {}}
-    for step in reversed(steps):
-        for side in ("before", "after"):
-            change[side] |= step.change[side]
-        step.delete()
-    acts.record(school_class, person, "plan", words, change)
-
-
-def classes_to_take_over(school_class: SchoolClass, person: Person) -> QuerySet[SchoolClass]:
-    """The person's classes that have a plan."""
-    return (
-        SchoolClass.objects.filter(teachings__person=person, categories__isnull=False)
-        .exclude(pk=school_class.pk)
-        .distinct()
-    )

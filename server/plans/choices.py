@@ -1,6 +1,10 @@
 """The choices of the ground rules: each with the words in which a sentence says it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Any
+
+from django.db.models import Q
 
 from plans.models import GradingScale, GroundRules
 
@@ -44,20 +48,55 @@ _FIXED: dict[str, tuple[Choice, ...]] = {
         Choice("no", "once it is posted"),
         Choice("yes", "as it stands, and as posted afterwards"),
     ),
+    **{
+        field: (Choice("yes", "see"), Choice("no", "do not see"))
+        for field in ("families_percent", "families_mark", "families_points", "families_share", "families_class")
+    },
 }
+
+FLAGS = tuple(field for field, offered in _FIXED.items() if {each.value for each in offered} == {"yes", "no"})
+"""The ground rules that are yes or no."""
+
+TERM_FIELDS = {
+    "method": ("method",), "blank": ("blank",), "drop_overall": ("drop_overall",), "drop_choice": ("drop_choice",),
+    "rounding": ("round_to", "rounding"), "cap": ("cap",), "decimals": ("decimals",),
+}  # fmt: skip
+"""What a term may set for itself (R4.6), with the words of the open gradebook file for it."""
+
+
+def term_rule(field: str, value: str) -> dict[str, Any]:
+    """A choice in the words of the open gradebook file."""
+    if field == "rounding":
+        step, _, way = value.partition(" ")
+        return {"round_to": None if step == "none" else step, "rounding": way or "half_up"}
+    if field == "cap":
+        return {field: value == "yes"}
+    return {field: int(value) if field in ("drop_overall", "decimals") else value}
 
 
 def choices(rules: GroundRules) -> dict[str, tuple[Choice, ...]]:
     """All choices that a class has, by field."""
-    scales = GradingScale.objects.filter(school_id=rules.school_class.school_id).order_by("name")
+    teachers = rules.school_class.teachings.values("person")
+    offered = Q(owner=None) | Q(owner__in=teachers) | Q(pk=rules.scale_id)
+    scales = GradingScale.objects.filter(offered, school_id=rules.school_class.school_id).order_by("name")
     return {**_FIXED, "scale": tuple(Choice(str(each.pk), each.name) for each in scales)}
 
 
-def chosen(rules: GroundRules) -> dict[str, str]:
-    """The values in force, or laid over them by a draft."""
+def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str, str]:
+    """The values in force, or laid over them by a draft; `own` are those that a term sets for itself."""
     step = "none" if rules.round_to is None else f"{rules.round_to.normalize():f} {rules.rounding}"
-    return {
+    found = {
         "method": rules.method, "blank": rules.blank, "drop_choice": rules.drop_choice, "drop_overall": str(rules.drop_overall),
-        "rounding": step, "cap": "yes" if rules.cap else "no", "decimals": str(rules.decimals), "scale": str(rules.scale_id),
-        "families_see_running": "yes" if rules.families_see_running else "no",
+        "rounding": step, "decimals": str(rules.decimals), "scale": str(rules.scale_id),
+        **{field: "yes" if getattr(rules, field) else "no" for field in FLAGS},
     }  # fmt: skip
+    own = own or {}
+    for field, names in TERM_FIELDS.items():
+        if field == "rounding" and "round_to" in own:
+            step = own["round_to"]
+            found[field] = "none" if step is None else f"{step} {own.get('rounding', 'half_up')}"
+        elif field == "cap" and "cap" in own:
+            found[field] = "yes" if own["cap"] else "no"
+        elif names[0] in own and field != "rounding":
+            found[field] = str(own[names[0]])
+    return found

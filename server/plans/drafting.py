@@ -16,8 +16,12 @@ from plans.models import Assignment, Draft
 
 MOVING: Mapping[str, frozenset[str]] = {
     "category": frozenset({"weight", "method", "drop_lowest", "drop_highest", "cap", "bonus"}),
-    "assignment": frozenset({"category_id", "points", "share", "extra", "never_drop", "counts"}),
+    "assignment": frozenset(
+        {"category_id", "term_id", "points", "share", "extra", "never_drop", "counts", "for_everyone", "chosen"}
+    ),
     "rules": frozenset({"scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap"}),
+    "term": frozenset({"ground_rules", "weights", "part_weights", "parts_from"}),
+    "code": frozenset({"effect", "percent", "missing"}),
 }
 """What moves grades, by kind of row. Closing an assignment is marking, not planning, and is at once in force."""
 
@@ -79,5 +83,7 @@ def lay_over(row: Model, fields: Mapping[str, Any]) -> None:
 
 def _read(row: Model, field: str, value: Any) -> Any:
     """A drafted value as the row's field keeps it."""
+    if field == "chosen":
+        return value
     found = row._meta.get_field(field)
     return found.to_python(value) if isinstance(found, Field) else value

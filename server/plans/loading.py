@@ -1,12 +1,13 @@
 """Loading a class's plan for the core."""
 
+import datetime
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from django.db.models import Q
+from django.db.models import Model, Q
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
 from school.models import Enrolment, SchoolClass, Student, Term
@@ -30,6 +31,10 @@ class LoadedPlan:
     categories: list[Category]
     assignments: list[Assignment]
     roster: list[Enrolment]
+    term_plans: dict[int, TermPlan]
+    chosen: dict[int, set[int]]
+    """Of each assignment that is not for everyone, whom it is for."""
+    codes: list[ScoreCode]
     book: core.Book
 
     @property
@@ -51,8 +56,12 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
     categories = list(school_class.categories.all())
     assignments = list(school_class.assignments.all())
     draft = Draft.objects.filter(school_class=school_class).first() if drafted else None
+    term_plans = {plan.term_id: plan for plan in school_class.term_plans.select_related("term")}
+    codes = codes_of(school_class)
     if draft is not None:
-        rules = _lay_over(draft, rules, categories, assignments)
+        rules = _lay_over(
+            draft, rules, category=categories, assignment=assignments, term=list(term_plans.values()), code=codes
+        )
     chosen = _chosen(assignments)
     today = school_class.school.today()
     roster = list(
@@ -62,27 +71,25 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
     )
     book = core.Book(
         scale=core_scale(rules.scale),
-        codes=tuple(core_code(code) for code in codes_of(school_class)),
+        codes=tuple(core_code(code) for code in codes),
         ground_rules=core.GroundRules(
             rules.method, rules.blank, rules.drop_overall, rules.drop_choice,
             fraction(rules.round_to), rules.rounding, rules.cap, rules.decimals,
         ),
-        terms=tuple(core_terms(terms, {plan.term_id: plan for plan in school_class.term_plans.all()})),
+        terms=tuple(core_terms(terms, term_plans)),
         categories=tuple(core_category(category) for category in categories),
         assignments=tuple(
-            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set()))) for each in assignments
+            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), today) for each in assignments
         ),
         students=tuple(key(enrolment.student) for enrolment in roster),
     )  # fmt: skip
-    return LoadedPlan(school_class, rules, terms, categories, assignments, roster, book)
+    return LoadedPlan(school_class, rules, terms, categories, assignments, roster, term_plans, chosen, codes, book)
 
 
-def _lay_over(
-    draft: Draft, rules: GroundRules, categories: Iterable[Category], assignments: Iterable[Assignment]
-) -> GroundRules:
-    """Lay a draft over the rows in force."""
-    for kind, rows in (("category", categories), ("assignment", assignments), ("rules", [rules])):
-        for row in rows:
+def _lay_over(draft: Draft, rules: GroundRules, **rows: Iterable[Model]) -> GroundRules:
+    """Lay a draft over the rows in force, given by kind."""
+    for kind, found in {"rules": [rules], **rows}.items():
+        for row in found:
             lay_over(row, draft.change.get(f"{kind} {row.pk}", {}))
     if rules.scale.pk != rules.scale_id:
         rules.scale = GradingScale.objects.prefetch_related("bands").get(pk=rules.scale_id)
@@ -90,18 +97,21 @@ def _lay_over(
 
 
 def codes_of(school_class: SchoolClass) -> list[ScoreCode]:
-    """The score codes of a class: the school's, and its teachers' own."""
-    mine = Q(owner=None) | Q(owner__teachings__school_class=school_class)
-    return list(ScoreCode.objects.filter(mine, school_id=school_class.school_id).distinct())
+    """The score codes of a class: the school's, its teachers' own, and before either what its letters do here alone."""
+    shared = Q(school_class=None) & (Q(owner=None) | Q(owner__teachings__school_class=school_class))
+    found = ScoreCode.objects.filter(shared | Q(school_class=school_class), school_id=school_class.school_id).distinct()
+    here = {code.code for code in found if code.school_class_id is not None}
+    return [code for code in found if code.school_class_id is not None or code.code not in here]
 
 
-def _chosen(assignments: Iterable[Assignment]) -> dict[int, set[int]]:
+def _chosen(assignments: Sequence[Assignment]) -> dict[int, set[int]]:
     ids = [each.pk for each in assignments if not each.for_everyone]
     found: dict[int, set[int]] = {each: set() for each in ids}
     if ids:
         for row in Assignment.chosen_students.through.objects.filter(assignment_id__in=ids):
             found[row.assignment_id].add(row.student_id)  # type: ignore[attr-defined]
-    return found
+    # What a draft chose instead.
+    return found | {each.pk: set(each.drafted_chosen) for each in assignments if each.drafted_chosen is not None}
 
 
 def assigned_to(assignment: Assignment, roster: Sequence[Enrolment], chosen: set[int]) -> frozenset[str] | None:
@@ -133,13 +143,14 @@ def core_category(category: Category) -> core.Category:
     )  # fmt: skip
 
 
-def core_assignment(each: Assignment, assigned: frozenset[str] | None) -> core.Assignment:
+def core_assignment(each: Assignment, assigned: frozenset[str] | None, today: datetime.date) -> core.Assignment:
     """An assignment for the core."""
+    shown = each.shown and (each.shown_from is None or each.shown_from <= today)
     return core.Assignment(
         id=key(each), points=Fraction(each.points), term=str(each.term_id),
         category=None if each.category_id is None else str(each.category_id),
         step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
-        counts=each.counts, closed=each.closed, shown=each.shown, assigned=assigned,
+        counts=each.counts, closed=each.closed, shown=shown, assigned=assigned,
         adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
     )  # fmt: skip
 

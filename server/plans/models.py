@@ -46,6 +46,9 @@ class ScoreCode(models.Model):
     effect = models.CharField(max_length=10)
     percent = decimal_field(null=True, blank=True)
     missing = models.BooleanField(default=False)
+    colour = models.PositiveSmallIntegerField(default=0)
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, null=True, blank=True, related_name="codes")
+    """Set where a class has a code's letters do something of their own, in place of the school's or the teacher's."""
 
     class Meta:
         ordering: ClassVar = ["code"]
@@ -66,10 +69,21 @@ class GroundRules(models.Model):
     decimals = models.PositiveSmallIntegerField(default=1)
     families_see_running = models.BooleanField(default=False)
     """Whether families see the grade as it stands before it is posted (R14.1)."""
+    families_from = models.DateField(null=True, blank=True)
+    """From when they see it as it stands; None is from the start."""
+    families_percent = models.BooleanField(default=True)
+    families_mark = models.BooleanField(default=True)
+    families_points = models.BooleanField(default=True)
+    families_share = models.BooleanField(default=False)
+    families_class = models.BooleanField(default=False)
+    """Whether they see an assignment's points, its share of the grade, and the class's mean and spread."""
 
 
 class TermPlan(models.Model):
-    """What a term sets for itself (R4.6) and, for a term of terms, how its parts weigh (R5.1)."""
+    """What a term sets for itself (R4.6) and, for a term of terms, how its parts weigh (R5.1).
+
+    Where `weights` has any, it has all: the term then weighs its categories by itself.
+    """
 
     school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="term_plans")
     term = models.ForeignKey(Term, on_delete=models.CASCADE, related_name="plans")
@@ -96,7 +110,14 @@ class Category(models.Model):
     drop_highest = models.PositiveSmallIntegerField(default=0)
     cap = models.BooleanField(default=False)
     bonus = models.BooleanField(default=False)
+    locked = models.BooleanField(default=False)
+    """Whether its weight stays when the others are evened out."""
+    is_default = models.BooleanField(default=False)
+    """Whether new assignments go in it unless something else is said."""
+    default_points = decimal_field(null=True, blank=True)
+    default_shown = models.BooleanField(default=True)
     position = models.PositiveIntegerField(default=0)
+    version = models.PositiveIntegerField(default=1)
 
     class Meta:
         ordering: ClassVar = ["position", "id"]
@@ -121,14 +142,24 @@ class Assignment(models.Model):
     name = models.CharField(max_length=120)
     short_name = models.CharField(max_length=15)
     description = models.TextField(blank=True)
+    link = models.CharField(max_length=500, blank=True)
     points = decimal_field()
     share = decimal_field(default=1)
+    share_fixed = models.BooleanField(default=False)
+    """Whether its share was typed, and so stays when the others are rebalanced."""
     step = decimal_field(default=1)
     extra = models.BooleanField(default=False)
     never_drop = models.BooleanField(default=False)
     counts = models.BooleanField(default=True)
     closed = models.BooleanField(default=False)
     shown = models.BooleanField(default=True)
+    shown_from = models.DateField(null=True, blank=True)
+    shown_when_in = models.BooleanField(default=False)
+    """With `shown`: only from a day on, and only when everybody has a score."""
+    entered_as = models.CharField(max_length=10, default="points")
+    """How scores are typed and shown: points, percent, marks, or done and not done."""
+    standards = models.JSONField(default=list)
+    """What it gives evidence for, in the words of the open gradebook file (R8.1)."""
     assigned_on = models.DateField(null=True, blank=True)
     due_on = models.DateField(null=True, blank=True)
     for_everyone = models.BooleanField(default=True)
@@ -145,9 +176,61 @@ class Assignment(models.Model):
         ordering: ClassVar = ["position", "id"]
         base_manager_name = "with_deleted"
 
+    @property
+    def chosen(self) -> list[int]:
+        """The students it is for, where it is not for everyone; set and saved like a field."""
+        if self._chosen is None:
+            known = self.pk is not None and not self.for_everyone
+            return sorted(self.chosen_students.values_list("pk", flat=True)) if known else []
+        return self._chosen
+
+    @chosen.setter
+    def chosen(self, students: list[int]) -> None:
+        self._chosen = students
+
+    @property
+    def drafted_chosen(self) -> list[int] | None:
+        """Chosen students that are set and not saved."""
+        return self._chosen
+
+    _chosen: list[int] | None = None
+
+    def save(self, *args: Any, **options: Any) -> None:
+        super().save(*args, **options)
+        if self._chosen is not None:
+            self.chosen_students.set(self._chosen)
+            self._chosen = None
+
     def is_before(self, enrolment: Enrolment) -> bool:
         """Whether it was due before the student came, and so is not theirs."""
         return self.due_on is not None and self.due_on < enrolment.starts
+
+
+class PlanEvent(models.Model):
+    """A change of a class's plan, for good: who, when, and the rows before and after (as `rows` keeps them)."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="plan_events")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+    words = models.CharField(max_length=200)
+    before = models.JSONField()
+    after = models.JSONField()
+
+    class Meta:
+        ordering: ClassVar = ["id"]
+
+
+class KeptPlan(models.Model):
+    """A plan that a teacher keeps for other classes and years: rules, categories and assignments as `kept` writes them."""
+
+    owner = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="kept_plans")
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="kept_plans")
+    name = models.CharField(max_length=80)
+    plan = models.JSONField()
+    kept_at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["owner", "school", "name"], name="one_kept_plan")]
 
 
 class Draft(models.Model):

@@ -1,30 +1,40 @@
 """The rows of a plan, as acts and drafts keep them: by name, with their fields as JSON has them."""
 
 import datetime
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from decimal import Decimal
 from typing import Any, TypeAlias
 
+from django.db import transaction
+from django.db.models import Max
 from school import acts
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
-from plans.models import Assignment, Category, GroundRules
+from plans.models import Assignment, Category, GroundRules, PlanEvent, ScoreCode, TermPlan
 
-Row: TypeAlias = Category | Assignment | GroundRules
-_MODELS: dict[str, type[Row]] = {"category": Category, "assignment": Assignment, "rules": GroundRules}
+Row: TypeAlias = Category | Assignment | GroundRules | TermPlan | ScoreCode
+_MODELS: dict[str, type[Row]] = {
+    "category": Category, "assignment": Assignment, "rules": GroundRules, "term": TermPlan, "code": ScoreCode,
+}  # fmt: skip
 
 _KEPT: dict[type[Row], tuple[str, ...]] = {
     GroundRules: (
         "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "families_see_running",
+        "families_from", "families_percent", "families_mark", "families_points", "families_share", "families_class",
     ),
     Category: (
-        "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "position",
+        "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "locked", "is_default",
+        "default_points", "default_shown", "position",
     ),
     Assignment: (
-        "category_id", "term_id", "name", "short_name", "description", "points", "share", "step", "extra", "never_drop",
-        "counts", "closed", "shown", "assigned_on", "due_on", "for_everyone", "adjust", "position",
+        "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step", "extra",
+        "never_drop", "counts", "closed", "shown", "shown_from", "shown_when_in", "entered_as", "standards", "assigned_on",
+        "due_on", "for_everyone", "chosen", "adjust", "position",
     ),
+    TermPlan: ("term_id", "ground_rules", "weights", "part_weights", "parts_from"),
+    ScoreCode: ("school_id", "code", "name", "effect", "percent", "missing", "colour"),
 }  # fmt: skip
 
 
@@ -67,11 +77,49 @@ def record(
     """Record an act of some rows, as they were and as they became; None is a row that is not there."""
     before = {mark: before.get(mark) for mark in after | before}
     acts.record(school_class, person, "plan", words, {"before": before, "after": after})
+    note(school_class, person, words, before, after)
 
 
-def _turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str, Any]) -> list[str]:
+def note(
+    school_class: SchoolClass, person: Person, words: str, before: Mapping[str, Any], after: Mapping[str, Any]
+) -> None:
+    """Write a change into the plan's history, which stays whatever is undone."""
+    PlanEvent.objects.create(
+        school_class=school_class, person=person, at=school_class.school.now(), words=words[:200], before=before, after=after
+    )  # fmt: skip
+
+
+@contextmanager
+def as_one_act(school_class: SchoolClass, person: Person, words: str) -> Iterator[None]:
+    """What is changed within is undone together, or not made at all."""
+    mine = school_class.acts.filter(person=person, kind="plan")
+    last = mine.aggregate(last=Max("id"))["last"] or 0
+    with transaction.atomic():
+        yield
+        before: dict[str, Any] = {}
+        after: dict[str, Any] = {}
+        steps = list(mine.filter(id__gt=last).order_by("id"))
+        for step in steps:
+            before = step.change["before"] | before
+            after |= step.change["after"]
+            step.delete()
+        if steps:
+            acts.record(school_class, person, "plan", words, {"before": before, "after": after})
+
+
+def _turn(
+    school_class: SchoolClass, person: Person, words: str, now: Mapping[str, Any], wanted: Mapping[str, Any]
+) -> list[str]:
     """Bring rows from one state to another, leaving alone what somebody has changed since."""
-    kept = []
+    turned, kept = turn(school_class, now, wanted)
+    if turned:
+        note(school_class, person, words, {mark: now[mark] for mark in turned}, {mark: wanted[mark] for mark in turned})
+    return kept
+
+
+def turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str, Any]) -> tuple[list[str], list[str]]:
+    """As `_turn`; gives which rows were brought there, and words on those that were not."""
+    turned, kept = [], []
     # Categories come back before what belongs in them, and go after it has left.
     marks = sorted(wanted, key=lambda mark: (mark.startswith("category") == (wanted[mark] is None), mark))
     for mark in marks:
@@ -82,7 +130,8 @@ def _turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str
         is_there = row is not None and getattr(row, "deleted_at", None) is None
         if (snapshot(row) if is_there else None) != now.get(mark):
             kept.append(f"{getattr(row, 'name', 'Something')} has been changed since and stays as it is.")
-        elif wanted[mark] is None:
+            continue
+        if wanted[mark] is None:
             _take_away(row, school_class)
         else:
             row = row or model(school_class=school_class, pk=int(pk))
@@ -90,9 +139,11 @@ def _turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str
                 setattr(row, field, value)
             if isinstance(row, Assignment):
                 row.deleted_at = None
+            if isinstance(row, Assignment | Category):
                 row.version += 1
             row.save()
-    return kept
+        turned.append(mark)
+    return turned, kept
 
 
 def _take_away(row: Row, school_class: SchoolClass) -> None:
@@ -107,6 +158,10 @@ def _take_away(row: Row, school_class: SchoolClass) -> None:
 
 acts.kind(
     "plan",
-    undo=lambda school_class, _, change: _turn(school_class, change["after"], change["before"]),
-    redo=lambda school_class, _, change: _turn(school_class, change["before"], change["after"]),
+    undo=lambda school_class, person, change: _turn(
+        school_class, person, "took a change back", change["after"], change["before"]
+    ),
+    redo=lambda school_class, person, change: _turn(
+        school_class, person, "made a change again", change["before"], change["after"]
+    ),
 )

@@ -1,12 +1,17 @@
 """The shapes of a plan on its way out and in. Numbers are decimal text."""
 
 import datetime
+from typing import Literal
 
 from ninja import Schema
+from pydantic import Field
 
 
 class CategoryOut(Schema):
-    """A category. `of_grade` is its percent of the grade as planned; `width` the same, for drawing."""
+    """A category. `of_grade` is its percent of the grade as planned; `width` the same, for drawing.
+
+    `width_in_force` is the same without the draft, `width_standing` as the grade stands now.
+    """
 
     id: int
     name: str
@@ -18,8 +23,15 @@ class CategoryOut(Schema):
     drop_highest: int
     cap: bool
     bonus: bool
+    locked: bool
+    is_default: bool
+    default_points: str | None
+    default_shown: bool
+    version: int
     of_grade: str
     width: float
+    width_in_force: float
+    width_standing: float
     has_scores: bool
     was: dict[str, str]
 
@@ -27,6 +39,7 @@ class CategoryOut(Schema):
 class AssignmentOut(Schema):
     """An assignment of the term. Shares are percents as planned, for extra credit the most it adds; None has none.
 
+    `families` says in words when families see it, `is_outside` that it is due outside the term.
     `marked` of `due` students have a score; `ice` is the same in percent.
     """
 
@@ -43,8 +56,22 @@ class AssignmentOut(Schema):
     never_drop: bool
     closed: bool
     shown: bool
+    shown_from: datetime.date | None
+    shown_when_in: bool
+    families: str
+    description: str
+    link: str
+    step: str
+    share_fixed: bool
+    entered_as: str
+    for_everyone: bool
+    chosen: list[int]
+    assigned_on: datetime.date | None
     due_on: datetime.date | None
     is_due: bool
+    is_outside: bool
+    width_in_force: float
+    width_standing: float
     of_category: str | None
     of_grade: str | None
     width: float
@@ -65,12 +92,13 @@ class ChoiceOut(Schema):
 
 
 class RuleOut(Schema):
-    """A ground rule: what is chosen, in words, and what was before the draft."""
+    """A ground rule: what is chosen, in words, and what was before the draft. `is_own` where the term sets it for itself."""
 
     field: str
     value: str
     words: str
     was: str | None
+    is_own: bool
 
 
 class EditOut(Schema):
@@ -133,6 +161,12 @@ class RulesIn(Schema):
     decimals: str | None = None
     scale: str | None = None
     families_see_running: str | None = None
+    families_percent: str | None = None
+    families_mark: str | None = None
+    families_points: str | None = None
+    families_share: str | None = None
+    families_class: str | None = None
+    families_from: datetime.date | None = None
 
 
 class TextIn(Schema):
@@ -141,18 +175,56 @@ class TextIn(Schema):
     text: str
 
 
-class TakeOverIn(Schema):
-    """Which class's plan is taken over."""
+class BeginIn(Schema):
+    """What a plan begins with: another class, a kept plan, or a starting pattern by its name."""
 
-    source: int
-    with_assignments: bool
+    source: int | None = None
+    kept: int | None = None
+    pattern: str | None = None
+    with_assignments: bool = True
 
 
 class SourceOut(Schema):
-    """A class whose plan can be taken over."""
+    """A class or a kept plan."""
 
     id: int
     name: str
+
+
+class PatternOut(Schema):
+    """A starting pattern."""
+
+    name: str
+    words: str
+    categories: str
+
+
+class WaysOut(Schema):
+    """The ways into an empty class."""
+
+    classes: list[SourceOut]
+    kept: list[SourceOut]
+    patterns: list[PatternOut]
+
+
+class KeepIn(Schema):
+    """The name under which a plan is kept."""
+
+    name: str
+    with_assignments: bool = True
+
+
+class SendIn(Schema):
+    """The classes that a plan is sent to."""
+
+    classes: list[int]
+    with_assignments: bool = False
+
+
+class WordsOut(Schema):
+    """What came of something, a sentence each."""
+
+    words: list[str]
 
 
 class CountOut(Schema):
@@ -167,11 +239,44 @@ class AppliedOut(Schema):
     kept: list[str]
 
 
+class StudentOut(Schema):
+    """A student of the class."""
+
+    id: int
+    name: str
+
+
+class TermOut(Schema):
+    """A term that work can be in."""
+
+    id: int
+    name: str
+
+
+class PartOut(Schema):
+    """A part of a semester. `share` is its percent of the semester."""
+
+    term_id: int
+    name: str
+    weight: str
+    share: str
+    width: float
+
+
 class PlanOut(Schema):
-    """A class's plan for one term. `weights` is what the weights add up to, None where they do not count."""
+    """A class's plan for one term. `weights` is what the weights add up to, None where they do not count.
+
+    A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself.
+    """
 
     term_id: int
     term: str
+    has_own_weights: bool
+    parts: list[PartOut]
+    parts_from: str
+    terms: list[TermOut]
+    students: list[StudentOut]
+    families_from: datetime.date | None
     rules: list[RuleOut]
     has_draft: bool
     weights: str | None
@@ -191,10 +296,19 @@ class CategoryIn(Schema):
     drop_highest: int | None = None
     cap: bool | None = None
     bonus: bool | None = None
+    colour: int | None = None
+    locked: bool | None = None
+    is_default: bool | None = None
+    default_points: str | None = None
+    default_shown: bool | None = None
+    version: int | None = None
 
 
 class AssignmentIn(Schema):
-    """What is given of an assignment; what is not stays as it is. `category_id` may be given as null: in no category."""
+    """What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
+
+    `zero_meant` says that 0 points are no slip.
+    """
 
     version: int | None = None
     name: str | None = None
@@ -209,6 +323,172 @@ class AssignmentIn(Schema):
     never_drop: bool | None = None
     closed: bool | None = None
     shown: bool | None = None
+    zero_meant: bool | None = None
+    description: str | None = None
+    link: str | None = None
+    step: str | None = None
+    entered_as: str | None = None
+    assigned_on: datetime.date | None = None
+    shown_from: datetime.date | None = None
+    shown_when_in: bool | None = None
+    for_everyone: bool | None = None
+    chosen: list[int] | None = None
+
+
+class TogetherIn(AssignmentIn):
+    """What several assignments get alike; `days` moves their dates."""
+
+    ids: list[int]
+    days: int = 0
+
+
+class ShareIn(Schema):
+    """A typed share in percent, of the category or of the grade; the others follow or stay."""
+
+    share: str
+    of: Literal["category", "grade"]
+    others: bool = True
+
+
+class WeightsIn(Schema):
+    """Weights or shares by id."""
+
+    weights: dict[int, str]
+
+
+class MergeIn(Schema):
+    """Into which category; None is into none."""
+
+    into: int | None = None
+
+
+class DoneOut(Schema):
+    """Whether it is in force, and not in the draft."""
+
+    in_force: bool
+
+
+class RepeatIn(Schema):
+    """Work that repeats, see `repeating`; `without` are days that are left out of what would be made."""
+
+    pattern: str
+    every: Literal["day", "week", "month"]
+    interval: int = 1
+    weekdays: list[int] = Field(default_factory=list)
+    month_day: int | None = None
+    starts: datetime.date
+    until: datetime.date | None = None
+    times: int | None = None
+    skips_days_off: bool = True
+    first_number: int = 1
+    category_id: int | None = None
+    points: str = ""
+    without: list[datetime.date] = Field(default_factory=list)
+
+
+class PieceOut(Schema):
+    """One piece of repeating work before it is made."""
+
+    name: str
+    short_name: str
+    due_on: datetime.date
+    term: str
+
+
+class PlanEventOut(Schema):
+    """A change in the plan's history."""
+
+    id: int
+    words: str
+    who: str
+    at: datetime.datetime
+
+
+class TermRulesIn(Schema):
+    """What a term sets for itself. A rule given as null is again the class's."""
+
+    own_weights: bool | None = None
+    rules: dict[str, str | None] = Field(default_factory=dict)
+    part_weights: dict[int, str] = Field(default_factory=dict)
+    parts_from: str | None = None
+
+
+class BandIO(Schema):
+    """One mark of a scale, its numbers as text."""
+
+    mark: str
+    min: str
+    value: str = ""
+
+
+class ScaleOut(Schema):
+    """A scale. `is_mine` may be changed where it is, unless it is in use."""
+
+    id: int
+    name: str
+    out_of: str
+    bands: list[BandIO]
+    is_mine: bool
+    is_here: bool
+    uses: int
+
+
+class ScaleIn(Schema):
+    """A scale as typed; without an id a new one."""
+
+    id: int | None = None
+    name: str
+    out_of: str = "100"
+    bands: list[BandIO]
+
+
+class CodeOut(Schema):
+    """A score code. `whose` says in words to whom it belongs."""
+
+    id: int
+    code: str
+    name: str
+    effect: str
+    percent: str
+    missing: bool
+    colour: int
+    whose: str
+    is_used: bool
+
+
+class CodeIn(Schema):
+    """What is given of a score code; without an id a new one."""
+
+    id: int | None = None
+    code: str | None = None
+    name: str | None = None
+    effect: str | None = None
+    percent: str | None = None
+    missing: bool | None = None
+    colour: int | None = None
+
+
+class ScalesOut(Schema):
+    """The scales and codes that a teacher has for a class."""
+
+    scales: list[ScaleOut]
+    codes: list[CodeOut]
+
+
+class CheckOut(Schema):
+    """Something that a person should look at: a sentence, where it stands, and a mend where there is one."""
+
+    key: str
+    words: str
+    place: str
+    focus: str | None
+    mend: str | None
+
+
+class MendIn(Schema):
+    """Which check is mended, by its key."""
+
+    key: str
 
 
 class OrderIn(Schema):

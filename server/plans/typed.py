@@ -3,8 +3,12 @@
 import re
 from decimal import Decimal
 
+from django.core.exceptions import ValidationError
+from django.core.validators import URLValidator
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from school.refusal import Refused
+
+LONGEST_LINK = 500
 
 
 def number(text: str, field: str, what: str, *, least: int = 0) -> Decimal:
@@ -28,6 +32,23 @@ def name(text: str, field: str, longest: int) -> str:
     if len(bare) > longest:
         raise Refused(f"This name has {len(bare)} characters; at most {longest} fit.", field)
     return bare
+
+
+def link(text: str, field: str) -> str:
+    """The address of something on the web that a person typed; empty for none."""
+    bare = text.strip()
+    if not bare:
+        return ""
+    address = bare if "://" in bare else f"https://{bare}"
+    try:
+        URLValidator(schemes=["https", "http"])(address)
+    except ValidationError:
+        raise Refused(
+            f"{bare[:60]} is not an address on the web. Type one such as https://lake.example/map.pdf.", field
+        ) from None
+    if len(address) > LONGEST_LINK:
+        raise Refused(f"This address has {len(address)} characters; at most {LONGEST_LINK} fit.", field)
+    return address
 
 
 def made_short(text: str, longest: int = 15) -> str:

@@ -104,6 +104,13 @@ class SchoolYear(models.Model):
     name = models.CharField(max_length=20)
     starts = models.DateField()
     ends = models.DateField()
+    days_off = models.JSONField(default=list)
+    """Days without school, as pairs of the first and the last day, in ISO form."""
+
+    def has_school(self, day: datetime.date) -> bool:
+        """Whether a day is a school day: no weekend, and no day off."""
+        text = day.isoformat()
+        return day.weekday() < 5 and not any(first <= text <= last for first, last in self.days_off)
 
 
 class TermKind(models.TextChoices):

@@ -5,11 +5,12 @@ from typing import Any
 
 from gradecore.figures import term_figures
 from plans.models import Draft
-from plans.permissions import SEE_PLAN
-from plans.schemas import DraftOut, PlanOut, PreviewOut
+from plans.permissions import CHANGE_PLAN, SEE_PLAN
+from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
 from school.access import Asking, PermittedRouter
 
 from scores.book import load_class, student_of, term_of
+from scores.checks import checks, mend
 from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
@@ -42,6 +43,20 @@ def rule_choices(request: Asking, class_id: int, field: str, term: int | None = 
     """The choices of a ground rule, each with what it makes of a student's grade."""
     loaded = load_class(request.school_class, drafted=True)
     return preview(loaded, term_of(loaded, term), field)
+
+
+@router.get("/classes/{class_id}/checks", permission=SEE_PLAN, response=list[CheckOut])
+def list_checks(request: Asking, class_id: int, term: int | None = None) -> Any:
+    """What of a term's plan a person should look at."""
+    loaded = load_class(request.school_class, drafted=True)
+    return [each.out() for each in checks(loaded, term_of(loaded, term))]
+
+
+@router.post("/classes/{class_id}/checks/{term}/mend", permission=CHANGE_PLAN, response=WordsOut)
+def mend_check(request: Asking, class_id: int, term: int, body: MendIn) -> Any:
+    """Mend what a check found."""
+    found = term_of(load_class(request.school_class), term)
+    return WordsOut(words=[mend(request.school_class, request.user, found, body.key)])
 
 
 @router.get("/classes/{class_id}/scores", permission=SEE_SCORES, response=GridOut)

@@ -1,5 +1,6 @@
 """Loading a whole class for the core: the one place where it is done."""
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
@@ -21,6 +22,11 @@ class LoadedClass:
     plan: LoadedPlan
     rows: dict[tuple[int, int], Score]
     book: core.Book
+
+    @cached_property
+    def shown(self) -> set[int]:
+        """The assignments that families see now."""
+        return {int(each.id) for each in self.book.assignments if each.shown}
 
     @cached_property
     def gradebook(self) -> Gradebook:
@@ -50,8 +56,21 @@ def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedCla
     for override in Override.objects.filter(school_class=school_class):
         mine = core.Override(fraction(override.percent), override.mark or None, override.reason)
         overrides.setdefault(str(override.student_id), {})[str(override.term_id)] = mine
-    book = replace(plan.book, scores=scores, overrides=overrides)
+    waiting = {str(each.pk) for each in plan.assignments if each.shown_when_in}
+    assignments = tuple(
+        replace(each, shown=each.shown and _all_in(each, plan.book.students, scores)) if each.id in waiting else each
+        for each in plan.book.assignments
+    )
+    book = replace(plan.book, assignments=assignments, scores=scores, overrides=overrides)
     return LoadedClass(plan, rows, book)
+
+
+def _all_in(
+    assignment: core.Assignment, students: Sequence[str], scores: Mapping[str, Mapping[str, core.Score]]
+) -> bool:
+    """Whether everybody whom an assignment is for has a score."""
+    given = [each for each in students if assignment.assigned is None or each in assignment.assigned]
+    return all(assignment.id in scores.get(each, ()) for each in given)
 
 
 def core_score(score: Score) -> core.Score | None:

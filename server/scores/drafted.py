@@ -14,10 +14,10 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
-from plans.choices import choices, chosen
-from plans.editing import set_rules
+from plans.choices import TERM_FIELDS, choices, chosen
+from plans.ground_rules import set_rules
 from plans.loading import core_scale
-from plans.models import Draft, GradingScale, GroundRules
+from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
 from plans.schemas import ChangeOut, ChoiceOut, DraftOut, EditOut, PreviewOut
 from school.models import SchoolClass, Term
 
@@ -31,6 +31,8 @@ _FIELDS = {
     "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
     "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
     "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
+    "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "ground_rules": "rules of its own", "weights": "weights",
+    "part_weights": "parts weigh", "parts_from": "parts count by", "effect": "does", "percent": "percent", "missing": "missing",
 }  # fmt: skip
 
 
@@ -85,7 +87,7 @@ def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOu
     for mark, fields in draft.change.items():
         if mark not in old:
             continue
-        name = getattr(old[mark], "short_name", None) or getattr(old[mark], "name", "Ground rules")
+        name = _name(old[mark])
         for field in fields:
             words = f"{name}: {_FIELDS[field]}"
             was, now = (_value(loaded, rows[mark], field) for loaded, rows in ((before, old), (after, new)))
@@ -93,9 +95,20 @@ def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOu
     return found
 
 
+def _name(row: Any) -> str:
+    if isinstance(row, GroundRules):
+        return "Ground rules"
+    if isinstance(row, TermPlan):
+        return row.term.name
+    return str(row.code if isinstance(row, ScoreCode) else getattr(row, "short_name", None) or row.name)
+
+
 def _rows(loaded: LoadedClass) -> dict[str, Any]:
     plan = loaded.plan
-    kinds = (("category", plan.categories), ("assignment", plan.assignments), ("rules", [plan.rules]))
+    kinds = (
+        ("category", plan.categories), ("assignment", plan.assignments), ("rules", [plan.rules]),
+        ("term", plan.term_plans.values()), ("code", plan.codes),
+    )  # fmt: skip
     return {f"{kind} {row.pk}": row for kind, rows in kinds for row in rows}  # type: ignore[attr-defined]
 
 
@@ -103,6 +116,10 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
     """A field's value in words."""
     if field == "category_id":
         return next((each.name for each in loaded.plan.categories if each.pk == row.category_id), "no category")
+    if field in ("term_id", "chosen"):
+        return _named(loaded, row, field)
+    if isinstance(row, TermPlan):
+        return _term_words(loaded, row, field)
     if isinstance(row, GroundRules):
         name = {"scale_id": "scale", "round_to": "rounding"}.get(field, field)
         value = chosen(row)[name]
@@ -111,6 +128,31 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     return f"{value.normalize():f}" if hasattr(value, "normalize") else str(value)
+
+
+def _named(loaded: LoadedClass, row: Any, field: str) -> str:
+    if field == "term_id":
+        return next(each.name for each in loaded.plan.terms if each.pk == row.term_id)
+    chosen = loaded.plan.chosen.get(row.pk, set())
+    return ", ".join(str(each) for each in loaded.plan.students if each.pk in chosen) or "nobody chosen"
+
+
+def _term_words(loaded: LoadedClass, row: TermPlan, field: str) -> str:
+    """What a term sets for itself, in words."""
+    if field == "parts_from":
+        return "their percent" if row.parts_from == "percent" else "their marks"
+    if field == "ground_rules":
+        words = [
+            next((each.words for each in choices(loaded.plan.rules)[name] if each.value == value), value)
+            for name, value in chosen(loaded.plan.rules, row.ground_rules).items()
+            if any(one in row.ground_rules for one in TERM_FIELDS.get(name, ()))
+        ]
+        return ", ".join(words) or "the class's"
+    names = {str(each.pk): each.sign for each in loaded.plan.categories}
+    if field == "part_weights":
+        names = {str(each.pk): each.name for each in loaded.plan.terms}
+    weights: dict[str, str] = getattr(row, field)
+    return ", ".join(f"{names[each]} {weight}" for each, weight in weights.items() if each in names) or "the class's"
 
 
 def was_of(draft: Draft | None, in_force: LoadedClass, mark: str) -> dict[str, str]:

@@ -61,7 +61,7 @@ def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
                 is_due=is_due,
                 extra=each.extra,
                 closed=each.closed,
-                shown=each.shown,
+                shown=each.pk in loaded.shown,
                 apart=is_apart(loaded, each),
                 marked=numbers.marked,
                 due=numbers.due,
@@ -83,7 +83,7 @@ def is_apart(loaded: LoadedClass, assignment: Assignment) -> bool:
 def _words(loaded: LoadedClass, assignment: Assignment, numbers: AssignmentFigures, *, is_due: bool) -> str:
     if is_apart(loaded, assignment):
         return "apart"
-    if not assignment.shown:
+    if assignment.pk not in loaded.shown:
         return "hidden"
     if assignment.closed:
         return "closed"

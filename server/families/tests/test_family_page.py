@@ -55,3 +55,41 @@ def test_what_it_would_take_is_answered_without_the_hidden(world: World) -> None
     assert takes[0]["work"] == "Ash"
     # 60 % of (16 + s)/40 and 40 % of 80 reach 90 only above 20 points.
     assert takes[0]["answers"] == ["not by this alone; full points make B"]
+
+
+def work(world: World) -> tuple[Any, Any]:
+    found = page(world).json()["classes"][0]
+    return found, {each["name"]: each for each in found["back"]}
+
+
+def test_families_see_as_much_of_a_score_as_the_ground_rules_say(world: World) -> None:
+    GroundRules.objects.update(families_see_running=True, families_share=True, families_class=True)
+    enter(world, entry(world, "18"), entry(world, "10", student=1))
+    found, works = work(world)
+    assert (found["mark"], works["Oak"]["score"], works["Oak"]["words"]) == ("A", "18", "30.0 % of the grade")
+    GroundRules.objects.update(families_points=False)
+    found, works = work(world)
+    assert (works["Oak"]["score"], works["Oak"]["points"], found["working"]) == ("90.0 %", "", None)
+    GroundRules.objects.update(families_percent=False)
+    found, works = work(world)
+    assert (found["mark"], works["Oak"]["score"]) == ("A", "A")
+    assert "90" not in page(world).content.decode()
+    GroundRules.objects.update(families_mark=False)
+    found, works = work(world)
+    assert (found["mark"], found["takes"], works["Oak"]["score"]) == (None, [], "scored")
+
+
+def test_families_see_the_class_only_where_it_hides_the_single_one(world: World, monkeypatch: Any) -> None:
+    GroundRules.objects.update(families_class=True)
+    enter(world, entry(world, "18"), entry(world, "10", student=1))
+    assert "class mean" not in work(world)[1]["Oak"]["words"]
+    monkeypatch.setattr("families.page.FEWEST_SHOWN", 2)
+    assert work(world)[1]["Oak"]["words"] == "class mean 14.0, from 10.0 to 18.0"
+
+
+def test_the_grade_as_it_stands_is_shown_from_the_day_that_was_set(world: World) -> None:
+    GroundRules.objects.update(families_see_running=True, families_from="2032-01-15")
+    enter(world, entry(world, "18"))
+    assert work(world)[0]["mark"] is None
+    GroundRules.objects.update(families_from="2032-01-14")
+    assert work(world)[0]["mark"] == "A"

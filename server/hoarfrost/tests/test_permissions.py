@@ -62,7 +62,22 @@ def allowed(method: str, path: str) -> set[str | None]:
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
-    "/classes/{class_id}/plan/take-over": {"source": 1, "with_assignments": False},
+    "/classes/{class_id}/plan/begin": {"source": 1, "with_assignments": False},
+    "/classes/{class_id}/plan/send": {"classes": []},
+    "/classes/{class_id}/assignments": {"name": "x", "ids": [1]},
+    "/classes/{class_id}/assignments/{assignment_id}/share": {"share": "40", "of": "category"},
+    "/classes/{class_id}/weights/{term}": {"weights": {}},
+    "/classes/{class_id}/shares": {"weights": {}},
+    "/classes/{class_id}/repeating": {
+        "pattern": "x",
+        "every": "day",
+        "starts": "2032-01-12",
+        "times": 2,
+        "points": "5",
+    },
+    "/classes/{class_id}/repeating/preview": {"pattern": "x", "every": "day", "starts": "2032-01-12", "times": 2},
+    "/classes/{class_id}/scales": {"name": "x", "bands": [{"mark": "P", "min": "0"}]},
+    "/classes/{class_id}/checks/{term}/mend": {"key": "weights"},
     "/classes/{class_id}/rules": {"method": "points"},
     "/session": {"sign_in": "nobody", "password": "nothing"},
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
@@ -77,13 +92,13 @@ def test_each_role_on_each_operation(world: World, method: str, path: str, who: 
     address = path.format(
         class_id=world.school_class.pk, student_id=world.students[0].pk, student=world.students[0].pk, term=world.term.pk,
         assignment_id=world.assignments[0].pk, assignment=world.assignments[0].pk, category_id=world.categories[0].pk, kind="category",
-        mark="rules 1", field="method",
+        mark="rules 1", field="method", event=1, scale=1, code=1,
     )  # fmt: skip
     body = BODIES.get(path, {"name": "x", "ids": []}) if method in ("POST", "PUT", "PATCH") else None
     if body and "term" in body:
         body = body | {"term": world.term.pk}
     status = send(world.client(who), method, f"/api{address}", body).status_code
-    if who in allowed(method, path) and not path.endswith("take-over"):  # its source, too, must be one's own
+    if who in allowed(method, path) and not path.endswith("plan/begin"):  # its source, too, must be one's own
         assert status not in (401, 403), f"{who} may {method} {path}, but was answered {status}"
     elif who not in allowed(method, path):
         assert status == (401 if who is None else 403), f"{who} may not {method} {path}, but was answered {status}"
@@ -94,7 +109,9 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
     world: World, method: str, path: str
 ) -> None:
     body = {"name": "x"} if method in ("POST", "PUT", "PATCH") else None
-    numbers = dict.fromkeys(("assignment_id", "category_id", "student", "assignment", "term"), 1)
+    numbers = dict.fromkeys(
+        ("assignment_id", "category_id", "student", "assignment", "term", "event", "scale", "code"), 1
+    )
     answers = [
         send(
             world.client("stranger"),

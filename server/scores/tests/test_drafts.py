@@ -123,8 +123,9 @@ def test_what_moves_no_grade_is_in_force_at_once(world: World) -> None:
 
 def test_a_row_deleted_meanwhile_is_left_out_of_what_is_applied(world: World) -> None:
     scored(world)
-    weigh(world, "10")
-    world.client("co_teacher").delete(f"{world.address}/categories/{world.categories[0].pk}")
+    address = f"{world.address}/assignments/{world.assignments[1].pk}"
+    send(world.client("teacher"), "PATCH", address, {"points": "40"})
+    world.client("co_teacher").delete(address)
     kept = send(world.client("teacher"), "POST", f"{world.address}/draft/apply").json()["kept"]
     assert "deleted meanwhile" in kept[0]
 
@@ -200,17 +201,17 @@ def test_another_classs_plan_is_taken_over_without_its_scores(world: World) -> N
     scored(world)
     GroundRules.objects.filter(school_class=world.school_class).update(cap=True)
     address = empty_class(world)
-    sources = world.client("teacher").get(f"{address}/plan/sources").json()
+    sources = world.client("teacher").get(f"{address}/plan/ways").json()["classes"]
     assert [each["name"] for each in sources] == ["Botany A"]
     body = {"source": sources[0]["id"], "with_assignments": True}
-    assert send(world.client("teacher"), "POST", f"{address}/plan/take-over", body).json() == {"count": 5}
+    assert send(world.client("teacher"), "POST", f"{address}/plan/begin", body).json() == {"count": 5}
     plan = world.client("teacher").get(f"{address}/plan?term={world.term.pk}").json()
     assert [each["weight"] for each in plan["categories"]] == ["60", "40"]
     assert [(each["name"], each["marked"], each["due_on"]) for each in plan["assignments"]] == [
         ("Oak", 0, "2031-12-01"), ("Beet", 0, "2031-12-02"), ("Ash", 0, "2031-12-03"),
     ]  # fmt: skip
     assert next(each["value"] for each in plan["rules"] if each["field"] == "cap") == "yes"
-    refused = send(world.client("teacher"), "POST", f"{address}/plan/take-over", body)
+    refused = send(world.client("teacher"), "POST", f"{address}/plan/begin", body)
     assert "categories already" in refused.json()["message"]
     foreign = {"source": world.people["other_teacher"].classes.get().pk, "with_assignments": False}
-    assert send(world.client("teacher"), "POST", f"{address}/plan/take-over", foreign).status_code == 403
+    assert send(world.client("teacher"), "POST", f"{address}/plan/begin", foreign).status_code == 403

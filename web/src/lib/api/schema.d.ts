@@ -21,7 +21,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Together
+         * @description Change several assignments alike.
+         */
+        patch: operations["plans_api_change_together"];
         trace?: never;
     };
     "/api/classes/{class_id}/assignments/{assignment_id}": {
@@ -46,6 +50,46 @@ export interface paths {
          * @description Change an assignment.
          */
         patch: operations["plans_api_change_assignment"];
+        trace?: never;
+    };
+    "/api/classes/{class_id}/assignments/{assignment_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Duplicate
+         * @description One more assignment like this one.
+         */
+        post: operations["plans_api_duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/assignments/{assignment_id}/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Share
+         * @description Set what an assignment is worth.
+         */
+        put: operations["plans_api_set_share"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/classes/{class_id}/categories": {
@@ -90,6 +134,106 @@ export interface paths {
          * @description Change a category.
          */
         patch: operations["plans_api_change_category"];
+        trace?: never;
+    };
+    "/api/classes/{class_id}/categories/{category_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Category
+         * @description Merge a category into another, or take everything out of it.
+         */
+        post: operations["plans_api_merge_category"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Checks
+         * @description What of a term's plan a person should look at.
+         */
+        get: operations["scores_api_list_checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/checks/{term}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend Check
+         * @description Mend what a check found.
+         */
+        post: operations["scores_api_mend_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Save Code
+         * @description Make or change a score code.
+         */
+        post: operations["plans_api_save_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/codes/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Code
+         * @description Delete a score code that no score holds.
+         */
+        delete: operations["plans_api_delete_code"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/classes/{class_id}/draft": {
@@ -252,27 +396,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/plan/sources": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sources
-         * @description The person's classes whose plan can be taken over.
-         */
-        get: operations["plans_api_sources"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/classes/{class_id}/plan/take-over": {
+    "/api/classes/{class_id}/plan/begin": {
         parameters: {
             query?: never;
             header?: never;
@@ -282,10 +406,110 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take Over
-         * @description Take over another of one's classes' plan.
+         * Begin
+         * @description Begin with another class's plan, a kept plan, or a pattern.
          */
-        post: operations["plans_api_take_over"];
+        post: operations["plans_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan History
+         * @description Who changed what of the plan, and when.
+         */
+        get: operations["plans_api_plan_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/history/{event}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return To
+         * @description Make the plan what it was after a change.
+         */
+        post: operations["plans_api_return_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Plan
+         * @description Keep the plan for other classes and years.
+         */
+        post: operations["plans_api_keep_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send
+         * @description Send the plan to other classes of one's own.
+         */
+        post: operations["plans_api_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/plan/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Targets
+         * @description The classes that the plan can be sent to.
+         */
+        get: operations["plans_api_targets"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -312,6 +536,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/plan/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description The ways into an empty class.
+         */
+        get: operations["plans_api_ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/redo": {
         parameters: {
             query?: never;
@@ -326,6 +570,46 @@ export interface paths {
          * @description Do again what was last undone.
          */
         post: operations["school_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/repeating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Repeating
+         * @description Make repeating work.
+         */
+        post: operations["plans_api_make_repeating"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/repeating/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Repeating
+         * @description What repeating work would make.
+         */
+        post: operations["plans_api_preview_repeating"];
         delete?: never;
         options?: never;
         head?: never;
@@ -452,6 +736,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Scales
+         * @description The scales and codes that one has for the class.
+         */
+        get: operations["plans_api_list_scales"];
+        put?: never;
+        /**
+         * Save Scale
+         * @description Make or change a scale.
+         */
+        post: operations["plans_api_save_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/scales/{scale}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Scale
+         * @description Delete a scale of one's own that nobody uses.
+         */
+        delete: operations["plans_api_delete_scale"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/scores": {
         parameters: {
             query?: never;
@@ -496,6 +824,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Shares
+         * @description Set the shares of neighbours together.
+         */
+        put: operations["plans_api_set_shares"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/terms/{term}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Term
+         * @description Change what a term sets for itself.
+         */
+        patch: operations["plans_api_change_term"];
+        trace?: never;
+    };
     "/api/classes/{class_id}/undo": {
         parameters: {
             query?: never;
@@ -510,6 +878,46 @@ export interface paths {
          * @description Take back one's last change in a class.
          */
         post: operations["school_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/weights/{term}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Weights
+         * @description Set some weights together.
+         */
+        put: operations["plans_api_set_weights"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/weights/{term}/share-rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Share Rest
+         * @description Even out what the locked weights leave.
+         */
+        post: operations["plans_api_share_rest"];
         delete?: never;
         options?: never;
         head?: never;
@@ -677,19 +1085,33 @@ export interface components {
         };
         /**
          * AssignmentIn
-         * @description What is given of an assignment; what is not stays as it is. `category_id` may be given as null: in no category.
+         * @description What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
+         *
+         *     `zero_meant` says that 0 points are no slip.
          */
         AssignmentIn: {
+            /** Assigned On */
+            assigned_on?: string | null;
             /** Category Id */
             category_id?: number | null;
+            /** Chosen */
+            chosen?: number[] | null;
             /** Closed */
             closed?: boolean | null;
             /** Counts */
             counts?: boolean | null;
+            /** Description */
+            description?: string | null;
             /** Due On */
             due_on?: string | null;
+            /** Entered As */
+            entered_as?: string | null;
             /** Extra */
             extra?: boolean | null;
+            /** For Everyone */
+            for_everyone?: boolean | null;
+            /** Link */
+            link?: string | null;
             /** Name */
             name?: string | null;
             /** Never Drop */
@@ -702,36 +1124,61 @@ export interface components {
             short_name?: string | null;
             /** Shown */
             shown?: boolean | null;
+            /** Shown From */
+            shown_from?: string | null;
+            /** Shown When In */
+            shown_when_in?: boolean | null;
+            /** Step */
+            step?: string | null;
             /** Term Id */
             term_id?: number | null;
             /** Version */
             version?: number | null;
+            /** Zero Meant */
+            zero_meant?: boolean | null;
         };
         /**
          * AssignmentOut
          * @description An assignment of the term. Shares are percents as planned, for extra credit the most it adds; None has none.
          *
+         *     `families` says in words when families see it, `is_outside` that it is due outside the term.
          *     `marked` of `due` students have a score; `ice` is the same in percent.
          */
         AssignmentOut: {
+            /** Assigned On */
+            assigned_on: string | null;
             /** Category Id */
             category_id: number | null;
+            /** Chosen */
+            chosen: number[];
             /** Closed */
             closed: boolean;
             /** Counts */
             counts: boolean;
+            /** Description */
+            description: string;
             /** Due */
             due: number;
             /** Due On */
             due_on: string | null;
+            /** Entered As */
+            entered_as: string;
             /** Extra */
             extra: boolean;
+            /** Families */
+            families: string;
+            /** For Everyone */
+            for_everyone: boolean;
             /** Ice */
             ice: number;
             /** Id */
             id: number;
             /** Is Due */
             is_due: boolean;
+            /** Is Outside */
+            is_outside: boolean;
+            /** Link */
+            link: string;
             /** Marked */
             marked: number;
             /** Missing */
@@ -748,10 +1195,18 @@ export interface components {
             points: string;
             /** Share */
             share: string;
+            /** Share Fixed */
+            share_fixed: boolean;
             /** Short Name */
             short_name: string;
             /** Shown */
             shown: boolean;
+            /** Shown From */
+            shown_from: string | null;
+            /** Shown When In */
+            shown_when_in: boolean;
+            /** Step */
+            step: string;
             /** Term Id */
             term_id: number;
             /** Version */
@@ -762,6 +1217,25 @@ export interface components {
             };
             /** Width */
             width: number;
+            /** Width In Force */
+            width_in_force: number;
+            /** Width Standing */
+            width_standing: number;
+        };
+        /**
+         * BandIO
+         * @description One mark of a scale, its numbers as text.
+         */
+        BandIO: {
+            /** Mark */
+            mark: string;
+            /** Min */
+            min: string;
+            /**
+             * Value
+             * @default
+             */
+            value: string;
         };
         /**
          * BatchIn
@@ -779,6 +1253,23 @@ export interface components {
             term: number;
         };
         /**
+         * BeginIn
+         * @description What a plan begins with: another class, a kept plan, or a starting pattern by its name.
+         */
+        BeginIn: {
+            /** Kept */
+            kept?: number | null;
+            /** Pattern */
+            pattern?: string | null;
+            /** Source */
+            source?: number | null;
+            /**
+             * With Assignments
+             * @default true
+             */
+            with_assignments: boolean;
+        };
+        /**
          * CategoryIn
          * @description What is given of a category; what is not stays as it is.
          */
@@ -787,22 +1278,36 @@ export interface components {
             bonus?: boolean | null;
             /** Cap */
             cap?: boolean | null;
+            /** Colour */
+            colour?: number | null;
+            /** Default Points */
+            default_points?: string | null;
+            /** Default Shown */
+            default_shown?: boolean | null;
             /** Drop Highest */
             drop_highest?: number | null;
             /** Drop Lowest */
             drop_lowest?: number | null;
+            /** Is Default */
+            is_default?: boolean | null;
+            /** Locked */
+            locked?: boolean | null;
             /** Method */
             method?: string | null;
             /** Name */
             name?: string | null;
             /** Sign */
             sign?: string | null;
+            /** Version */
+            version?: number | null;
             /** Weight */
             weight?: string | null;
         };
         /**
          * CategoryOut
          * @description A category. `of_grade` is its percent of the grade as planned; `width` the same, for drawing.
+         *
+         *     `width_in_force` is the same without the draft, `width_standing` as the grade stands now.
          */
         CategoryOut: {
             /** Bonus */
@@ -811,6 +1316,10 @@ export interface components {
             cap: boolean;
             /** Colour */
             colour: number;
+            /** Default Points */
+            default_points: string | null;
+            /** Default Shown */
+            default_shown: boolean;
             /** Drop Highest */
             drop_highest: number;
             /** Drop Lowest */
@@ -819,6 +1328,10 @@ export interface components {
             has_scores: boolean;
             /** Id */
             id: number;
+            /** Is Default */
+            is_default: boolean;
+            /** Locked */
+            locked: boolean;
             /** Method */
             method: string;
             /** Name */
@@ -827,6 +1340,8 @@ export interface components {
             of_grade: string;
             /** Sign */
             sign: string;
+            /** Version */
+            version: number;
             /** Was */
             was: {
                 [key: string]: string;
@@ -835,6 +1350,10 @@ export interface components {
             weight: string;
             /** Width */
             width: number;
+            /** Width In Force */
+            width_in_force: number;
+            /** Width Standing */
+            width_standing: number;
         };
         /**
          * CategoryWorkingOut
@@ -913,6 +1432,22 @@ export interface components {
             student_id: number;
         };
         /**
+         * CheckOut
+         * @description Something that a person should look at: a sentence, where it stands, and a mend where there is one.
+         */
+        CheckOut: {
+            /** Focus */
+            focus: string | null;
+            /** Key */
+            key: string;
+            /** Mend */
+            mend: string | null;
+            /** Place */
+            place: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ChildLink
          * @description A student whose family page the person may see.
          */
@@ -949,6 +1484,50 @@ export interface components {
             name: string;
             /** Section */
             section: string;
+        };
+        /**
+         * CodeIn
+         * @description What is given of a score code; without an id a new one.
+         */
+        CodeIn: {
+            /** Code */
+            code?: string | null;
+            /** Colour */
+            colour?: number | null;
+            /** Effect */
+            effect?: string | null;
+            /** Id */
+            id?: number | null;
+            /** Missing */
+            missing?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Percent */
+            percent?: string | null;
+        };
+        /**
+         * CodeOut
+         * @description A score code. `whose` says in words to whom it belongs.
+         */
+        CodeOut: {
+            /** Code */
+            code: string;
+            /** Colour */
+            colour: number;
+            /** Effect */
+            effect: string;
+            /** Id */
+            id: number;
+            /** Is Used */
+            is_used: boolean;
+            /** Missing */
+            missing: boolean;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: string;
+            /** Whose */
+            whose: string;
         };
         /**
          * ColumnOut
@@ -1069,6 +1648,14 @@ export interface components {
             sign_in: string;
             /** Words */
             words: string;
+        };
+        /**
+         * DoneOut
+         * @description Whether it is in force, and not in the draft.
+         */
+        DoneOut: {
+            /** In Force */
+            in_force: boolean;
         };
         /**
          * DraftOut
@@ -1272,6 +1859,19 @@ export interface components {
             ok: boolean;
         };
         /**
+         * KeepIn
+         * @description The name under which a plan is kept.
+         */
+        KeepIn: {
+            /** Name */
+            name: string;
+            /**
+             * With Assignments
+             * @default true
+             */
+            with_assignments: boolean;
+        };
+        /**
          * LedgerOut
          * @description A class in the ledger of Today.
          */
@@ -1314,6 +1914,22 @@ export interface components {
         MadeOut: {
             /** Id */
             id: number;
+        };
+        /**
+         * MendIn
+         * @description Which check is mended, by its key.
+         */
+        MendIn: {
+            /** Key */
+            key: string;
+        };
+        /**
+         * MergeIn
+         * @description Into which category; None is into none.
+         */
+        MergeIn: {
+            /** Into */
+            into?: number | null;
         };
         /**
          * NeedOut
@@ -1401,24 +2017,84 @@ export interface components {
             weight_in_effect: string | null;
         };
         /**
+         * PatternOut
+         * @description A starting pattern.
+         */
+        PatternOut: {
+            /** Categories */
+            categories: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PieceOut
+         * @description One piece of repeating work before it is made.
+         */
+        PieceOut: {
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Name */
+            name: string;
+            /** Short Name */
+            short_name: string;
+            /** Term */
+            term: string;
+        };
+        /**
+         * PlanEventOut
+         * @description A change in the plan's history.
+         */
+        PlanEventOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Who */
+            who: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * PlanOut
          * @description A class's plan for one term. `weights` is what the weights add up to, None where they do not count.
+         *
+         *     A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself.
          */
         PlanOut: {
             /** Assignments */
             assignments: components["schemas"]["AssignmentOut"][];
             /** Categories */
             categories: components["schemas"]["CategoryOut"][];
+            /** Families From */
+            families_from: string | null;
             /** Has Draft */
             has_draft: boolean;
+            /** Has Own Weights */
+            has_own_weights: boolean;
             /** Not Given */
             not_given: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Parts From */
+            parts_from: string;
             /** Rules */
             rules: components["schemas"]["RuleOut"][];
+            /** Students */
+            students: components["schemas"]["StudentOut"][];
             /** Term */
             term: string;
             /** Term Id */
             term_id: number;
+            /** Terms */
+            terms: components["schemas"]["TermOut"][];
             /** Weights */
             weights: string | null;
         };
@@ -1515,6 +2191,56 @@ export interface components {
             typed: string;
         };
         /**
+         * RepeatIn
+         * @description Work that repeats, see `repeating`; `without` are days that are left out of what would be made.
+         */
+        RepeatIn: {
+            /** Category Id */
+            category_id?: number | null;
+            /**
+             * Every
+             * @enum {string}
+             */
+            every: "day" | "week" | "month";
+            /**
+             * First Number
+             * @default 1
+             */
+            first_number: number;
+            /**
+             * Interval
+             * @default 1
+             */
+            interval: number;
+            /** Month Day */
+            month_day?: number | null;
+            /** Pattern */
+            pattern: string;
+            /**
+             * Points
+             * @default
+             */
+            points: string;
+            /**
+             * Skips Days Off
+             * @default true
+             */
+            skips_days_off: boolean;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            /** Times */
+            times?: number | null;
+            /** Until */
+            until?: string | null;
+            /** Weekdays */
+            weekdays?: number[];
+            /** Without */
+            without?: string[];
+        };
+        /**
          * ReportOut
          * @description The report of a class for a term.
          */
@@ -1609,11 +2335,13 @@ export interface components {
         };
         /**
          * RuleOut
-         * @description A ground rule: what is chosen, in words, and what was before the draft.
+         * @description A ground rule: what is chosen, in words, and what was before the draft. `is_own` where the term sets it for itself.
          */
         RuleOut: {
             /** Field */
             field: string;
+            /** Is Own */
+            is_own: boolean;
             /** Value */
             value: string;
             /** Was */
@@ -1636,8 +2364,20 @@ export interface components {
             drop_choice?: string | null;
             /** Drop Overall */
             drop_overall?: string | null;
+            /** Families Class */
+            families_class?: string | null;
+            /** Families From */
+            families_from?: string | null;
+            /** Families Mark */
+            families_mark?: string | null;
+            /** Families Percent */
+            families_percent?: string | null;
+            /** Families Points */
+            families_points?: string | null;
             /** Families See Running */
             families_see_running?: string | null;
+            /** Families Share */
+            families_share?: string | null;
             /** Method */
             method?: string | null;
             /** Rounding */
@@ -1662,6 +2402,53 @@ export interface components {
             version: number;
         };
         /**
+         * ScaleIn
+         * @description A scale as typed; without an id a new one.
+         */
+        ScaleIn: {
+            /** Bands */
+            bands: components["schemas"]["BandIO"][];
+            /** Id */
+            id?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Out Of
+             * @default 100
+             */
+            out_of: string;
+        };
+        /**
+         * ScaleOut
+         * @description A scale. `is_mine` may be changed where it is, unless it is in use.
+         */
+        ScaleOut: {
+            /** Bands */
+            bands: components["schemas"]["BandIO"][];
+            /** Id */
+            id: number;
+            /** Is Here */
+            is_here: boolean;
+            /** Is Mine */
+            is_mine: boolean;
+            /** Name */
+            name: string;
+            /** Out Of */
+            out_of: string;
+            /** Uses */
+            uses: number;
+        };
+        /**
+         * ScalesOut
+         * @description The scales and codes that a teacher has for a class.
+         */
+        ScalesOut: {
+            /** Codes */
+            codes: components["schemas"]["CodeOut"][];
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
+        };
+        /**
          * SegmentOut
          * @description A term on the ribbon, in percent of its width.
          */
@@ -1682,6 +2469,19 @@ export interface components {
             width: number;
             /** Words */
             words: string;
+        };
+        /**
+         * SendIn
+         * @description The classes that a plan is sent to.
+         */
+        SendIn: {
+            /** Classes */
+            classes: number[];
+            /**
+             * With Assignments
+             * @default false
+             */
+            with_assignments: boolean;
         };
         /**
          * SessionOut
@@ -1706,6 +2506,24 @@ export interface components {
             year: string;
         };
         /**
+         * ShareIn
+         * @description A typed share in percent, of the category or of the grade; the others follow or stay.
+         */
+        ShareIn: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "category" | "grade";
+            /**
+             * Others
+             * @default true
+             */
+            others: boolean;
+            /** Share */
+            share: string;
+        };
+        /**
          * SignIn
          * @description What is typed to sign in.
          */
@@ -1717,7 +2535,7 @@ export interface components {
         };
         /**
          * SourceOut
-         * @description A class whose plan can be taken over.
+         * @description A class or a kept plan.
          */
         SourceOut: {
             /** Id */
@@ -1774,14 +2592,14 @@ export interface components {
             words: string;
         };
         /**
-         * TakeOverIn
-         * @description Which class's plan is taken over.
+         * StudentOut
+         * @description A student of the class.
          */
-        TakeOverIn: {
-            /** Source */
-            source: number;
-            /** With Assignments */
-            with_assignments: boolean;
+        StudentOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * TakesOut
@@ -1794,6 +2612,34 @@ export interface components {
             words: string;
             /** Work */
             work: string;
+        };
+        /**
+         * TermOut
+         * @description A term that work can be in.
+         */
+        TermOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TermRulesIn
+         * @description What a term sets for itself. A rule given as null is again the class's.
+         */
+        TermRulesIn: {
+            /** Own Weights */
+            own_weights?: boolean | null;
+            /** Part Weights */
+            part_weights?: {
+                [key: string]: string;
+            };
+            /** Parts From */
+            parts_from?: string | null;
+            /** Rules */
+            rules?: {
+                [key: string]: string | null;
+            };
         };
         /**
          * TextIn
@@ -1824,6 +2670,65 @@ export interface components {
             words: string;
         };
         /**
+         * TogetherIn
+         * @description What several assignments get alike; `days` moves their dates.
+         */
+        TogetherIn: {
+            /** Assigned On */
+            assigned_on?: string | null;
+            /** Category Id */
+            category_id?: number | null;
+            /** Chosen */
+            chosen?: number[] | null;
+            /** Closed */
+            closed?: boolean | null;
+            /** Counts */
+            counts?: boolean | null;
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            /** Description */
+            description?: string | null;
+            /** Due On */
+            due_on?: string | null;
+            /** Entered As */
+            entered_as?: string | null;
+            /** Extra */
+            extra?: boolean | null;
+            /** For Everyone */
+            for_everyone?: boolean | null;
+            /** Ids */
+            ids: number[];
+            /** Link */
+            link?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Never Drop */
+            never_drop?: boolean | null;
+            /** Points */
+            points?: string | null;
+            /** Share */
+            share?: string | null;
+            /** Short Name */
+            short_name?: string | null;
+            /** Shown */
+            shown?: boolean | null;
+            /** Shown From */
+            shown_from?: string | null;
+            /** Shown When In */
+            shown_when_in?: boolean | null;
+            /** Step */
+            step?: string | null;
+            /** Term Id */
+            term_id?: number | null;
+            /** Version */
+            version?: number | null;
+            /** Zero Meant */
+            zero_meant?: boolean | null;
+        };
+        /**
          * UndoneOut
          * @description What was undone or done again, and what of it could not be.
          */
@@ -1832,6 +2737,28 @@ export interface components {
             kept: string[];
             /** Words */
             words: string;
+        };
+        /**
+         * WaysOut
+         * @description The ways into an empty class.
+         */
+        WaysOut: {
+            /** Classes */
+            classes: components["schemas"]["SourceOut"][];
+            /** Kept */
+            kept: components["schemas"]["SourceOut"][];
+            /** Patterns */
+            patterns: components["schemas"]["PatternOut"][];
+        };
+        /**
+         * WeightsIn
+         * @description Weights or shares by id.
+         */
+        WeightsIn: {
+            /** Weights */
+            weights: {
+                [key: string]: string;
+            };
         };
         /**
          * WindowOut
@@ -1846,6 +2773,14 @@ export interface components {
             width: number;
             /** Words */
             words: string;
+        };
+        /**
+         * WordsOut
+         * @description What came of something, a sentence each.
+         */
+        WordsOut: {
+            /** Words */
+            words: string[];
         };
         /**
          * WorkOut
@@ -1938,6 +2873,32 @@ export interface operations {
             };
         };
     };
+    plans_api_change_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+        };
+    };
     plans_api_remove_assignment: {
         parameters: {
             query?: never;
@@ -1983,6 +2944,54 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MadeOut"];
                 };
+            };
+        };
+    };
+    plans_api_duplicate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+        };
+    };
+    plans_api_set_share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2057,6 +3066,131 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MadeOut"];
                 };
+            };
+        };
+    };
+    plans_api_merge_category: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                category_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneOut"];
+                };
+            };
+        };
+    };
+    scores_api_list_checks: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"][];
+                };
+            };
+        };
+    };
+    scores_api_mend_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
+                };
+            };
+        };
+    };
+    plans_api_save_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+        };
+    };
+    plans_api_delete_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                code: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2241,7 +3375,130 @@ export interface operations {
             };
         };
     };
-    plans_api_sources: {
+    plans_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+        };
+    };
+    plans_api_plan_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanEventOut"][];
+                };
+            };
+        };
+    };
+    plans_api_return_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                event: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
+                };
+            };
+        };
+    };
+    plans_api_keep_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+        };
+    };
+    plans_api_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
+                };
+            };
+        };
+    };
+    plans_api_targets: {
         parameters: {
             query?: never;
             header?: never;
@@ -2259,32 +3516,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourceOut"][];
-                };
-            };
-        };
-    };
-    plans_api_take_over: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                class_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TakeOverIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CountOut"];
                 };
             };
         };
@@ -2315,6 +3546,28 @@ export interface operations {
             };
         };
     };
+    plans_api_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOut"];
+                };
+            };
+        };
+    };
     school_api_redo: {
         parameters: {
             query?: never;
@@ -2333,6 +3586,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UndoneOut"];
+                };
+            };
+        };
+    };
+    plans_api_make_repeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepeatIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+        };
+    };
+    plans_api_preview_repeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepeatIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"][];
                 };
             };
         };
@@ -2490,6 +3795,75 @@ export interface operations {
             };
         };
     };
+    plans_api_list_scales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScalesOut"];
+                };
+            };
+        };
+    };
+    plans_api_save_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+        };
+    };
+    plans_api_delete_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                scale: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     scores_api_scores: {
         parameters: {
             query?: {
@@ -2564,6 +3938,55 @@ export interface operations {
             };
         };
     };
+    plans_api_set_shares: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_change_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermRulesIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     school_api_undo: {
         parameters: {
             query?: never;
@@ -2583,6 +4006,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["UndoneOut"];
                 };
+            };
+        };
+    };
+    plans_api_set_weights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_share_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

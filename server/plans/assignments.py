@@ -1,0 +1,185 @@
+"""Changing assignments: they are added, changed and removed, and all of it can be undone."""
+
+import datetime
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max
+from school.models import Person, SchoolClass, Term
+from school.refusal import Refused
+
+from plans.categories import find_category
+from plans.keeping import Changed, keep, refuse_overtaken
+from plans.models import Assignment
+from plans.rows import mark_of, record, snapshot
+from plans.typed import link, made_short, name, number
+
+LONGEST_DESCRIPTION = 4000
+ENTERED_AS = ("points", "percent", "marks", "done")
+
+
+@transaction.atomic
+def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> Assignment:
+    """A new assignment at the end of the plan. A class without categories takes none yet."""
+    if not school_class.categories.exists():
+        raise Refused(
+            "This class has no categories yet. Make one first, so that the assignment has a place.", "category"
+        )
+    last = Assignment.with_deleted.filter(school_class=school_class).aggregate(last=Max("position"))["last"]
+    assignment = Assignment(school_class=school_class, position=(last or 0) + 1)
+    set_assignment(assignment, {"due_on": None, **_defaults(school_class, given), **given})
+    assignment.save()
+    assignment.refresh_from_db()
+    record(
+        school_class,
+        person,
+        f"added {assignment.name}",
+        {mark_of(assignment): None},
+        {mark_of(assignment): snapshot(assignment)},
+    )
+    return assignment
+
+
+@transaction.atomic
+def change_assignment(
+    school_class: SchoolClass, person: Person, assignment_id: int, given: Mapping[str, Any], version: int | None = None
+) -> Assignment:
+    """Change what is given of an assignment; `version` is the one that the change was made from."""
+    assignment = find_assignment(school_class, assignment_id)
+    refuse_overtaken(assignment, version)
+    before = snapshot(assignment)
+    set_assignment(assignment, given)
+    keep(school_class, person, [Changed(assignment, before, given)], f"changed {assignment.name}")
+    return assignment
+
+
+@transaction.atomic
+def remove_assignment(school_class: SchoolClass, person: Person, assignment_id: int) -> None:
+    """Remove an assignment; it is kept with its scores for undoing."""
+    assignment = find_assignment(school_class, assignment_id)
+    before = snapshot(assignment)
+    assignment.deleted_at = school_class.school.now()
+    assignment.save()
+    record(
+        school_class, person, f"deleted {assignment.name}", {mark_of(assignment): before}, {mark_of(assignment): None}
+    )
+
+
+def _defaults(school_class: SchoolClass, given: Mapping[str, Any]) -> dict[str, Any]:
+    """What a new assignment takes from the category it goes in, which is the default one unless another is named."""
+    categories = school_class.categories.all()
+    if "category_id" in given:
+        category = categories.filter(pk=given["category_id"]).first()
+    else:
+        category = categories.filter(is_default=True).first()
+    if category is None:
+        return {"points": ""}
+    points = "" if category.default_points is None else f"{category.default_points.normalize():f}"
+    return {"category_id": category.pk, "points": points, "shown": category.default_shown}
+
+
+def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
+    """Set what is given on an assignment, without keeping it. Raises Refused, naming the field."""
+    school_class = assignment.school_class
+    if "name" in given or not assignment.name:
+        assignment.name = name(given.get("name", ""), "name", 120)
+    if given.get("short_name"):
+        assignment.short_name = name(given["short_name"], "short_name", 15)
+    elif not assignment.short_name:
+        assignment.short_name = made_short(assignment.name)
+    if "category_id" in given:
+        assignment.category = (
+            None if given["category_id"] is None else find_category(school_class, given["category_id"])
+        )
+    _set_numbers(assignment, given)
+    for choice in ("never_drop", "counts", "closed", "shown", "shown_when_in", "for_everyone"):
+        if choice in given:
+            setattr(assignment, choice, given[choice])
+    for day in ("due_on", "assigned_on", "shown_from"):
+        if day in given:
+            setattr(assignment, day, _date(given[day], day, school_class))
+    if given.get("term_id") is not None:
+        assignment.term = _term(school_class, given["term_id"])
+    elif assignment.term_id is None:
+        assignment.term = term_of_day(school_class, assignment.due_on)
+    _set_words(assignment, given)
+    if "chosen" in given:
+        _choose(assignment, given["chosen"])
+
+
+def _set_numbers(assignment: Assignment, given: Mapping[str, Any]) -> None:
+    if "extra" in given:
+        assignment.extra = given["extra"]
+    if "points" in given:
+        assignment.points = number(given["points"] or "", "points", "Points")
+        if not assignment.points and not assignment.extra and not given.get("zero_meant"):
+            raise Refused(
+                "Worth 0 points, it counts for nothing. Is it extra credit, or are 0 points meant?", "zero_points"
+            )
+    if "share" in given:
+        assignment.share = number(given["share"], "share", "Share")
+    if "step" in given:
+        assignment.step = number(given["step"], "step", "Step")
+        if not assignment.step:
+            raise Refused("Scores go in steps of more than 0, such as 1 or 0.5.", "step")
+
+
+def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
+    if "description" in given:
+        text = given["description"].strip()
+        if len(text) > LONGEST_DESCRIPTION:
+            raise Refused(
+                f"This description has {len(text)} characters; at most {LONGEST_DESCRIPTION} fit.", "description"
+            )
+        assignment.description = text
+    if "link" in given:
+        assignment.link = link(given["link"], "link")
+    if "entered_as" in given:
+        if given["entered_as"] not in ENTERED_AS:
+            raise Refused("Scores are entered as points, percent, marks, or done and not done.", "entered_as")
+        assignment.entered_as = given["entered_as"]
+    if "standards" in given:
+        assignment.standards = given["standards"]
+
+
+def _choose(assignment: Assignment, students: Sequence[int]) -> None:
+    enrolled = set(assignment.school_class.enrolments.values_list("student_id", flat=True))
+    if not set(students) <= enrolled:
+        raise Refused("Somebody chosen is not in the class.", "chosen")
+    if not students and not assignment.for_everyone:
+        raise Refused("Choose at least one student, or give it to everyone.", "chosen")
+    assignment.chosen = sorted(set(students))
+
+
+def _date(given: datetime.date | None, field: str, school_class: SchoolClass) -> datetime.date | None:
+    year = school_class.year
+    if given is not None and not year.starts - datetime.timedelta(60) <= given <= year.ends + datetime.timedelta(60):
+        raise Refused(
+            f"{given:%-d %b %Y} is not in the school year {year.name} ({year.starts:%-d %b %Y} to {year.ends:%-d %b %Y}).",
+            field,
+        )
+    return given
+
+
+def _term(school_class: SchoolClass, term_id: int) -> Term:
+    term = Term.objects.filter(id=term_id, year_id=school_class.year_id).first()
+    if term is None or term.kind == "semester":
+        raise Refused("Work belongs to a quarter or an exam of this class's year.", "term_id")
+    return term
+
+
+def term_of_day(school_class: SchoolClass, day: datetime.date | None) -> Term:
+    """The term of a due date, or the running one."""
+    day = day or school_class.school.today()
+    leaves = [term for term in Term.objects.filter(year_id=school_class.year_id) if term.kind != "semester"]
+    begun = [term for term in leaves if term.starts <= day]
+    return begun[-1] if begun else leaves[0]
+
+
+def find_assignment(school_class: SchoolClass, assignment_id: int) -> Assignment:
+    """An assignment of the class, locked. Raises Refused where it is gone."""
+    assignment = school_class.assignments.select_for_update().filter(id=assignment_id).first()
+    if assignment is None:
+        raise Refused("This assignment is no longer there; a colleague may have deleted it.", "assignment")
+    return assignment

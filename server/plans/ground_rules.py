@@ -1,0 +1,50 @@
+"""Changing the ground rules."""
+
+from collections.abc import Mapping
+from decimal import Decimal
+from typing import Any
+
+from django.db import transaction
+from school.models import Person, SchoolClass
+from school.refusal import Refused
+
+from plans import choices
+from plans.keeping import Changed, keep
+from plans.models import GroundRules
+from plans.rows import snapshot
+
+_SET_BY = {"rounding": ("round_to", "rounding"), "scale": ("scale_id",)}
+"""Fields that a ground rule sets under another name."""
+
+
+@transaction.atomic
+def change_rules(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> None:
+    """Change what is given of the ground rules; the values are those of `choices`."""
+    rules = GroundRules.objects.select_for_update().get(school_class=school_class)
+    before = snapshot(rules)
+    set_rules(rules, given)
+    named = {field for name in given for field in _SET_BY.get(name, (name,))}
+    keep(school_class, person, [Changed(rules, before, named)], "changed the ground rules")
+
+
+def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
+    """Set choices on ground rules without keeping them. Raises Refused for what is none of the choices."""
+    known = choices.choices(rules)
+    for field, value in given.items():
+        if field == "families_from":
+            rules.families_from = value
+            continue
+        if value not in {choice.value for choice in known[field]}:
+            raise Refused("This is not one of the choices.", field)
+        if field == "rounding":
+            step, _, way = value.partition(" ")
+            rules.round_to = None if step == "none" else Decimal(step)
+            rules.rounding = way or "half_up"
+        elif field == "scale":
+            rules.scale_id = int(value)
+        elif field in choices.FLAGS:
+            setattr(rules, field, value == "yes")
+        elif field in ("drop_overall", "decimals"):
+            setattr(rules, field, int(value))
+        else:
+            setattr(rules, field, value)
