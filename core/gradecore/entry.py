@@ -6,8 +6,10 @@ from difflib import get_close_matches
 from fractions import Fraction
 
 from gradecore.book import Scale, Score, ScoreCode
-from gradecore.numbers import UNIT, NumberError, in_units, looks_like_number, read_decimal
+from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
 from gradecore.scale import Marks
+
+_DONE = {"done": 1, "x": 1, "y": 1, "yes": 1, "not done": 0, "-": 0, "n": 0, "no": 0}
 
 
 class EntryError(ValueError):
@@ -37,10 +39,11 @@ class EntryReader:
         self._exact = {code.code for code in codes} | {band.mark for band in scale.bands}
         self._scale = Marks(scale)
 
-    def read(self, text: str, points: Fraction) -> Entry:
+    def read(self, text: str, points: Fraction, entered_as: str = "points") -> Entry:
         """The entry typed for an assignment of so many points (R13).
 
-        Raises EntryError where the text is neither blank, code, mark, number nor percent, or a number
+        Where scores are entered as percents a bare number is one; where as done or not, words say so and stand for
+        full points and none. Raises EntryError where the text is neither blank, code, mark, number nor percent, or a number
         that is not taken.
         """
         bare = folded(text)
@@ -51,14 +54,34 @@ class EntryReader:
         if bare in self._marks:
             mark = self._exactly(text, self._marks[bare])
             return self._number(self._percent_of(mark) * points / 100, points, text)
+        if entered_as == "done" and bare in _DONE:
+            return self._number(points * _DONE[bare], points, text)
         if not looks_like_number(bare):
             raise EntryError(self._unknown(text.strip(), bare))
         try:
-            if bare.endswith("%"):
-                return self._number(points * read_decimal(bare[:-1], negative=False) / 100, points, text)
+            if bare.endswith("%") or entered_as == "percent":
+                return self._number(points * read_decimal(bare.removesuffix("%"), negative=False) / 100, points, text)
             return self._number(read_decimal(bare, negative=False), points, text)
         except NumberError as error:
             raise EntryError(f"{_cut(text.strip())} {error}.") from None
+
+    def text_of(self, score: Score | None, points: Fraction, entered_as: str = "points") -> str:
+        """An entry as it is shown, in the way in which it is entered; reading that text gives the entry again or nothing."""
+        if not isinstance(score, int):
+            return score or ""
+        number = Fraction(score, UNIT)
+        if points and entered_as == "percent":
+            percent = number * 100 / points
+            # One that no finite percent says is shown in points, and so that it does not read as a percent.
+            is_finite = not UNIT % percent.denominator
+            return f"{decimal_text(percent)} %" if is_finite else f"{decimal_text(number)} of {decimal_text(points)}"
+        if points and entered_as == "marks":
+            mark = self._scale.look_up(number * 100 / points, None, "half_up").mark
+            if self._percent_of(mark) * points / 100 == number:
+                return mark
+        if points and entered_as == "done" and number in (0, points):
+            return "done" if number else "not done"
+        return decimal_text(number)
 
     def _number(self, number: Fraction, points: Fraction, text: str) -> Entry:
         if UNIT % number.denominator:

@@ -6,6 +6,9 @@ import pytest
 from books import CODES, LETTERS
 from gradecore.book import Band, Scale
 from gradecore.entry import Entry, EntryError, EntryReader
+from gradecore.numbers import UNIT
+from hypothesis import given
+from hypothesis import strategies as st
 
 reader = EntryReader(LETTERS, CODES)
 fine = EntryReader(Scale((Band("A−", Fraction(90), Fraction(92)), Band("B", Fraction(0)))), CODES)
@@ -57,3 +60,29 @@ def test_case_decides_only_where_marks_differ_in_nothing_else() -> None:
     both = EntryReader(Scale((Band("b", Fraction(50)), Band("B", Fraction(0), Fraction(10)))), ())
     assert both.read("B", Fraction(100)).score == 100_000
     assert both.read("b", Fraction(100)).score == 750_000
+
+
+@pytest.mark.parametrize(
+    ("entered_as", "typed", "number", "shown"),
+    [
+        ("percent", "85", 17, "85 %"), ("percent", "85 %", 17, "85 %"), ("percent", "101", Fraction(101, 5), "101 %"),
+        ("done", "x", 20, "done"), ("done", "not done", 0, "not done"), ("done", "12", 12, "12"), ("done", "-", 0, "not done"),
+        ("points", "17", 17, "17"), ("marks", "17", 17, "17"),
+    ],
+)  # fmt: skip
+def test_each_way_of_entering_reads_and_shows(entered_as: str, typed: str, number: Fraction, shown: str) -> None:
+    reader = EntryReader(Scale((Band("A", Fraction(80)), Band("B", Fraction(0)))), [])
+    entry = reader.read(typed, Fraction(20), entered_as)
+    assert entry.score == number * UNIT
+    assert reader.text_of(entry.score, Fraction(20), entered_as) == shown
+
+
+@given(st.integers(0, 30 * UNIT), st.sampled_from(["points", "percent", "marks", "done"]))
+def test_what_is_shown_reads_as_the_same_entry(score: int, entered_as: str) -> None:
+    reader = EntryReader(Scale((Band("A", Fraction(80)), Band("B", Fraction(50)), Band("C", Fraction(0)))), [])
+    text = reader.text_of(score, Fraction(30), entered_as)
+    try:
+        again = reader.read(text, Fraction(30), entered_as).score
+    except EntryError:
+        again = None
+    assert again == score or (again is None and entered_as == "percent")

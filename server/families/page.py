@@ -12,7 +12,7 @@ from plans.models import Assignment
 from reports.models import PostedGrade
 from reports.standing import day_text, plural, ribbon
 from school.models import SchoolClass, Student, Term
-from scores.book import LoadedClass, load_class, plain_number, score_text
+from scores.book import LoadedClass, load_class, plain_number
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
 from scores.schemas import WorkingOut
@@ -138,7 +138,7 @@ class _FamilyClass:
         if assignment.pk not in self.loaded.shown or score is None:
             return ""
         if self.rules.families_points or score.number is None:
-            return score_text(score)
+            return self.loaded.text_of(score, assignment)
         percent = self._percent(assignment)
         if percent is None:
             return "scored"

@@ -253,7 +253,7 @@ class TermOut(Schema):
     name: str
 
 
-class PartOut(Schema):
+class TermPartOut(Schema):
     """A part of a semester. `share` is its percent of the semester."""
 
     term_id: int
@@ -272,7 +272,7 @@ class PlanOut(Schema):
     term_id: int
     term: str
     has_own_weights: bool
-    parts: list[PartOut]
+    parts: list[TermPartOut]
     parts_from: str
     terms: list[TermOut]
     students: list[StudentOut]

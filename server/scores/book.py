@@ -3,12 +3,15 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from fractions import Fraction
 from functools import cached_property
 
 from gradecore import book as core
+from gradecore.entry import EntryReader
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT, decimal_text
 from plans.loading import LoadedPlan, fraction, load_plan
+from plans.models import Assignment
 from school.models import SchoolClass, Student, Term
 from school.refusal import NotYours
 
@@ -27,6 +30,16 @@ class LoadedClass:
     def shown(self) -> set[int]:
         """The assignments that families see now."""
         return {int(each.id) for each in self.book.assignments if each.shown}
+
+    def text_of(self, score: Score | None, assignment: Assignment) -> str:
+        """A score as it is shown, in the way in which the assignment's are entered; empty for a blank."""
+        if assignment.entered_as == "points" or score is None:
+            return score_text(score)
+        return self._reader.text_of(core_score(score), Fraction(assignment.points), assignment.entered_as)
+
+    @cached_property
+    def _reader(self) -> EntryReader:
+        return EntryReader(self.book.scale, self.book.codes)
 
     @cached_property
     def gradebook(self) -> Gradebook:

@@ -147,9 +147,13 @@ class _Checks:
             shown = grade(gradebook, result, name)
             yield Check(
                 f"shown {student.pk}",
-                f"With {decimals} decimals {student} would seem to reach {result.shown_reaches}: "
+                f"With {_decimals(decimals)} {student} would seem to reach {result.shown_reaches}: "
                 f"{shown.percent} is {shown.mark}.",
                 place="scores",
-                mend_words=f"Show {decimals + 1} decimals" if decimals < MOST_DECIMALS else None,
+                mend_words=f"Show {_decimals(decimals + 1)}" if decimals < MOST_DECIMALS else None,
                 mend=lambda person: change_rules(self.school_class, person, {"decimals": str(decimals + 1)}),
             )
+
+
+def _decimals(count: int) -> str:
+    return "1 decimal" if count == 1 else f"{count} decimals"

@@ -16,7 +16,7 @@ from school import acts
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
-from scores.book import score_text
+from scores.book import core_score, score_text
 from scores.models import Batch, Score, ScoreEvent
 
 MOST_ENTRIES = 2000
@@ -101,19 +101,19 @@ class _Entering:
 
     def _enter(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
         try:
-            entry = self.reader.read(typed.text, Fraction(assignment.points))
+            entry = self.reader.read(typed.text, Fraction(assignment.points), assignment.entered_as)
         except EntryError as error:
             self._refuse(typed, str(error))
             return None
         number, code = _parts(entry.score)
         version = score.version if score else 0
         if score is not None and (score.number, score.code) == (number, code):
-            self._saved(typed, score, entry.above_points)  # nothing to change, whoever was first
+            self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
             return score
         if version != typed.version:
             assert score is not None
             self.answer["conflicts"].append(_place(typed) | {
-                "typed": typed.text, "theirs": score_text(score), "version": score.version,
+                "typed": typed.text, "theirs": self._shown(score, assignment), "version": score.version,
                 "who": str(score.changed_by), "at": score.changed_at.isoformat(),
             })  # fmt: skip
             return None
@@ -132,11 +132,14 @@ class _Entering:
         self.undo.append(
             {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
         )
-        self._saved(typed, score, entry.above_points)
+        self._saved(typed, score, assignment, entry.above_points)
         return score
 
-    def _saved(self, typed: Typed, score: Score, above_points: bool) -> None:
-        saved = {"version": score.version, "text": score_text(score), "above_points": above_points}
+    def _shown(self, score: Score, assignment: Assignment) -> str:
+        return self.reader.text_of(core_score(score), Fraction(assignment.points), assignment.entered_as)
+
+    def _saved(self, typed: Typed, score: Score, assignment: Assignment, above_points: bool) -> None:
+        saved = {"version": score.version, "text": self._shown(score, assignment), "above_points": above_points}
         self.answer["saved"].append(_place(typed) | saved)
 
     def _refuse(self, typed: Typed, message: str) -> None:

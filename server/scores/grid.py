@@ -14,7 +14,7 @@ from gradecore.statistics import Statistics
 from plans.models import Assignment
 from school.models import Enrolment, Term
 
-from scores.book import LoadedClass, core_score, plain_number, score_text
+from scores.book import LoadedClass, core_score, plain_number
 from scores.models import Score
 from scores.schemas import CellOut, ColumnOut, GradeOut, GridOut, RowOut, SpreadOut
 
@@ -109,7 +109,8 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
             assignment = assignments[column.id]
             is_due = assignment.due_on is not None and assignment.due_on < today
             score = loaded.rows.get((student.pk, assignment.pk))
-            cells[assignment.pk] = _cell(column, str(student.pk), score, result, dropped, is_due=is_due)
+            text = loaded.text_of(score, assignment)
+            cells[assignment.pk] = _cell(column, str(student.pk), score, text, result, dropped, is_due=is_due)
         found.append(
             RowOut(
                 student_id=student.pk,
@@ -146,9 +147,8 @@ def grade(gradebook: Gradebook, result: TermResult, term: str) -> GradeOut:
 
 
 def _cell(
-    column: Column, student: str, score: Score | None, result: TermResult, dropped: set[str], *, is_due: bool
+    column: Column, student: str, score: Score | None, text: str, result: TermResult, dropped: set[str], *, is_due: bool
 ) -> CellOut:
-    text = score_text(score)
     adjusted = level = None
     value = core_score(score) if score is not None else None
     if isinstance(value, int) and column.is_assigned(student):

@@ -7,7 +7,7 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import AssignmentShare, PlannedShares, planned_shares, standing_shares
 from plans.choices import TERM_FIELDS, choices, chosen
 from plans.models import Assignment, Category, Draft
-from plans.schemas import AssignmentOut, CategoryOut, PartOut, PlanOut, RuleOut, StudentOut, TermOut
+from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut, StudentOut, TermOut, TermPartOut
 from school.models import Term
 
 from scores.book import LoadedClass, plain_number
@@ -100,7 +100,7 @@ class _Planned:
             return "when all in"
         return f"from {each.shown_from:%-d %b}"
 
-    def _parts(self) -> list[PartOut]:
+    def _parts(self) -> list[TermPartOut]:
         """What a semester is made of."""
         names = {str(each.pk): each.name for each in self.loaded.plan.terms}
         whole = sum((part.weight for part in self.core_term.parts), Fraction(0))
@@ -108,7 +108,7 @@ class _Planned:
         for part in self.core_term.parts:
             share = part.weight * 100 / whole if whole else Fraction(0)
             found.append(
-                PartOut(
+                TermPartOut(
                     term_id=int(part.term), name=names[part.term], weight=decimal_text(part.weight),
                     share=fixed_text(share, 1), width=float(share),
                 )

@@ -217,6 +217,16 @@ def test_a_duplicate_stands_right_after_with_the_next_number(world: World) -> No
     assert [each["name"] for each in plan(world)["assignments"]] == ["Oak", "Oak 2", "Beet", "Ash"]
 
 
+def test_scores_are_typed_and_shown_in_the_way_that_was_chosen(world: World) -> None:
+    oak, beet, _ = world.assignments
+    ask(world, "PATCH", f"assignments/{oak.pk}", {"entered_as": "percent"})
+    ask(world, "PATCH", f"assignments/{beet.pk}", {"entered_as": "done"})
+    enter(world, entry(world, "85"), entry(world, "x", assignment=1))
+    row = world.client("teacher").get(f"{world.address}/scores").json()["rows"][0]
+    assert [row["cells"][str(each.pk)]["text"] for each in (oak, beet)] == ["85 %", "done"]
+    assert row["grade"]["percent"] == "91.0"
+
+
 # Repeating
 
 

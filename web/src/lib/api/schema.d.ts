@@ -2082,7 +2082,7 @@ export interface components {
             /** Not Given */
             not_given: number;
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["TermPartOut"][];
             /** Parts From */
             parts_from: string;
             /** Rules */
@@ -2622,6 +2622,22 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * TermPartOut
+         * @description A part of a semester. `share` is its percent of the semester.
+         */
+        TermPartOut: {
+            /** Name */
+            name: string;
+            /** Share */
+            share: string;
+            /** Term Id */
+            term_id: number;
+            /** Weight */
+            weight: string;
+            /** Width */
+            width: number;
         };
         /**
          * TermRulesIn

@@ -8,7 +8,9 @@ export async function undo(classId: number, queries: QueryClient, which: 'undo' 
 	const path = which === 'undo' ? '/api/classes/{class_id}/undo' : '/api/classes/{class_id}/redo';
 	// What was last done may still be on its way: it has to arrive before it can be undone.
 	if (!(await saving.settled())) {
-		notice.problem('What you entered last is not saved yet. It can be undone as soon as the connection is back.');
+		notice.problem(
+			'What you entered last is not saved yet. It can be undone as soon as the connection is back.'
+		);
 		return;
 	}
 	try {

@@ -4,23 +4,116 @@
 	 * Ice hangs in each piece as far as the marking has come. What is in no category lies apart.
 	 */
 	import type { Shapes } from '$lib/api/client';
+	import Divider from './Divider.svelte';
 
-	let { plan, onplace }: { plan: Shapes['PlanOut']; onplace?: (assignment: number) => void } = $props();
+	let {
+		plan,
+		onplace,
+		isStanding = false,
+		onweights,
+		onshares
+	}: {
+		plan: Shapes['PlanOut'];
+		onplace?: (assignment: number) => void;
+		/** Drawn as the grade stands now, and not as planned. */
+		isStanding?: boolean;
+		onweights?: (weights: Record<number, string>) => Promise<unknown>;
+		onshares?: (shares: Record<number, string>) => Promise<unknown>;
+	} = $props();
 
 	type Category = Shapes['CategoryOut'];
 	type Assignment = Shapes['AssignmentOut'];
 
+	let bar = $state<HTMLElement>();
+	/** Weights and shares that a divider is being moved to, by "c" or "a" and id. */
+	let trial = $state<Record<string, number>>({});
 	const isWeighted = $derived(plan.weights !== null);
-	const drawn = $derived(plan.categories.filter((each) => each.width > 0 && !each.bonus));
+	const drawn = $derived(plan.categories.filter((each) => wide(each) > 0 && !each.bonus));
 	const apart = $derived(
 		plan.assignments.filter((each) => !each.counts || (isWeighted && each.category_id === null))
 	);
 	/** Under the pooled ways, work in no category is in the grade as well. */
 	const loose = $derived(isWeighted ? [] : within(null));
+	const canMove = $derived(isWeighted && !isStanding && onweights !== undefined);
+	/** Where the dividers are in force, in percent of the bar, while a draft has others. */
+	const marks = $derived.by(() => {
+		if (!plan.has_draft || isStanding || !isWeighted) return [];
+		let at = 0;
+		const ends = plan.categories.filter((each) => !each.bonus).map((each) => (at += each.width_in_force));
+		return ends.slice(0, -1);
+	});
 	let told = $state<string | null>(null);
 
+	function wide(each: Category): number {
+		if (isStanding) return each.width_standing;
+		const tried = trial[`c${each.id}`];
+		return tried === undefined ? each.width : tried * scale;
+	}
+
+	/** What a weight is drawn as: weights above 100 in all are drawn in proportion. */
+	const scale = $derived(Math.min(1, 100 / Math.max(Number(plan.weights ?? 100), 1)));
+
+	function wideWork(each: Assignment): number {
+		if (isStanding) return each.width_standing;
+		const category = plan.categories.find((one) => one.id === each.category_id);
+		const tried = trial[`a${each.id}`];
+		const share = tried === undefined ? each.width : (tried * (category?.width ?? 100)) / 100;
+		return category && trial[`c${category.id}`] !== undefined && category.width
+			? (share * wide(category)) / category.width
+			: share;
+	}
+
 	function within(category: number | null): Assignment[] {
-		return plan.assignments.filter((each) => each.category_id === category && each.width > 0 && !each.extra);
+		return plan.assignments.filter(
+			(each) => each.category_id === category && wideWork(each) > 0 && !each.extra
+		);
+	}
+
+	/** How much of the whole one pixel is. */
+	function per(): number {
+		return 100 / Math.max(bar?.clientWidth ?? 100, 1) / scale;
+	}
+
+	function tryOut(tried: Record<string, number | null>): void {
+		const all = Object.entries({ ...trial, ...tried });
+		trial = Object.fromEntries(all.filter((each): each is [string, number] => each[1] !== null));
+	}
+
+	function tryWeights(left: Category, right: Category | undefined, value: number | null): void {
+		const sum = Number(left.weight) + Number(right?.weight ?? 0);
+		tryOut({
+			[`c${left.id}`]: value,
+			...(right ? { [`c${right.id}`]: value === null ? null : sum - value } : {})
+		});
+	}
+
+	async function keepWeights(left: Category, right: Category | undefined, value: number): Promise<void> {
+		const sum = Number(left.weight) + Number(right?.weight ?? 0);
+		const weights = { [left.id]: text(value), ...(right ? { [right.id]: text(sum - value) } : {}) };
+		await onweights?.(weights).finally(() => tryWeights(left, right, null));
+	}
+
+	function tryShares(left: Assignment, right: Assignment, value: number | null): void {
+		const sum = Number(left.of_category) + Number(right.of_category);
+		tryOut({ [`a${left.id}`]: value, [`a${right.id}`]: value === null ? null : sum - value });
+	}
+
+	async function keepShares(left: Assignment, right: Assignment, value: number): Promise<void> {
+		const sum = Number(left.of_category) + Number(right.of_category);
+		await onshares?.({ [left.id]: text(value), [right.id]: text(sum - value) }).finally(() =>
+			tryShares(left, right, null)
+		);
+	}
+
+	/** At most four decimals, as numbers are kept. */
+	function text(value: number): string {
+		return String(Math.round(value * 10_000) / 10_000);
+	}
+
+	function shownWeight(each: Category): string {
+		if (isStanding) return each.width_standing.toFixed(1);
+		const tried = trial[`c${each.id}`];
+		return tried !== undefined ? text(tried) : isWeighted ? each.weight : each.of_grade;
 	}
 
 	function say(each: Assignment): string {
@@ -36,29 +129,69 @@
 
 <div class="row" role="group" aria-label="{plan.term}, drawn to scale">
 	<div class="icicle">
-		<div class="whole"><b class="name">{plan.term}</b><span>100 % of the grade</span></div>
-		<div class="pieces">
-			{#each drawn as category (category.id)}
+		<div class="whole">
+			<b class="name">{plan.term}</b><span
+				>{isStanding ? 'of what has scores so far' : '100 % of the grade'}</span
+			>
+			{#if marks.length}<span class="legend"><i></i> the dividers as they are in force</span>{/if}
+		</div>
+		{#if marks.length}
+			<div class="marks" aria-hidden="true">
+				{#each marks as mark (mark)}<i style="left: {mark}%"></i>{/each}
+			</div>
+		{/if}
+		<div class="pieces" bind:this={bar}>
+			{#each drawn as category, index (category.id)}
+				{@const works = within(category.id)}
 				<div
 					class="category"
 					class:none={!category.has_scores}
-					style="flex: {category.width} 1 0; --c: var(--hue-{category.colour}); --ct: var(--hue-{category.colour}-2)"
+					style="flex: {wide(
+						category
+					)} 1 0; --c: var(--hue-{category.colour}); --ct: var(--hue-{category.colour}-2)"
 				>
 					<div class="head" title={sayCategory(category)}>
 						<span class="sign-letters">{category.sign}</span> <b class="name">{category.name}</b>
-						<span class="weight">{isWeighted ? category.weight : category.of_grade}</span>
+						<span class="weight">{shownWeight(category)}</span>
 						{#if !category.has_scores}<small>no scores yet</small>{/if}
 					</div>
 					<div class="works">
-						{#each within(category.id) as each (each.id)}{@render piece(each)}{/each}
+						{#each works as each, place (each.id)}
+							{@render piece(each)}
+							{@const next = works[place + 1]}
+							{#if next && category.method === 'shares' && onshares && !isStanding && isWeighted}
+								<Divider
+									label="Shares of {each.name} and {next.name}"
+									value={Number(each.of_category)}
+									sum={Number(each.of_category) + Number(next.of_category)}
+									per={() => (per() * 100 * scale) / Math.max(category.width, 1)}
+									onmove={(value) => tryShares(each, next, value)}
+									onkeep={(value) => void keepShares(each, next, value)}
+								/>
+							{/if}
+						{/each}
 					</div>
 				</div>
+				{@const right = drawn[index + 1]}
+				{#if canMove && (right || plan.not_given > 0)}
+					{@const sum = Number(category.weight) + (right ? Number(right.weight) : plan.not_given)}
+					<Divider
+						label={right
+							? `Weights of ${category.name} and ${right.name}`
+							: `${category.name}, before what is not given`}
+						value={Number(category.weight)}
+						{sum}
+						{per}
+						onmove={(value) => tryWeights(category, right, value)}
+						onkeep={(value) => void keepWeights(category, right, value)}
+					/>
+				{/if}
 			{/each}
 			{#if loose.length}
 				<div
 					class="category"
 					style="flex: {loose.reduce(
-						(sum, each) => sum + each.width,
+						(sum, each) => sum + wideWork(each),
 						0
 					)} 1 0; --c: var(--slate); --ct: var(--hair)"
 				>
@@ -68,7 +201,7 @@
 					</div>
 				</div>
 			{/if}
-			{#if isWeighted && plan.not_given > 0}
+			{#if isWeighted && plan.not_given > 0 && !isStanding}
 				<div class="gap" style="flex: {plan.not_given} 1 0" title="{plan.not_given} of 100 not given">
 					{plan.not_given} not given
 				</div>
@@ -106,15 +239,17 @@
 {#snippet piece(each: Assignment)}
 	<div
 		class="work"
-		class:narrow={each.width < 3}
-		style="flex: {each.width} 1 0"
+		class:narrow={wideWork(each) < 3}
+		style="flex: {wideWork(each)} 1 0"
 		title={say(each)}
 		onpointerenter={() => (told = say(each))}
 		onpointerleave={() => (told = null)}
 		role="presentation"
 	>
 		<i class="ice" style="height: {each.ice}%"></i>
-		<span class="b">{each.short_name}</span><span class="share">{each.of_grade}</span>
+		<span class="b">{each.short_name}</span><span class="share"
+			>{isStanding ? each.width_standing.toFixed(1) : each.of_grade}</span
+		>
 	</div>
 {/snippet}
 
@@ -142,6 +277,26 @@
 	.whole span {
 		color: var(--slate);
 		font-size: 12px;
+	}
+	.legend {
+		margin-left: auto;
+	}
+	.legend i,
+	.marks i {
+		display: inline-block;
+		border: solid transparent;
+		border-width: 7px 5px 0;
+		border-top-color: var(--amber);
+	}
+	.marks {
+		position: relative;
+		height: 0;
+	}
+	.marks i {
+		position: absolute;
+		z-index: 2;
+		top: -6px;
+		margin-left: -5px;
 	}
 	.pieces {
 		display: flex;

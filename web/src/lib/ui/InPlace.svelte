@@ -11,17 +11,20 @@
 		label,
 		save,
 		type = 'text',
-		align = 'left'
+		align = 'left',
+		id
 	}: {
 		value: string;
 		label: string;
 		save: (text: string) => Promise<unknown>;
 		type?: 'text' | 'date';
 		align?: 'left' | 'right';
+		/** What a check jumps to. */
+		id?: string;
 	} = $props();
 	let typed = $state<string | null>(null);
 	let problem = $state('');
-	const id = $props.id();
+	const reason = $props.id();
 
 	async function keep(): Promise<void> {
 		if (typed === null || typed === value) {
@@ -50,9 +53,10 @@
 	{#if type === 'date'}<span class="day" aria-hidden="true">{value ? shortDay(value) : '—'}</span>{/if}
 	<input
 		{type}
+		{id}
 		aria-label={label}
 		aria-invalid={problem ? 'true' : undefined}
-		aria-describedby={problem ? id : undefined}
+		aria-describedby={problem ? reason : undefined}
 		style="text-align: {align}"
 		value={typed ?? value}
 		oninput={(event) => (typed = event.currentTarget.value)}
@@ -60,7 +64,7 @@
 		{onkeydown}
 		onfocus={(event) => event.currentTarget.select()}
 	/>
-	{#if problem}<span class="problem" {id} role="alert">{problem}</span>{/if}
+	{#if problem}<span class="problem" id={reason} role="alert">{problem}</span>{/if}
 </span>
 
 <style>

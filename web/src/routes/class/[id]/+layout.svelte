@@ -4,6 +4,7 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words } from '$lib/api/client';
+	import Checks from '$lib/frame/Checks.svelte';
 	import { built } from '$lib/frame/places';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import Trail from '$lib/frame/Trail.svelte';
@@ -58,6 +59,7 @@
 				current={place}
 				href={(name) => (built(name) ? `/class/${id}/${name}${query}` : null)}
 			/>
+			<Checks classId={id} term={frame.data.term_id} />
 		{/if}
 	</section>
 	{#if frame.data}

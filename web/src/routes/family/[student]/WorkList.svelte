@@ -23,7 +23,7 @@
 			</span>
 			<span class="score">
 				{#if each.score}<b class:struck={each.dropped}>{each.score}</b><span class="slate">
-						{each.points ? `of ${each.points}` : ""}</span
+						{each.points ? `of ${each.points}` : ''}</span
 					>{/if}
 			</span>
 		</li>

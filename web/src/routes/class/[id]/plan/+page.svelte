@@ -3,17 +3,23 @@
 	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Icicle from '$lib/icicle/Icicle.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AddForms from './AddForms.svelte';
+	import AssignmentDialog from './AssignmentDialog.svelte';
 	import DraftBand from './DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
+	import HistoryDialog from './HistoryDialog.svelte';
 	import Outline from './Outline.svelte';
+	import PassOnDialog from './PassOnDialog.svelte';
+	import RepeatDialog from './RepeatDialog.svelte';
+	import ScalesDialog from './ScalesDialog.svelte';
+	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
-	import { Editing } from './editing';
+	import { Editing, type Doomed } from './editing';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
@@ -30,20 +36,46 @@
 			() => queries.invalidateQueries({ queryKey: ['class', id] })
 		)
 	);
-	let doomed = $state<{ kind: 'category' | 'assignment'; id: number; name: string; inside: number } | null>(
-		null
-	);
+	let doomed = $state<Doomed | null>(null);
+	let into = $state('none');
+	let isStanding = $state(false);
+	let opened = $state<number | null>(null);
+	let dialog = $state<'repeat' | 'pass' | 'history' | 'scales' | null>(null);
 
 	async function remove(): Promise<void> {
 		if (!doomed) return;
-		const { kind, id: which, name } = doomed;
+		const { kind, id: which, name, inside } = doomed;
 		doomed = null;
 		try {
+			if (kind === 'category' && inside) {
+				const isGone = await editing.merge(which, into === 'none' ? null : Number(into));
+				if (isGone && into === 'none') await editing.remove(kind, which);
+				notice.say(
+					isGone
+						? `${name} is deleted. Ctrl Z brings it back.`
+						: `What is in ${name} moves with the draft. Once it is applied, ${name} can be deleted.`
+				);
+				return;
+			}
 			await editing.remove(kind, which);
 			notice.say(`${name} is deleted. Ctrl Z brings it back.`);
 		} catch (error) {
 			notice.problem(words(error));
 		}
+	}
+
+	async function tried(work: Promise<unknown>): Promise<void> {
+		try {
+			await work;
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	/** Who gets what is not given yet: the first without scores, or else the last. */
+	function taker(categories: Shapes['CategoryOut'][]): Shapes['CategoryOut'] | undefined {
+		const free = categories.filter((each) => !each.bonus && !each.locked);
+		return free.find((each) => !each.has_scores) ?? free.at(-1);
 	}
 
 	/** Go to the category field of an assignment that is in none. */
@@ -64,31 +96,104 @@
 		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 		<div class="tool">
 			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
-			{#if data.categories.length}<span class="slate">ice hangs as far as the marking has come</span>{/if}
-			{#if data.weights !== null && data.categories.length}
+			{#if data.categories.length && !data.parts.length}
+				<span class="views" role="group" aria-label="Drawn">
+					<button aria-pressed={!isStanding} onclick={() => (isStanding = false)}>as planned</button>
+					<button aria-pressed={isStanding} onclick={() => (isStanding = true)}>as it stands now</button>
+				</span>
+			{/if}
+			{#if data.weights !== null && data.categories.length && !data.parts.length}
 				<span class="sum" class:off={isOff} role="status">
 					{#if isOff}<i class="diamond"></i>{/if}
 					{isOff
 						? `weights add up to ${data.weights}, not 100; grades are computed from them in proportion`
 						: 'adds up to 100'}
 				</span>
-			{/if}
-		</div>
-		{#if data.categories.length}
-			<Icicle plan={data} onplace={place} />
-		{:else}
-			<WaysIn classId={id} {editing} />
-		{/if}
-		<div class="columns">
-			<GroundRules classId={id} plan={data} {editing} />
-			<div>
-				<AddForms plan={data} {editing} />
-				{#if data.categories.length}
-					<Outline plan={data} {editing} onremove={(which) => (doomed = which)} />
+				{#if isOff}
+					{@const taking = taker(data.categories)}
+					<span>
+						{#if data.not_given > 0 && taking}
+							<button
+								class="link"
+								onclick={() =>
+									tried(
+										editing.setWeights(data.term_id, {
+											[taking.id]: String(
+												Math.round((Number(taking.weight) + data.not_given) * 10_000) / 10_000
+											)
+										})
+									)}>give {data.not_given} to {taking.name}</button
+							> or
+						{/if}
+						<button class="link" onclick={() => tried(editing.shareRest(data.term_id))}
+							>share the rest equally</button
+						>
+					</span>
 				{/if}
-			</div>
+			{/if}
+			<span class="more">
+				<button class="link" onclick={() => (dialog = 'scales')}>Scales and codes</button>
+				<button class="link" onclick={() => (dialog = 'history')}>History</button>
+				{#if data.categories.length}
+					<button class="link" onclick={() => (dialog = 'pass')}>Pass on</button>
+				{/if}
+			</span>
 		</div>
+		{#if data.parts.length}
+			<SemesterPlan plan={data} {editing} />
+		{:else}
+			{#if data.categories.length}
+				<Icicle
+					plan={data}
+					onplace={place}
+					{isStanding}
+					onweights={(weights) => tried(editing.setWeights(data.term_id, weights))}
+					onshares={(shares) => tried(editing.setShares(shares))}
+				/>
+			{:else}
+				<WaysIn classId={id} {editing} />
+			{/if}
+			<div class="columns">
+				<GroundRules classId={id} plan={data} {editing} />
+				<div>
+					<AddForms plan={data} {editing} onrepeat={() => (dialog = 'repeat')} />
+					{#if data.categories.length}
+						<Outline
+							classId={id}
+							plan={data}
+							{editing}
+							onremove={(which) => {
+								into = 'none';
+								doomed = which;
+							}}
+							onopen={(which) => (opened = which)}
+						/>
+					{/if}
+				</div>
+			</div>
+		{/if}
 	</main>
+	<AssignmentDialog plan={data} {editing} bind:opened />
+	<RepeatDialog
+		plan={data}
+		{editing}
+		bind:open={() => dialog === 'repeat', (open) => (dialog = open ? 'repeat' : null)}
+	/>
+	<PassOnDialog
+		classId={id}
+		{editing}
+		bind:open={() => dialog === 'pass', (open) => (dialog = open ? 'pass' : null)}
+	/>
+	<HistoryDialog
+		classId={id}
+		{editing}
+		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
+	/>
+	<ScalesDialog
+		classId={id}
+		{editing}
+		bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)}
+	/>
 {/if}
 
 <Dialog
@@ -97,9 +202,15 @@
 >
 	<p>
 		{#if doomed?.kind === 'category'}
-			{doomed.inside
-				? `Its ${doomed.inside} assignments stay, in no category, and are then not in the grade.`
-				: 'It has no assignments.'}
+			{#if doomed.inside}
+				Its {doomed.inside} assignments are not lost. They go into
+				<select class="field" aria-label="Where its assignments go" bind:value={into}>
+					{#each (plan.data?.categories ?? []).filter((each) => each.id !== doomed?.id) as each (each.id)}
+						<option value={String(each.id)}>{each.name}</option>
+					{/each}
+					<option value="none">no category, and so out of the grade</option>
+				</select>
+			{:else}It has no assignments.{/if}
 		{:else}
 			It goes out of the grade with its scores.
 		{/if}
@@ -120,14 +231,28 @@
 		min-height: 48px;
 		padding: 4px 24px;
 	}
-	.slate {
+	.views {
+		display: flex;
+		gap: 12px;
+	}
+	.views button {
 		color: var(--slate);
+		border-bottom: 2px solid transparent;
+	}
+	.views button[aria-pressed='true'] {
+		color: var(--ink);
+		border-bottom-color: var(--juniper);
+		font-weight: 600;
+	}
+	.more {
+		display: flex;
+		gap: 14px;
+		margin-left: auto;
 	}
 	.sum {
 		display: flex;
 		align-items: center;
 		gap: 8px;
-		margin-left: auto;
 		color: var(--lichen-ink);
 	}
 	.sum.off {

@@ -4,12 +4,40 @@
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import type { Editing } from './editing';
 
-	let { plan, editing }: { plan: Shapes['PlanOut']; editing: Editing } = $props();
+	let { plan, editing, onrepeat }: { plan: Shapes['PlanOut']; editing: Editing; onrepeat: () => void } =
+		$props();
 
 	let category = $state({ name: '', weight: '' });
 	let work = $state({ name: '', category: '', points: '', due: '' });
 	let problem = $state<{ form: string; text: string; field: string | null } | null>(null);
-	let chosen = $derived(work.category || String(plan.categories[0]?.id ?? ''));
+	let chosen = $derived(
+		work.category || String((plan.categories.find((each) => each.is_default) ?? plan.categories[0])?.id ?? '')
+	);
+
+	/** The points that new work in the chosen category has unless something else is typed. */
+	const usual = $derived(plan.categories.find((each) => String(each.id) === chosen)?.default_points ?? '');
+
+	async function addWork(more: Shapes['AssignmentIn'] = {}): Promise<void> {
+		await editing.addAssignment({
+			name: work.name,
+			category_id: chosen === 'none' ? null : Number(chosen),
+			...(work.points || !usual ? { points: work.points } : {}),
+			due_on: work.due || null,
+			...(work.due ? {} : { term_id: plan.term_id }),
+			...more
+		});
+		work = { ...work, name: '' };
+	}
+
+	/** Worth 0 points: it was said which of the two is meant. */
+	async function meant(more: Shapes['AssignmentIn']): Promise<void> {
+		try {
+			await addWork(more);
+			problem = null;
+		} catch (error) {
+			problem = { form: 'work', text: words(error), field: error instanceof Refusal ? error.field : null };
+		}
+	}
 
 	async function add(form: 'category' | 'work', event: SubmitEvent): Promise<void> {
 		event.preventDefault();
@@ -19,14 +47,7 @@
 				await editing.addCategory({ name: category.name, weight: category.weight || '0' });
 				category = { name: '', weight: '' };
 			} else {
-				await editing.addAssignment({
-					name: work.name,
-					category_id: chosen === 'none' ? null : Number(chosen),
-					points: work.points,
-					due_on: work.due || null,
-					...(work.due ? {} : { term_id: plan.term_id })
-				});
-				work = { ...work, name: '' };
+				await addWork();
 			}
 			problem = null;
 			await tick();
@@ -76,6 +97,7 @@
 			<input
 				class="field"
 				inputmode="decimal"
+				placeholder={usual}
 				bind:value={work.points}
 				aria-invalid={isWrong('work', 'points')}
 			/>
@@ -85,7 +107,17 @@
 			<input class="field" type="date" bind:value={work.due} aria-invalid={isWrong('work', 'due_on')} />
 		</label>
 		<button class="btn quiet">Add assignment</button>
-		{#if problem?.form === 'work'}<p class="problem" role="alert">{problem.text}</p>{/if}
+		<button type="button" class="link repeat" onclick={onrepeat}>or several that repeat</button>
+		{#if problem?.form === 'work'}
+			<p class="problem" role="alert">
+				{problem.text}
+				{#if problem.field === 'zero_points'}
+					<button type="button" class="link" onclick={() => meant({ extra: true })}>It is extra credit</button
+					>
+					<button type="button" class="link" onclick={() => meant({ zero_meant: true })}>0 is meant</button>
+				{/if}
+			</p>
+		{/if}
 	</form>
 {/if}
 
@@ -112,6 +144,12 @@
 	.btn {
 		flex: 0 0 132px;
 		justify-content: center;
+	}
+	.repeat {
+		flex: 0 0 100%;
+		margin: -4px 0 -10px;
+		font-size: 12px;
+		text-align: right;
 	}
 	.problem {
 		flex: 0 0 100%;

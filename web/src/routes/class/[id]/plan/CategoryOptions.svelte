@@ -1,76 +1,191 @@
 <script lang="ts">
-	/** How a category counts, in a sentence whose choices are made in place. */
+	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from './editing';
 
-	let { category, editing }: { category: Shapes['CategoryOut']; editing: Editing } = $props();
+	let {
+		category,
+		others,
+		editing
+	}: { category: Shapes['CategoryOut']; others: Shapes['CategoryOut'][]; editing: Editing } = $props();
 	const counts = [0, 1, 2, 3, 4, 5];
+	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
+	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
+	let into = $state('');
 
-	async function change(body: Shapes['CategoryIn']): Promise<void> {
+	async function tried(work: Promise<unknown>): Promise<void> {
 		try {
-			await editing.changeCategory(category.id, body);
+			await work;
 		} catch (error) {
 			notice.problem(words(error));
 		}
 	}
+
+	function change(body: Shapes['CategoryIn']): Promise<void> {
+		return tried(editing.changeCategory(category, body));
+	}
+
+	async function merge(): Promise<void> {
+		const target = others.find((each) => String(each.id) === into);
+		const isGone = await editing.merge(category.id, target?.id ?? null);
+		const where = target ? `into ${target.name}` : 'out of any category';
+		notice.say(
+			isGone
+				? `${category.name} went ${where}. Ctrl Z takes it back.`
+				: `What is in ${category.name} goes ${where} with the draft. Once it is applied, ${category.name} can be deleted.`
+		);
+	}
 </script>
 
 <div class="options">
-	<label>
-		Work in it counts
-		<select value={category.method} onchange={(event) => change({ method: event.currentTarget.value })}>
-			<option value="points">by points</option>
-			<option value="equal">each the same</option>
-			<option value="shares">by shares</option>
-		</select>
-	</label>
-	<label>
-		lowest dropped
-		<select
-			value={String(category.drop_lowest)}
-			onchange={(event) => change({ drop_lowest: Number(event.currentTarget.value) })}
+	<div class="line">
+		<label>
+			Work in it counts
+			<select value={category.method} onchange={(event) => change({ method: event.currentTarget.value })}>
+				<option value="points">by points</option>
+				<option value="equal">each the same</option>
+				<option value="shares">by shares</option>
+			</select>
+		</label>
+		<label>
+			lowest dropped
+			<select
+				value={String(category.drop_lowest)}
+				onchange={(event) => change({ drop_lowest: Number(event.currentTarget.value) })}
+			>
+				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
+			</select>
+		</label>
+		<label>
+			highest dropped
+			<select
+				value={String(category.drop_highest)}
+				onchange={(event) => change({ drop_highest: Number(event.currentTarget.value) })}
+			>
+				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
+			</select>
+		</label>
+		<label
+			><input
+				type="checkbox"
+				checked={category.cap}
+				onchange={(event) => change({ cap: event.currentTarget.checked })}
+			/> at most 100 %</label
 		>
-			{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
-		</select>
-	</label>
-	<label>
-		highest dropped
-		<select
-			value={String(category.drop_highest)}
-			onchange={(event) => change({ drop_highest: Number(event.currentTarget.value) })}
+		<label
+			><input
+				type="checkbox"
+				checked={category.bonus}
+				onchange={(event) => change({ bonus: event.currentTarget.checked })}
+			/> a bonus on top</label
 		>
-			{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
-		</select>
-	</label>
-	<label
-		><input
-			type="checkbox"
-			checked={category.cap}
-			onchange={(event) => change({ cap: event.currentTarget.checked })}
-		/> at most 100 %</label
-	>
-	<label
-		><input
-			type="checkbox"
-			checked={category.bonus}
-			onchange={(event) => change({ bonus: event.currentTarget.checked })}
-		/> a bonus on top</label
-	>
+		<label
+			><input
+				type="checkbox"
+				checked={category.locked}
+				onchange={(event) => change({ locked: event.currentTarget.checked })}
+			/> weight stays when the rest is shared</label
+		>
+	</div>
+	<div class="line">
+		<span class="pair"
+			>Its sign is <span class="short"
+				><InPlace
+					label="Sign of {category.name}"
+					value={category.sign}
+					save={(sign) => editing.changeCategory(category, { sign })}
+				/></span
+			></span
+		>
+		<fieldset>
+			<legend class="sr-only">Colour of {category.name}</legend>
+			{#each hues as hue (hue)}
+				<label class="hue" title={hueNames[hue]} style="--c: var(--hue-{hue})">
+					<input
+						type="radio"
+						name="hue-{category.id}"
+						checked={category.colour === hue}
+						onchange={() => change({ colour: hue })}
+					/>
+					<span class="sr-only">{hueNames[hue]}</span>
+				</label>
+			{/each}
+		</fieldset>
+		<label
+			><input
+				type="checkbox"
+				checked={category.is_default}
+				onchange={(event) => change({ is_default: event.currentTarget.checked })}
+			/> new assignments go here,</label
+		>
+		<span class="pair"
+			>worth <span class="short"
+				><InPlace
+					label="Points of new assignments in {category.name}"
+					value={category.default_points ?? ''}
+					save={(default_points) => editing.changeCategory(category, { default_points })}
+				/></span
+			> points</span
+		>
+		<label
+			><input
+				type="checkbox"
+				checked={category.default_shown}
+				onchange={(event) => change({ default_shown: event.currentTarget.checked })}
+			/> shown to families</label
+		>
+		<span class="pair merge">
+			<label
+				>Move all of it into
+				<select bind:value={into}>
+					<option value="">…</option>
+					{#each others as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
+					<option value="none">no category</option>
+				</select></label
+			>
+			<button class="link" disabled={!into} onclick={() => tried(merge())}>Move</button>
+		</span>
+	</div>
 </div>
 
 <style>
 	.options {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 18px;
 		padding: 6px 12px;
 		background: var(--snow);
 	}
-	label {
+	.line {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 4px 18px;
+		padding: 2px 0;
+	}
+	label,
+	.pair,
+	fieldset {
 		display: flex;
 		align-items: center;
 		gap: 6px;
+	}
+	.short {
+		width: 52px;
+		border-bottom: 1px solid var(--rule);
+	}
+	.hue input {
+		appearance: none;
+		width: 18px;
+		height: 18px;
+		border-radius: 9px;
+		background: var(--c);
+		border: 3px solid var(--snow);
+	}
+	.hue input:checked {
+		box-shadow: 0 0 0 2px var(--ink);
+	}
+	.merge {
+		margin-left: auto;
 	}
 	select {
 		height: 26px;
@@ -79,5 +194,9 @@
 	}
 	input {
 		accent-color: var(--juniper);
+	}
+	button:disabled {
+		color: var(--slate);
+		text-decoration: none;
 	}
 </style>

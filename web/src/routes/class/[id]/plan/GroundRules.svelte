@@ -26,9 +26,23 @@
 		await tick();
 	}
 
-	async function choose(field: string, value: string): Promise<void> {
+	/** What a term may set for itself. */
+	const ofTerm = ['method', 'blank', 'drop_overall', 'drop_choice', 'rounding', 'cap', 'decimals'];
+	let forTerm = $state(false);
+
+	async function tried(work: Promise<unknown>): Promise<void> {
 		try {
-			await editing.changeRules({ [field]: value });
+			await work;
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	async function choose(field: string, value: string): Promise<void> {
+		const isTerms = ofTerm.includes(field) && (forTerm || rules[field]?.is_own);
+		try {
+			if (isTerms) await editing.changeTerm(plan.term_id, { rules: { [field]: value } });
+			else await editing.changeRules({ [field]: value });
 		} catch (error) {
 			notice.problem(words(error));
 		}
@@ -50,7 +64,15 @@
 			class:open={opened === field}
 			aria-expanded={opened === field}
 			onclick={() => toggle(field)}>{rule.words}</button
-		>{#if rule.was}<s class="was"><span class="sr-only">in force: </span>{rule.was}</s>{/if}
+		>{#if rule.was}<s class="was"><span class="sr-only">in force: </span>{rule.was}</s
+			>{/if}{#if rule.is_own}<span class="own"
+				>{plan.term}’s own
+				<button
+					class="link"
+					onclick={() => tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
+					>as the class<span class="sr-only">: {rule.words}</span></button
+				></span
+			>{/if}
 	{/if}
 {/snippet}
 
@@ -81,7 +103,7 @@
 {/snippet}
 
 <section aria-labelledby="rules">
-	<h3 id="rules">Ground rules, for the whole class</h3>
+	<h3 id="rules">Ground rules, {forTerm ? `for ${plan.term.toLowerCase()} alone` : 'for the whole class'}</h3>
 	<p>Grades are {@render pick('method')}.</p>
 	{@render options(['method'])}
 	<p>Work with no score yet {@render pick('blank')}.</p>
@@ -101,6 +123,45 @@
 	{@render options(['cap'])}
 	<p>Families see the grade {@render pick('families_see_running')}.</p>
 	{@render options(['families_see_running'])}
+	{#if rules['families_see_running']?.value === 'yes'}
+		<label class="from"
+			>as it stands, from <input
+				type="date"
+				aria-label="Families see the grade from"
+				value={plan.families_from ?? ''}
+				onchange={(event) => tried(editing.changeRules({ families_from: event.currentTarget.value || null }))}
+			/></label
+		>
+	{/if}
+	<p>
+		They {@render pick('families_percent')} percents, {@render pick('families_mark')} marks, {@render pick(
+			'families_points'
+		)} points, {@render pick('families_share')} shares of the grade, and {@render pick('families_class')} the class’s
+		mean and spread.
+	</p>
+	{@render options([
+		'families_percent',
+		'families_mark',
+		'families_points',
+		'families_share',
+		'families_class'
+	])}
+	<fieldset class="term">
+		<legend>{plan.term}</legend>
+		<label
+			><input
+				type="checkbox"
+				checked={plan.has_own_weights}
+				onchange={(event) =>
+					tried(editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
+			/>
+			<span>weighs its categories by itself</span></label
+		>
+		<label
+			><input type="checkbox" bind:checked={forTerm} /><span>what is chosen above holds for it alone</span
+			></label
+		>
+	</fieldset>
 </section>
 
 <style>
@@ -123,6 +184,31 @@
 	p button.open {
 		border-bottom-width: 2px;
 		background: var(--ice);
+	}
+	.own {
+		margin-left: 6px;
+		color: var(--amber-ink);
+		font-size: 12px;
+	}
+	p .own button {
+		border: 0;
+		font-weight: 400;
+	}
+	.from {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+	}
+	.from input {
+		height: 26px;
+		padding: 0 6px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		background: var(--snow);
+	}
+	.term {
+		margin-top: 14px;
+		border-left-color: var(--rule);
 	}
 	.was {
 		margin-left: 6px;

@@ -1,55 +1,93 @@
 <script lang="ts">
-	/** The outline: categories and assignments as rows that are changed where they stand and moved by Alt and the arrows. */
-	import type { Shapes } from '$lib/api/client';
-	import { words } from '$lib/api/client';
+	/**
+	 * The outline: categories and assignments as rows that are changed where they stand, chosen in number and changed
+	 * together, found by typing, and moved by dragging or by Alt and the arrows.
+	 */
+	import { SvelteSet } from 'svelte/reactivity';
+	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
-	import InPlace from '$lib/ui/InPlace.svelte';
+	import AssignmentRow from './AssignmentRow.svelte';
+	import BulkBar from './BulkBar.svelte';
 	import CategoryOptions from './CategoryOptions.svelte';
-	import type { Editing } from './editing';
+	import CategoryRow from './CategoryRow.svelte';
+	import type { Doomed, Editing } from './editing';
 
 	type Assignment = Shapes['AssignmentOut'];
-	type Category = Shapes['CategoryOut'];
 
 	let {
+		classId,
 		plan,
 		editing,
-		onremove
+		onremove,
+		onopen
 	}: {
+		classId: number;
 		plan: Shapes['PlanOut'];
 		editing: Editing;
-		onremove: (what: { kind: 'category' | 'assignment'; id: number; name: string; inside: number }) => void;
+		onremove: (what: Doomed) => void;
+		onopen: (assignment: number) => void;
 	} = $props();
 
 	let opened = $state<number | null>(null);
+	let wanted = $state('');
+	let chosen = $state<number[]>([]);
+	let last = $state<number | null>(null);
+	let dragged = $state<Assignment | null>(null);
+	let over = $state<number | null>(null);
+	let othersFollow = $state(true);
 	const isWeighted = $derived(plan.weights !== null);
+	const found = $derived(plan.assignments.filter((each) => fits(each)));
 	const groups = $derived([
 		...plan.categories.map((category) => ({ category, works: within(category.id) })),
 		...(within(null).length ? [{ category: null, works: within(null) }] : [])
 	]);
+	/** In the order in which they stand on the page. */
+	const listed = $derived(groups.flatMap((group) => group.works.map((each) => each.id)));
+
+	// What is folded stays so on this machine.
+	const folded = new SvelteSet<number>();
+	const memory = $derived(`folded ${classId}`);
+	$effect(() => {
+		folded.clear();
+		for (const each of JSON.parse(localStorage.getItem(memory) ?? '[]') as number[]) folded.add(each);
+	});
+
+	function fold(category: number): void {
+		if (!folded.delete(category)) folded.add(category);
+		localStorage.setItem(memory, JSON.stringify([...folded]));
+	}
+
+	function plain(text: string): string {
+		return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+	}
+
+	function fits(each: Assignment): boolean {
+		const text = plain(wanted.trim());
+		return !text || plain(`${each.name} ${each.short_name}`).includes(text);
+	}
 
 	function within(category: number | null): Assignment[] {
-		return plan.assignments.filter((each) => each.category_id === category);
+		return found.filter((each) => each.category_id === category);
 	}
 
-	const ways: Record<string, string> = {
-		points: 'by points',
-		equal: 'each counts the same',
-		shares: 'by shares'
-	};
-	function rule(category: Category): string {
-		const drops = [
-			category.drop_lowest ? `lowest ${category.drop_lowest} dropped` : '',
-			category.drop_highest ? `highest ${category.drop_highest} dropped` : ''
-		].filter(Boolean);
-		return [ways[category.method], ...(drops.length ? drops : ['none dropped'])].join(', ');
+	/** Choose one, or with Shift all from the one chosen last. */
+	function choose(id: number, isChosen: boolean, isStretch: boolean): void {
+		const [from, to] = [listed.indexOf(last ?? id), listed.indexOf(id)].sort((one, other) => one - other);
+		const ids = isStretch && from! >= 0 ? listed.slice(from, to! + 1) : [id];
+		chosen = isChosen ? [...new Set([...chosen, ...ids])] : chosen.filter((each) => !ids.includes(each));
+		last = id;
 	}
 
-	function marking(each: Assignment): string {
-		if (each.missing) return `${each.missing} missing`;
-		if (each.closed) return 'closed';
-		if (!each.is_due && !each.marked) return 'not due';
-		return `${each.marked} of ${each.due}`;
+	function chooseAll(works: Assignment[], isChosen: boolean): void {
+		const ids = works.map((each) => each.id);
+		const rest = chosen.filter((each) => !ids.includes(each));
+		chosen = isChosen ? [...rest, ...ids] : rest;
 	}
+
+	$effect(() => {
+		const there = new Set(plan.assignments.map((each) => each.id));
+		if (chosen.some((each) => !there.has(each))) chosen = chosen.filter((each) => there.has(each));
+	});
 
 	async function move(
 		event: KeyboardEvent,
@@ -62,6 +100,18 @@
 		await tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
 	}
 
+	/** What was dragged goes before the row, or at the end of the category, that it was let go over. */
+	async function drop(before: Assignment | null, category: number | null): Promise<void> {
+		const moved = dragged;
+		dragged = over = null;
+		if (!moved || moved.id === before?.id) return;
+		const ids = plan.assignments.map((each) => each.id).filter((each) => each !== moved.id);
+		ids.splice(before ? ids.indexOf(before.id) : ids.length, 0, moved.id);
+		if (moved.category_id !== category)
+			await tried(editing.changeAssignment(moved, { category_id: category }));
+		await tried(editing.order('assignment', ids));
+	}
+
 	async function tried(work: Promise<unknown>): Promise<void> {
 		try {
 			await work;
@@ -71,13 +121,34 @@
 	}
 </script>
 
-<p class="hint">
-	Change anything where it stands. <kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it.
-</p>
+<div class="tools">
+	<label
+		>Find <input
+			class="find"
+			type="search"
+			aria-label="Find an assignment"
+			bind:value={wanted}
+			onkeydown={(event) => event.key === 'Escape' && (wanted = '')}
+		/></label
+	>
+	{#if isWeighted}<label
+			><input type="checkbox" bind:checked={othersFollow} /> where a share is typed, the others follow</label
+		>{/if}
+	<span class="hint"><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it</span>
+</div>
+{#if chosen.length}<BulkBar {plan} {editing} bind:chosen />{/if}
 <div class="scroll">
 	<table>
 		<thead>
 			<tr>
+				<th scope="col"
+					><input
+						type="checkbox"
+						aria-label="Choose all"
+						checked={listed.length > 0 && listed.every((each) => chosen.includes(each))}
+						onchange={(event) => chooseAll(found, event.currentTarget.checked)}
+					/></th
+				>
 				<th scope="col">Category or assignment</th>
 				<th scope="col">Short</th>
 				<th scope="col">Category</th>
@@ -87,7 +158,7 @@
 				<th scope="col">Due</th>
 				<th scope="col">Families</th>
 				<th scope="col">Marking</th>
-				<th scope="col"><span class="sr-only">Delete</span></th>
+				<th scope="col"><span class="sr-only">More, and delete</span></th>
 			</tr>
 		</thead>
 		{#each groups as group (group.category?.id ?? 0)}
@@ -98,165 +169,107 @@
 					: '--c: var(--amber); --ct: var(--amber-2)'}
 			>
 				{#if category}
-					<tr
-						class="category"
-						onkeydown={(event) =>
+					<CategoryRow
+						{category}
+						{plan}
+						{editing}
+						isFolded={folded.has(category.id)}
+						isOpen={opened === category.id}
+						isOver={dragged !== null && over === -category.id}
+						works={group.works}
+						{chosen}
+						onchoose={(isChosen) => chooseAll(group.works, isChosen)}
+						onfold={() => fold(category.id)}
+						onopen={() => (opened = opened === category.id ? null : category.id)}
+						onmove={(event) =>
 							move(
 								event,
 								'category',
 								plan.categories.map((each) => each.id),
 								category.id
 							)}
-					>
-						<th colspan="5" scope="rowgroup">
-							<span class="sign-letters">{category.sign}</span>
-							<span class="title">
-								<InPlace
-									label="Name of the category {category.name}"
-									value={category.name}
-									save={(name) => editing.changeCategory(category.id, { name })}
-								/>
-							</span>
-							<button
-								class="rule"
-								aria-expanded={opened === category.id}
-								onclick={() => (opened = opened === category.id ? null : category.id)}
-								>{rule(category)}<span class="sr-only">; change how {category.name} counts</span></button
-							>
-						</th>
-						<td class="r">
-							{#if category.was['weight']}<s class="was"
-									><span class="sr-only">in force: </span>{category.was['weight']}</s
-								>{/if}
-							{#if isWeighted}
-								<InPlace
-									label="Weight of {category.name}"
-									align="right"
-									value={category.weight}
-									save={(weight) => editing.changeCategory(category.id, { weight })}
-								/>
-							{:else}{category.of_grade}{/if}
-						</td>
-						<td colspan="3"></td>
-						<td>
-							<button
-								aria-label="Delete the category {category.name}"
-								onclick={() =>
-									onremove({
-										kind: 'category',
-										id: category.id,
-										name: category.name,
-										inside: group.works.length
-									})}>×</button
-							>
-						</td>
-					</tr>
+						{onremove}
+						onover={() => (over = -category.id)}
+						ondrop={() => void drop(group.works[0] ?? null, category.id)}
+					/>
 					{#if opened === category.id}
-						<tr><td colspan="10" class="opened"><CategoryOptions {category} {editing} /></td></tr>
+						<tr
+							><td colspan="11" class="opened"
+								><CategoryOptions
+									{category}
+									others={plan.categories.filter((each) => each.id !== category.id)}
+									{editing}
+								/></td
+							></tr
+						>
 					{/if}
 				{:else}
 					<tr class="category"
-						><th colspan="10" scope="rowgroup">{isWeighted ? 'Not in the grade' : 'In no category'}</th></tr
+						><th colspan="11" scope="rowgroup">{isWeighted ? 'Not in the grade' : 'In no category'}</th></tr
 					>
 				{/if}
-				{#each group.works as each (each.id)}
-					<tr
-						onkeydown={(event) =>
-							move(
-								event,
-								'assignment',
-								group.works.map((one) => one.id),
-								each.id
-							)}
-					>
-						<td class="first">
-							<InPlace
-								label="Name of {each.name}"
-								value={each.name}
-								save={(name) => editing.changeAssignment(each, { name })}
-							/>
-						</td>
-						<td>
-							<InPlace
-								label="Short name of {each.name}"
-								value={each.short_name}
-								save={(short_name) => editing.changeAssignment(each, { short_name })}
-							/>
-						</td>
-						<td>
-							<select
-								id="category-of-{each.id}"
-								aria-label="Category of {each.name}"
-								value={String(each.category_id ?? 'none')}
-								onchange={(event) => {
-									const value = event.currentTarget.value;
-									void tried(
-										editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
-									);
-								}}
-							>
-								{#each plan.categories as one (one.id)}<option value={String(one.id)}>{one.sign}</option
-									>{/each}
-								<option value="none">none</option>
-							</select>
-						</td>
-						<td class="r" class:drafted={Object.keys(each.was).length}>
-							<InPlace
-								label="Points of {each.name}"
-								align="right"
-								value={each.points}
-								save={(points) => editing.changeAssignment(each, { points })}
-							/>
-						</td>
-						<td class="r">{each.extra ? 'extra' : (each.of_category ?? '—')}</td>
-						<td class="r">{each.extra && each.of_grade ? `max +${each.of_grade}` : (each.of_grade ?? '—')}</td
+				{#if !category || !folded.has(category.id)}
+					{#each group.works as each (each.id)}
+						<AssignmentRow
+							{each}
+							{plan}
+							{editing}
+							{othersFollow}
+							isChosen={chosen.includes(each.id)}
+							isOver={dragged !== null && over === each.id}
+							onchoose={(isChosen, isStretch) => choose(each.id, isChosen, isStretch)}
+							onopen={() => onopen(each.id)}
+							onmove={(event) =>
+								move(
+									event,
+									'assignment',
+									group.works.map((one) => one.id),
+									each.id
+								)}
+							onremove={() => onremove({ kind: 'assignment', id: each.id, name: each.name, inside: 0 })}
+							ondrag={(isDragged) => (dragged = isDragged ? each : null)}
+							onover={() => (over = each.id)}
+							ondrop={() => void drop(each, each.category_id)}
+						/>
+					{:else}
+						<tr
+							><td colspan="11" class="none"
+								>{wanted ? 'None of that name.' : 'No assignments in it this term.'}</td
+							></tr
 						>
-						<td>
-							<InPlace
-								label="Due date of {each.name}"
-								type="date"
-								value={each.due_on ?? ''}
-								save={(due) => editing.changeAssignment(each, { due_on: due || null })}
-							/>
-						</td>
-						<td>
-							<button
-								class:hidden-work={!each.shown}
-								aria-label="{each.name}: {each.shown
-									? 'shown to families; hide it'
-									: 'hidden from families; show it'}"
-								onclick={() => tried(editing.changeAssignment(each, { shown: !each.shown }))}
-								>{each.shown ? 'shown' : 'hidden'}</button
-							>
-						</td>
-						<td>
-							<button
-								class:missing={each.missing > 0}
-								aria-label="{each.name}: {marking(each)}; {each.closed ? 'open it again' : 'close it'}"
-								title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
-								onclick={() => tried(editing.changeAssignment(each, { closed: !each.closed }))}
-								>{marking(each)}</button
-							>
-						</td>
-						<td>
-							<button
-								aria-label="Delete {each.name}"
-								onclick={() => onremove({ kind: 'assignment', id: each.id, name: each.name, inside: 0 })}
-								>×</button
-							>
-						</td>
-					</tr>
-				{:else}
-					<tr><td colspan="10" class="none">No assignments in it this term.</td></tr>
-				{/each}
+					{/each}
+				{/if}
 			</tbody>
 		{/each}
 	</table>
 </div>
 
 <style>
-	.hint {
+	.tools {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 4px 18px;
 		padding-bottom: 8px;
+	}
+	.tools label {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+	}
+	.find {
+		width: 180px;
+		height: 26px;
+		padding: 0 8px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		background: var(--snow);
+	}
+	input {
+		accent-color: var(--juniper);
+	}
+	.hint {
+		margin-left: auto;
 		color: var(--slate);
 		font-size: 12px;
 	}
@@ -266,7 +279,7 @@
 	}
 	table {
 		width: 100%;
-		min-width: 760px;
+		min-width: 800px;
 		table-layout: fixed;
 	}
 	thead th {
@@ -279,42 +292,36 @@
 		text-align: left;
 		vertical-align: bottom;
 	}
-	th:nth-child(2) {
-		width: 78px;
+	th:nth-child(1) {
+		width: 26px;
 	}
 	th:nth-child(3) {
-		width: 66px;
+		width: 78px;
 	}
 	th:nth-child(4) {
-		width: 56px;
+		width: 66px;
 	}
-	th:nth-child(5),
-	th:nth-child(6) {
+	th:nth-child(5) {
+		width: 54px;
+	}
+	th:nth-child(6),
+	th:nth-child(7) {
 		width: 72px;
 	}
-	th:nth-child(7) {
-		width: 124px;
-	}
 	th:nth-child(8) {
-		width: 62px;
+		width: 112px;
 	}
 	th:nth-child(9) {
-		width: 76px;
+		width: 72px;
 	}
 	th:nth-child(10) {
-		width: 24px;
+		width: 76px;
+	}
+	th:nth-child(11) {
+		width: 44px;
 	}
 	.r {
 		text-align: right;
-	}
-	td {
-		height: 28px;
-		padding: 0 8px 0 0;
-		border-bottom: 1px solid var(--hair);
-		white-space: nowrap;
-	}
-	.first {
-		padding-left: 11px;
 	}
 	.category th {
 		height: 30px;
@@ -324,63 +331,15 @@
 		background: linear-gradient(90deg, var(--ct), transparent 90%);
 		text-align: left;
 		font-weight: 600;
-		white-space: nowrap;
-	}
-	.category td {
-		border-bottom-color: var(--rule);
-		font-weight: 600;
-	}
-	.category td :global(input) {
-		font-weight: 600;
-	}
-	.title {
-		display: inline-block;
-		width: 170px;
-		vertical-align: middle;
-	}
-	.title :global(input) {
-		font-weight: 600;
-	}
-	.was {
-		float: left;
-		color: var(--slate);
-		font-weight: 400;
-	}
-	.drafted {
-		background: var(--amber-2);
 	}
 	.opened {
-		height: auto;
+		border-bottom: 1px solid var(--hair);
 		white-space: normal;
 	}
-	.rule,
 	.none {
+		height: 28px;
+		padding-left: 38px;
+		border-bottom: 1px solid var(--hair);
 		color: var(--slate);
-		font-weight: 400;
-	}
-	.none {
-		padding-left: 15px;
-	}
-	select {
-		height: 26px;
-		border: 1px solid transparent;
-		background: transparent;
-		border-radius: 3px;
-	}
-	select:hover {
-		border-color: var(--hair);
-	}
-	button:hover {
-		text-decoration: underline;
-	}
-	td button {
-		color: var(--slate);
-	}
-	td button.hidden-work {
-		color: var(--ink);
-		font-weight: 600;
-	}
-	td button.missing {
-		color: var(--rowan);
 	}
 </style>

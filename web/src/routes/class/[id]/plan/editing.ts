@@ -3,6 +3,14 @@ import { api, ask, type Shapes } from '$lib/api/client';
 
 type Kind = 'category' | 'assignment';
 
+/** What somebody asked to delete; `inside` is how many assignments it holds. */
+export interface Doomed {
+	kind: Kind;
+	id: number;
+	name: string;
+	inside: number;
+}
+
 export class Editing {
 	constructor(
 		private readonly classId: number,
@@ -18,10 +26,11 @@ export class Editing {
 		);
 	}
 
-	async changeCategory(category: number, body: Shapes['CategoryIn']): Promise<void> {
-		const path = { class_id: this.classId, category_id: category };
+	async changeCategory(category: Shapes['CategoryOut'], body: Shapes['CategoryIn']): Promise<void> {
+		const path = { class_id: this.classId, category_id: category.id };
+		const based = { ...body, version: category.version };
 		await this.#do(
-			ask(api.PATCH('/api/classes/{class_id}/categories/{category_id}', { params: { path }, body }))
+			ask(api.PATCH('/api/classes/{class_id}/categories/{category_id}', { params: { path }, body: based }))
 		);
 	}
 
@@ -71,9 +80,127 @@ export class Editing {
 		);
 	}
 
-	async takeOver(source: number, withAssignments: boolean): Promise<void> {
-		const body = { source, with_assignments: withAssignments };
-		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/take-over', { params: this.#class, body })));
+	async begin(body: Partial<Shapes['BeginIn']>): Promise<void> {
+		const full = { source: null, kept: null, pattern: null, with_assignments: true, ...body };
+		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/begin', { params: this.#class, body: full })));
+	}
+
+	async keepPlan(name: string, withAssignments: boolean): Promise<void> {
+		const body = { name, with_assignments: withAssignments };
+		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/keep', { params: this.#class, body })));
+	}
+
+	/** Send the plan to other classes; gives words on what became of it in each. */
+	async send(classes: number[], withAssignments: boolean): Promise<string[]> {
+		const body = { classes, with_assignments: withAssignments };
+		const sent = await this.#do(
+			ask(api.POST('/api/classes/{class_id}/plan/send', { params: this.#class, body }))
+		);
+		return sent.words;
+	}
+
+	/** Go back to the plan as it was after a change; gives words on what stays. */
+	async returnTo(event: number): Promise<string[]> {
+		const path = { class_id: this.classId, event };
+		const done = await this.#do(
+			ask(api.POST('/api/classes/{class_id}/plan/history/{event}', { params: { path } }))
+		);
+		return done.words;
+	}
+
+	/** Merge a category into another, or into none; true where it is in force and not in the draft. */
+	async merge(category: number, into: number | null): Promise<boolean> {
+		const path = { class_id: this.classId, category_id: category };
+		const done = await this.#do(
+			ask(
+				api.POST('/api/classes/{class_id}/categories/{category_id}/merge', {
+					params: { path },
+					body: { into }
+				})
+			)
+		);
+		return done.in_force;
+	}
+
+	async setWeights(term: number, weights: Record<number, string>): Promise<void> {
+		const path = { class_id: this.classId, term };
+		await this.#do(
+			ask(api.PUT('/api/classes/{class_id}/weights/{term}', { params: { path }, body: { weights } }))
+		);
+	}
+
+	async shareRest(term: number): Promise<void> {
+		const path = { class_id: this.classId, term };
+		await this.#do(ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path } })));
+	}
+
+	async setShares(weights: Record<number, string>): Promise<void> {
+		await this.#do(
+			ask(api.PUT('/api/classes/{class_id}/shares', { params: this.#class, body: { weights } }))
+		);
+	}
+
+	async setShare(
+		assignment: number,
+		share: string,
+		of: 'category' | 'grade',
+		others: boolean
+	): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		const body = { share, of, others };
+		await this.#do(
+			ask(api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/share', { params: { path }, body }))
+		);
+	}
+
+	/** Change several assignments alike; gives how many. */
+	async changeTogether(body: Shapes['TogetherIn']): Promise<number> {
+		const done = await this.#do(
+			ask(api.PATCH('/api/classes/{class_id}/assignments', { params: this.#class, body }))
+		);
+		return done.count;
+	}
+
+	async duplicate(assignment: number): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		await this.#do(
+			ask(api.POST('/api/classes/{class_id}/assignments/{assignment_id}/duplicate', { params: { path } }))
+		);
+	}
+
+	/** What repeating work would make; nothing is made yet. */
+	previewRepeating(body: Shapes['RepeatIn']): Promise<Shapes['PieceOut'][]> {
+		return ask(api.POST('/api/classes/{class_id}/repeating/preview', { params: this.#class, body }));
+	}
+
+	async makeRepeating(body: Shapes['RepeatIn']): Promise<number> {
+		const done = await this.#do(
+			ask(api.POST('/api/classes/{class_id}/repeating', { params: this.#class, body }))
+		);
+		return done.count;
+	}
+
+	async changeTerm(term: number, body: Partial<Shapes['TermRulesIn']>): Promise<void> {
+		const path = { class_id: this.classId, term };
+		await this.#do(ask(api.PATCH('/api/classes/{class_id}/terms/{term}', { params: { path }, body })));
+	}
+
+	async saveScale(body: Shapes['ScaleIn']): Promise<void> {
+		await this.#do(ask(api.POST('/api/classes/{class_id}/scales', { params: this.#class, body })));
+	}
+
+	async deleteScale(scale: number): Promise<void> {
+		const path = { class_id: this.classId, scale };
+		await this.#do(ask(api.DELETE('/api/classes/{class_id}/scales/{scale}', { params: { path } })));
+	}
+
+	async saveCode(body: Shapes['CodeIn']): Promise<void> {
+		await this.#do(ask(api.POST('/api/classes/{class_id}/codes', { params: this.#class, body })));
+	}
+
+	async deleteCode(code: number): Promise<void> {
+		const path = { class_id: this.classId, code };
+		await this.#do(ask(api.DELETE('/api/classes/{class_id}/codes/{code}', { params: { path } })));
 	}
 
 	async remove(kind: Kind, id: number): Promise<void> {
@@ -95,11 +222,12 @@ export class Editing {
 		const from = ids.indexOf(id);
 		const to = from + by;
 		if (from < 0 || to < 0 || to >= ids.length) return;
-		const moved = ids.toSpliced(from, 1).toSpliced(to, 0, id);
+		await this.order(kind, ids.toSpliced(from, 1).toSpliced(to, 0, id));
+	}
+
+	async order(kind: Kind, ids: number[]): Promise<void> {
 		const path = { class_id: this.classId, kind };
-		await this.#do(
-			ask(api.PUT('/api/classes/{class_id}/order/{kind}', { params: { path }, body: { ids: moved } }))
-		);
+		await this.#do(ask(api.PUT('/api/classes/{class_id}/order/{kind}', { params: { path }, body: { ids } })));
 	}
 
 	get #class() {

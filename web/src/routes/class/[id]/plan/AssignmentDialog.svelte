@@ -1,0 +1,309 @@
+<script lang="ts">
+	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
+	import { Refusal, words, type Shapes } from '$lib/api/client';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import type { Editing } from './editing';
+
+	type Field = keyof Shapes['AssignmentIn'];
+
+	let {
+		plan,
+		editing,
+		opened = $bindable(null)
+	}: { plan: Shapes['PlanOut']; editing: Editing; opened: number | null } = $props();
+	const each = $derived(plan.assignments.find((one) => one.id === opened));
+	let problem = $state<{ field: string; text: string } | null>(null);
+
+	async function change(body: Shapes['AssignmentIn'], field: Field): Promise<void> {
+		if (!each) return;
+		try {
+			await editing.changeAssignment(each, body);
+			problem = null;
+		} catch (error) {
+			problem = { field: (error instanceof Refusal && error.field) || field, text: words(error) };
+		}
+	}
+
+	function typed(field: Field) {
+		return (event: Event & { currentTarget: HTMLInputElement | HTMLTextAreaElement }) =>
+			change({ [field]: event.currentTarget.value } as Shapes['AssignmentIn'], field);
+	}
+
+	function dated(field: Field) {
+		return (event: Event & { currentTarget: HTMLInputElement }) =>
+			change({ [field]: event.currentTarget.value || null } as Shapes['AssignmentIn'], field);
+	}
+
+	function ticked(field: Field) {
+		return (event: Event & { currentTarget: HTMLInputElement }) =>
+			change({ [field]: event.currentTarget.checked } as Shapes['AssignmentIn'], field);
+	}
+
+	const showing = $derived(
+		!each?.shown ? 'never' : each.shown_when_in ? 'in' : each.shown_from ? 'from' : 'now'
+	);
+
+	function show(way: string): Promise<void> {
+		const body: Shapes['AssignmentIn'] = { shown: way !== 'never', shown_when_in: way === 'in' };
+		if (way !== 'from') body.shown_from = null;
+		else body.shown_from = each?.due_on ?? null;
+		return change(body, 'shown_from');
+	}
+
+	function choose(student: number, isChosen: boolean): Promise<void> {
+		const now = each?.chosen ?? [];
+		return change({ chosen: isChosen ? [...now, student] : now.filter((one) => one !== student) }, 'chosen');
+	}
+
+	function give(forEveryone: boolean): Promise<void> {
+		const chosen = forEveryone ? [] : plan.students.map((one) => one.id);
+		return change({ for_everyone: forEveryone, chosen }, 'for_everyone');
+	}
+</script>
+
+{#snippet reason(field: string)}
+	{#if problem?.field === field}<span class="problem" role="alert">{problem.text}</span>{/if}
+{/snippet}
+
+<Dialog
+	wide
+	title={each?.name ?? ''}
+	bind:open={() => each !== undefined, (open) => !open && ((opened = null), (problem = null))}
+>
+	{#if each}
+		<div class="form">
+			<label class="wide">
+				<span class="label">Name</span>
+				<input class="field" value={each.name} onchange={typed('name')} />{@render reason('name')}
+			</label>
+			<label>
+				<span class="label">Short name, up to 15 characters</span>
+				<input class="field" value={each.short_name} onchange={typed('short_name')} />{@render reason(
+					'short_name'
+				)}
+			</label>
+			<label class="all">
+				<span class="label">Description, for students and families</span>
+				<textarea class="field" rows="2" value={each.description} onchange={typed('description')}
+				></textarea>{@render reason('description')}
+			</label>
+			<label class="wide">
+				<span class="label">Link to go with it</span>
+				<input class="field" value={each.link} onchange={typed('link')} />{@render reason('link')}
+			</label>
+			<label>
+				<span class="label">Scores are entered as</span>
+				<select
+					class="field"
+					value={each.entered_as}
+					onchange={(event) => change({ entered_as: event.currentTarget.value }, 'entered_as')}
+				>
+					<option value="points">points</option>
+					<option value="percent">percent</option>
+					<option value="marks">marks</option>
+					<option value="done">done or not done</option>
+				</select>
+			</label>
+			<label>
+				<span class="label">Category</span>
+				<select
+					class="field"
+					value={String(each.category_id ?? 'none')}
+					onchange={(event) => {
+						const value = event.currentTarget.value;
+						void change({ category_id: value === 'none' ? null : Number(value) }, 'category_id');
+					}}
+				>
+					{#each plan.categories as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
+					<option value="none">in no category</option>
+				</select>
+			</label>
+			<label>
+				<span class="label">Points</span>
+				<input
+					class="field"
+					inputmode="decimal"
+					value={each.points}
+					onchange={typed('points')}
+				/>{@render reason('points')}
+				{#if problem?.field === 'zero_points'}
+					<span class="problem" role="alert">{problem.text}</span>
+					<button class="link" onclick={() => change({ extra: true, points: '0' }, 'points')}
+						>extra credit</button
+					>
+					<button class="link" onclick={() => change({ points: '0', zero_meant: true }, 'points')}
+						>0 is meant</button
+					>
+				{/if}
+			</label>
+			<label>
+				<span class="label">In steps of</span>
+				<input class="field" inputmode="decimal" value={each.step} onchange={typed('step')} />{@render reason(
+					'step'
+				)}
+			</label>
+			<label>
+				<span class="label">Term</span>
+				<select
+					class="field"
+					value={String(each.term_id)}
+					onchange={(event) => change({ term_id: Number(event.currentTarget.value) }, 'term_id')}
+				>
+					{#each plan.terms as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
+				</select>
+				{#if each.is_outside}<span class="look">due outside {plan.term.toLowerCase()}</span>{/if}
+			</label>
+			<label>
+				<span class="label">Assigned</span>
+				<input
+					class="field"
+					type="date"
+					value={each.assigned_on ?? ''}
+					onchange={dated('assigned_on')}
+				/>{@render reason('assigned_on')}
+			</label>
+			<label>
+				<span class="label">Due</span>
+				<input
+					class="field"
+					type="date"
+					value={each.due_on ?? ''}
+					onchange={dated('due_on')}
+				/>{@render reason('due_on')}
+			</label>
+			<div class="all ticks">
+				<label><input type="checkbox" checked={each.counts} onchange={ticked('counts')} /> counts</label>
+				<label><input type="checkbox" checked={each.extra} onchange={ticked('extra')} /> extra credit</label>
+				<label
+					><input type="checkbox" checked={each.never_drop} onchange={ticked('never_drop')} /> never dropped</label
+				>
+				<label><input type="checkbox" checked={each.closed} onchange={ticked('closed')} /> closed</label>
+			</div>
+			<div>
+				<label>
+					<span class="label">Families see it</span>
+					<select class="field" value={showing} onchange={(event) => show(event.currentTarget.value)}>
+						<option value="now">at once</option>
+						<option value="in">with its scores when all are in</option>
+						<option value="from">from a day on</option>
+						<option value="never">never</option>
+					</select>
+				</label>
+				{#if showing === 'from'}
+					<label>
+						<span class="label">From</span>
+						<input class="field" type="date" value={each.shown_from ?? ''} onchange={dated('shown_from')} />
+					</label>
+				{/if}
+				{@render reason('shown_from')}
+			</div>
+			<div class="wide">
+				<label>
+					<span class="label">Assigned to</span>
+					<select
+						class="field"
+						value={each.for_everyone ? 'all' : 'chosen'}
+						onchange={(event) => give(event.currentTarget.value === 'all')}
+					>
+						<option value="all">everyone; who came after it was due is left out</option>
+						<option value="chosen">chosen students</option>
+					</select>
+				</label>
+				{#if !each.for_everyone || each.was['for_everyone']}
+					<fieldset>
+						<legend class="sr-only">Assigned to</legend>
+						{#each plan.students as student (student.id)}
+							<label
+								><input
+									type="checkbox"
+									checked={each.chosen.includes(student.id)}
+									onchange={(event) => choose(student.id, event.currentTarget.checked)}
+								/>
+								{student.name}</label
+							>
+						{/each}
+					</fieldset>
+				{/if}
+				{@render reason('chosen')}
+			</div>
+		</div>
+		{#if problem?.field === 'version'}<p class="problem" role="alert">{problem.text}</p>{/if}
+		<p class="foot">
+			<span
+				>{each.of_category ? `${each.of_category} % of its category, ` : ''}{each.of_grade
+					? `${each.of_grade} % of the grade`
+					: 'not in the grade'}{each.marked ? `; ${each.marked} of ${each.due} marked` : ''}</span
+			>
+			<button class="link" onclick={() => editing.duplicate(each.id).then(() => (opened = null))}
+				>Duplicate it</button
+			>
+		</p>
+	{/if}
+</Dialog>
+
+<style>
+	.form {
+		display: grid;
+		grid-template-columns: repeat(3, minmax(0, 1fr));
+		gap: 12px 16px;
+		align-items: start;
+	}
+	.wide {
+		grid-column: span 2;
+	}
+	.all {
+		grid-column: 1 / -1;
+	}
+	.ticks {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 20px;
+	}
+	.ticks label,
+	fieldset label {
+		display: flex;
+		gap: 6px;
+	}
+	textarea.field {
+		height: auto;
+		padding: 6px 8px;
+	}
+	fieldset {
+		columns: 2;
+		max-height: 170px;
+		margin-top: 8px;
+		padding: 8px 10px;
+		overflow: auto;
+		box-shadow: inset 0 0 0 1px var(--hair);
+	}
+	input {
+		accent-color: var(--juniper);
+	}
+	.problem {
+		display: block;
+		color: var(--rowan);
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.look {
+		color: var(--amber-ink);
+		font-size: 12px;
+	}
+	.foot {
+		display: flex;
+		justify-content: space-between;
+		gap: 16px;
+		margin-top: 16px;
+		padding-top: 10px;
+		border-top: 1px solid var(--hair);
+		color: var(--slate);
+	}
+	@media (max-width: 640px) {
+		.form {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.wide {
+			grid-column: auto;
+		}
+	}
+</style>

@@ -1,0 +1,197 @@
+<script lang="ts">
+	/** The score codes: what is entered in place of a number, and what it does to the grade. */
+	import { words, type Shapes } from '$lib/api/client';
+
+	let {
+		codes,
+		onsave,
+		ondelete
+	}: {
+		codes: Shapes['CodeOut'][];
+		onsave: (code: Shapes['CodeIn']) => Promise<void>;
+		ondelete: (id: number) => Promise<void>;
+	} = $props();
+	const hues = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
+	const effects: [string, string][] = [
+		['leave_out', 'is left out'],
+		['zero', 'counts as zero'],
+		['full', 'counts as full points'],
+		['percent', 'counts as a percent']
+	];
+	let made = $state({ code: '', name: '', effect: 'leave_out', percent: '' });
+	let problem = $state('');
+
+	async function tried(work: Promise<void>): Promise<void> {
+		try {
+			await work;
+			problem = '';
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	async function add(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		await tried(
+			onsave(made).then(() => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }))
+		);
+	}
+</script>
+
+<table>
+	<thead>
+		<tr
+			><th scope="col">Letters</th><th scope="col">Name</th><th scope="col">What it does</th><th scope="col"
+				>Percent</th
+			><th scope="col">Missing</th><th scope="col">Colour</th><th scope="col">Whose</th><th
+				><span class="sr-only">Delete</span></th
+			></tr
+		>
+	</thead>
+	<tbody>
+		{#each codes as each (each.id)}
+			<tr>
+				<th scope="row">{each.code}</th>
+				<td
+					><input
+						class="field"
+						aria-label="Name of {each.code}"
+						value={each.name}
+						onchange={(event) => tried(onsave({ id: each.id, name: event.currentTarget.value }))}
+					/></td
+				>
+				<td>
+					<select
+						class="field"
+						aria-label="What {each.code} does"
+						value={each.effect}
+						onchange={(event) => {
+							const effect = event.currentTarget.value;
+							const percent = effect === 'percent' ? each.percent || '50' : null;
+							void tried(onsave({ id: each.id, effect, ...(percent ? { percent } : {}) }));
+						}}
+					>
+						{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
+					</select>
+				</td>
+				<td>
+					{#if each.effect === 'percent'}<input
+							class="field"
+							inputmode="decimal"
+							aria-label="Percent of {each.code}"
+							value={each.percent}
+							onchange={(event) => tried(onsave({ id: each.id, percent: event.currentTarget.value }))}
+						/>{/if}
+				</td>
+				<td
+					><input
+						type="checkbox"
+						aria-label="{each.code} is missing work"
+						checked={each.missing}
+						onchange={(event) => tried(onsave({ id: each.id, missing: event.currentTarget.checked }))}
+					/></td
+				>
+				<td
+					><select
+						class="field hue"
+						aria-label="Colour of {each.code}"
+						style="color: {each.colour ? `var(--hue-${each.colour - 1})` : 'inherit'}"
+						value={String(each.colour)}
+						onchange={(event) => tried(onsave({ id: each.id, colour: Number(event.currentTarget.value) }))}
+					>
+						<option value="0">none</option>
+						{#each hues as hue, number (hue)}<option value={String(number + 1)}>{hue}</option>{/each}
+					</select></td
+				>
+				<td class="whose">{each.whose}</td>
+				<td
+					>{#if each.whose !== "the school's" && !each.is_used}<button
+							aria-label="Delete {each.code}"
+							onclick={() => tried(ondelete(each.id))}>×</button
+						>{/if}</td
+				>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+<form onsubmit={add} aria-label="Make a score code">
+	<label
+		><span class="label">New code, 2 to 5 letters</span><input class="field" bind:value={made.code} /></label
+	>
+	<label><span class="label">Name</span><input class="field" bind:value={made.name} /></label>
+	<label>
+		<span class="label">What it does</span>
+		<select class="field" bind:value={made.effect}>
+			{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
+		</select>
+	</label>
+	{#if made.effect === 'percent'}
+		<label
+			><span class="label">Percent</span><input
+				class="field"
+				inputmode="decimal"
+				bind:value={made.percent}
+			/></label
+		>
+	{/if}
+	<button class="btn quiet">Make it</button>
+</form>
+{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+<p class="slate">
+	What a code of the school’s does can be changed for this class alone; where the class has scores, that waits
+	in the draft.
+</p>
+
+<style>
+	table {
+		width: 100%;
+	}
+	.hue {
+		width: 84px;
+	}
+	.whose {
+		color: var(--slate);
+		font-size: 12px;
+		white-space: nowrap;
+	}
+	thead th {
+		padding-right: 8px;
+		color: var(--slate);
+		font-size: 12px;
+		font-weight: 400;
+		text-align: left;
+	}
+	tbody th {
+		text-align: left;
+		font-weight: 600;
+	}
+	td {
+		padding: 0 8px 2px 0;
+	}
+	td .field {
+		height: 28px;
+	}
+	td:nth-child(4) {
+		width: 70px;
+	}
+	form {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: flex-end;
+		gap: 10px;
+		margin: 12px 0 6px;
+	}
+	form label {
+		flex: 1 1 120px;
+	}
+	.slate {
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.problem {
+		color: var(--rowan);
+	}
+	input {
+		accent-color: var(--juniper);
+	}
+</style>

@@ -1,0 +1,75 @@
+<script lang="ts">
+	/** Who changed what of the plan and when, and the way back to any of its states. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, ask, words } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import type { Editing } from './editing';
+
+	let {
+		classId,
+		editing,
+		open = $bindable(false)
+	}: { classId: number; editing: Editing; open: boolean } = $props();
+	const events = createQuery(() => ({
+		queryKey: ['class', classId, 'plan-history'],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/plan/history', { params: { path: { class_id: classId } } })),
+		enabled: open
+	}));
+
+	async function back(event: number, at: string): Promise<void> {
+		try {
+			const stays = await editing.returnTo(event);
+			notice.say(`The plan is as it was on ${at}; what moves grades waits in the draft. ${stays.join(' ')}`);
+			open = false;
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	function when(at: string): string {
+		return `${longDay(at)}, ${at.slice(11, 16)}`;
+	}
+</script>
+
+<Dialog wide title="History of the plan" bind:open>
+	{#if events.data?.length}
+		<ul>
+			{#each events.data as each, index (each.id)}
+				<li>
+					<span class="when">{when(each.at)}</span>
+					<span>{each.who} {each.words}</span>
+					{#if index === 0}<span class="slate">as it is now</span>
+					{:else}<button class="link" onclick={() => back(each.id, when(each.at))}
+							>return to this<span class="sr-only">: {each.words}, {when(each.at)}</span></button
+						>{/if}
+				</li>
+			{/each}
+		</ul>
+	{:else if events.isPending}<p class="slate">Looking…</p>
+	{:else}<p class="slate">Nothing was changed yet. Every change of the plan is written down here.</p>{/if}
+</Dialog>
+
+<style>
+	li {
+		display: grid;
+		grid-template-columns: 130px minmax(0, 1fr) auto;
+		gap: 16px;
+		padding: 5px 0;
+		border-bottom: 1px solid var(--hair);
+	}
+	.when,
+	.slate {
+		color: var(--slate);
+	}
+	@media (max-width: 640px) {
+		li {
+			grid-template-columns: minmax(0, 1fr) auto;
+		}
+		.when {
+			grid-column: 1 / -1;
+		}
+	}
+</style>

@@ -1,0 +1,270 @@
+<script lang="ts">
+	/** Work that repeats: how, until when, and what would be made, as a list before anything is made. */
+	import { Refusal, words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import type { Editing } from './editing';
+
+	let {
+		plan,
+		editing,
+		open = $bindable(false)
+	}: { plan: Shapes['PlanOut']; editing: Editing; open: boolean } = $props();
+
+	const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+	let pattern = $state('Notebook week #');
+	let category = $state('');
+	let points = $state('10');
+	let every = $state<'day' | 'week' | 'month'>('week');
+	let interval = $state(1);
+	let weekdays = $state<number[]>([4]);
+	let monthDay = $state(1);
+	let starts = $state('');
+	let until = $state('');
+	let times = $state('');
+	let skips = $state(true);
+	let first = $state(1);
+	let without = $state<string[]>([]);
+	let pieces = $state<Shapes['PieceOut'][]>([]);
+	let problem = $state<{ field: string | null; text: string } | null>(null);
+	const chosen = $derived(
+		category || String(plan.categories.find((each) => each.is_default)?.id ?? plan.categories[0]?.id ?? '')
+	);
+	const kept = $derived(pieces.filter((each) => !without.includes(each.due_on)));
+
+	const body = $derived<Shapes['RepeatIn']>({
+		pattern,
+		every,
+		interval: Number(interval) || 0,
+		weekdays: every === 'week' ? weekdays : [],
+		month_day: every === 'month' ? Number(monthDay) : null,
+		starts,
+		until: until || null,
+		times: times ? Number(times) : null,
+		skips_days_off: skips,
+		first_number: Number(first) || 1,
+		category_id: Number(chosen),
+		points,
+		without: []
+	});
+
+	// What would be made follows what is chosen; the last answer counts.
+	$effect(() => {
+		const asked = body;
+		if (!open || !asked.starts || !(asked.until || asked.times)) return;
+		let isLatest = true;
+		const timer = setTimeout(async () => {
+			try {
+				const found = await editing.previewRepeating(asked);
+				if (isLatest) [pieces, problem] = [found, null];
+			} catch (error) {
+				if (isLatest)
+					[pieces, problem] = [
+						[],
+						{ field: error instanceof Refusal ? error.field : null, text: words(error) }
+					];
+			}
+		}, 250);
+		return () => {
+			isLatest = false;
+			clearTimeout(timer);
+		};
+	});
+
+	async function make(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		try {
+			const count = await editing.makeRepeating({ ...body, without });
+			notice.say(`${count} assignments are made. Ctrl Z takes them back.`);
+			open = false;
+			without = [];
+		} catch (error) {
+			problem = { field: error instanceof Refusal ? error.field : null, text: words(error) };
+		}
+	}
+
+	function wrong(field: string): 'true' | undefined {
+		return problem?.field === field ? 'true' : undefined;
+	}
+</script>
+
+<Dialog wide title="Work that repeats" bind:open>
+	<form onsubmit={make}>
+		<div class="how">
+			<label class="wide">
+				<span class="label">Name; # is the number</span>
+				<input class="field" bind:value={pattern} aria-invalid={wrong('pattern')} />
+			</label>
+			<label>
+				<span class="label">Category</span>
+				<select class="field" bind:value={() => chosen, (value) => (category = value)}>
+					{#each plan.categories as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
+				</select>
+			</label>
+			<label>
+				<span class="label">Points</span>
+				<input class="field" inputmode="decimal" bind:value={points} aria-invalid={wrong('points')} />
+			</label>
+			<label>
+				<span class="label">Repeats every</span>
+				<span class="pair">
+					<input
+						class="field"
+						type="number"
+						min="1"
+						max="60"
+						bind:value={interval}
+						aria-label="How many {every}s between"
+						aria-invalid={wrong('interval')}
+					/>
+					<select class="field" bind:value={every} aria-label="Day, week or month">
+						<option value="day">day</option>
+						<option value="week">week</option>
+						<option value="month">month</option>
+					</select>
+				</span>
+			</label>
+			{#if every === 'week'}
+				<fieldset>
+					<legend class="label">On</legend>
+					{#each days as day, number (day)}
+						<label class="tick"
+							><input type="checkbox" bind:group={weekdays} value={number} />
+							{day}</label
+						>
+					{/each}
+				</fieldset>
+			{:else if every === 'month'}
+				<label>
+					<span class="label">On day</span>
+					<input
+						class="field"
+						type="number"
+						min="1"
+						max="31"
+						bind:value={monthDay}
+						aria-invalid={wrong('month_day')}
+					/>
+				</label>
+			{/if}
+			<label>
+				<span class="label">First number</span>
+				<input class="field" type="number" min="0" bind:value={first} />
+			</label>
+			<label>
+				<span class="label">From</span>
+				<input class="field" type="date" bind:value={starts} required aria-invalid={wrong('starts')} />
+			</label>
+			<label>
+				<span class="label">Until</span>
+				<input class="field" type="date" bind:value={until} aria-invalid={wrong('until')} />
+			</label>
+			<label>
+				<span class="label">or times</span>
+				<input class="field" type="number" min="1" bind:value={times} aria-invalid={wrong('times')} />
+			</label>
+			<label class="tick wide"
+				><input type="checkbox" bind:checked={skips} /> skip weekends and days without school</label
+			>
+		</div>
+		{#if problem}<p class="problem" role="alert">{problem.text}</p>{/if}
+		<div class="list">
+			{#if pieces.length}
+				<table>
+					<caption class="sr-only">What would be made</caption>
+					<tbody>
+						{#each pieces as each (each.due_on)}
+							<tr class:out={without.includes(each.due_on)}>
+								<td
+									><label class="tick"
+										><input
+											type="checkbox"
+											checked={!without.includes(each.due_on)}
+											onchange={(event) =>
+												(without = event.currentTarget.checked
+													? without.filter((day) => day !== each.due_on)
+													: [...without, each.due_on])}
+										/>{each.name}</label
+									></td
+								>
+								<td>{each.short_name}</td>
+								<td>{longDay(each.due_on)}</td>
+								<td>{each.term}</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			{:else}
+				<p class="slate">Say from when, and until when or how many times. What would be made appears here.</p>
+			{/if}
+		</div>
+		<button class="btn" disabled={!kept.length}
+			>Make {kept.length} {kept.length === 1 ? 'assignment' : 'assignments'}</button
+		>
+	</form>
+</Dialog>
+
+<style>
+	.how {
+		display: grid;
+		grid-template-columns: repeat(4, minmax(0, 1fr));
+		gap: 10px 16px;
+		align-items: end;
+	}
+	.wide {
+		grid-column: span 2;
+	}
+	.pair {
+		display: flex;
+		gap: 6px;
+	}
+	.pair input {
+		width: 64px;
+	}
+	fieldset {
+		grid-column: span 2;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px 10px;
+	}
+	.tick {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+	}
+	input {
+		accent-color: var(--juniper);
+	}
+	.list {
+		height: 236px;
+		margin: 12px 0;
+		overflow: auto;
+		border: solid var(--hair);
+		border-width: 1px 0;
+	}
+	table {
+		width: 100%;
+	}
+	td {
+		height: 27px;
+		border-bottom: 1px solid var(--hair);
+	}
+	.out td {
+		color: var(--slate);
+		text-decoration: line-through;
+	}
+	.slate {
+		padding: 12px 0;
+		color: var(--slate);
+	}
+	.problem {
+		margin-top: 8px;
+		color: var(--rowan);
+	}
+	@media (max-width: 640px) {
+		.how {
+			grid-template-columns: repeat(2, minmax(0, 1fr));
+		}
+	}
+</style>

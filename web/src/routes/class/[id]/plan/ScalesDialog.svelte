@@ -1,0 +1,115 @@
+<script lang="ts">
+	/** Grading scales and score codes: the school's, and one's own, which are kept from year to year. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import CodeEditor from './CodeEditor.svelte';
+	import type { Editing } from './editing';
+	import ScaleEditor from './ScaleEditor.svelte';
+
+	let {
+		classId,
+		editing,
+		open = $bindable(false)
+	}: { classId: number; editing: Editing; open: boolean } = $props();
+	let shown = $state<'codes' | 'new' | number | null>(null);
+	const found = createQuery(() => ({
+		queryKey: ['class', classId, 'scales'],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/scales', { params: { path: { class_id: classId } } })),
+		enabled: open
+	}));
+	const here = $derived(found.data?.scales.find((each) => each.is_here)?.id);
+	const now = $derived(shown ?? here ?? 'new');
+	const empty = {
+		id: null, name: '', out_of: '100', bands: [{ mark: '', min: '', value: '' }, { mark: '', min: '0', value: '' }],
+		is_mine: true, is_here: false, uses: 0
+	}; // prettier-ignore
+	const scale = $derived(now === 'new' ? empty : found.data?.scales.find((each) => each.id === now));
+
+	async function saveScale(body: Shapes['ScaleIn']): Promise<void> {
+		await editing.saveScale(body);
+		shown = null;
+		notice.say(`The scale ${body.name} is saved.`);
+	}
+
+	async function remove(id: number): Promise<void> {
+		try {
+			await editing.deleteScale(id);
+			shown = null;
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+</script>
+
+<Dialog wide title="Scales and score codes" bind:open>
+	<div class="two">
+		<nav aria-label="Scales and codes">
+			{#each found.data?.scales ?? [] as each (each.id)}
+				<button aria-current={now === each.id ? 'true' : undefined} onclick={() => (shown = each.id)}
+					>{each.name}<small>{each.is_here ? 'this class' : each.is_mine ? 'your own' : 'the school’s'}</small
+					></button
+				>
+			{/each}
+			<button aria-current={now === 'new' ? 'true' : undefined} onclick={() => (shown = 'new')}
+				>New scale</button
+			>
+			<button
+				class="apart"
+				aria-current={now === 'codes' ? 'true' : undefined}
+				onclick={() => (shown = 'codes')}>Score codes</button
+			>
+		</nav>
+		<div>
+			{#if now === 'codes'}
+				<CodeEditor
+					codes={found.data?.codes ?? []}
+					onsave={(code) => editing.saveCode(code)}
+					ondelete={(id) => editing.deleteCode(id)}
+				/>
+			{:else if scale}
+				{#key `${scale.id} ${found.dataUpdatedAt}`}
+					<ScaleEditor {scale} onsave={saveScale} ondelete={remove} />
+				{/key}
+			{/if}
+		</div>
+	</div>
+</Dialog>
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 160px minmax(0, 1fr);
+		gap: 24px;
+		min-height: 380px;
+	}
+	nav {
+		display: flex;
+		flex-direction: column;
+		border-right: 1px solid var(--hair);
+	}
+	nav button {
+		padding: 6px 8px;
+		text-align: left;
+		border-left: 3px solid transparent;
+	}
+	nav button[aria-current] {
+		border-left-color: var(--juniper);
+		background: var(--juniper-2);
+	}
+	small {
+		display: block;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.apart {
+		margin-top: 12px;
+	}
+	@media (max-width: 640px) {
+		.two {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+</style>
