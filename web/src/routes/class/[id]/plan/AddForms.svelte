@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** Adding categories and assignments: one line each, and ready for the next. */
-	import { tick } from 'svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import type { Editing } from './editing';
 
@@ -17,44 +16,53 @@
 	/** The points that new work in the chosen category has unless something else is typed. */
 	const usual = $derived(plan.categories.find((each) => String(each.id) === chosen)?.default_points ?? '');
 
-	async function addWork(more: Shapes['AssignmentIn'] = {}): Promise<void> {
-		await editing.addAssignment({
+	/** An assignment as it was typed; kept for asking again where 0 points are in question. */
+	let asked: Shapes['AssignmentIn'] = {};
+
+	function typedWork(): Shapes['AssignmentIn'] {
+		return {
 			name: work.name,
 			category_id: chosen === 'none' ? null : Number(chosen),
 			...(work.points || !usual ? { points: work.points } : {}),
 			due_on: work.due || null,
-			...(work.due ? {} : { term_id: plan.term_id }),
-			...more
-		});
-		work = { ...work, name: '' };
+			...(work.due ? {} : { term_id: plan.term_id })
+		};
 	}
 
-	/** Worth 0 points: it was said which of the two is meant. */
-	async function meant(more: Shapes['AssignmentIn']): Promise<void> {
+	/** The form is ready for the next one at once; what is refused comes back, unless something was typed by then. */
+	async function addWork(given: Shapes['AssignmentIn']): Promise<void> {
+		asked = given;
+		work.name = '';
 		try {
-			await addWork(more);
+			await editing.addAssignment(given);
 			problem = null;
 		} catch (error) {
-			problem = { form: 'work', text: words(error), field: error instanceof Refusal ? error.field : null };
+			refuse('work', error, Boolean(work.name), given.name ?? '');
+			work.name ||= given.name ?? '';
 		}
 	}
 
-	async function add(form: 'category' | 'work', event: SubmitEvent): Promise<void> {
+	async function addCategory(): Promise<void> {
+		const given = { name: category.name, weight: category.weight || '0' };
+		category = { name: '', weight: '' };
+		try {
+			await editing.addCategory(given);
+			problem = null;
+		} catch (error) {
+			refuse('category', error, Boolean(category.name), given.name);
+			if (!category.name) category = given;
+		}
+	}
+
+	function refuse(form: string, error: unknown, isTypedOver: boolean, name: string): void {
+		const text = isTypedOver ? `${name} was not added: ${words(error)}` : words(error);
+		problem = { form, text, field: error instanceof Refusal ? error.field : null };
+	}
+
+	function add(event: SubmitEvent, adding: () => Promise<void>): void {
 		event.preventDefault();
-		const first = (event.currentTarget as HTMLFormElement).querySelector('input');
-		try {
-			if (form === 'category') {
-				await editing.addCategory({ name: category.name, weight: category.weight || '0' });
-				category = { name: '', weight: '' };
-			} else {
-				await addWork();
-			}
-			problem = null;
-			await tick();
-			first?.focus();
-		} catch (error) {
-			problem = { form, text: words(error), field: error instanceof Refusal ? error.field : null };
-		}
+		(event.currentTarget as HTMLFormElement).querySelector('input')?.focus();
+		void adding();
 	}
 
 	function isWrong(form: string, field: string): 'true' | undefined {
@@ -62,7 +70,7 @@
 	}
 </script>
 
-<form class="add" aria-label="Add a category" onsubmit={(event) => add('category', event)}>
+<form class="add" aria-label="Add a category" onsubmit={(event) => add(event, addCategory)}>
 	<label class="wide">
 		<span class="label">New category</span>
 		<input class="field" bind:value={category.name} aria-invalid={isWrong('category', 'name')} />
@@ -80,7 +88,11 @@
 	{#if problem?.form === 'category'}<p class="problem" role="alert">{problem.text}</p>{/if}
 </form>
 {#if plan.categories.length}
-	<form class="add" aria-label="Add an assignment" onsubmit={(event) => add('work', event)}>
+	<form
+		class="add"
+		aria-label="Add an assignment"
+		onsubmit={(event) => add(event, () => addWork(typedWork()))}
+	>
 		<label class="wide">
 			<span class="label">New assignment</span>
 			<input class="field" bind:value={work.name} aria-invalid={isWrong('work', 'name')} />
@@ -112,9 +124,12 @@
 			<p class="problem" role="alert">
 				{problem.text}
 				{#if problem.field === 'zero_points'}
-					<button type="button" class="link" onclick={() => meant({ extra: true })}>It is extra credit</button
+					<button type="button" class="link" onclick={() => addWork({ ...asked, extra: true })}
+						>It is extra credit</button
 					>
-					<button type="button" class="link" onclick={() => meant({ zero_meant: true })}>0 is meant</button>
+					<button type="button" class="link" onclick={() => addWork({ ...asked, zero_meant: true })}
+						>0 is meant</button
+					>
 				{/if}
 			</p>
 		{/if}

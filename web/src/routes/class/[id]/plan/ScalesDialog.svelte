@@ -70,7 +70,7 @@
 					ondelete={(id) => editing.deleteCode(id)}
 				/>
 			{:else if scale}
-				{#key `${scale.id} ${found.dataUpdatedAt}`}
+				{#key JSON.stringify(scale)}
 					<ScaleEditor {scale} onsave={saveScale} ondelete={remove} />
 				{/key}
 			{/if}
