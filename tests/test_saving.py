@@ -148,3 +148,21 @@ def test_signed_out_in_between_nothing_is_sent_as_another(
             page.get_by_role("button", name="Sign out").click()
             page.wait_for_url("**/sign-in*")
     assert events(stack, class_id, "Walk 6") == "['14']"
+
+
+def test_a_colleagues_entry_appears_by_itself_with_who_it_was(
+    stack: Stack, class_id: int, somebody: Callable[..., Page]
+) -> None:
+    stack.python(
+        "from school.models import *;"
+        f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
+    )
+    mine = somebody("odalys", f"/class/{class_id}/scores")
+    theirs = somebody("tobin", f"/class/{class_id}/scores")
+    expect(mine.get_by_text("Tobin Achterberg is here too")).to_be_visible()
+    type_in(theirs, "Hamza Bashir", "Walk 4", "7")
+    saved(theirs)
+    expect(cell(mine, "Hamza Bashir", "Walk 4")).to_have_text("7")  # type: ignore[arg-type]
+    expect(mine.get_by_text("Tobin Achterberg entered 7 for Hamza Bashir, Walk 4.")).to_be_visible()
+    cell(theirs, "Hamza Bashir", "Walk 5").click()  # type: ignore[attr-defined]
+    expect(mine.get_by_title("Tobin Achterberg is here")).to_be_visible()

@@ -35,6 +35,27 @@ def test_no_main_screen_keeps_anybody_out(somebody: Callable[..., Page], name: s
     assert violations(page) == []
 
 
+DIALOGS = {
+    "Everything about Shoreline survey": "Shoreline survey",
+    "or several that repeat": "Work that repeats",
+    "Scales and codes": "Scales and score codes",
+    "History": "History of the plan",
+    "Pass on": "Pass the plan on",
+    "checks": "Checks",
+}
+
+
+def test_no_dialog_of_the_plan_keeps_anybody_out(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/plan")
+    for button, title in DIALOGS.items():
+        page.get_by_role("button", name=button).click()
+        expect(page.get_by_role("dialog", name=title)).to_be_visible()
+        page.wait_for_timeout(300)  # what it fetches
+        assert violations(page) == [], title
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+
+
 def test_signing_in_keeps_nobody_out(somebody: Callable[..., Page]) -> None:
     page = somebody("odalys")
     page.get_by_role("button", name="Sign out").click()
@@ -77,6 +98,9 @@ def test_a_term_that_is_not_the_running_one_cannot_be_mistaken(somebody: Callabl
 
 def test_the_plan_can_be_changed_moved_and_undone_by_keyboard(somebody: Callable[..., Page]) -> None:
     page = somebody("odalys", "/class/4/plan")
+    expect(page.get_by_text("draft, 95 of 100 given")).to_be_visible()
+    page.get_by_role("button", name="Throw away").click()
+    expect(page.get_by_role("region", name="Draft")).to_have_count(0)
     field = page.get_by_label("Points of Cue sheet")
     field.fill("minus two")
     field.press("Enter")

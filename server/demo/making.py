@@ -161,10 +161,17 @@ STEPS = "Leading 90,Sure 75,Steady 60,Growing 40,Beginning 0"
 PASS = "Pass 60,Withheld 0"
 
 
+DAYS_OFF = [
+    ["2031-10-20", "2031-10-24"], ["2031-12-22", "2032-01-02"], ["2032-02-16", "2032-02-20"], ["2032-03-29", "2032-04-02"],
+]  # fmt: skip
+
+
 def begin_school() -> Tarnwick:
     """The school with its year, terms, reporting windows, scales and codes."""
     school = School.objects.create(name="Tarnwick School", fixed_day=day(14, 1))
-    year = SchoolYear.objects.create(school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6))
+    year = SchoolYear.objects.create(
+        school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6), days_off=DAYS_OFF
+    )
     first = Term.objects.create(
         year=year, kind="semester", name="Semester 1", starts=day(1, 9), ends=day(27, 1), position=1
     )

@@ -9,7 +9,7 @@ from decimal import Decimal
 from django.db import transaction
 from gradecore.gradebook import Gradebook
 from plans.loading import load_plan
-from plans.models import Assignment
+from plans.models import Assignment, Draft
 from reports.models import Comment, Posting
 from reports.posting import post
 from school.demo_people import DEMO_PASSWORD, PEOPLE
@@ -317,3 +317,9 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
     for assignment in assignments:
         late = students[3:8] if assignment.short_name == "Cues" else []
         made.scores(assignment, {each: row[assignment] for each, row in rows.items() if each not in late}, odalys, {})
+    # Weights for what counted alike until now, which add up to 95: begun on Monday, waiting since.
+    rules, lighting = school_class.ground_rules, school_class.categories.get(sign="LG")
+    Draft.objects.create(
+        school_class=school_class, begun_by=odalys, begun_at=made.moment(day(12, 1), 19, 20),
+        change={f"rules {rules.pk}": {"method": "weighted"}, f"category {lighting.pk}": {"weight": "35"}},
+    )  # fmt: skip

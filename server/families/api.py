@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from plans.handouts import download
+from plans.models import Assignment
 from school.access import Asking, PermittedRouter
 
 from families.page import family_page
@@ -15,3 +17,10 @@ router = PermittedRouter(tags=["families"])
 def page(request: Asking, student_id: int, term: int | None = None) -> Any:
     """What a student, or their guardian, sees."""
     return family_page(request.student, term)
+
+
+@router.get("/families/{student_id}/files/{assignment}", permission=SEE_FAMILY_PAGE)
+def file(request: Asking, student_id: int, assignment: int) -> Any:
+    """The file that goes with work of a class that the student is in."""
+    theirs = Assignment.objects.filter(pk=assignment, school_class__enrolments__student=request.student)
+    return download(theirs.first())

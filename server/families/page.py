@@ -8,7 +8,7 @@ from gradecore.needed import needed
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.result import TermResult
 from gradecore.shares import planned_shares
-from plans.models import Assignment
+from plans.models import Assignment, Handout
 from reports.models import PostedGrade
 from reports.standing import day_text, plural, ribbon
 from school.models import SchoolClass, Student, Term
@@ -63,6 +63,11 @@ class _FamilyClass:
         self.rules = loaded.plan.rules
         self.gradebook: Gradebook = loaded.family_gradebook
         self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
+        self.files = dict(
+            Handout.objects.filter(assignment__school_class=loaded.plan.school_class).values_list(
+                "assignment_id", "name"
+            )
+        )
         self.shares = planned_shares(loaded.book, loaded.gradebook.terms[self.name]).assignments
         grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
         latest = {each.posting.term_id: each for each in grades.select_related("posting__term").order_by("id")}
@@ -185,6 +190,7 @@ class _FamilyClass:
             points=plain_number(assignment.points) if self.rules.families_points else "",
             score=self._text(assignment), words=", ".join(words), dropped=dropped,
             comment=score.comment if score is not None and assignment.pk in self.loaded.shown else "",
+            description=assignment.description, link=assignment.link, file=self.files.get(assignment.pk),
         )  # fmt: skip
 
     def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:

@@ -20,6 +20,9 @@ class WorkOut(Schema):
     words: str
     dropped: bool
     comment: str
+    description: str
+    link: str
+    file: str | None
 
 
 class PostedCardOut(Schema):

@@ -2,7 +2,7 @@
 
 from typing import Any, Literal
 
-from ninja import Status
+from ninja import File, Status, UploadedFile
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass, Term
 from school.refusal import NotYours
@@ -13,6 +13,7 @@ from plans import (
     categories,
     drafting,
     ground_rules,
+    handouts,
     history,
     keeping,
     passing_on,
@@ -161,6 +162,26 @@ def remove_assignment(request: Asking, class_id: int, assignment_id: int) -> Any
 def duplicate(request: Asking, class_id: int, assignment_id: int) -> Any:
     """One more assignment like this one."""
     return together.duplicate(request.school_class, request.user, assignment_id)
+
+
+@router.post("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN, response={204: None})
+def attach(request: Asking, class_id: int, assignment_id: int, file: File[UploadedFile]) -> Any:
+    """Put a file to an assignment."""
+    handouts.attach(request.school_class, assignment_id, file.name or "", file.read(handouts.LARGEST + 1))
+    return Status(204, None)
+
+
+@router.get("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN)
+def download(request: Asking, class_id: int, assignment_id: int) -> Any:
+    """The file that goes with an assignment."""
+    return handouts.download(request.school_class.assignments.filter(pk=assignment_id).first())
+
+
+@router.delete("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN, response={204: None})
+def detach(request: Asking, class_id: int, assignment_id: int) -> Any:
+    """Take an assignment's file away."""
+    handouts.detach(request.school_class, assignment_id)
+    return Status(204, None)
 
 
 def _repeating(body: RepeatIn) -> repeating.Repeating:

@@ -206,6 +206,15 @@ class Assignment(models.Model):
         return self.due_on is not None and self.due_on < enrolment.starts
 
 
+class Handout(models.Model):
+    """The file that goes with an assignment. It is kept in the database, so that a backup of that is a backup of all."""
+
+    assignment = models.OneToOneField(Assignment, on_delete=models.CASCADE, related_name="handout")
+    name = models.CharField(max_length=120)
+    content = models.BinaryField()
+    size = models.PositiveIntegerField()
+
+
 class PlanEvent(models.Model):
     """A change of a class's plan, for good: who, when, and the rows before and after (as `rows` keeps them)."""
 

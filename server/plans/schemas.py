@@ -61,6 +61,7 @@ class AssignmentOut(Schema):
     families: str
     description: str
     link: str
+    file: str | None
     step: str
     share_fixed: bool
     entered_as: str

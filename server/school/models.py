@@ -203,3 +203,16 @@ class Act(models.Model):
 
     class Meta:
         indexes: ClassVar = [models.Index(fields=["school_class", "person", "undone", "id"])]
+
+
+class Presence(models.Model):
+    """That a teacher has a class open, and in which cell they are; fresh for some seconds after `at`."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="presences")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="presences")
+    at = models.DateTimeField()
+    student_id = models.PositiveIntegerField(null=True)
+    assignment_id = models.PositiveIntegerField(null=True)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "person"], name="one_presence")]

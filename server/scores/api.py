@@ -18,7 +18,8 @@ from scores.grid import columns, grid, mean_text, rows, spread
 from scores.models import ScoreEvent
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
-from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, WorkingOut
+from scores.pulse import pulse
+from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, PulseIn, PulseOut, WorkingOut
 
 router = PermittedRouter(tags=["scores"])
 
@@ -101,3 +102,9 @@ def working(request: Asking, class_id: int, student: int, term: int | None = Non
     """How a student's grade in a term comes about."""
     loaded = load_class(request.school_class)
     return explained(loaded, loaded.gradebook, student_of(loaded, student), term_of(loaded, term))
+
+
+@router.post("/classes/{class_id}/pulse", permission=SEE_SCORES, response=PulseOut)
+def class_pulse(request: Asking, class_id: int, body: PulseIn) -> Any:
+    """What colleagues did meanwhile, and where they are."""
+    return pulse(request.school_class, request.user, body)

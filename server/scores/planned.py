@@ -6,7 +6,7 @@ from gradecore.figures import assignment_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import AssignmentShare, PlannedShares, planned_shares, standing_shares
 from plans.choices import TERM_FIELDS, choices, chosen
-from plans.models import Assignment, Category, Draft
+from plans.models import Assignment, Category, Draft, Handout
 from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut, StudentOut, TermOut, TermPartOut
 from school.models import Term
 
@@ -35,6 +35,9 @@ class _Planned:
         marked = {name for name, each in self.figures.items() if each.marked}
         self.standing = standing_shares(loaded.book, self.core_term, marked)
         self.works = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+        self.files = dict(
+            Handout.objects.filter(assignment__in=[each.pk for each in self.works]).values_list("assignment_id", "name")
+        )
         self.scored = {each.category_id for each in self.works if str(each.pk) in marked}
 
     def out(self) -> PlanOut:
@@ -79,7 +82,8 @@ class _Planned:
             points=plain_number(each.points), share=plain_number(each.share), share_fixed=each.share_fixed,
             extra=each.extra, counts=each.counts, never_drop=each.never_drop, closed=each.closed,
             shown=each.shown, shown_from=each.shown_from, shown_when_in=each.shown_when_in, families=self._families(each),
-            description=each.description, link=each.link, step=plain_number(each.step), entered_as=each.entered_as,
+            description=each.description, link=each.link, file=self.files.get(each.pk),
+            step=plain_number(each.step), entered_as=each.entered_as,
             for_everyone=each.for_everyone, chosen=sorted(plan.chosen.get(each.pk, ())),
             assigned_on=each.assigned_on, due_on=due,
             is_due=due is not None and due < plan.school_class.school.today(),

@@ -220,3 +220,28 @@ class WorkingOut(Schema):
     steps: list[StepOut]
     sum: str | None
     note: str | None
+
+
+class PulseIn(Schema):
+    """How far a page's knowledge goes, None at first, and the cell that its person is in."""
+
+    scores: int | None = None
+    student: int | None = None
+    assignment: int | None = None
+
+
+class SomebodyOut(Schema):
+    """A colleague who has the class open, and the cell that they are in."""
+
+    name: str
+    student: int | None
+    assignment: int | None
+
+
+class PulseOut(Schema):
+    """How far the class's history has come: whatever differs from what a page knows is to be fetched again."""
+
+    scores: int
+    plan: str
+    words: list[str]
+    here: list[SomebodyOut]

@@ -2,7 +2,8 @@
 
 from typing import Any
 
-from conftest import World
+from conftest import World, send
+from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import comment, post
 from scores.tests.test_entering import enter, entry
@@ -93,3 +94,29 @@ def test_the_grade_as_it_stands_is_shown_from_the_day_that_was_set(world: World)
     assert work(world)[0]["mark"] is None
     GroundRules.objects.update(families_from="2032-01-14")
     assert work(world)[0]["mark"] == "A"
+
+
+def test_what_goes_with_work_is_there_for_its_own_families(world: World) -> None:
+    address = f"{world.address}/assignments/{world.assignments[0].pk}/file"
+    teacher = world.client("teacher")
+    send(teacher, "PATCH", address.removesuffix("/file"), {"description": "Bring boots.", "link": "lake.example/map"})
+    assert teacher.post(address, {"file": SimpleUploadedFile("../map ü.pdf", b"%PDF")}).status_code == 204
+    found = page(world).json()["classes"][0]
+    oak = next(
+        each
+        for works in ("missing", "to_come", "being_marked", "back")
+        for each in found[works]
+        if each["name"] == "Oak"
+    )
+    assert (oak["description"], oak["link"], oak["file"]) == ("Bring boots.", "https://lake.example/map", "map ü.pdf")
+    theirs = f"/api/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
+    answer = world.client("guardian").get(theirs)
+    assert (answer.content, answer["Content-Disposition"]) == (b"%PDF", "attachment; filename*=UTF-8''map%20%C3%BC.pdf")
+    assert world.client("other_guardian").get(theirs).status_code == 403
+    assert (
+        "5 MB"
+        in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"x" * (5 * 1024 * 1024 + 1))}).json()["message"]
+    )
+    assert "empty" in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"")}).json()["message"]
+    teacher.delete(address)
+    assert world.client("guardian").get(theirs).status_code == 403

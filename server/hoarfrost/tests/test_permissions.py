@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 from conftest import World, send
+from django.core.files.uploadedfile import SimpleUploadedFile
 from school.access import Permission
 
 from hoarfrost.api import api
@@ -25,6 +26,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/demo-people"): EVERYBODY,
     ("GET", "/today"): SIGNED_IN,
     ("GET", "/families/{student_id}"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/files/{assignment}"): {"guardian", "student"},
 }
 """Who may; an operation about a class that is not listed is for its teachers."""
 
@@ -59,6 +61,9 @@ def test_no_path_is_in_two_routers() -> None:
 def allowed(method: str, path: str) -> set[str | None]:
     return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
 
+
+HIDES = ("plan/begin", "/file", "/files/{assignment}")
+"""What is answered to those who may like what is not theirs: here there is no such plan and no file."""
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
@@ -97,8 +102,12 @@ def test_each_role_on_each_operation(world: World, method: str, path: str, who: 
     body = BODIES.get(path, {"name": "x", "ids": []}) if method in ("POST", "PUT", "PATCH") else None
     if body and "term" in body:
         body = body | {"term": world.term.pk}
-    status = send(world.client(who), method, f"/api{address}", body).status_code
-    if who in allowed(method, path) and not path.endswith("plan/begin"):  # its source, too, must be one's own
+    if (method, path.rpartition("/")[2]) == ("POST", "file"):
+        file = SimpleUploadedFile("map.pdf", b"%PDF")
+        status = world.client(who).post(f"/api{address}", {"file": file}).status_code
+    else:
+        status = send(world.client(who), method, f"/api{address}", body).status_code
+    if who in allowed(method, path) and not path.endswith(HIDES):
         assert status not in (401, 403), f"{who} may {method} {path}, but was answered {status}"
     elif who not in allowed(method, path):
         assert status == (401 if who is None else 403), f"{who} may not {method} {path}, but was answered {status}"

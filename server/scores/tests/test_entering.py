@@ -1,10 +1,13 @@
 """Entering scores: saved once, in order, never over a colleague's unseen, undoable."""
 
 import uuid
+from datetime import timedelta
 from typing import Any
 
 import pytest
 from conftest import World, send
+from django.utils import timezone
+from school.models import Presence
 
 from scores.models import Batch, Score, ScoreEvent
 
@@ -135,3 +138,31 @@ def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_
     client = world.client("teacher")
     with django_assert_max_num_queries(14):
         client.get(f"{world.address}/scores")
+
+
+def pulse(world: World, who: str = "teacher", **asked: Any) -> Any:
+    return send(world.client(who), "POST", f"{world.address}/pulse", asked).json()
+
+
+def test_what_a_colleague_does_is_told_with_their_name_and_where_they_are(world: World) -> None:
+    before = pulse(world)
+    assert (before["words"], before["here"]) == ([], [])
+    enter(world, entry(world, "9"))
+    assert pulse(world, scores=before["scores"])["scores"] == before["scores"], "one's own is no news"
+    enter(world, entry(world, "12", version=1), entry(world, "8", student=1), who="co_teacher")
+    pulse(world, "co_teacher", student=world.students[0].pk, assignment=world.assignments[0].pk)
+    now = pulse(world, scores=before["scores"])
+    assert now["words"] == ["Bo Birch entered 2 scores."]
+    assert now["here"] == [{"name": "Bo Birch", "student": world.students[0].pk, "assignment": world.assignments[0].pk}]
+    assert pulse(world, scores=now["scores"])["words"] == []
+    Presence.objects.update(at=timezone.now() - timedelta(seconds=30))
+    assert pulse(world)["here"] == []
+
+
+def test_a_pulse_is_cheap(world: World, django_assert_max_num_queries: Any) -> None:
+    enter(world, entry(world, "9"))
+    known = pulse(world)
+    client = world.client("co_teacher")
+    pulse(world, "co_teacher")
+    with django_assert_max_num_queries(14):
+        send(client, "POST", f"{world.address}/pulse", {"scores": known["scores"]})

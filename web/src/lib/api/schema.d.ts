@@ -72,6 +72,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/assignments/{assignment_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Download
+         * @description The file that goes with an assignment.
+         */
+        get: operations["plans_api_download"];
+        put?: never;
+        /**
+         * Attach
+         * @description Put a file to an assignment.
+         */
+        post: operations["plans_api_attach"];
+        /**
+         * Detach
+         * @description Take an assignment's file away.
+         */
+        delete: operations["plans_api_detach"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/assignments/{assignment_id}/share": {
         parameters: {
             query?: never;
@@ -556,6 +584,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/pulse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Class Pulse
+         * @description What colleagues did meanwhile, and where they are.
+         */
+        post: operations["scores_api_class_pulse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/redo": {
         parameters: {
             query?: never;
@@ -984,6 +1032,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/families/{student_id}/files/{assignment}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * File
+         * @description The file that goes with work of a class that the student is in.
+         */
+        get: operations["families_api_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -1167,6 +1235,8 @@ export interface components {
             extra: boolean;
             /** Families */
             families: string;
+            /** File */
+            file: string | null;
             /** For Everyone */
             for_everyone: boolean;
             /** Ice */
@@ -2177,6 +2247,32 @@ export interface components {
             student: string | null;
         };
         /**
+         * PulseIn
+         * @description How far a page's knowledge goes, None at first, and the cell that its person is in.
+         */
+        PulseIn: {
+            /** Assignment */
+            assignment?: number | null;
+            /** Scores */
+            scores?: number | null;
+            /** Student */
+            student?: number | null;
+        };
+        /**
+         * PulseOut
+         * @description How far the class's history has come: whatever differs from what a page knows is to be fetched again.
+         */
+        PulseOut: {
+            /** Here */
+            here: components["schemas"]["SomebodyOut"][];
+            /** Plan */
+            plan: string;
+            /** Scores */
+            scores: number;
+            /** Words */
+            words: string[];
+        };
+        /**
          * RefusedOut
          * @description An entry that is not taken, and why.
          */
@@ -2534,6 +2630,18 @@ export interface components {
             sign_in: string;
         };
         /**
+         * SomebodyOut
+         * @description A colleague who has the class open, and the cell that they are in.
+         */
+        SomebodyOut: {
+            /** Assignment */
+            assignment: number | null;
+            /** Name */
+            name: string;
+            /** Student */
+            student: number | null;
+        };
+        /**
          * SourceOut
          * @description A class or a kept plan.
          */
@@ -2809,12 +2917,18 @@ export interface components {
             colour: number | null;
             /** Comment */
             comment: string;
+            /** Description */
+            description: string;
             /** Dropped */
             dropped: boolean;
             /** Due On */
             due_on: string | null;
+            /** File */
+            file: string | null;
             /** Id */
             id: number;
+            /** Link */
+            link: string;
             /** Name */
             name: string;
             /** Points */
@@ -2983,6 +3097,79 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MadeOut"];
                 };
+            };
+        };
+    };
+    plans_api_download: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_attach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_detach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3584,6 +3771,32 @@ export interface operations {
             };
         };
     };
+    scores_api_class_pulse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PulseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PulseOut"];
+                };
+            };
+        };
+    };
     school_api_redo: {
         parameters: {
             query?: never;
@@ -4137,6 +4350,27 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FamilyOut"];
                 };
+            };
+        };
+    };
+    families_api_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: number;
+                assignment: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

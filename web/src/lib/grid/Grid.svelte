@@ -4,6 +4,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import { shortDay } from '$lib/api/days';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { pulse } from '$lib/frame/pulse.svelte';
 	import CellView from './CellView.svelte';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
@@ -231,6 +232,10 @@
 							<td
 								class="cell"
 								class:out={column.apart}
+								class:somebody={pulse.who(row.student_id, column.id)}
+								title={pulse.who(row.student_id, column.id)
+									? `${pulse.who(row.student_id, column.id)} is here`
+									: undefined}
 								class:problem-cell={saving.problem(place(row, column))}
 								tabindex={isHere ? 0 : -1}
 								aria-selected={isHere}
@@ -483,6 +488,10 @@
 	}
 	.out :global(.level) {
 		display: none;
+	}
+	.somebody {
+		outline: 2px dashed var(--deep-2);
+		outline-offset: -2px;
 	}
 	.problem-cell {
 		background: var(--amber-2);

@@ -20,8 +20,8 @@ class Saving {
 
 	#person: number | null = null;
 	#queue: Promise<Queue> | null = null;
-	/** Entries on their way into the browser's database. */
-	#arriving: Entry[] = [];
+	/** Entries on their way into the browser's database: until they are there, nothing is said to be kept. */
+	#arriving = $state.raw<Entry[]>([]);
 	#listeners = new Set<Listener>();
 	#isSending = false;
 	#wait = 1000;
@@ -31,6 +31,7 @@ class Saving {
 	get words(): string {
 		const waiting = this.entries.length;
 		const count = waiting === 1 ? '1 entry' : `${waiting} entries`;
+		if (this.#arriving.length) return `Saving ${waiting}…`;
 		if (this.isSignedOut && waiting) return `Signed out: ${count} kept here`;
 		if (!this.isBegun) return 'Looking for unsaved entries…';
 		if (this.isAway) return waiting ? `Offline: ${count} kept here` : 'Offline';
@@ -63,7 +64,7 @@ class Saving {
 		if (this.#person === null) return;
 		const { classId, student, assignment } = place;
 		const entry = { classId, student, assignment, term, text, version, person: this.#person, batch: null };
-		this.#arriving.push(entry);
+		this.#arriving = [...this.#arriving, entry];
 		this.entries = [...this.entries, entry];
 		await (await this.#opened()).add(entry);
 		this.#arriving = this.#arriving.filter((each) => each !== entry);

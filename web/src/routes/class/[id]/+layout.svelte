@@ -6,6 +6,7 @@
 	import { api, ask, words } from '$lib/api/client';
 	import Checks from '$lib/frame/Checks.svelte';
 	import { built } from '$lib/frame/places';
+	import { pulse } from '$lib/frame/pulse.svelte';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import Trail from '$lib/frame/Trail.svelte';
 	import { undo } from '$lib/frame/undoing';
@@ -26,6 +27,9 @@
 
 	// What a saved score changes (blanks, means, who is ready) stands in the frame too.
 	$effect(() => saving.onAnswer(() => void queries.invalidateQueries({ queryKey: ['class', id, 'frame'] })));
+
+	// What a colleague changes appears by itself.
+	$effect(() => pulse.follow(id, queries));
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
@@ -51,7 +55,12 @@
 	<section class="head" aria-label="Class">
 		<div class="name-of">
 			{#if frame.data}<h1>{frame.data.name}</h1>{:else}<div class="blank"></div>{/if}
-			<p>{frame.data?.words ?? ' '}</p>
+			<p>
+				{frame.data?.words ?? ' '}{#if pulse.here.length}<span class="here"
+						>; {pulse.here.map((each) => each.name).join(' and ')}
+						{pulse.here.length === 1 ? 'is' : 'are'} here too</span
+					>{/if}
+			</p>
 		</div>
 		{#if frame.data}
 			<Trail
@@ -107,6 +116,9 @@
 		line-height: 16px;
 		white-space: nowrap;
 		min-height: 16px;
+	}
+	.here {
+		color: var(--lichen-ink);
 	}
 	.fold {
 		height: 9px;

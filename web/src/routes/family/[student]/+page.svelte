@@ -114,7 +114,7 @@
 		<aside aria-label="Work">
 			<h2>Work</h2>
 			{#each lists as [title, works] (title)}
-				{#if works.length}<WorkList {title} {works} />{/if}
+				{#if works.length}<WorkList student={Number(page.params['student'])} {title} {works} />{/if}
 			{:else}<p class="slate">No work yet.</p>{/each}
 			{#if shown.cards.length}
 				<h2>Posted</h2>

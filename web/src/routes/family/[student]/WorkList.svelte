@@ -3,7 +3,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 
-	let { title, works }: { title: string; works: Shapes['WorkOut'][] } = $props();
+	let { student, title, works }: { student: number; title: string; works: Shapes['WorkOut'][] } = $props();
 	const isMissing = $derived(title === 'Missing');
 </script>
 
@@ -19,6 +19,20 @@
 			<span>
 				{each.name}
 				{#if each.words && !isMissing}<span class="slate small">{each.words}</span>{/if}
+				{#if each.description}<span class="slate small told">{each.description}</span>{/if}
+				{#if each.link || each.file}
+					<span class="small told">
+						{#if each.link}<a class="link" href={each.link} target="_blank" rel="noopener noreferrer external"
+								>{new URL(each.link).host}</a
+							>{/if}
+						{#if each.file}<a
+								class="link"
+								href="/api/families/{student}/files/{each.id}"
+								download={each.file}
+								rel="external">{each.file}</a
+							>{/if}
+					</span>
+				{/if}
 				{#if each.comment}<span class="slate comment">“{each.comment}”</span>{/if}
 			</span>
 			<span class="score">
@@ -31,6 +45,10 @@
 </ul>
 
 <style>
+	.told {
+		display: block;
+		white-space: pre-line;
+	}
 	h3 {
 		margin: 14px 0 4px;
 		font: 400 12px/16px var(--text);

@@ -173,7 +173,7 @@
 			</div>
 		{/if}
 	</main>
-	<AssignmentDialog plan={data} {editing} bind:opened />
+	<AssignmentDialog classId={id} plan={data} {editing} bind:opened />
 	<RepeatDialog
 		plan={data}
 		{editing}

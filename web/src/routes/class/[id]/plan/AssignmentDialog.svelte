@@ -7,21 +7,31 @@
 	type Field = keyof Shapes['AssignmentIn'];
 
 	let {
+		classId,
 		plan,
 		editing,
 		opened = $bindable(null)
-	}: { plan: Shapes['PlanOut']; editing: Editing; opened: number | null } = $props();
+	}: { classId: number; plan: Shapes['PlanOut']; editing: Editing; opened: number | null } = $props();
 	const each = $derived(plan.assignments.find((one) => one.id === opened));
 	let problem = $state<{ field: string; text: string } | null>(null);
 
-	async function change(body: Shapes['AssignmentIn'], field: Field): Promise<void> {
-		if (!each) return;
+	async function tried(work: Promise<unknown>, field: string): Promise<void> {
 		try {
-			await editing.changeAssignment(each, body);
+			await work;
 			problem = null;
 		} catch (error) {
 			problem = { field: (error instanceof Refusal && error.field) || field, text: words(error) };
 		}
+	}
+
+	async function change(body: Shapes['AssignmentIn'], field: Field): Promise<void> {
+		if (each) await tried(editing.changeAssignment(each, body), field);
+	}
+
+	async function attach(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
+		const file = event.currentTarget.files?.[0];
+		if (each && file) await tried(editing.attach(each.id, file), 'file');
+		event.currentTarget.value = '';
 	}
 
 	function typed(field: Field) {
@@ -91,6 +101,25 @@
 				<span class="label">Link to go with it</span>
 				<input class="field" value={each.link} onchange={typed('link')} />{@render reason('link')}
 			</label>
+			<div class="all file">
+				{#if each.file}
+					<a
+						class="link"
+						href="/api/classes/{classId}/assignments/{each.id}/file"
+						download={each.file}
+						rel="external">{each.file}</a
+					>
+					<button class="link" onclick={() => tried(editing.detach(each.id), 'file')}
+						>Take the file away</button
+					>
+				{/if}
+				<label
+					><span class="label"
+						>{each.file ? 'Another file in its place' : 'A file to go with it, up to 5 MB'}</span
+					><input type="file" onchange={attach} /></label
+				>
+				{@render reason('file')}
+			</div>
 			<label>
 				<span class="label">Scores are entered as</span>
 				<select
@@ -263,6 +292,12 @@
 	fieldset label {
 		display: flex;
 		gap: 6px;
+	}
+	.file {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: end;
+		gap: 4px 16px;
 	}
 	textarea.field {
 		height: auto;

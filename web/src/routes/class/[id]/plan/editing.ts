@@ -53,6 +53,29 @@ export class Editing {
 		);
 	}
 
+	/** Put a file to an assignment, in place of the one it had. */
+	async attach(assignment: number, file: File): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		const form = new FormData();
+		form.set('file', file);
+		await this.#do(
+			ask(
+				api.POST('/api/classes/{class_id}/assignments/{assignment_id}/file', {
+					params: { path },
+					body: { file: file.name },
+					bodySerializer: () => form
+				})
+			)
+		);
+	}
+
+	async detach(assignment: number): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		await this.#do(
+			ask(api.DELETE('/api/classes/{class_id}/assignments/{assignment_id}/file', { params: { path } }))
+		);
+	}
+
 	async changeRules(body: Shapes['RulesIn']): Promise<void> {
 		await this.#do(ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
 	}

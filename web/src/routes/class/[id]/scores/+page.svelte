@@ -3,6 +3,7 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { pulse } from '$lib/frame/pulse.svelte';
 	import Grid from '$lib/grid/Grid.svelte';
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
@@ -48,6 +49,7 @@
 	}
 
 	function tell(row: Shapes['RowOut'], column: Shapes['ColumnOut']): void {
+		pulse.cell = { student: row.student_id, assignment: column.id };
 		told = `${row.given_name} ${row.family_name}, ${column.name}, ${column.points} points`;
 	}
 </script>
