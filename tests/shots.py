@@ -5,6 +5,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from tests.stack import Stack
+
 SHOTS = Path(__file__).parents[1] / "docs" / "screenshots"
 
 
@@ -14,7 +16,7 @@ def shoot(page: Page, name: str, words: str) -> None:
     page.screenshot(path=SHOTS / f"{name}.png")
 
 
-def test_shots(somebody: Callable[..., Page]) -> None:
+def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     page = somebody("odalys")
     shoot(page, "today", "Needs you")
@@ -36,6 +38,17 @@ def test_shots(somebody: Callable[..., Page]) -> None:
     shoot(page, "plan-draft", "marks change")
     page.get_by_role("button", name="Throw away").click()
     expect(page.get_by_role("region", name="Draft")).to_have_count(0)
+    page.get_by_role("button", name="Scales and codes").click()
+    shoot(page, "scales", "Counts as, where marks are counted")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="or several that repeat").click()
+    page.get_by_label("From", exact=True).fill("2032-01-28")
+    page.get_by_label("Until").fill("2032-04-16")
+    shoot(page, "repeating", "Notebook week 8")
+    page.keyboard.press("Escape")
+    empty = stack.add_class("Geography 9", 0)
+    page.goto(f"/class/{empty}/plan")
+    shoot(page, "plan-empty", "Nothing makes the grade yet")
     page.goto("/class/2/scores")
     page.get_by_role("button", name="Célestine Moreau").click()
     shoot(page, "working", "the mark, which begins at")
