@@ -353,7 +353,9 @@ def list_scales(request: Asking, class_id: int) -> Any:
 def save_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
     """Make or change a scale."""
     bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
-    return scales.save_scale(request.school_class, request.user, body.id, body.name, body.out_of, bands)
+    return scales.save_scale(
+        request.school_class, request.user, body.id, body.name, body.out_of, bands, is_shared=body.is_shared
+    )
 
 
 @router.delete("/classes/{class_id}/scales/{scale}", permission=CHANGE_PLAN, response={204: None})

@@ -6,6 +6,8 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max
+from gradecore.check import BookError
+from gradecore.file import read_steps
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
@@ -139,6 +141,12 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
         if given["entered_as"] not in ENTERED_AS:
             raise Refused("Scores are entered as points, percent, marks, or done and not done.", "entered_as")
         assignment.entered_as = given["entered_as"]
+    if "adjust" in given:
+        try:
+            read_steps(given["adjust"])
+        except BookError as error:
+            raise Refused(" ".join(problem.message for problem in error.problems), "adjust") from None
+        assignment.adjust = given["adjust"]
     if "standards" in given:
         assignment.standards = given["standards"]
 

@@ -77,7 +77,7 @@ def term_rule(field: str, value: str) -> dict[str, Any]:
 def choices(rules: GroundRules) -> dict[str, tuple[Choice, ...]]:
     """All choices that a class has, by field."""
     teachers = rules.school_class.teachings.values("person")
-    offered = Q(owner=None) | Q(owner__in=teachers) | Q(pk=rules.scale_id)
+    offered = Q(owner=None) | Q(owner__in=teachers) | Q(is_shared=True) | Q(pk=rules.scale_id)
     scales = GradingScale.objects.filter(offered, school_id=rules.school_class.school_id).order_by("name")
     return {**_FIXED, "scale": tuple(Choice(str(each.pk), each.name) for each in scales)}
 

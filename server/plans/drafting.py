@@ -17,7 +17,18 @@ from plans.models import Assignment, Draft
 MOVING: Mapping[str, frozenset[str]] = {
     "category": frozenset({"weight", "method", "drop_lowest", "drop_highest", "cap", "bonus"}),
     "assignment": frozenset(
-        {"category_id", "term_id", "points", "share", "extra", "never_drop", "counts", "for_everyone", "chosen"}
+        {
+            "category_id",
+            "term_id",
+            "points",
+            "share",
+            "extra",
+            "never_drop",
+            "counts",
+            "for_everyone",
+            "chosen",
+            "adjust",
+        }
     ),
     "rules": frozenset({"scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap"}),
     "term": frozenset({"ground_rules", "weights", "part_weights", "parts_from"}),

@@ -22,6 +22,8 @@ class GradingScale(models.Model):
     owner = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="scales")
     name = models.CharField(max_length=60)
     out_of = decimal_field(default=100)
+    is_shared = models.BooleanField(default=False)
+    """Whether a teacher's own is offered to the whole school."""
 
 
 class ScaleBand(models.Model):

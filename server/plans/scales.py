@@ -39,7 +39,7 @@ class TypedBand:
 
 def scales_of(school_class: SchoolClass, person: Person) -> QuerySet[GradingScale]:
     """The scales that a teacher has for a class: the school's, one's own, and the one in use."""
-    mine = Q(owner=None) | Q(owner=person) | Q(used_by__school_class=school_class)
+    mine = Q(owner=None) | Q(owner=person) | Q(is_shared=True) | Q(used_by__school_class=school_class)
     return GradingScale.objects.filter(mine, school_id=school_class.school_id).distinct().order_by("name", "pk")
 
 
@@ -52,7 +52,14 @@ def _find(school_class: SchoolClass, person: Person, scale_id: int) -> GradingSc
 
 @transaction.atomic
 def save_scale(
-    school_class: SchoolClass, person: Person, scale_id: int | None, text: str, out_of: str, bands: Sequence[TypedBand]
+    school_class: SchoolClass,
+    person: Person,
+    scale_id: int | None,
+    text: str,
+    out_of: str,
+    bands: Sequence[TypedBand],
+    *,
+    is_shared: bool = False,
 ) -> GradingScale:
     """Make a scale, or change one. Raises Refused with all that is wrong with it.
 
@@ -64,12 +71,15 @@ def save_scale(
     made = core.Scale(tuple(core.Band(*each) for each in read), fraction(top) or 0)  # type: ignore[arg-type]
     _refuse(list(scale_problems(made, "scale")), "bands")
     old = _find(school_class, person, scale_id) if scale_id is not None else None
+    if old is not None and old.owner_id == person.pk and old.is_shared != is_shared:
+        GradingScale.objects.filter(pk=old.pk).update(is_shared=is_shared)
     if old is not None and core_scale(old) == made and old.name == called:
         return old
     is_mine = old is not None and old.owner_id == person.pk and not old.used_by.exists()
     scale = old if old is not None and is_mine else GradingScale(school_id=school_class.school_id, owner=person)
     others = GradingScale.objects.filter(owner=person, school_id=school_class.school_id).exclude(pk=scale.pk)
     scale.name, scale.out_of = _free_name(called, {each.name for each in others}), top
+    scale.is_shared = is_shared
     scale.save()
     scale.bands.all().delete()
     ScaleBand.objects.bulk_create(

@@ -1,7 +1,7 @@
 """The shapes of a plan on its way out and in. Numbers are decimal text."""
 
 import datetime
-from typing import Literal
+from typing import Any, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -67,6 +67,7 @@ class AssignmentOut(Schema):
     entered_as: str
     for_everyone: bool
     chosen: list[int]
+    adjust: list[dict[str, Any]]
     assigned_on: datetime.date | None
     due_on: datetime.date | None
     is_due: bool
@@ -308,7 +309,7 @@ class CategoryIn(Schema):
 class AssignmentIn(Schema):
     """What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
 
-    `zero_meant` says that 0 points are no slip.
+    `zero_meant` says that 0 points are no slip; `adjust` are steps in the words of the open gradebook file.
     """
 
     version: int | None = None
@@ -334,6 +335,7 @@ class AssignmentIn(Schema):
     shown_when_in: bool | None = None
     for_everyone: bool | None = None
     chosen: list[int] | None = None
+    adjust: list[dict[str, Any]] | None = None
 
 
 class TogetherIn(AssignmentIn):
@@ -430,14 +432,16 @@ class ScaleOut(Schema):
     out_of: str
     bands: list[BandIO]
     is_mine: bool
+    is_shared: bool
     is_here: bool
     uses: int
 
 
 class ScaleIn(Schema):
-    """A scale as typed; without an id a new one."""
+    """A scale as typed; without an id a new one. `is_shared` offers it to the whole school."""
 
     id: int | None = None
+    is_shared: bool = False
     name: str
     out_of: str = "100"
     bands: list[BandIO]

@@ -18,7 +18,7 @@ def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) ->
             )
             for band in scale.bands.all()
         ],
-        is_mine=scale.owner_id == person.pk, is_here=school_class.pk in uses, uses=len(uses),
+        is_mine=scale.owner_id == person.pk, is_shared=scale.is_shared, is_here=school_class.pk in uses, uses=len(uses),
     )  # fmt: skip
 
 

@@ -31,7 +31,8 @@ _FIELDS = {
     "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
     "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
     "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
-    "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "ground_rules": "rules of its own", "weights": "weights",
+    "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "adjust": "adjusted by",
+    "ground_rules": "rules of its own", "weights": "weights",
     "part_weights": "parts weigh", "parts_from": "parts count by", "effect": "does", "percent": "percent", "missing": "missing",
 }  # fmt: skip
 
@@ -116,6 +117,8 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
     """A field's value in words."""
     if field == "category_id":
         return next((each.name for each in loaded.plan.categories if each.pk == row.category_id), "no category")
+    if field == "adjust":
+        return f"{len(row.adjust)} steps" if len(row.adjust) > 1 else "1 step" if row.adjust else "nothing"
     if field in ("term_id", "chosen"):
         return _named(loaded, row, field)
     if isinstance(row, TermPlan):

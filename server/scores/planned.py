@@ -84,7 +84,7 @@ class _Planned:
             shown=each.shown, shown_from=each.shown_from, shown_when_in=each.shown_when_in, families=self._families(each),
             description=each.description, link=each.link, file=self.files.get(each.pk),
             step=plain_number(each.step), entered_as=each.entered_as,
-            for_everyone=each.for_everyone, chosen=sorted(plan.chosen.get(each.pk, ())),
+            for_everyone=each.for_everyone, chosen=sorted(plan.chosen.get(each.pk, ())), adjust=each.adjust,
             assigned_on=each.assigned_on, due_on=due,
             is_due=due is not None and due < plan.school_class.school.today(),
             is_outside=due is not None and not self.term.starts <= due <= self.term.ends,

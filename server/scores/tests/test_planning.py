@@ -227,6 +227,16 @@ def test_scores_are_typed_and_shown_in_the_way_that_was_chosen(world: World) -> 
     assert row["grade"]["percent"] == "91.0"
 
 
+def test_an_adjustment_waits_in_the_draft_and_is_read_by_the_core(world: World) -> None:
+    scored(world)
+    address = f"assignments/{world.assignments[0].pk}"
+    assert "not known" in told(ask(world, "PATCH", address, {"adjust": [{"kind": "magic"}]}))
+    ask(world, "PATCH", address, {"adjust": [{"kind": "add", "amount": "5"}]})
+    assert [(each["words"], each["now"]) for each in draft(world)["edits"]] == [("Oak: adjusted by", "1 step")]
+    ask(world, "POST", "draft/apply")
+    assert percent(world) == "85.0"
+
+
 # Repeating
 
 
@@ -378,6 +388,20 @@ def test_changing_the_scale_in_use_makes_ones_own_and_goes_through_the_draft(wor
     assert GradingScale.objects.get(pk=made).owner == world.people["teacher"]
     assert "in use" in told(ask(world, "DELETE", f"scales/{made}"))
     assert "the school's" in told(ask(world, "DELETE", f"scales/{letters.pk}"))
+
+
+def test_a_scale_of_ones_own_is_offered_to_the_school_where_one_says_so(world: World) -> None:
+    zoology = f"/api/classes/{world.people['other_teacher'].classes.get().pk}/scales"
+    body = {"name": "Two steps", "bands": BANDS}
+    made = ask(world, "POST", "scales", body).json()["id"]
+
+    def theirs() -> set[str]:
+        return {each["name"] for each in world.client("other_teacher").get(zoology).json()["scales"]}
+
+    assert "Two steps" not in theirs()
+    ask(world, "POST", "scales", body | {"id": made, "is_shared": True})
+    assert "Two steps" in theirs()
+    assert "the school's" in told(send(world.client("other_teacher"), "DELETE", f"{zoology}/{made}"))
 
 
 @pytest.mark.parametrize(

@@ -1155,9 +1155,13 @@ export interface components {
          * AssignmentIn
          * @description What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
          *
-         *     `zero_meant` says that 0 points are no slip.
+         *     `zero_meant` says that 0 points are no slip; `adjust` are steps in the words of the open gradebook file.
          */
         AssignmentIn: {
+            /** Adjust */
+            adjust?: {
+                [key: string]: unknown;
+            }[] | null;
             /** Assigned On */
             assigned_on?: string | null;
             /** Category Id */
@@ -1213,6 +1217,10 @@ export interface components {
          *     `marked` of `due` students have a score; `ice` is the same in percent.
          */
         AssignmentOut: {
+            /** Adjust */
+            adjust: {
+                [key: string]: unknown;
+            }[];
             /** Assigned On */
             assigned_on: string | null;
             /** Category Id */
@@ -2499,13 +2507,18 @@ export interface components {
         };
         /**
          * ScaleIn
-         * @description A scale as typed; without an id a new one.
+         * @description A scale as typed; without an id a new one. `is_shared` offers it to the whole school.
          */
         ScaleIn: {
             /** Bands */
             bands: components["schemas"]["BandIO"][];
             /** Id */
             id?: number | null;
+            /**
+             * Is Shared
+             * @default false
+             */
+            is_shared: boolean;
             /** Name */
             name: string;
             /**
@@ -2527,6 +2540,8 @@ export interface components {
             is_here: boolean;
             /** Is Mine */
             is_mine: boolean;
+            /** Is Shared */
+            is_shared: boolean;
             /** Name */
             name: string;
             /** Out Of */
@@ -2798,6 +2813,10 @@ export interface components {
          * @description What several assignments get alike; `days` moves their dates.
          */
         TogetherIn: {
+            /** Adjust */
+            adjust?: {
+                [key: string]: unknown;
+            }[] | null;
             /** Assigned On */
             assigned_on?: string | null;
             /** Category Id */

@@ -43,6 +43,17 @@
 		return ends.slice(0, -1);
 	});
 	let told = $state<string | null>(null);
+	/** The piece that has the focus, or had it last: the pieces are one stop of Tab, and the arrows go along them. */
+	let at = $state<number | null>(null);
+	const first = $derived(plan.assignments.find((each) => wideWork(each) > 0 && !each.extra)?.id);
+
+	function step(event: KeyboardEvent): void {
+		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+		if (!by) return;
+		event.preventDefault();
+		const pieces = [...(bar?.querySelectorAll<HTMLElement>('.work') ?? [])];
+		pieces[pieces.indexOf(event.currentTarget as HTMLElement) + by]?.focus();
+	}
 
 	function wide(each: Category): number {
 		if (isStanding) return each.width_standing;
@@ -237,6 +248,7 @@
 </div>
 
 {#snippet piece(each: Assignment)}
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (focused to be told about) -->
 	<div
 		class="work"
 		class:narrow={wideWork(each) < 3}
@@ -244,7 +256,12 @@
 		title={say(each)}
 		onpointerenter={() => (told = say(each))}
 		onpointerleave={() => (told = null)}
-		role="presentation"
+		onfocus={() => ([told, at] = [say(each), each.id])}
+		onblur={() => (told = null)}
+		onkeydown={step}
+		role="img"
+		aria-label={say(each)}
+		tabindex={each.id === (at ?? first) ? 0 : -1}
 	>
 		<i class="ice" style="height: {each.ice}%"></i>
 		<span class="b">{each.short_name}</span><span class="share"

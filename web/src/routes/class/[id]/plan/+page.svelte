@@ -105,8 +105,8 @@
 			{#if data.weights !== null && data.categories.length && !data.parts.length}
 				<span class="sum" class:off={isOff} role="status">
 					{#if isOff}<i class="diamond"></i>{/if}
-					{#if data.not_given > 0}{data.not_given} of 100 not given; grades are computed in proportion{:else if isOff}weights
-						add up to {data.weights}, not 100; grades are computed in proportion{:else}adds up to 100{/if}
+					{#if data.not_given > 0}{data.not_given} of 100 not given:{:else if isOff}weights add up to {data.weights},
+						not 100; grades are computed in proportion{:else}adds up to 100{/if}
 				</span>
 				{#if isOff}
 					{@const taking = taker(data.categories)}

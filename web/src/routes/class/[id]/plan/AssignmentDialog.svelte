@@ -2,6 +2,7 @@
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import AdjustSteps from './AdjustSteps.svelte';
 	import type { Editing } from './editing';
 
 	type Field = keyof Shapes['AssignmentIn'];
@@ -207,6 +208,10 @@
 					><input type="checkbox" checked={each.never_drop} onchange={ticked('never_drop')} /> never dropped</label
 				>
 				<label><input type="checkbox" checked={each.closed} onchange={ticked('closed')} /> closed</label>
+			</div>
+			<div class="all">
+				<AdjustSteps steps={each.adjust} onchange={(adjust) => change({ adjust }, 'adjust')} />
+				{@render reason('adjust')}
 			</div>
 			<div>
 				<label>

@@ -21,6 +21,8 @@
 	// svelte-ignore state_referenced_locally
 	let bands = $state(scale.bands.map((band) => ({ ...band })));
 	let line = $state<HTMLElement>();
+	// svelte-ignore state_referenced_locally
+	let isShared = $state(scale.is_shared);
 	let problem = $state('');
 	const top = $derived(Number(outOf) || 100);
 	/** From the lowest up, as far as minimums read as numbers; each with the width of its stretch. */
@@ -39,7 +41,7 @@
 	async function save(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		try {
-			await onsave({ id: scale.id, name, out_of: String(outOf), bands });
+			await onsave({ id: scale.id, name, out_of: String(outOf), bands, is_shared: isShared });
 			problem = '';
 		} catch (error) {
 			problem = words(error);
@@ -120,6 +122,9 @@
 		</table>
 	</div>
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	<label class="shared"
+		><input type="checkbox" bind:checked={isShared} /> offer my scale to the whole school</label
+	>
 	<p class="acts">
 		<button class="btn"
 			>{scale.id === null
@@ -183,6 +188,14 @@
 	}
 	td .field {
 		height: 28px;
+	}
+	.shared {
+		display: flex;
+		gap: 6px;
+		margin-top: 8px;
+	}
+	.shared input {
+		accent-color: var(--juniper);
 	}
 	.acts {
 		display: flex;

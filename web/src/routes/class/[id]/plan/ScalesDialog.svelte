@@ -24,7 +24,7 @@
 	const now = $derived(shown ?? here ?? 'new');
 	const empty = {
 		id: null, name: '', out_of: '100', bands: [{ mark: '', min: '', value: '' }, { mark: '', min: '0', value: '' }],
-		is_mine: true, is_here: false, uses: 0
+		is_mine: true, is_shared: false, is_here: false, uses: 0
 	}; // prettier-ignore
 	const scale = $derived(now === 'new' ? empty : found.data?.scales.find((each) => each.id === now));
 
@@ -49,7 +49,14 @@
 		<nav aria-label="Scales and codes">
 			{#each found.data?.scales ?? [] as each (each.id)}
 				<button aria-current={now === each.id ? 'true' : undefined} onclick={() => (shown = each.id)}
-					>{each.name}<small>{each.is_here ? 'this class' : each.is_mine ? 'your own' : 'the school’s'}</small
+					>{each.name}<small
+						>{each.is_here
+							? 'this class'
+							: each.is_mine
+								? 'your own'
+								: each.is_shared
+									? 'a colleague’s'
+									: 'the school’s'}</small
 					></button
 				>
 			{/each}

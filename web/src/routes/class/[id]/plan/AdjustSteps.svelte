@@ -1,0 +1,101 @@
+<script lang="ts">
+	/** The adjustments of an assignment: steps, one after another, that change what a number counts as. */
+	type Step = Record<string, unknown>;
+
+	let { steps, onchange }: { steps: Step[]; onchange: (steps: Step[]) => void } = $props();
+
+	/** Each kind in words, with the field that holds its number. */
+	const kinds: Record<string, { words: string; field?: string; unit?: string; first?: string }> = {
+		add: { words: 'add', field: 'amount', unit: 'points', first: '1' },
+		multiply: { words: 'multiply by', field: 'factor', first: '1.1' },
+		top_to: { words: 'raise all in proportion, the highest to', field: 'percent', unit: '%', first: '100' },
+		root: { words: 'take ten times the root of the percent' },
+		ceiling: { words: 'let nothing rise above', field: 'percent', unit: '%', first: '100' },
+		line: { words: 'draw a straight line' }
+	};
+
+	function add(kind: string): void {
+		const { field, first } = kinds[kind]!;
+		const line = kind === 'line' ? { from: ['0', '100'], to: ['50', '100'] } : {};
+		onchange([...steps, { kind, ...(field ? { [field]: first } : {}), ...line }]);
+	}
+
+	function set(index: number, field: string, value: unknown): void {
+		onchange(steps.map((step, place) => (place === index ? { ...step, [field]: value } : step)));
+	}
+
+	function end(step: Step, name: 'from' | 'to', place: 0 | 1): string {
+		return String((step[name] as string[] | undefined)?.[place] ?? '');
+	}
+
+	function setEnd(index: number, name: 'from' | 'to', place: 0 | 1, value: string): void {
+		const pair = [...((steps[index]![name] as string[] | undefined) ?? ['0', '0'])];
+		pair[place] = value;
+		set(index, name, pair);
+	}
+</script>
+
+<span class="label">Adjusted, step by step</span>
+{#each steps as step, index (index)}
+	{@const kind = kinds[String(step['kind'])]}
+	<p>
+		<span>{index + 1}. {kind?.words ?? step['kind']}</span>
+		{#if kind?.field}
+			<input
+				aria-label="Step {index + 1}: {kind.words}"
+				inputmode="decimal"
+				value={String(step[kind.field] ?? '')}
+				onchange={(event) => set(index, kind.field!, event.currentTarget.value)}
+			/>
+			{kind.unit ?? ''}
+		{:else if step['kind'] === 'line'}
+			{#each [0, 1] as const as place (place)}
+				{place === 0 ? 'that makes' : 'and'}
+				<input
+					aria-label="Step {index + 1}: point {place + 1}, percent as it is"
+					inputmode="decimal"
+					value={end(step, 'from', place)}
+					onchange={(event) => setEnd(index, 'from', place, event.currentTarget.value)}
+				/>
+				% into
+				<input
+					aria-label="Step {index + 1}: point {place + 1}, percent that it becomes"
+					inputmode="decimal"
+					value={end(step, 'to', place)}
+					onchange={(event) => setEnd(index, 'to', place, event.currentTarget.value)}
+				/> %
+			{/each}
+		{/if}
+		<button aria-label="Remove step {index + 1}" onclick={() => onchange(steps.toSpliced(index, 1))}>×</button
+		>
+	</p>
+{/each}
+<select
+	class="field"
+	aria-label="Add a step"
+	onchange={(event) => {
+		const kind = event.currentTarget.value;
+		event.currentTarget.value = '';
+		if (kind) add(kind);
+	}}
+>
+	<option value="">{steps.length ? 'and then …' : 'not adjusted'}</option>
+	{#each Object.entries(kinds) as [kind, { words }] (kind)}<option value={kind}>{words}</option>{/each}
+</select>
+
+<style>
+	p {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 6px;
+		padding-bottom: 4px;
+	}
+	input {
+		width: 56px;
+		height: 26px;
+		padding: 0 6px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+	}
+</style>
