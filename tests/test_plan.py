@@ -96,7 +96,7 @@ class Hands:
 
 def widths(page: Page) -> dict[str, str]:
     """What each assignment is worth of the grade, as the outline says."""
-    fields = page.get_by_label("of the grade").all()
+    fields = page.get_by_role("textbox", name="of the grade").all()
     names = [
         (each.get_attribute("aria-label") or "").removeprefix("Share of ").removesuffix(" of the grade")
         for each in fields

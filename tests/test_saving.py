@@ -166,3 +166,74 @@ def test_a_colleagues_entry_appears_by_itself_with_who_it_was(
     expect(mine.get_by_text("Tobin Achterberg entered 7 for Hamza Bashir, Walk 4.")).to_be_visible()
     cell(theirs, "Hamza Bashir", "Walk 5").click()  # type: ignore[attr-defined]
     expect(mine.get_by_title("Tobin Achterberg is here")).to_be_visible()
+
+
+def paste(page: Page, text: str) -> None:
+    page.evaluate(
+        "text => { const data = new DataTransfer(); data.setData('text/plain', text);"
+        " document.activeElement.dispatchEvent(new ClipboardEvent('paste', {clipboardData: data, bubbles: true, cancelable: true})) }",
+        text,
+    )
+
+
+def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
+    stack: Stack, class_id: int, somebody: Callable[..., Page]
+) -> None:
+    stack.python(
+        "from scores.models import Score;"
+        f"Score.objects.filter(assignment__school_class={class_id}, assignment__name__in=['Walk 5', 'Walk 6']).delete()"
+    )
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    cell(page, "Tolu Adeyemi", "Walk 5").click()  # type: ignore[attr-defined]
+    paste(page, "11\tmany\n12\t13\n1,2,3\t14")
+    expect(cell(page, "Signe Åkerlund", "Walk 6")).to_have_text("13")  # type: ignore[arg-type]
+    problems = page.get_by_role("alert")
+    expect(problems.filter(has_text="many is not a number")).to_be_visible()
+    expect(problems.filter(has_text="1,2,3 is not a number")).to_be_visible()
+    expect(cell(page, "Tolu Adeyemi", "Walk 6")).to_contain_text("many")  # type: ignore[arg-type]
+    cell(page, "Tolu Adeyemi", "Walk 5").click()  # type: ignore[attr-defined]
+    paste(page, "Åkerlund Signe\t15\nTolu Adeyemi\t16\nNobody At All\t17")
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("there is nobody, or more than one, of this name here: Nobody At All")
+    expect(dialog.get_by_role("row").filter(has_text="Tolu Adeyemi")).to_contain_text("11")
+    dialog.get_by_role("button", name="Paste them").click()
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("15")  # type: ignore[arg-type]
+    cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
+    page.keyboard.press("Control+z")
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
+
+
+def test_the_lens_a_rectangle_and_the_rest_of_a_column(
+    stack: Stack, class_id: int, somebody: Callable[..., Page]
+) -> None:
+    stack.python(
+        "from scores.models import Score;"
+        f"Score.objects.filter(assignment__school_class={class_id}, assignment__name='Walk 4').delete()"
+    )
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    type_in(page, "Tolu Adeyemi", "Walk 4", "21")
+    saved(page)
+    cell(page, "Tolu Adeyemi", "Walk 4").click()  # type: ignore[attr-defined]
+    lens = page.get_by_role("complementary", name="Lens")
+    expect(lens).to_contain_text("Above the points.")
+    lens.get_by_role("button", name="21 is right").click()
+    expect(lens.get_by_text("Above the points.")).to_have_count(0)
+    lens.get_by_role("button", name="late").click()
+    expect(lens.get_by_role("button", name="late")).to_have_attribute("aria-pressed", "true")
+    lens.get_by_label("Comment for the family").fill("Well walked.")
+    lens.get_by_label("Comment for the family").blur()
+    saved(page)
+    cell(page, "Tolu Adeyemi", "Walk 4").click()  # type: ignore[attr-defined]
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Control+d")
+    expect(cell(page, "Hamza Bashir", "Walk 4")).to_have_text("21")  # type: ignore[arg-type]
+    saved(page)
+    page.keyboard.press("Space")
+    page.keyboard.press("k")
+    column = page.get_by_role("complementary", name="Lens on Walk 4")
+    column.get_by_label("without a score").fill("ex")
+    column.get_by_role("button", name="Give", exact=True).click()
+    expect(cell(page, "Defne Çelik", "Walk 4")).to_have_text("EX")  # type: ignore[arg-type]
+    saved(page)
+    assert events(stack, class_id, "Walk 4").count("'EX'") == 3

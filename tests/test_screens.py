@@ -56,6 +56,19 @@ def test_no_dialog_of_the_plan_keeps_anybody_out(somebody: Callable[..., Page]) 
         expect(page.get_by_role("dialog")).to_have_count(0)
 
 
+def test_the_lens_and_the_cells_menu_keep_nobody_out(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/scores")
+    page.get_by_role("gridcell", name="Matěj Dvořáček, Map test 4").click()
+    expect(page.get_by_role("complementary", name="Lens")).to_contain_text("Did you mean 50?")
+    assert violations(page) == []
+    page.keyboard.press("Space")
+    expect(page.get_by_role("menu")).to_be_visible()
+    assert violations(page) == []
+    page.keyboard.press("k")
+    expect(page.get_by_role("complementary", name="Lens on Map test 4")).to_be_visible()
+    assert violations(page) == []
+
+
 def test_signing_in_keeps_nobody_out(somebody: Callable[..., Page]) -> None:
     page = somebody("odalys")
     page.get_by_role("button", name="Sign out").click()

@@ -15,11 +15,11 @@ from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
 from scores.grid import columns, grid, mean_text, rows, spread
-from scores.models import ScoreEvent
+from scores.lens import lens, set_details
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
 from scores.pulse import pulse
-from scores.schemas import AnswerOut, BatchIn, EventOut, GridOut, PulseIn, PulseOut, WorkingOut
+from scores.schemas import AnswerOut, BatchIn, DetailsIn, GridOut, LensOut, PulseIn, PulseOut, WorkingOut
 
 router = PermittedRouter(tags=["scores"])
 
@@ -85,16 +85,20 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     }  # fmt: skip
 
 
-@router.get("/classes/{class_id}/scores/{student}/{assignment}/history", permission=SEE_SCORES, response=list[EventOut])
-def history(request: Asking, class_id: int, student: int, assignment: int) -> Any:
-    """What became of a score, newest first."""
-    events = ScoreEvent.objects.filter(
-        score__student=student, score__assignment=assignment, score__assignment__school_class=request.school_class
-    )
-    return [
-        EventOut(before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at)
-        for each in events.select_related("person").order_by("-id")[:50]
-    ]
+@router.get("/classes/{class_id}/scores/{student}/{assignment}", permission=SEE_SCORES, response=LensOut)
+def score_lens(request: Asking, class_id: int, student: int, assignment: int) -> Any:
+    """Everything about one score."""
+    loaded = load_class(request.school_class)
+    return lens(loaded, student_of(loaded, student), assignment)
+
+
+@router.patch("/classes/{class_id}/scores/{student}/{assignment}", permission=ENTER_SCORES, response=LensOut)
+def change_details(request: Asking, class_id: int, student: int, assignment: int, body: DetailsIn) -> Any:
+    """Change what stands beside a score."""
+    given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
+    set_details(request.school_class, request.user, student, assignment, given)
+    loaded = load_class(request.school_class)
+    return lens(loaded, student_of(loaded, student), assignment)
 
 
 @router.get("/classes/{class_id}/working/{student}", permission=SEE_SCORES, response=WorkingOut)

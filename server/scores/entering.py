@@ -150,7 +150,7 @@ def put(score: Score, number: Decimal | None, code: str, person: Person, now: An
     """Set a score and write its history."""
     before = score_text(score)
     is_new = score.pk is None
-    score.number, score.code = number, code
+    score.number, score.code, score.meant = number, code, False
     score.version = 1 if is_new else score.version + 1
     score.changed_by, score.changed_at = person, now
     score.save()

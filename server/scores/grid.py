@@ -7,9 +7,10 @@ from typing import Literal
 from gradecore.column import Column
 from gradecore.figures import AssignmentFigures, adjusted_score, assignment_figures, score_percent, term_figures
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import fixed_text
+from gradecore.numbers import UNIT, decimal_text, fixed_text
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
+from gradecore.slips import Slip, slips
 from gradecore.statistics import Statistics
 from plans.models import Assignment
 from school.models import Enrolment, Term
@@ -99,6 +100,7 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
     assignments = {str(each.pk): each for each in loaded.plan.assignments}
     today = loaded.plan.school_class.school.today()
     namesakes = _namesakes(loaded.plan.roster)
+    column_slips = {column.id: slips_of(loaded, column) for column in plan.columns}
     found = []
     for enrolment in roster:
         student = enrolment.student
@@ -110,12 +112,14 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
             is_due = assignment.due_on is not None and assignment.due_on < today
             score = loaded.rows.get((student.pk, assignment.pk))
             text = loaded.text_of(score, assignment)
-            cells[assignment.pk] = _cell(column, str(student.pk), score, text, result, dropped, is_due=is_due)
+            slip = column_slips[column.id].get(str(student.pk)) if score is not None and not score.meant else None
+            cells[assignment.pk] = _cell(column, str(student.pk), score, text, result, dropped, slip, is_due=is_due)
         found.append(
             RowOut(
                 student_id=student.pk,
                 given_name=student.given_name,
                 family_name=student.family_name,
+                alias=student.alias,
                 number=student.number if (student.given_name, student.family_name) in namesakes else None,
                 grade=grade(loaded.gradebook, result, name),
                 cells=cells,
@@ -147,7 +151,15 @@ def grade(gradebook: Gradebook, result: TermResult, term: str) -> GradeOut:
 
 
 def _cell(
-    column: Column, student: str, score: Score | None, text: str, result: TermResult, dropped: set[str], *, is_due: bool
+    column: Column,
+    student: str,
+    score: Score | None,
+    text: str,
+    result: TermResult,
+    dropped: set[str],
+    slip: Slip | None,
+    *,
+    is_due: bool,
 ) -> CellOut:
     adjusted = level = None
     value = core_score(score) if score is not None else None
@@ -167,7 +179,27 @@ def _cell(
         text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
         dropped=column.id in dropped, left_out=result.left_out.get(column.id),
         flag=score.flag if score else "", comment=bool(score and score.comment),
+        slip=slip_words(slip) if slip else None,
     )  # fmt: skip
+
+
+def slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
+    """What in a column looks like a slip of the hand, by student."""
+    numbers = {
+        student: Fraction(score, UNIT)
+        for student in loaded.book.students
+        if isinstance(score := loaded.book.scores.get(student, {}).get(column.id), int)
+    }
+    return slips(numbers, column.assignment.points, extra=column.assignment.extra)
+
+
+def slip_words(slip: Slip) -> str:
+    """Why a number is probably not what was meant."""
+    asked = f" Did you mean {decimal_text(slip.meant)}?" if slip.meant is not None else ""
+    if slip.kind == "above":
+        return f"Above the points.{asked}"
+    nearest = decimal_text(slip.nearest or Fraction(0))
+    return f"Far from everybody else’s: the nearest is {nearest}.{asked}"
 
 
 def spread(figures: Statistics | None) -> SpreadOut | None:

@@ -21,6 +21,8 @@ class Score(models.Model):
     flag = models.CharField(max_length=10, blank=True)
     comment = models.TextField(blank=True)
     note = models.TextField(blank=True)
+    meant = models.BooleanField(default=False)
+    """Whether a number that looks like a slip was said to be right; a new number is looked at anew."""
     version = models.PositiveIntegerField(default=1)
     changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField()

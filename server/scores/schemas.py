@@ -44,7 +44,9 @@ class ColumnOut(Schema):
 
 
 class CellOut(Schema):
-    """A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is."""
+    """A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is; `slip` says in
+    words why it is probably not what was meant.
+    """
 
     text: str
     version: int
@@ -55,6 +57,7 @@ class CellOut(Schema):
     left_out: str | None
     flag: str
     comment: bool
+    slip: str | None
 
 
 class GradeOut(Schema):
@@ -74,6 +77,7 @@ class RowOut(Schema):
     given_name: str
     family_name: str
     number: str | None
+    alias: str
     grade: GradeOut
     cells: dict[int, CellOut]
 
@@ -245,3 +249,41 @@ class PulseOut(Schema):
     plan: str
     words: list[str]
     here: list[SomebodyOut]
+
+
+class EffectOut(Schema):
+    """What a score makes of the term's grade: as it is, without it, or as it may have been meant."""
+
+    words: str
+    percent: str | None
+    mark: str | None
+
+
+class LensOut(Schema):
+    """A cell in full. `meant` is the text that a slip may have been meant as; `is_locked` that nothing can be entered."""
+
+    student: str
+    assignment: str
+    text: str
+    version: int
+    points: str
+    percent: str | None
+    words: str
+    is_locked: bool
+    slip: str | None
+    meant: str | None
+    effects: list[EffectOut]
+    flag: str
+    comment: str
+    note: str
+    families: str
+    history: list[EventOut]
+
+
+class DetailsIn(Schema):
+    """What is given of a score besides the score itself."""
+
+    flag: str | None = None
+    comment: str | None = None
+    note: str | None = None
+    meant: bool | None = None

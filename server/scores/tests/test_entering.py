@@ -37,9 +37,7 @@ def test_an_entry_is_saved_with_its_history_and_the_new_grade(world: World) -> N
     assert answer["rows"][0]["grade"]["mark"] == "B"
     event = ScoreEvent.objects.get()
     assert (event.before, event.after, event.how, str(event.person)) == ("", "17.5", "typed", "Ann Alder")
-    history = world.client("teacher").get(
-        f"{world.address}/scores/{world.students[0].pk}/{world.assignments[0].pk}/history"
-    ).json()  # fmt: skip
+    history = look(world)["history"]
     assert [(each["before"], each["after"], each["who"]) for each in history] == [("", "17.5", "Ann Alder")]
 
 
@@ -140,6 +138,12 @@ def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_
         client.get(f"{world.address}/scores")
 
 
+def look(world: World) -> Any:
+    """The lens on the first student's first score."""
+    address = f"{world.address}/scores/{world.students[0].pk}/{world.assignments[0].pk}"
+    return world.client("teacher").get(address).json()
+
+
 def pulse(world: World, who: str = "teacher", **asked: Any) -> Any:
     return send(world.client(who), "POST", f"{world.address}/pulse", asked).json()
 
@@ -166,3 +170,41 @@ def test_a_pulse_is_cheap(world: World, django_assert_max_num_queries: Any) -> N
     pulse(world, "co_teacher")
     with django_assert_max_num_queries(14):
         send(client, "POST", f"{world.address}/pulse", {"scores": known["scores"]})
+
+
+def details(world: World, who: str = "teacher", **given: Any) -> Any:
+    address = f"{world.address}/scores/{world.students[0].pk}/{world.assignments[0].pk}"
+    return send(world.client(who), "PATCH", address, given)
+
+
+def test_the_lens_tells_what_a_score_does_to_the_grade(world: World) -> None:
+    enter(world, entry(world, "10"), entry(world, "20", assignment=2), entry(world, "16", assignment=1))
+    seen = look(world)
+    assert (seen["text"], seen["percent"], seen["words"]) == ("10", "50.0", "counts")
+    assert [(each["words"], each["percent"], each["mark"]) for each in seen["effects"]] == [
+        ("as it is", "77.0", "C"), ("without it", "92.0", "A"),
+    ]  # fmt: skip
+
+
+def test_what_stands_beside_a_score_is_kept_and_undone(world: World) -> None:
+    assert details(world, flag="late", comment=" Well seen. ", note="rang home").json()["comment"] == "Well seen."
+    enter(world, entry(world, "12"))
+    assert (look(world)["flag"], look(world)["note"]) == ("late", "rang home")
+    page = world.client("guardian").get(f"/api/families/{world.students[0].pk}")
+    assert "Well seen." in page.content.decode()
+    assert "rang home" not in page.content.decode()
+    details(world, flag="")
+    send(world.client("teacher"), "POST", f"{world.address}/undo")
+    assert look(world)["flag"] == "late"
+    assert details(world, flag="sleepy").json()["field"] == "flag"
+    assert details(world, comment="x" * 2001).json()["field"] == "comment"
+
+
+def test_a_slip_is_pointed_out_until_it_is_said_to_be_meant(world: World) -> None:
+    enter(world, entry(world, "21"))
+    assert look(world)["slip"] == "Above the points."
+    row = world.client("teacher").get(f"{world.address}/scores").json()["rows"][0]
+    assert row["cells"][str(world.assignments[0].pk)]["slip"] == "Above the points."
+    assert details(world, meant=True).json()["slip"] is None
+    enter(world, entry(world, "22", version=1))
+    assert look(world)["slip"] == "Above the points."

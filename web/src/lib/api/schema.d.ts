@@ -852,7 +852,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/scores/{student}/{assignment}/history": {
+    "/api/classes/{class_id}/scores/{student}/{assignment}": {
         parameters: {
             query?: never;
             header?: never;
@@ -860,16 +860,20 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * History
-         * @description What became of a score, newest first.
+         * Score Lens
+         * @description Everything about one score.
          */
-        get: operations["scores_api_history"];
+        get: operations["scores_api_score_lens"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Details
+         * @description Change what stands beside a score.
+         */
+        patch: operations["scores_api_change_details"];
         trace?: never;
     };
     "/api/classes/{class_id}/shares": {
@@ -1463,7 +1467,8 @@ export interface components {
         };
         /**
          * CellOut
-         * @description A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is.
+         * @description A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is; `slip` says in
+         *     words why it is probably not what was meant.
          */
         CellOut: {
             /** Adjusted */
@@ -1478,6 +1483,8 @@ export interface components {
             left_out: string | null;
             /** Level */
             level: number | null;
+            /** Slip */
+            slip: string | null;
             /** State */
             state: ("not_assigned" | "missing" | "past_due") | null;
             /** Text */
@@ -1728,6 +1735,20 @@ export interface components {
             words: string;
         };
         /**
+         * DetailsIn
+         * @description What is given of a score besides the score itself.
+         */
+        DetailsIn: {
+            /** Comment */
+            comment?: string | null;
+            /** Flag */
+            flag?: string | null;
+            /** Meant */
+            meant?: boolean | null;
+            /** Note */
+            note?: string | null;
+        };
+        /**
          * DoneOut
          * @description Whether it is in force, and not in the draft.
          */
@@ -1777,6 +1798,18 @@ export interface components {
             now: string;
             /** Was */
             was: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * EffectOut
+         * @description What a score makes of the term's grade: as it is, without it, or as it may have been meant.
+         */
+        EffectOut: {
+            /** Mark */
+            mark: string | null;
+            /** Percent */
+            percent: string | null;
             /** Words */
             words: string;
         };
@@ -1966,6 +1999,44 @@ export interface components {
             section: string;
             /** Trail */
             trail: components["schemas"]["StationOut"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * LensOut
+         * @description A cell in full. `meant` is the text that a slip may have been meant as; `is_locked` that nothing can be entered.
+         */
+        LensOut: {
+            /** Assignment */
+            assignment: string;
+            /** Comment */
+            comment: string;
+            /** Effects */
+            effects: components["schemas"]["EffectOut"][];
+            /** Families */
+            families: string;
+            /** Flag */
+            flag: string;
+            /** History */
+            history: components["schemas"]["EventOut"][];
+            /** Is Locked */
+            is_locked: boolean;
+            /** Meant */
+            meant: string | null;
+            /** Note */
+            note: string;
+            /** Percent */
+            percent: string | null;
+            /** Points */
+            points: string;
+            /** Slip */
+            slip: string | null;
+            /** Student */
+            student: string;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
             /** Words */
             words: string;
         };
@@ -2423,6 +2494,8 @@ export interface components {
          * @description A student's row; `number` tells namesakes apart.
          */
         RowOut: {
+            /** Alias */
+            alias: string;
             /** Cells */
             cells: {
                 [key: string]: components["schemas"]["CellOut"];
@@ -4162,7 +4235,7 @@ export interface operations {
             };
         };
     };
-    scores_api_history: {
+    scores_api_score_lens: {
         parameters: {
             query?: never;
             header?: never;
@@ -4181,7 +4254,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EventOut"][];
+                    "application/json": components["schemas"]["LensOut"];
+                };
+            };
+        };
+    };
+    scores_api_change_details: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+                assignment: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DetailsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LensOut"];
                 };
             };
         };

@@ -6,6 +6,8 @@
 	import { saving } from '$lib/saving/saving.svelte';
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import CellView from './CellView.svelte';
+	import { format } from './clipboard';
+	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
 
@@ -17,13 +19,23 @@
 		grid,
 		hasIce,
 		onworking,
-		onselect
+		onselect,
+		onhead,
+		onpasted,
+		acts,
+		hasAliases = false
 	}: {
 		classId: number;
 		grid: Shapes['GridOut'];
 		hasIce: boolean;
 		onworking: (row: Row) => void;
 		onselect: (row: Row, column: Column) => void;
+		onhead: (column: Column) => void;
+		onpasted: (pasted: Pasted) => void;
+		/** The acts of the cell's menu beside those of the grid itself, by their letter. */
+		acts: { key: string; words: string; act: (row: Row, column: Column) => void }[];
+		/** Whether aliases stand in place of names. */
+		hasAliases?: boolean;
 	} = $props();
 
 	let table: HTMLElement;
@@ -72,6 +84,12 @@
 			case 'move':
 				selection.move(act.rows, act.columns);
 				break;
+			case 'extend':
+				selection.extend(act.rows, act.columns);
+				break;
+			case 'fill':
+				fillDown();
+				return;
 			case 'type':
 			case 'edit':
 				if (isLocked(selection.at)) return;
@@ -82,7 +100,7 @@
 				input?.setSelectionRange(-1, -1);
 				return;
 			case 'clear':
-				if (!isLocked(selection.at)) selection.clear();
+				clear();
 				break;
 			case 'drop':
 				selection.drop();
@@ -95,6 +113,51 @@
 		}
 		isPlaced = false;
 		await focus();
+	}
+
+	/** Enter several cells together, which are undone together. */
+	function enterAll(cells: { at: Cell; text: string }[]): void {
+		const typed = cells.flatMap(({ at, text }) => {
+			const here = cellOf(at);
+			if (!here || here.cell.state === 'not_assigned' || text === shownText(at)) return [];
+			return [{ ...place(here.row, here.column), text, version: here.cell.version }];
+		});
+		void saving.enterAll(grid.term_id, typed);
+	}
+
+	function clear(): void {
+		selection.drop();
+		enterAll(selection.cells().map((at) => ({ at, text: '' })));
+	}
+
+	/** What stands in the rectangle's first row goes into all rows below it. */
+	function fillDown(): void {
+		const { top } = selection.chosen;
+		const cells = selection.cells().filter((at) => at.row > top);
+		enterAll(cells.map((at) => ({ at, text: shownText({ row: top, column: at.column }) })));
+	}
+
+	function isElsewhere(event: ClipboardEvent): boolean {
+		return selection.typed !== null || !table.contains(event.target as Node);
+	}
+
+	function oncopy(event: ClipboardEvent): void {
+		if (isElsewhere(event)) return;
+		const { top, left, bottom, right } = selection.chosen;
+		const rows = [];
+		for (let row = top; row <= bottom; row++) {
+			const cells = [];
+			for (let column = left; column <= right; column++) cells.push(shownText({ row, column }));
+			rows.push(cells);
+		}
+		event.clipboardData?.setData('text/plain', format(rows));
+		event.preventDefault();
+	}
+
+	function onpaste(event: ClipboardEvent): void {
+		if (isElsewhere(event)) return;
+		event.preventDefault();
+		onpasted(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
 	}
 
 	function shownText(at: Cell): string {
@@ -114,8 +177,9 @@
 		if (here) onselect(here.row, here.column);
 	}
 
-	async function onpick(row: number, column: number): Promise<void> {
-		selection.go({ row, column });
+	async function onpick(row: number, column: number, isReaching = false): Promise<void> {
+		if (isReaching) selection.reach({ row, column });
+		else selection.go({ row, column });
 		isPlaced = false;
 		await focus();
 	}
@@ -127,15 +191,29 @@
 
 	function onmenukey(event: KeyboardEvent): void {
 		event.stopPropagation();
+		const found = acts.find((each) => each.key === event.key.toLowerCase());
 		if (event.key === 'Escape') void closeMenu();
-		if (event.key.toLowerCase() === 'w') explain();
-		if (event.key === 'Escape' || event.key.toLowerCase() === 'w') event.preventDefault();
+		else if (found) void choose(found.act);
+		else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') along(event);
+		else return;
+		event.preventDefault();
 	}
 
-	function explain(): void {
-		menu = false;
+	/** The arrows go along the menu. */
+	function along(event: KeyboardEvent): void {
+		const items = [...(event.currentTarget as HTMLElement).querySelectorAll('button')];
+		const now = items.indexOf(document.activeElement as HTMLButtonElement);
+		items.at((now + (event.key === 'ArrowDown' ? 1 : -1)) % items.length)?.focus();
+	}
+
+	async function choose(act: (row: Row, column: Column) => void): Promise<void> {
+		await closeMenu();
 		const here = cellOf(selection.at);
-		if (here) onworking(here.row);
+		if (here) act(here.row, here.column);
+	}
+
+	function named(row: Row): string {
+		return hasAliases ? row.alias : `${row.given_name} ${row.family_name}`;
 	}
 
 	function label(row: Row, column: Column): string {
@@ -147,11 +225,12 @@
 		};
 		const problem = saving.problem(place(row, column));
 		return [
-			`${row.given_name} ${row.family_name}, ${column.name}:`,
+			`${named(row)}, ${column.name}:`,
 			shownText({ row: grid.rows.indexOf(row), column: grid.columns.indexOf(column) }) ||
 				(cell.state ? states[cell.state] : 'blank'),
 			cell.dropped ? 'dropped' : '',
 			cell.flag,
+			cell.slip ?? '',
 			problem ? problem.message : ''
 		]
 			.filter(Boolean)
@@ -163,6 +242,8 @@
 	});
 </script>
 
+<svelte:document {oncopy} {onpaste} />
+
 <div class="scroll">
 	<table
 		bind:this={table}
@@ -170,6 +251,7 @@
 		aria-label="Scores, {grid.term}"
 		aria-rowcount={grid.rows.length + 1}
 		aria-colcount={grid.columns.length + 2}
+		aria-multiselectable="true"
 		{onkeydown}
 	>
 		<thead>
@@ -190,7 +272,9 @@
 								>{column.extra ? '+' : ''}{column.points}</span
 							></span
 						>
-						<b>{column.short_name}</b>
+						<button tabindex="-1" onclick={() => onhead(column)}
+							>{column.short_name}<span class="sr-only">: what can be done with the column</span></button
+						>
 						<span>{column.due_on ? shortDay(column.due_on) : ' '}</span>
 						<span class:apart={column.apart} class:hidden-work={!column.shown && !column.apart}
 							>{column.words}</span
@@ -210,16 +294,19 @@
 		<tbody>
 			{#each grid.rows as row, rowIndex (row.student_id)}
 				<tr class:here={rowIndex === selection.at.row} aria-rowindex={rowIndex + 2}>
-					<th class="student" scope="row" title="{row.given_name} {row.family_name}">
+					<th
+						class="student"
+						scope="row"
+						title={hasAliases ? undefined : `${row.given_name} ${row.family_name}`}
+					>
 						<span
-							><b>{row.family_name}</b><span>, {row.given_name}</span>{#if row.number}<small
-									>{row.number}</small
-								>{/if}</span
+							>{#if hasAliases}<b>{row.alias}</b>{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
+								>{/if}{#if row.number && !hasAliases}<small>{row.number}</small>{/if}</span
 						>
 					</th>
 					<td class="grade">
 						<button tabindex="-1" onclick={() => onworking(row)}>
-							<span class="sr-only">{row.given_name} {row.family_name}: </span>
+							<span class="sr-only">{named(row)}: </span>
 							<b>{row.grade.mark ?? ''}</b>
 							<span class="percent">{row.grade.percent ?? '—'}</span>
 							<span class="sr-only">; open its working</span>
@@ -238,14 +325,17 @@
 									: undefined}
 								class:problem-cell={saving.problem(place(row, column))}
 								tabindex={isHere ? 0 : -1}
-								aria-selected={isHere}
+								class:chosen={selection.anchor !== null && selection.holds(rowIndex, columnIndex)}
+								class:slip={cell.slip}
+								aria-selected={isHere || selection.holds(rowIndex, columnIndex)}
 								aria-colindex={columnIndex + 3}
 								aria-label={label(row, column)}
 								onmousedown={(event) => {
 									if (isHere && selection.typed !== null) return;
 									event.preventDefault();
-									void onpick(rowIndex, columnIndex);
+									void onpick(rowIndex, columnIndex, event.shiftKey);
 								}}
+								onmouseenter={(event) => event.buttons === 1 && void onpick(rowIndex, columnIndex, true)}
 								ondblclick={() => perform({ kind: 'edit' })}
 							>
 								{#if isHere && selection.typed !== null}
@@ -266,9 +356,15 @@
 								{/if}
 								{#if isHere && menu}
 									<div class="menu" role="menu" tabindex="-1" onkeydown={onmenukey}>
-										<button bind:this={menuFirst} role="menuitem" onclick={explain}
-											><kbd>w</kbd> how the grade comes about</button
-										>
+										{#each acts as each, index (each.key)}
+											{#if index === 0}<button
+													bind:this={menuFirst}
+													role="menuitem"
+													onclick={() => choose(each.act)}><kbd>{each.key}</kbd> {each.words}</button
+												>{:else}<button role="menuitem" onclick={() => choose(each.act)}
+													><kbd>{each.key}</kbd> {each.words}</button
+												>{/if}
+										{/each}
 										<button role="menuitem" onclick={closeMenu}><kbd>Esc</kbd> back to the cell</button>
 									</div>
 								{/if}
@@ -381,17 +477,23 @@
 			inset 1px 0 0 var(--juniper),
 			inset -1px 0 0 var(--juniper);
 	}
-	.work > span,
-	.work > b {
+	.work > span {
 		display: block;
 		white-space: nowrap;
 		letter-spacing: -0.01em;
 		color: var(--slate);
 	}
-	.work > b {
+	.work > button {
+		display: block;
 		color: var(--ink);
 		font-weight: 600;
 		font-size: 13px;
+		letter-spacing: -0.01em;
+		text-align: left;
+		white-space: nowrap;
+	}
+	.work > button:hover {
+		text-decoration: underline;
 	}
 	.work .line {
 		display: flex;
@@ -487,6 +589,15 @@
 		background: repeating-linear-gradient(135deg, var(--snow) 0 5px, var(--hair) 5px 6px);
 	}
 	.out :global(.level) {
+		display: none;
+	}
+	.chosen {
+		background: var(--ice);
+	}
+	.slip {
+		background: var(--amber-2);
+	}
+	.slip :global(.level) {
 		display: none;
 	}
 	.somebody {

@@ -6,6 +6,8 @@ export interface Cell {
 
 export class Selection {
 	at = $state<Cell>({ row: 0, column: 0 });
+	/** Where a rectangle began that reaches to `at`; null where one cell is chosen. */
+	anchor = $state<Cell | null>(null);
 	/** What is being typed; null while nothing is. */
 	typed = $state<string | null>(null);
 
@@ -14,9 +16,50 @@ export class Selection {
 		private readonly enter: (cell: Cell, text: string) => void
 	) {}
 
+	/** The rectangle that is chosen, edges included. */
+	get chosen(): { top: number; left: number; bottom: number; right: number } {
+		const other = this.anchor ?? this.at;
+		return {
+			top: Math.min(this.at.row, other.row),
+			left: Math.min(this.at.column, other.column),
+			bottom: Math.max(this.at.row, other.row),
+			right: Math.max(this.at.column, other.column)
+		};
+	}
+
+	holds(row: number, column: number): boolean {
+		const { top, left, bottom, right } = this.chosen;
+		return row >= top && row <= bottom && column >= left && column <= right;
+	}
+
+	/** The cells of the rectangle, row by row. */
+	cells(): Cell[] {
+		const { top, left, bottom, right } = this.chosen;
+		const found = [];
+		for (let row = top; row <= bottom; row++)
+			for (let column = left; column <= right; column++) found.push({ row, column });
+		return found;
+	}
+
+	/** Make the rectangle reach further, from where one was. */
+	extend(rows: number, columns: number): void {
+		this.keep();
+		const anchor = this.anchor ?? this.at;
+		this.move(rows, columns);
+		this.anchor = anchor;
+	}
+
+	/** Make the rectangle reach to a cell. */
+	reach(cell: Cell): void {
+		this.keep();
+		this.anchor ??= this.at;
+		this.at = cell;
+	}
+
 	/** Take what was typed, if anything, and go by so many cells, stopping at the edges. */
 	move(rows: number, columns: number): void {
 		this.keep();
+		this.anchor = null;
 		const size = this.size();
 		this.at = {
 			row: within(this.at.row + rows, size.rows),
@@ -27,6 +70,7 @@ export class Selection {
 	/** As Tab goes: along the row and on to the next. False at the very end, where Tab leaves the grid. */
 	step(by: 1 | -1): boolean {
 		this.keep();
+		this.anchor = null;
 		const { rows, columns } = this.size();
 		const place = this.at.row * columns + this.at.column + by;
 		if (place < 0 || place >= rows * columns) return false;
@@ -35,6 +79,7 @@ export class Selection {
 	}
 
 	go(cell: Cell): void {
+		this.anchor = null;
 		if (cell.row === this.at.row && cell.column === this.at.column) return;
 		this.keep();
 		this.at = cell;
@@ -53,10 +98,10 @@ export class Selection {
 		this.typed = null;
 	}
 
-	/** Empty the cell. */
+	/** Empty what is chosen. */
 	clear(): void {
 		this.typed = null;
-		this.enter(this.at, '');
+		for (const cell of this.cells()) this.enter(cell, '');
 	}
 }
 
@@ -67,9 +112,10 @@ function within(place: number, count: number): number {
 /** What a key does in the grid while nothing, or something, is being typed. */
 export type Act =
 	| { kind: 'move'; rows: number; columns: number }
+	| { kind: 'extend'; rows: number; columns: number }
 	| { kind: 'step'; by: 1 | -1 }
 	| { kind: 'type'; text: string }
-	| { kind: 'edit' | 'drop' | 'clear' | 'menu' };
+	| { kind: 'edit' | 'drop' | 'clear' | 'menu' | 'fill' };
 
 const ARROWS: Record<string, [number, number]> = {
 	ArrowUp: [-1, 0],
@@ -84,9 +130,11 @@ export function actOf(
 	typed: string | null,
 	isPlaced: boolean
 ): Act | null {
+	if (typed === null && key.ctrlKey && key.key.toLowerCase() === 'd') return { kind: 'fill' };
 	if (key.altKey || ((key.ctrlKey || key.metaKey) && !['Home', 'End'].includes(key.key))) return null;
 	const arrow = ARROWS[key.key];
 	// Once the caret was placed in the text by F2, the arrows along the line belong to the text.
+	if (arrow && key.shiftKey && typed === null) return { kind: 'extend', rows: arrow[0], columns: arrow[1] };
 	if (arrow && !(isPlaced && arrow[0] === 0)) return { kind: 'move', rows: arrow[0], columns: arrow[1] };
 	switch (key.key) {
 		case 'Enter':

@@ -56,18 +56,21 @@ export class Queue {
 		return new Queue(db);
 	}
 
-	/** Add an entry. One in the same cell that was not sent yet is replaced: only the last typing counts. */
-	async add(entry: Entry): Promise<void> {
+	/** Add entries, all or none. One in the same cell that was not sent yet is replaced: only the last typing counts. */
+	async add(...added: Entry[]): Promise<void> {
 		const work = this.db.transaction(['entries', 'problems'], 'readwrite');
 		const entries = work.objectStore('entries');
-		for (const waiting of await entries.index('person').getAll(entry.person)) {
-			if (waiting.batch === null && isSamePlace(waiting, entry)) {
-				entry = { ...entry, version: waiting.version };
-				await entries.delete(waiting.key!);
-			}
+		const person = added[0]?.person;
+		const waiting = new Map<string, Entry>();
+		for (const each of person === undefined ? [] : await entries.index('person').getAll(person))
+			if (each.batch === null) waiting.set(placeId(each.person, each), each);
+		for (const entry of added) {
+			const before = waiting.get(placeId(entry.person, entry));
+			if (before) await entries.delete(before.key!);
+			const kept = before ? { ...entry, version: before.version } : entry;
+			waiting.set(placeId(entry.person, entry), { ...kept, key: await entries.add(kept) });
+			await work.objectStore('problems').delete(placeId(entry.person, entry));
 		}
-		await entries.add(entry);
-		await work.objectStore('problems').delete(placeId(entry.person, entry));
 		await work.done;
 	}
 

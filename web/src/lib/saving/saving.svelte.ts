@@ -61,13 +61,20 @@ class Saving {
 
 	/** Enter a score. It counts as waiting at once, and is kept before this returns. */
 	async enter(place: Place, term: number, text: string, version: number): Promise<void> {
-		if (this.#person === null) return;
-		const { classId, student, assignment } = place;
-		const entry = { classId, student, assignment, term, text, version, person: this.#person, batch: null };
-		this.#arriving = [...this.#arriving, entry];
-		this.entries = [...this.entries, entry];
-		await (await this.#opened()).add(entry);
-		this.#arriving = this.#arriving.filter((each) => each !== entry);
+		await this.enterAll(term, [{ ...place, text, version }]);
+	}
+
+	/** Enter scores together, which are then saved, and undone, together as far as a batch holds them. */
+	async enterAll(term: number, typed: (Place & { text: string; version: number })[]): Promise<void> {
+		const person = this.#person;
+		if (person === null || !typed.length) return;
+		const entries: Entry[] = typed.map(({ classId, student, assignment, text, version }) => ({
+			classId, student, assignment, term, text, version, person, batch: null
+		})); // prettier-ignore
+		this.#arriving = [...this.#arriving, ...entries];
+		this.entries = [...this.entries, ...entries];
+		await (await this.#opened()).add(...entries);
+		this.#arriving = this.#arriving.filter((each) => !entries.includes(each));
 		await this.#look();
 		void this.#send();
 	}

@@ -1,0 +1,41 @@
+"""Slips of the hand."""
+
+from fractions import Fraction
+
+import pytest
+from gradecore.slips import Slip, slips
+from hypothesis import given
+from hypothesis import strategies as st
+
+CLASS = [30, 33, 35, 36, 39, 41, 42, 45, 49]
+
+
+def slip(number: str, others: list[int] | None = None, points: int = 50) -> Slip | None:
+    numbers = {f"s{place}": Fraction(each) for place, each in enumerate(CLASS if others is None else others)}
+    return slips(numbers | {"me": Fraction(number)}, Fraction(points)).get("me")
+
+
+@pytest.mark.parametrize(
+    ("number", "expected"),
+    [
+        ("40", None), ("50", None), ("28", None), ("49", None),
+        ("5", Slip("ten_times", Fraction(30), Fraction(50))), ("4.1", Slip("ten_times", Fraction(30), Fraction(41))),
+        ("0", Slip("far", Fraction(30))), ("51", Slip("above")), ("410", Slip("above", None, Fraction(41))),
+    ],
+)  # fmt: skip
+def test_what_looks_like_a_slip(number: str, expected: Slip | None) -> None:
+    assert slip(number) == expected
+
+
+def test_nobody_is_far_from_a_few_or_from_a_class_that_lies_wide() -> None:
+    assert slip("5", [40, 41, 42]) is None
+    assert slip("5", [0, 12, 25, 37, 50, 50]) is None
+
+
+@given(st.lists(st.integers(0, 50), max_size=30))
+def test_numbers_among_the_others_are_never_slips(numbers: list[int]) -> None:
+    found = slips({str(place): Fraction(each) for place, each in enumerate(numbers)}, Fraction(50))
+    for student in found:
+        mine = numbers[int(student)]
+        others = [each for place, each in enumerate(numbers) if str(place) != student]
+        assert not min(others) <= mine <= max(others)

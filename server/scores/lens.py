@@ -1,0 +1,145 @@
+"""The lens: a cell in full, and what besides a number or code is kept of a score."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from fractions import Fraction
+from typing import Any
+
+from django.db import transaction
+from gradecore.figures import score_percent
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import decimal_text, fixed_text, in_units
+from plans.models import Assignment
+from school import acts
+from school.models import Person, SchoolClass, Student, Term
+from school.refusal import NotYours, Refused
+
+from scores.book import LoadedClass, core_score, plain_number
+from scores.grid import grade, is_apart, slip_words, slips_of
+from scores.models import Score, ScoreEvent
+from scores.schemas import EffectOut, EventOut, LensOut
+
+FLAGS = ("", "late", "incomplete", "absent", "collected")
+LONGEST = 2000
+MOST_EVENTS = 50
+
+
+def lens(loaded: LoadedClass, student: Student, assignment_id: int) -> LensOut:
+    """Everything about one student's score on one assignment."""
+    work = next((each for each in loaded.plan.assignments if each.pk == assignment_id), None)
+    if work is None:
+        raise NotYours
+    term = next(each for each in loaded.plan.terms if each.pk == work.term_id)
+    score = loaded.rows.get((student.pk, work.pk))
+    column = next(each for each in loaded.gradebook.plan(str(term.pk)).columns if each.id == str(work.pk))
+    value = core_score(score) if score is not None else None
+    percent = score_percent(column, value) if isinstance(value, int) else None
+    slip = slips_of(loaded, column).get(str(student.pk)) if score is not None and not score.meant else None
+    meant = decimal_text(slip.meant) if slip is not None and slip.meant is not None else None
+    return LensOut(
+        student=str(student), assignment=work.name, text=loaded.text_of(score, work), version=score.version if score else 0,
+        points=plain_number(work.points), percent=None if percent is None else fixed_text(percent, 1),
+        words=_words(loaded, student, work, term), is_locked=not column.is_assigned(str(student.pk)),
+        slip=slip_words(slip) if slip else None, meant=meant, effects=_effects(loaded, student, work, term, slip.meant if slip else None),
+        flag=score.flag if score else "", comment=score.comment if score else "", note=score.note if score else "",
+        families="shown to families" if work.pk in loaded.shown else "hidden from families",
+        history=history(score),
+    )  # fmt: skip
+
+
+def history(score: Score | None) -> list[EventOut]:
+    """What became of a score, newest first."""
+    if score is None:
+        return []
+    events = ScoreEvent.objects.filter(score=score).select_related("person").order_by("-id")
+    return [
+        EventOut(before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at)
+        for each in events[:MOST_EVENTS]
+    ]
+
+
+def _words(loaded: LoadedClass, student: Student, work: Assignment, term: Term) -> str:
+    """How the score stands in the grade."""
+    result = loaded.gradebook.result(str(student.pk), str(term.pk))
+    left_out = result.left_out.get(str(work.pk))
+    if any(str(work.pk) in each.dropped for each in result.categories.values()):
+        return "dropped"
+    if is_apart(loaded, work):
+        return "not in the grade"
+    if str(work.pk) in result.missing:
+        return "missing"
+    reasons = {
+        "not_assigned": "not assigned",
+        "blank": "left out until there is a score",
+        "code": "left out by its code",
+    }
+    return reasons.get(left_out or "", "left out") if left_out else "counts"
+
+
+def _effects(
+    loaded: LoadedClass, student: Student, work: Assignment, term: Term, meant: Fraction | None
+) -> list[EffectOut]:
+    """What the score does to the term's grade, beside what it would be otherwise."""
+    row = dict(loaded.book.scores.get(str(student.pk), {}))
+    if str(work.pk) not in row:
+        return []
+    tried: list[tuple[str, dict[str, Any]]] = [("as it is", row)]
+    tried.append(("without it", {name: each for name, each in row.items() if name != str(work.pk)}))
+    if meant is not None:
+        tried.append((f"as {decimal_text(meant)}", row | {str(work.pk): in_units(meant)}))
+    found = []
+    for words, mine in tried:
+        book = replace(loaded.book, scores={**loaded.book.scores, str(student.pk): mine})
+        gradebook = Gradebook(book, checked=True)
+        made = grade(gradebook, gradebook.result(str(student.pk), str(term.pk)), str(term.pk))
+        found.append(EffectOut(words=words, percent=made.computed_percent, mark=made.computed_mark))
+    return found
+
+
+@transaction.atomic
+def set_details(
+    school_class: SchoolClass, person: Person, student_id: int, assignment_id: int, given: Mapping[str, Any]
+) -> None:
+    """Set flag, comment for the family, private note, or that a number is meant. It can be undone."""
+    given = {field: value.strip() if isinstance(value, str) else value for field, value in given.items()}
+    if given.get("flag", "") not in FLAGS:
+        raise Refused("A score is late, incomplete, absent, collected, or none of these.", "flag")
+    for field in ("comment", "note"):
+        if len(given.get(field, "")) > LONGEST:
+            raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
+    known = school_class.enrolments.filter(student_id=student_id).exists()
+    if not known or not school_class.assignments.filter(pk=assignment_id).exists():
+        raise NotYours
+    score = Score.objects.select_for_update().filter(student_id=student_id, assignment_id=assignment_id).first()
+    if score is None:
+        score = Score(student_id=student_id, assignment_id=assignment_id, version=0)
+    before = {field: getattr(score, field) for field in given}
+    _put(score, person, school_class, given)
+    place = {"student": student_id, "assignment": assignment_id}
+    words = f"changed what stands beside a score in {score.assignment.short_name}"
+    acts.record(school_class, person, "score details", words, {**place, "before": before, "after": dict(given)})
+
+
+def _put(score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any]) -> None:
+    for field, value in fields.items():
+        setattr(score, field, value)
+    # The version is the number's or code's: what stands beside it is in nobody's way.
+    score.changed_by, score.changed_at = person, school_class.school.now()
+    score.save()
+
+
+def _turn(school_class: SchoolClass, person: Person, change: Mapping[str, Any], now: str, wanted: str) -> list[str]:
+    score = Score.objects.select_for_update().filter(
+        assignment__school_class=school_class, student=change["student"], assignment=change["assignment"]
+    ).first()  # fmt: skip
+    if score is None or any(getattr(score, field) != value for field, value in change[now].items()):
+        return ["What stands beside this score has been changed since and stays as it is."]
+    _put(score, person, school_class, change[wanted])
+    return []
+
+
+acts.kind(
+    "score details",
+    undo=lambda school_class, person, change: _turn(school_class, person, change, "after", "before"),
+    redo=lambda school_class, person, change: _turn(school_class, person, change, "before", "after"),
+)

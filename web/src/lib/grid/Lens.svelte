@@ -1,0 +1,232 @@
+<script lang="ts">
+	/** The lens on a cell: the entry with all its parts, what it does to the grade, and what became of it. */
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+
+	let {
+		classId,
+		term,
+		student,
+		assignment,
+		onworking
+	}: { classId: number; term: number; student: number; assignment: number; onworking: () => void } = $props();
+	const queries = useQueryClient();
+	const path = $derived({ class_id: classId, student, assignment });
+	const lens = createQuery(() => ({
+		queryKey: ['class', classId, 'lens', student, assignment],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path } })),
+		placeholderData: (before) => before
+	}));
+	const flags = ['late', 'incomplete', 'absent', 'collected'];
+
+	$effect(() =>
+		saving.onAnswer((answered) => {
+			if (answered === classId) void queries.invalidateQueries({ queryKey: ['class', classId, 'lens'] });
+		})
+	);
+
+	async function change(body: Shapes['DetailsIn']): Promise<void> {
+		try {
+			await saving.during(
+				ask(api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path }, body }))
+			);
+			await queries.invalidateQueries({ queryKey: ['class', classId] });
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	/** Enter another text in this cell, for instance what was meant, or what was there before. */
+	function put(text: string): void {
+		const version = lens.data?.version ?? 0;
+		void saving.enter({ classId, student, assignment }, term, text, version);
+	}
+</script>
+
+<aside aria-label="Lens">
+	{#if lens.data}
+		{@const data = lens.data}
+		<h2>{data.student}</h2>
+		<p class="slate">{data.assignment}, {data.points} points, {data.families}</p>
+		<p class="score">
+			<b class:none={!data.text}>{data.text || 'blank'}</b>
+			<span class="slate"
+				>{data.percent ? `${data.percent} % of ${data.points}` : `of ${data.points}`}<br />{data.words}</span
+			>
+		</p>
+		{#if data.slip}
+			<div class="slip">
+				<p><i class="diamond"></i> {data.slip}</p>
+				{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}
+						>Make it {data.meant}</button
+					>{/if}
+				<button class="btn quiet small" onclick={() => change({ meant: true })}>{data.text} is right</button>
+			</div>
+		{/if}
+		{#if data.effects.length}
+			<h3>What it does to the grade</h3>
+			<table>
+				<tbody>
+					{#each data.effects as effect (effect.words)}
+						<tr
+							><th scope="row">{effect.words}</th><td>{effect.percent ?? '—'}</td><td
+								><b>{effect.mark ?? ''}</b></td
+							></tr
+						>
+					{/each}
+				</tbody>
+			</table>
+			<button class="link" onclick={onworking}>Working</button>
+		{/if}
+		{#if !data.is_locked}
+			<label>
+				<h3>Comment for the family</h3>
+				<textarea
+					id="lens-comment"
+					class="field"
+					rows="2"
+					placeholder="Nothing yet. Seen once the score is shown."
+					value={data.comment}
+					onchange={(event) => change({ comment: event.currentTarget.value })}></textarea>
+			</label>
+			<label>
+				<h3>Note for yourself</h3>
+				<textarea
+					class="field"
+					rows="2"
+					placeholder="Only the class’s teachers see it."
+					value={data.note}
+					onchange={(event) => change({ note: event.currentTarget.value })}></textarea>
+			</label>
+			<h3 id="lens-flags">Flags</h3>
+			<div class="flags" role="group" aria-labelledby="lens-flags">
+				{#each flags as flag (flag)}
+					<button
+						aria-pressed={data.flag === flag}
+						onclick={() => change({ flag: data.flag === flag ? '' : flag })}>{flag}</button
+					>
+				{/each}
+			</div>
+		{/if}
+		<h3>History</h3>
+		<ul>
+			{#each data.history as event, index (index)}
+				<li>
+					<span
+						><b>{event.after || 'blank'}</b>
+						{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</span
+					>
+					{#if index > 0 && event.after !== data.text}<button class="link" onclick={() => put(event.after)}
+							>put back<span class="sr-only"> {event.after || 'blank'}</span></button
+						>{/if}
+				</li>
+			{:else}<li class="slate">Nothing was entered yet.</li>{/each}
+		</ul>
+	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
+	{:else}<p class="slate">Looking…</p>{/if}
+</aside>
+
+<style>
+	aside {
+		flex: none;
+		width: 288px;
+		padding: 12px 16px 24px;
+		overflow-y: auto;
+		border-left: 1px solid var(--rule);
+	}
+	h2 {
+		font-size: 18px;
+		line-height: 24px;
+	}
+	h3 {
+		margin-top: 12px;
+		padding-top: 8px;
+		border-top: 1px solid var(--hair);
+		font: 400 12px/16px var(--text);
+		color: var(--slate);
+	}
+	.slate {
+		color: var(--slate);
+	}
+	.score {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		margin-top: 10px;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.score b {
+		min-width: 84px;
+		padding: 6px 10px;
+		border: 2px solid var(--juniper);
+		border-radius: 3px;
+		background: var(--snow);
+		font: 500 24px/28px var(--name);
+		text-align: right;
+	}
+	.score .none {
+		font-size: 15px;
+		color: var(--slate);
+	}
+	.slip {
+		margin-top: 12px;
+		padding: 10px 12px;
+		background: var(--amber-2);
+		border-radius: 3px;
+	}
+	.slip p {
+		margin-bottom: 8px;
+	}
+	table {
+		width: 100%;
+		margin: 4px 0;
+	}
+	th {
+		font-weight: 400;
+		text-align: left;
+	}
+	td {
+		text-align: right;
+	}
+	td b {
+		font-weight: 600;
+	}
+	textarea.field {
+		height: auto;
+		margin-top: 4px;
+		padding: 4px 8px;
+	}
+	.flags {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin-top: 6px;
+	}
+	.flags button {
+		padding: 2px 8px;
+		border-radius: 3px;
+		box-shadow: inset 0 0 0 1px var(--rule);
+	}
+	.flags [aria-pressed='true'] {
+		background: var(--ice);
+		box-shadow: inset 0 0 0 1px var(--juniper);
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 8px;
+		padding: 3px 0;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	@media (max-width: 1000px) {
+		aside {
+			display: none;
+		}
+	}
+</style>
