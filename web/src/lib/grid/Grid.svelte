@@ -41,7 +41,8 @@
 	let table: HTMLElement;
 	let input = $state<HTMLInputElement>();
 	let isPlaced = $state(false);
-	let menu = $state(false);
+	/** Where the cell's menu stands while it is open. */
+	let menu = $state<{ left: number; top: number } | null>(null);
 	let menuFirst = $state<HTMLButtonElement>();
 	const selection = new Selection(() => ({ rows: grid.rows.length, columns: grid.columns.length }), enter);
 
@@ -106,7 +107,7 @@
 				selection.drop();
 				break;
 			case 'menu':
-				menu = true;
+				openMenu();
 				await tick();
 				menuFirst?.focus();
 				return;
@@ -184,8 +185,20 @@
 		await focus();
 	}
 
+	/** Under the cell, or above it where there is no room below. */
+	function openMenu(): void {
+		const cell = table.querySelector('td[tabindex="0"]')?.getBoundingClientRect();
+		if (!cell) return;
+		const height = 16 + 28 * (acts.length + 1);
+		const isBelow = cell.bottom + height < window.innerHeight;
+		menu = {
+			left: Math.min(cell.left, window.innerWidth - 230),
+			top: isBelow ? cell.bottom : Math.max(8, cell.top - height)
+		};
+	}
+
 	async function closeMenu(): Promise<void> {
-		menu = false;
+		menu = null;
 		await focus();
 	}
 
@@ -354,20 +367,6 @@
 										problem={saving.problem(place(row, column))}
 									/>
 								{/if}
-								{#if isHere && menu}
-									<div class="menu" role="menu" tabindex="-1" onkeydown={onmenukey}>
-										{#each acts as each, index (each.key)}
-											{#if index === 0}<button
-													bind:this={menuFirst}
-													role="menuitem"
-													onclick={() => choose(each.act)}><kbd>{each.key}</kbd> {each.words}</button
-												>{:else}<button role="menuitem" onclick={() => choose(each.act)}
-													><kbd>{each.key}</kbd> {each.words}</button
-												>{/if}
-										{/each}
-										<button role="menuitem" onclick={closeMenu}><kbd>Esc</kbd> back to the cell</button>
-									</div>
-								{/if}
 							</td>
 						{:else}<td class="cell"></td>{/if}
 					{/each}
@@ -385,6 +384,25 @@
 		</tfoot>
 	</table>
 </div>
+{#if menu}
+	<div
+		class="menu"
+		role="menu"
+		tabindex="-1"
+		aria-label="What can be done here"
+		style="left: {menu.left}px; top: {menu.top}px"
+		onkeydown={onmenukey}
+	>
+		{#each acts as each, index (each.key)}
+			{#if index === 0}<button bind:this={menuFirst} role="menuitem" onclick={() => choose(each.act)}
+					><kbd>{each.key}</kbd> {each.words}</button
+				>{:else}<button role="menuitem" onclick={() => choose(each.act)}
+					><kbd>{each.key}</kbd> {each.words}</button
+				>{/if}
+		{/each}
+		<button role="menuitem" onclick={closeMenu}><kbd>Esc</kbd> back to the cell</button>
+	</div>
+{/if}
 
 <style>
 	.scroll {
@@ -627,9 +645,7 @@
 		outline: none;
 	}
 	.menu {
-		position: absolute;
-		right: 0;
-		top: 30px;
+		position: fixed;
 		z-index: 20;
 		display: grid;
 		padding: 6px;

@@ -114,9 +114,9 @@ class Saving {
 		return this.problems.find((each) => each.id === placeId(each.person, place));
 	}
 
-	/** Wait until all that was entered is saved. False where it cannot be now: without a connection, or signed out. */
+	/** Wait until all that was entered or changed is saved. False where it cannot be now: without a connection, or signed out. */
 	async settled(): Promise<boolean> {
-		while (this.entries.length || !this.isBegun) {
+		while (this.entries.length || this.others || !this.isBegun) {
 			if (this.isAway || this.isSignedOut) return false;
 			await new Promise((wake) => setTimeout(wake, 20));
 		}

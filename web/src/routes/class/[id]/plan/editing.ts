@@ -19,7 +19,7 @@ export class Editing {
 	) {}
 
 	async addCategory(body: Shapes['CategoryIn']): Promise<void> {
-		await this.#do(
+		await this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/categories', { params: { path: { class_id: this.classId } }, body })
 			)
@@ -29,13 +29,13 @@ export class Editing {
 	async changeCategory(category: Shapes['CategoryOut'], body: Shapes['CategoryIn']): Promise<void> {
 		const path = { class_id: this.classId, category_id: category.id };
 		const based = { ...body, version: category.version };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PATCH('/api/classes/{class_id}/categories/{category_id}', { params: { path }, body: based }))
 		);
 	}
 
 	async addAssignment(body: Shapes['AssignmentIn']): Promise<void> {
-		await this.#do(
+		await this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/assignments', {
 					params: { path: { class_id: this.classId } },
@@ -48,7 +48,7 @@ export class Editing {
 	async changeAssignment(assignment: Shapes['AssignmentOut'], body: Shapes['AssignmentIn']): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment.id };
 		const based = { ...body, version: assignment.version };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PATCH('/api/classes/{class_id}/assignments/{assignment_id}', { params: { path }, body: based }))
 		);
 	}
@@ -58,7 +58,7 @@ export class Editing {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		const form = new FormData();
 		form.set('file', file);
-		await this.#do(
+		await this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/assignments/{assignment_id}/file', {
 					params: { path },
@@ -71,52 +71,56 @@ export class Editing {
 
 	async detach(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.DELETE('/api/classes/{class_id}/assignments/{assignment_id}/file', { params: { path } }))
 		);
 	}
 
 	async changeRules(body: Shapes['RulesIn']): Promise<void> {
-		await this.#do(ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
+		await this.#do(() => ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
 	}
 
 	/** Put the draft in force; gives words on what could not be. */
 	async applyDraft(): Promise<string[]> {
-		const applied = await this.#do(
+		const applied = await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/draft/apply', { params: this.#class }))
 		);
 		return applied.kept;
 	}
 
 	async throwDraftAway(): Promise<void> {
-		await this.#do(ask(api.DELETE('/api/classes/{class_id}/draft', { params: this.#class })));
+		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/draft', { params: this.#class })));
 	}
 
 	async putBack(mark: string, field: string): Promise<void> {
 		const path = { class_id: this.classId, mark, field };
-		await this.#do(ask(api.DELETE('/api/classes/{class_id}/draft/{mark}/{field}', { params: { path } })));
+		await this.#do(() =>
+			ask(api.DELETE('/api/classes/{class_id}/draft/{mark}/{field}', { params: { path } }))
+		);
 	}
 
 	async beginFromText(text: string): Promise<void> {
-		await this.#do(
+		await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/plan/text', { params: this.#class, body: { text } }))
 		);
 	}
 
 	async begin(body: Partial<Shapes['BeginIn']>): Promise<void> {
 		const full = { source: null, kept: null, pattern: null, with_assignments: true, ...body };
-		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/begin', { params: this.#class, body: full })));
+		await this.#do(() =>
+			ask(api.POST('/api/classes/{class_id}/plan/begin', { params: this.#class, body: full }))
+		);
 	}
 
 	async keepPlan(name: string, withAssignments: boolean): Promise<void> {
 		const body = { name, with_assignments: withAssignments };
-		await this.#do(ask(api.POST('/api/classes/{class_id}/plan/keep', { params: this.#class, body })));
+		await this.#do(() => ask(api.POST('/api/classes/{class_id}/plan/keep', { params: this.#class, body })));
 	}
 
 	/** Send the plan to other classes; gives words on what became of it in each. */
 	async send(classes: number[], withAssignments: boolean): Promise<string[]> {
 		const body = { classes, with_assignments: withAssignments };
-		const sent = await this.#do(
+		const sent = await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/plan/send', { params: this.#class, body }))
 		);
 		return sent.words;
@@ -125,7 +129,7 @@ export class Editing {
 	/** Go back to the plan as it was after a change; gives words on what stays. */
 	async returnTo(event: number): Promise<string[]> {
 		const path = { class_id: this.classId, event };
-		const done = await this.#do(
+		const done = await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/plan/history/{event}', { params: { path } }))
 		);
 		return done.words;
@@ -134,7 +138,7 @@ export class Editing {
 	/** Merge a category into another, or into none; true where it is in force and not in the draft. */
 	async merge(category: number, into: number | null): Promise<boolean> {
 		const path = { class_id: this.classId, category_id: category };
-		const done = await this.#do(
+		const done = await this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/categories/{category_id}/merge', {
 					params: { path },
@@ -147,18 +151,20 @@ export class Editing {
 
 	async setWeights(term: number, weights: Record<number, string>): Promise<void> {
 		const path = { class_id: this.classId, term };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PUT('/api/classes/{class_id}/weights/{term}', { params: { path }, body: { weights } }))
 		);
 	}
 
 	async shareRest(term: number): Promise<void> {
 		const path = { class_id: this.classId, term };
-		await this.#do(ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path } })));
+		await this.#do(() =>
+			ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path } }))
+		);
 	}
 
 	async setShares(weights: Record<number, string>): Promise<void> {
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PUT('/api/classes/{class_id}/shares', { params: this.#class, body: { weights } }))
 		);
 	}
@@ -171,14 +177,14 @@ export class Editing {
 	): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		const body = { share, of, others };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/share', { params: { path }, body }))
 		);
 	}
 
 	/** Change several assignments alike; gives how many. */
 	async changeTogether(body: Shapes['TogetherIn']): Promise<number> {
-		const done = await this.#do(
+		const done = await this.#do(() =>
 			ask(api.PATCH('/api/classes/{class_id}/assignments', { params: this.#class, body }))
 		);
 		return done.count;
@@ -186,7 +192,7 @@ export class Editing {
 
 	async duplicate(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/assignments/{assignment_id}/duplicate', { params: { path } }))
 		);
 	}
@@ -197,7 +203,7 @@ export class Editing {
 	}
 
 	async makeRepeating(body: Shapes['RepeatIn']): Promise<number> {
-		const done = await this.#do(
+		const done = await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/repeating', { params: this.#class, body }))
 		);
 		return done.count;
@@ -205,36 +211,36 @@ export class Editing {
 
 	async changeTerm(term: number, body: Partial<Shapes['TermRulesIn']>): Promise<void> {
 		const path = { class_id: this.classId, term };
-		await this.#do(ask(api.PATCH('/api/classes/{class_id}/terms/{term}', { params: { path }, body })));
+		await this.#do(() => ask(api.PATCH('/api/classes/{class_id}/terms/{term}', { params: { path }, body })));
 	}
 
 	async saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await this.#do(ask(api.POST('/api/classes/{class_id}/scales', { params: this.#class, body })));
+		await this.#do(() => ask(api.POST('/api/classes/{class_id}/scales', { params: this.#class, body })));
 	}
 
 	async deleteScale(scale: number): Promise<void> {
 		const path = { class_id: this.classId, scale };
-		await this.#do(ask(api.DELETE('/api/classes/{class_id}/scales/{scale}', { params: { path } })));
+		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/scales/{scale}', { params: { path } })));
 	}
 
 	async saveCode(body: Shapes['CodeIn']): Promise<void> {
-		await this.#do(ask(api.POST('/api/classes/{class_id}/codes', { params: this.#class, body })));
+		await this.#do(() => ask(api.POST('/api/classes/{class_id}/codes', { params: this.#class, body })));
 	}
 
 	async deleteCode(code: number): Promise<void> {
 		const path = { class_id: this.classId, code };
-		await this.#do(ask(api.DELETE('/api/classes/{class_id}/codes/{code}', { params: { path } })));
+		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/codes/{code}', { params: { path } })));
 	}
 
 	async remove(kind: Kind, id: number): Promise<void> {
 		if (kind === 'category') {
 			const path = { class_id: this.classId, category_id: id };
-			await this.#do(
+			await this.#do(() =>
 				ask(api.DELETE('/api/classes/{class_id}/categories/{category_id}', { params: { path } }))
 			);
 		} else {
 			const path = { class_id: this.classId, assignment_id: id };
-			await this.#do(
+			await this.#do(() =>
 				ask(api.DELETE('/api/classes/{class_id}/assignments/{assignment_id}', { params: { path } }))
 			);
 		}
@@ -250,17 +256,24 @@ export class Editing {
 
 	async order(kind: Kind, ids: number[]): Promise<void> {
 		const path = { class_id: this.classId, kind };
-		await this.#do(ask(api.PUT('/api/classes/{class_id}/order/{kind}', { params: { path }, body: { ids } })));
+		await this.#do(() =>
+			ask(api.PUT('/api/classes/{class_id}/order/{kind}', { params: { path }, body: { ids } }))
+		);
 	}
 
 	get #class() {
 		return { path: { class_id: this.classId } };
 	}
 
+	/** One after another, in the order in which they were asked for: so they are undone in it, too. */
+	#last: Promise<unknown> = Promise.resolve();
+
 	/** Whatever was done or refused, the page then shows what is there now. */
-	async #do<T>(work: Promise<T>): Promise<T> {
+	async #do<T>(work: () => Promise<T>): Promise<T> {
+		const mine = this.#last.catch(() => undefined).then(work);
+		this.#last = mine;
 		try {
-			return await this.during(work);
+			return await this.during(mine);
 		} finally {
 			await this.refresh();
 		}

@@ -306,7 +306,8 @@
 	.tool {
 		display: flex;
 		align-items: center;
-		gap: 18px;
+		flex-wrap: wrap;
+		gap: 4px 18px;
 		flex: none;
 		min-height: 36px;
 		padding: 0 16px 0 24px;
