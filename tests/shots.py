@@ -26,6 +26,9 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
         ("report", "Comment for the family"),
     ):
         page.goto(f"/class/2/{place}")
+        if place == "scores":
+            page.get_by_role("gridcell", name="Matěj Dvořáček, Map test 4").click()
+            expect(page.get_by_text("Did you mean 50?")).to_be_visible()
         shoot(page, place, words)
     page.goto("/class/2/plan")
     for name, weight in (("Fieldwork", "30"), ("Map tests", "30"), ("Notebooks", "10")):

@@ -39,6 +39,15 @@ def events(stack: Stack, class_id: int, work: str) -> str:
     )
 
 
+def both_teachers(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> tuple[Page, Page]:
+    """The class open on two screens: the teacher's and a co-teacher's."""
+    stack.python(
+        "from school.models import *;"
+        f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
+    )
+    return somebody("odalys", f"/class/{class_id}/scores"), somebody("tobin", f"/class/{class_id}/scores")
+
+
 def saved(page: Page) -> None:
     expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible(timeout=30_000)
 
@@ -84,12 +93,7 @@ def test_entries_made_offline_survive_a_closed_tab(stack: Stack, class_id: int, 
 
 
 def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> None:
-    stack.python(
-        "from school.models import *;"
-        f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
-    )
-    mine = somebody("odalys", f"/class/{class_id}/scores")
-    theirs = somebody("tobin", f"/class/{class_id}/scores")
+    mine, theirs = both_teachers(stack, class_id, somebody)
     expect(mine.get_by_role("grid")).to_be_visible()
     type_in(theirs, "Defne Çelik", "Walk 3", "8")
     saved(theirs)
@@ -153,12 +157,7 @@ def test_signed_out_in_between_nothing_is_sent_as_another(
 def test_a_colleagues_entry_appears_by_itself_with_who_it_was(
     stack: Stack, class_id: int, somebody: Callable[..., Page]
 ) -> None:
-    stack.python(
-        "from school.models import *;"
-        f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
-    )
-    mine = somebody("odalys", f"/class/{class_id}/scores")
-    theirs = somebody("tobin", f"/class/{class_id}/scores")
+    mine, theirs = both_teachers(stack, class_id, somebody)
     expect(mine.get_by_text("Tobin Achterberg is here too")).to_be_visible()
     type_in(theirs, "Hamza Bashir", "Walk 4", "7")
     saved(theirs)

@@ -34,7 +34,8 @@
 			>{cell.adjusted}{:else}{text}{/if}
 	</span>
 {/if}
-{#if problem}<i class="diamond mark"></i>{:else if pending}<span class="waiting"></span>{/if}
+{#if problem || (cell.slip && isPlain)}<i class="diamond mark"></i>{:else if pending}<span class="waiting"
+	></span>{/if}
 
 <style>
 	.level {
