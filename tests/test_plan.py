@@ -232,10 +232,11 @@ def test_two_teachers_at_once_and_the_way_back(stack: Stack, somebody: Callable[
     mine, theirs = (somebody(who, f"/class/{class_id}/plan") for who in ("odalys", "tobin"))
     for page in (mine, theirs):
         expect(page.get_by_label("Weight of Walks")).to_have_value("40")
+    # One is still typing when the colleague's change arrives.
+    mine.get_by_label("Weight of Walks").fill("70")
     theirs.get_by_label("Weight of Walks").fill("55")
     theirs.get_by_label("Weight of Walks").press("Enter")
     expect(theirs.get_by_role("status").filter(has_text="All saved")).to_be_visible()
-    mine.get_by_label("Weight of Walks").fill("70")
     mine.get_by_label("Weight of Walks").press("Enter")
     expect(mine.get_by_role("alert").filter(has_text="A colleague changed Walks")).to_be_visible()
     expect(mine.get_by_label("Weight of Walks")).to_have_value("70")

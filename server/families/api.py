@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.db.models import Q
 from plans.handouts import download
 from plans.models import Assignment
 from school.access import Asking, PermittedRouter
@@ -21,6 +22,7 @@ def page(request: Asking, student_id: int, term: int | None = None) -> Any:
 
 @router.get("/families/{student_id}/files/{assignment}", permission=SEE_FAMILY_PAGE)
 def file(request: Asking, student_id: int, assignment: int) -> Any:
-    """The file that goes with work of a class that the student is in."""
-    theirs = Assignment.objects.filter(pk=assignment, school_class__enrolments__student=request.student)
+    """The file that goes with work that the student is given."""
+    given = Q(for_everyone=True) | Q(chosen_students=request.student)
+    theirs = Assignment.objects.filter(given, pk=assignment, school_class__enrolments__student=request.student)
     return download(theirs.first())

@@ -8,7 +8,7 @@ from school.models import Person, SchoolClass
 from school.refusal import Refused
 
 from plans.keeping import Changed, keep
-from plans.models import Assignment, Category, PlanEvent
+from plans.models import PlanEvent
 from plans.rows import as_one_act, find, record, snapshot, turn
 
 MOST = 100
@@ -64,13 +64,18 @@ def _since(school_class: SchoolClass, event: PlanEvent) -> dict[str, Any]:
 
 
 def _set(row: Any, fields: Mapping[str, Any]) -> None:
-    categories = set(row.school_class.categories.values_list("pk", flat=True)) if isinstance(row, Assignment) else set()
     for name, value in fields.items():
-        # A category that is gone for good takes nothing back.
-        if name == "category_id" and value is not None and value not in categories:
-            continue
-        setattr(row, name, row._meta.get_field(name).to_python(value) if _is_field(row, name) else value)
+        if _is_there(row, name, value):
+            setattr(row, name, row._meta.get_field(name).to_python(value) if _is_plain(name) else value)
 
 
-def _is_field(row: Assignment | Category, name: str) -> bool:
+def _is_plain(name: str) -> bool:
     return name != "chosen" and not name.endswith("_id")
+
+
+def _is_there(row: Any, name: str, value: Any) -> bool:
+    """Whether what a field points to still exists; what is gone for good is not gone back to."""
+    if value is None or not name.endswith("_id"):
+        return True
+    pointed: Any = row._meta.get_field(name.removesuffix("_id")).related_model
+    return bool(pointed.objects.filter(pk=value).exists())

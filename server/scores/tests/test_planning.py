@@ -367,6 +367,18 @@ def test_the_plan_returns_to_what_it_was_through_the_draft(world: World) -> None
     assert plan(world)["categories"][0]["weight"] == "50"
 
 
+def test_the_way_back_passes_by_what_is_gone_for_good(world: World) -> None:
+    made = ask(world, "POST", "scales", {"name": "Two steps", "bands": BANDS}).json()["id"]
+    letters = GradingScale.objects.exclude(pk=made).get()
+    ask(world, "PATCH", "rules", {"scale": str(made)})
+    event = PlanEvent.objects.latest("id")
+    ask(world, "PATCH", "rules", {"scale": str(letters.pk), "cap": "yes"})
+    ask(world, "DELETE", f"scales/{made}")
+    assert ask(world, "POST", f"plan/history/{event.pk}").status_code == 200
+    rules = {each["field"]: each["value"] for each in plan(world)["rules"]}
+    assert (rules["scale"], rules["cap"]) == (str(letters.pk), "no")
+
+
 # Scales and codes
 
 

@@ -41,6 +41,8 @@
 	let table: HTMLElement;
 	let input = $state<HTMLInputElement>();
 	let isPlaced = $state(false);
+	/** The version that stood in the cell when typing began: what a colleague enters meanwhile is not what one typed on. */
+	let basis: number | null = null;
 	/** Where the cell's menu stands while it is open. */
 	let menu = $state<{ left: number; top: number } | null>(null);
 	let menuFirst = $state<HTMLButtonElement>();
@@ -58,12 +60,14 @@
 	}
 
 	function enter(at: Cell, text: string): void {
+		const begun = basis;
+		basis = null;
 		const here = cellOf(at);
 		if (!here) return;
 		const where = place(here.row, here.column);
 		const now = saving.problem(where)?.typed ?? saving.pending(where)?.text ?? here.cell.text;
 		if (text.trim() === now && !saving.problem(where)) return;
-		const based = saving.problem(where)?.theirs?.version ?? here.cell.version;
+		const based = saving.problem(where)?.theirs?.version ?? begun ?? here.cell.version;
 		void saving.enter(where, grid.term_id, text.trim(), based);
 	}
 
@@ -95,6 +99,7 @@
 			case 'edit':
 				if (isLocked(selection.at)) return;
 				isPlaced = act.kind === 'edit';
+				basis = cellOf(selection.at)?.cell.version ?? null;
 				selection.typed = act.kind === 'type' ? act.text : shownText(selection.at);
 				await tick();
 				input?.focus();
@@ -104,6 +109,7 @@
 				clear();
 				break;
 			case 'drop':
+				basis = null;
 				selection.drop();
 				break;
 			case 'menu':
@@ -249,6 +255,18 @@
 			.filter(Boolean)
 			.join(' ');
 	}
+
+	// One's own earlier entry in the cell, saved meanwhile, is what one types on.
+	$effect(() =>
+		saving.onAnswer((answered, _term, answer) => {
+			const here = cellOf(selection.at);
+			if (basis === null || answered !== classId || !here) return;
+			const mine = answer.saved.find(
+				(each) => each.student === here.row.student_id && each.assignment === here.column.id
+			);
+			if (mine) basis = mine.version;
+		})
+	);
 
 	$effect(() => {
 		if (grid.rows.length && selection.at.row >= grid.rows.length) selection.at = { row: 0, column: 0 };

@@ -12,17 +12,22 @@
 		save,
 		type = 'text',
 		align = 'left',
-		id
+		id,
+		version
 	}: {
 		value: string;
 		label: string;
-		save: (text: string) => Promise<unknown>;
+		/** Saves what was typed, on the version that stood there when typing began. */
+		save: (text: string, version: number | undefined) => Promise<unknown>;
 		type?: 'text' | 'date';
 		align?: 'left' | 'right';
 		/** What a check jumps to. */
 		id?: string;
+		version?: number | undefined;
 	} = $props();
 	let typed = $state<string | null>(null);
+	/** What a colleague changes while one types is not what one typed on. */
+	let basis: number | undefined;
 	let problem = $state('');
 	const reason = $props.id();
 
@@ -33,7 +38,7 @@
 			return;
 		}
 		try {
-			await save(typed);
+			await save(typed, basis);
 			typed = null;
 			problem = '';
 		} catch (error) {
@@ -59,7 +64,10 @@
 		aria-describedby={problem ? reason : undefined}
 		style="text-align: {align}"
 		value={typed ?? value}
-		oninput={(event) => (typed = event.currentTarget.value)}
+		oninput={(event) => {
+			if (typed === null) basis = version;
+			typed = event.currentTarget.value;
+		}}
 		onblur={keep}
 		{onkeydown}
 		onfocus={(event) => event.currentTarget.select()}

@@ -92,14 +92,18 @@
 		<InPlace
 			label="Name of {each.name}"
 			value={each.name}
-			save={(name) => editing.changeAssignment(each, { name })}
+			version={each.version}
+			save={(name, version) =>
+				editing.changeAssignment({ ...each, version: version ?? each.version }, { name })}
 		/>
 	</td>
 	<td>
 		<InPlace
 			label="Short name of {each.name}"
 			value={each.short_name}
-			save={(short_name) => editing.changeAssignment(each, { short_name })}
+			version={each.version}
+			save={(short_name, version) =>
+				editing.changeAssignment({ ...each, version: version ?? each.version }, { short_name })}
 		/>
 	</td>
 	<td>
@@ -122,7 +126,9 @@
 			label="Points of {each.name}"
 			align="right"
 			value={each.points}
-			save={(points) => editing.changeAssignment(each, { points })}
+			version={each.version}
+			save={(points, version) =>
+				editing.changeAssignment({ ...each, version: version ?? each.version }, { points })}
 		/>
 	</td>
 	<td class="r">
@@ -152,7 +158,9 @@
 			label="Due date of {each.name}{each.is_outside ? ', outside the term' : ''}"
 			type="date"
 			value={each.due_on ?? ''}
-			save={(due) => editing.changeAssignment(each, { due_on: due || null })}
+			version={each.version}
+			save={(due, version) =>
+				editing.changeAssignment({ ...each, version: version ?? each.version }, { due_on: due || null })}
 		/>
 	</td>
 	<td>

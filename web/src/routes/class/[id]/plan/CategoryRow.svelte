@@ -84,7 +84,9 @@
 			<InPlace
 				label="Name of the category {category.name}"
 				value={category.name}
-				save={(name) => editing.changeCategory(category, { name })}
+				version={category.version}
+				save={(name, version) =>
+					editing.changeCategory({ ...category, version: version ?? category.version }, { name })}
 			/>
 		</span>
 		<button class="rule" aria-expanded={isOpen} onclick={onopen}
@@ -104,10 +106,11 @@
 					label="Weight of {category.name}"
 					align="right"
 					value={category.weight}
-					save={(weight) =>
+					version={category.version}
+					save={(weight, version) =>
 						plan.has_own_weights
 							? editing.setWeights(plan.term_id, { [category.id]: weight })
-							: editing.changeCategory(category, { weight })}
+							: editing.changeCategory({ ...category, version: version ?? category.version }, { weight })}
 				/>
 			{:else}{category.of_grade}{/if}
 		</div></td
