@@ -1045,7 +1045,7 @@ export interface paths {
         };
         /**
          * File
-         * @description The file that goes with work of a class that the student is in.
+         * @description The file that goes with work that the student is given.
          */
         get: operations["families_api_file"];
         put?: never;
