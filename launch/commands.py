@@ -279,17 +279,20 @@ def command_client(_: argparse.Namespace) -> int:
 def command_bench(options: argparse.Namespace) -> int:
     """Measure; the figures come last."""
     install(testing=True)
-    environment = testing_environment("mysql://nobody@127.0.0.1/none")
-    return subprocess.run([PYTHON, ROOT / "bench" / f"{options.what}.py"], env=environment).returncode
+    return _with_database([str(PYTHON), str(ROOT / "bench" / f"{options.what}.py")])
 
 
 def command_shots(_: argparse.Namespace) -> int:
     """The pictures of the main views, from a new demo."""
     install(testing=True)
+    return _with_database([str(PYTHON), "-m", "pytest", "-q", "tests/shots.py"])
+
+
+def _with_database(command: list[str]) -> int:
+    """Run something that needs the testing database."""
     database = Database("test-db")
     try:
         database.start()
-        environment = testing_environment(database.url)
-        return subprocess.run([PYTHON, "-m", "pytest", "-q", "tests/shots.py"], cwd=ROOT, env=environment).returncode
+        return subprocess.run(command, cwd=ROOT, env=testing_environment(database.url)).returncode
     finally:
         database.stop()

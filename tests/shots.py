@@ -22,7 +22,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     shoot(page, "today", "Needs you")
     for place, words in (
         ("plan", "How quarter 2 is made"),
-        ("scores", "Mean, in points"),
+        ("scores", "spread, 40 to 100 %"),
         ("report", "Comment for the family"),
     ):
         page.goto(f"/class/2/{place}")
@@ -30,6 +30,19 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
             page.get_by_role("gridcell", name="Matěj Dvořáček, Map test 4").click()
             expect(page.get_by_text("Did you mean 50?")).to_be_visible()
         shoot(page, place, words)
+    page.goto("/class/2/stack")
+    page.get_by_label("Assignment").select_option(label="Map test 4: watersheds")
+    page.get_by_label("Name on the paper").fill("no")
+    shoot(page, "stack", "When the pile is through")
+    page.goto("/class/2/student/33")
+    shoot(page, "student", "How the grade comes about")
+    page.goto("/loose-ends")
+    shoot(page, "loose-ends", "What is to be looked at")
+    phone = somebody("odalys", "/class/2/stack", width=390, height=844)
+    phone.get_by_label("Assignment").select_option(label="Map test 4: watersheds")
+    phone.get_by_label("Name on the paper").fill("no")
+    phone.get_by_role("listbox", name="Students found").get_by_role("option").first.click()
+    shoot(phone, "stack-phone", "Next paper")
     page.goto("/class/2/plan")
     for name, weight in (("Fieldwork", "30"), ("Map tests", "30"), ("Notebooks", "10")):
         page.get_by_label(f"Weight of {name}").fill(weight)
@@ -58,7 +71,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Night").click()
     page.goto("/class/2/scores")
-    shoot(page, "scores-night", "Mean, in points")
+    shoot(page, "scores-night", "spread, 40 to 100 %")
     family = somebody("ingrid")
     family.goto("/family/29")
     shoot(family, "family", "What it would take")

@@ -69,8 +69,11 @@ class Stack:
             command, env={**os.environ, **self.environment}, check=True, capture_output=True, text=True
         ).stdout.strip()  # fmt: skip
 
-    def add_class(self, name: str, students: int) -> int:
-        """An empty class of the demo's geography teacher, with students of the demo in it; gives its number."""
+    def add_class(self, name: str, students: int, works: int = 0) -> int:
+        """A class of the demo's geography teacher, with students of the demo in it; gives its number.
+
+        It is empty, or has so many pieces of work in one category and quarter 2: Walk 1, Walk 2 and so on.
+        """
         return int(
             self.python(
                 "from school.models import *; from plans.models import *;"
@@ -78,8 +81,15 @@ class Stack:
                 f"made = SchoolClass.objects.create(school=year.school, year=year, name={json.dumps(name)}, room='Room 3', position=9);"
                 "Teaching.objects.create(school_class=made, person=teacher);"
                 "GroundRules.objects.create(school_class=made, scale=GradingScale.objects.get(name='Letters, fine'));"
-                "some = Student.objects.filter(enrolments__school_class__section='B').order_by('family_name', 'given_name');"
-                f"[Enrolment.objects.create(school_class=made, student=each, starts=year.starts) for each in some[:{students}]];"
+                "everybody = Student.objects.order_by('family_name', 'given_name');"
+                "of = lambda section: list(everybody.filter(enrolments__school_class__section=section));"
+                f"some = list(dict.fromkeys(of('B') + of('A')))[:{students}];"
+                "[Enrolment.objects.create(school_class=made, student=each, starts=year.starts) for each in some];"
+                "import datetime; day = datetime.date(2031, 11, 30); quarter = Term.objects.get(name='Quarter 2');"
+                f"walks = [Category.objects.create(school_class=made, name='Walks', sign='WK', weight=100)] if {works} else [];"
+                "Assignment.objects.bulk_create([Assignment(school_class=made, category=walks[0], term=quarter, name=f'Walk {n}',"
+                " short_name=f'Walk {n}', points=20, due_on=day + datetime.timedelta(min(n, 40)), position=n)"
+                f" for n in range(1, {works} + 1)]);"
                 "print(made.pk)"
             )
         )

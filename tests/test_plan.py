@@ -277,3 +277,91 @@ def test_scales_codes_and_checks(stack: Stack, somebody: Callable[..., Page]) ->
     expect(panel).to_contain_text("The weights add up to 90, not to 100.")
     panel.get_by_role("listitem").filter(has_text="The weights").get_by_role("button", name="Go there").click()
     expect(page.get_by_label("Weight of Project")).to_be_focused()
+
+
+def test_a_colleagues_code_is_taken_over(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 1", 1)
+    stack.python(
+        "from plans.models import *; from school.models import *;"
+        "tobin = Person.objects.get(sign_in='tobin'); school = School.objects.get();"
+        "ScoreCode.objects.create(school=school, owner=tobin, code='RD', name='redone', effect='full', is_shared=True)"
+    )
+    page = somebody("odalys", f"/class/{class_id}/plan")
+    page.get_by_role("button", name="One large project").click()
+    page.get_by_role("button", name="Scales and codes").click()
+    page.get_by_role("button", name="Score codes").click()
+    page.get_by_role("button", name="Take RD over as my own").click()
+    expect(page.get_by_label("Name of RD")).to_have_value("redone")
+    page.get_by_label("Offer RD to the whole school").check()
+    page.reload()
+    page.get_by_role("button", name="Scales and codes").click()
+    page.get_by_role("button", name="Score codes").click()
+    expect(page.get_by_label("Offer RD to the whole school")).to_be_checked()
+
+
+def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 0", 3)
+    page = somebody("odalys", f"/class/{class_id}/plan")
+    page.get_by_role("button", name="One large project").click()
+    page.get_by_label("New assignment", exact=True).fill("Harbour model")
+    page.get_by_label("Points", exact=True).fill("20")
+    page.get_by_role("button", name="Add assignment").click()
+    page.get_by_role("button", name="Everything about Harbour model").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("A file to go with it").set_input_files(
+        {"name": "how to build.txt", "mimeType": "text/plain", "buffer": b"Cut the contours, then stack them."}
+    )
+    expect(dialog.get_by_role("link", name="how to build.txt")).to_be_visible()
+    work = page.request.get(f"/api/classes/{class_id}/plan").json()["assignments"][0]["id"]
+    handed = page.request.get(f"/api/classes/{class_id}/assignments/{work}/file")
+    assert handed.text() == "Cut the contours, then stack them."
+    standards = dialog.get_by_label("Standards it gives evidence of")
+    standards.fill("Contours, Scale, Contours")
+    standards.press("Tab")
+    expect(standards).to_have_value("Contours, Scale")
+    dialog.get_by_role("button", name="Take the file away").click()
+    expect(dialog.get_by_role("link", name="how to build.txt")).to_have_count(0)
+    page.keyboard.press("Escape")
+
+    # Once there is a score, an adjustment waits in the draft, and applied it stands beside what was entered.
+    page.get_by_role("link", name="Scores").click()
+    page.get_by_role("gridcell", name="Harbour model").first.click()
+    page.keyboard.type("12")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    page.get_by_role("link", name="Plan").click()
+    page.get_by_role("button", name="Everything about Harbour model").click()
+    dialog.get_by_label("Add a step").select_option("add")
+    dialog.get_by_label("Step 1: add").fill("3")
+    dialog.get_by_label("Step 1: add").press("Tab")
+    page.keyboard.press("Escape")
+    band = page.get_by_role("region", name="Draft")
+    expect(band).to_contain_text("1 grade would change, 1 up and 0 down")
+    band.get_by_role("button", name="Apply to").click()
+    expect(band).to_have_count(0)
+    page.get_by_role("link", name="Scores").click()
+    cell = page.get_by_role("gridcell", name="Harbour model").first
+    expect(cell).to_contain_text("15")
+    expect(cell.locator("small")).to_have_text("12")
+
+
+def test_a_semester_is_made_of_its_parts(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 3", 2)
+    page = somebody("odalys", f"/class/{class_id}/plan")
+    page.get_by_role("button", name="One large project").click()
+    expect(page.get_by_label("Weight of Journal")).to_have_value("25")
+    page.get_by_role("link", name="Semester 1").click()
+    expect(page.get_by_role("heading", name="Of what it is made")).to_be_visible()
+    first = page.get_by_label("Weight of Quarter 1")
+    first.fill("60")
+    first.press("Enter")
+    expect(page.get_by_role("group", name="drawn to scale")).to_contain_text("%")
+    shares = page.get_by_role("row", name="Quarter 1").get_by_role("cell").last
+    expect(shares).not_to_have_text("40")
+    parts = page.request.get(page.url.replace("/class/", "/api/classes/")).json()["parts"]
+    assert sum(float(each["share"]) for each in parts) == 100
+    page.get_by_label("Parts count by").select_option("mark")
+    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("Parts count by")).to_have_value("mark")
+    expect(page.get_by_label("Weight of Quarter 1")).to_have_value("60")

@@ -1,7 +1,7 @@
 """Reading what a teacher types in a score cell (R13)."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from fractions import Fraction
 
@@ -22,6 +22,8 @@ class Entry:
 
     score: Score | None
     above_points: bool = False
+    mark: str = ""
+    """The mark that was typed, where one was; `score` is then its value."""
 
 
 def folded(text: str) -> str:
@@ -53,7 +55,7 @@ class EntryReader:
             return Entry(self._exactly(text, self._codes[bare]))
         if bare in self._marks:
             mark = self._exactly(text, self._marks[bare])
-            return self._number(self._percent_of(mark) * points / 100, points, text)
+            return replace(self._number(self._percent_of(mark) * points / 100, points, text), mark=mark)
         if entered_as == "done" and bare in _DONE:
             return self._number(points * _DONE[bare], points, text)
         if not looks_like_number(bare):

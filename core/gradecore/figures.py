@@ -7,7 +7,7 @@ from fractions import Fraction
 from gradecore.column import Column
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT
-from gradecore.statistics import Statistics, statistics
+from gradecore.statistics import Statistics, statistics, statistics_in_units
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +21,12 @@ class AssignmentFigures:
     marked: int
     missing: int
     points: Statistics
-    percent: Statistics | None
+    worth: Fraction
+
+    @property
+    def percent(self) -> Statistics | None:
+        """The statistics in percent of the points."""
+        return self.points.times(100 / self.worth) if self.worth else None
 
     @property
     def blank(self) -> int:
@@ -31,10 +36,11 @@ class AssignmentFigures:
 
 def assignment_figures(gradebook: Gradebook, term: str) -> Mapping[str, AssignmentFigures]:
     """The figures of each assignment of a term."""
-    return {column.id: _figures(gradebook, column) for column in gradebook.plan(term).columns}
+    return {column.id: figures_of(gradebook, column) for column in gradebook.plan(term).columns}
 
 
-def _figures(gradebook: Gradebook, column: Column) -> AssignmentFigures:
+def figures_of(gradebook: Gradebook, column: Column) -> AssignmentFigures:
+    """The figures of one assignment."""
     due = marked = missing = 0
     numbers = []
     for student in gradebook.book.students:
@@ -45,10 +51,9 @@ def _figures(gradebook: Gradebook, column: Column) -> AssignmentFigures:
         marked += score is not None
         missing += column.is_missing(student, score)
         if isinstance(score, int):
-            numbers.append(adjusted_score(column, score))
-    points = column.assignment.points
-    percent = statistics(number * 100 / points for number in numbers) if points else None
-    return AssignmentFigures(due, marked, missing, statistics(numbers), percent)
+            numbers.append(column.adjusted_to[score] if column.steps else score)
+    points = statistics_in_units(numbers, column.unit if column.steps else UNIT)
+    return AssignmentFigures(due, marked, missing, points, column.assignment.points)
 
 
 def adjusted_score(column: Column, score: int) -> Fraction:

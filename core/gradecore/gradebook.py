@@ -13,6 +13,7 @@ from gradecore.scale import Marks
 from gradecore.term import TermPlan, term_rules
 
 _NOTHING: Mapping[str, Score] = {}
+_NO_OVERRIDES: Mapping[str, Override] = {}
 
 
 class Gradebook:
@@ -119,14 +120,11 @@ class Gradebook:
         if percent is not None:
             found = self.marks.look_up(percent, rules.round_to, rules.rounding)
             rounded, mark = found.rounded, found.mark
-        override = self.book.overrides.get(student, {}).get(term.id)
+        override = self.book.overrides.get(student, _NO_OVERRIDES).get(term.id)
         final_percent, final_mark = percent, mark
         if override is not None and not override.is_empty:
             final_percent, final_mark = self._overridden(override, rules)
-        reaches = None
-        if final_percent is not None and final_mark is not None:
-            reaches = self.marks.shown_reaches(final_percent, final_mark, rules.decimals)
-        return TermResult(raw, percent, rounded, mark, final_percent, final_mark, reaches, reckoning)
+        return TermResult(raw, percent, rounded, mark, final_percent, final_mark, reckoning, self.marks, rules.decimals)
 
     def _overridden(self, override: Override, rules: GroundRules) -> tuple[Fraction | None, str | None]:
         """The final percent and mark that an override makes (R5.2)."""

@@ -18,8 +18,6 @@ from gradecore.book import Score
 from gradecore.column import Column
 from gradecore.numbers import UNIT, in_units
 
-_NUMBERS = {int}
-
 
 class Layout:
     """A term's columns, block by block, each block brought to whole numbers of its own unit."""
@@ -80,7 +78,7 @@ class Layout:
             scores: Sequence[Score | None] = self._take(row)
         except KeyError:
             scores = list(map(row.get, self.ids))
-        if self._all_plain and set(map(type, scores)) == _NUMBERS:
+        if self._all_plain and _are_numbers(scores):
             # The common case: everything is in, as a number.
             return Tally(self, list(map(mul, scores, self._plain)), complete=True)  # type: ignore[arg-type]
         values = [
@@ -127,6 +125,8 @@ class Group:
         self.drops = [(count, is_low) for count, is_low in ((low, True), (high, False)) if count]
         self.weight = sum(layout.weights[place] for place in places)
         self.take = _taking(places)
+        if not self.drops:
+            return  # What follows is asked of a group that drops only.
         # R3.4: base, forming a percent, not kept from dropping.
         droppable = [
             place for place in places if layout.weights[place] > 0 and not layout.columns[place].assignment.never_drop
@@ -141,15 +141,16 @@ class Group:
         """How many can be dropped where all are counted."""
         sizes = {place: layout.size(place, block.method) for place in droppable}
         by_size = sorted(droppable, key=lambda place: -sizes[place])
-        self._orders = (by_size, droppable if best_for_student and self._alike else by_size)
-        self._takes = tuple(map(_taking, self._orders))
-        self._per_weights = [[layout.per_weight[place] for place in order] for order in self._orders]
+        self._orders = [
+            (order, _taking(order), [layout.per_weight[place] for place in order])
+            for order in (by_size, droppable if best_for_student and self._alike else by_size)
+        ]
         self.droppable = droppable
 
     def extremes(self, values: Sequence[int | None], count: int, *, low: bool, complete: bool) -> list[int]:
         """The `count` places with the lowest, or the highest, quotients (R3.5)."""
-        order, per = self._orders[low], self._per_weights[low]
-        quotients = self._takes[low](values)
+        order, take, per = self._orders[low]
+        quotients = take(values)
         if not complete:
             still = [index for index, value in enumerate(quotients) if value is not None]
             order, quotients, per = ([each[index] for index in still] for each in (order, quotients, per))
@@ -157,8 +158,14 @@ class Group:
             quotients = list(map(mul, quotients, per))
         if count == 1:
             return [order[quotients.index(min(quotients) if low else max(quotients))]]
-        found = sorted(range(len(order)), key=quotients.__getitem__, reverse=not low)
-        return [order[index] for index in found[:count]]
+        found, index = [], -1
+        last: int | None = None
+        for quotient in sorted(quotients, reverse=not low)[:count]:
+            # Among equals the first in order, then the next.
+            index = quotients.index(quotient, index + 1 if quotient == last else 0)
+            last = quotient
+            found.append(order[index])
+        return found
 
 
 class Tally:
@@ -188,30 +195,41 @@ class Tally:
 
         Gives the places taken out, by position, and the sums of what stays.
         """
-        value, weight = self.sums(group)
         complete, values, weights = self.complete, self.values, self.layout.weights
         if complete:
-            droppable, spare = group.droppable, group.spare
+            value, weight, droppable, spare = sum(group.take(values)), group.weight, group.droppable, group.spare  # type: ignore[arg-type]
         else:
+            value, weight = self.sums(group)
             forming = sum([weights[place] > 0 for place in self.counted(group)])
             droppable = [place for place in group.droppable if values[place] is not None]
             spare = min(forming - 1, len(droppable))
         gone: list[int] = []
         for wanted, is_low in group.drops:
-            count = min(wanted, spare - len(gone))
+            count = wanted if wanted <= spare else spare
             if count <= 0:
                 continue
             chosen = group.extremes(values, count, low=is_low, complete=complete)
             if is_low and group.searches:
-                chosen = drop.best_for_student(droppable, chosen, cast("list[int]", values), weights, value, weight)
+                chosen = drop.best_for_student(droppable, chosen, values, weights, value, weight)  # type: ignore[arg-type]
             for place in chosen:
-                value -= cast("int", values[place])
+                value -= values[place]  # type: ignore[operator]
                 weight -= weights[place]
                 values[place] = None
             complete = False
+            spare -= count
             gone += chosen
-        gone.sort()
+        if len(gone) > 1:
+            gone.sort()
         return gone, value, weight
+
+
+def _are_numbers(scores: Sequence[Score | None]) -> bool:
+    """Whether no score is a code or a blank: the quickest way to know is to add them up."""
+    try:
+        sum(scores)  # type: ignore[arg-type]
+    except TypeError:
+        return False
+    return True
 
 
 def _taking(places: Sequence[int]) -> Callable[[Sequence[int | None]], Sequence[int]]:

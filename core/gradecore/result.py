@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from gradecore.group import Tally
+from gradecore.scale import Marks
 
 
 @dataclass(slots=True)
@@ -69,8 +70,8 @@ class TermResult:
     """A term's result. Percents are on the 0–100 scale; `rounded` is in units of the scale (R6.2).
 
     `raw` is the percent before the term's adjustments and cap. `percent` and `mark` are computed; the final ones
-    are what an override made of them (R5.2). `shown_reaches` is the higher mark that the number shown would reach,
-    if any (R6.3). `reckoning` is None for a term made of terms.
+    are what an override made of them (R5.2). `reckoning` is None for a term made of terms. `marks` is the scale
+    they are looked up in, `decimals` how many of them are shown.
     """
 
     raw: Fraction | None
@@ -79,8 +80,16 @@ class TermResult:
     mark: str | None
     final_percent: Fraction | None
     final_mark: str | None
-    shown_reaches: str | None
     reckoning: Reckoning | None
+    marks: Marks
+    decimals: int
+
+    @property
+    def shown_reaches(self) -> str | None:
+        """The higher mark that the number shown would reach, if any (R6.3)."""
+        if self.final_percent is None or self.final_mark is None:
+            return None
+        return self.marks.shown_reaches(self.final_percent, self.final_mark, self.decimals)
 
     @property
     def categories(self) -> dict[str, CategoryResult]:

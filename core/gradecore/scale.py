@@ -23,9 +23,10 @@ class Marks:
     def __init__(self, scale: Scale) -> None:
         self.scale = scale
         self.bands: tuple[Band, ...] = tuple(sorted(scale.bands, key=lambda band: band.min))
+        self._is_percent = scale.out_of == 100
         self._per_min = lcm(*(band.min.denominator for band in self.bands))
         # Whole numbers: a value reaches a min when its whole part in these units does.
-        self._mins = [int(band.min * self._per_min) for band in self.bands]
+        self._mins = [band.min.numerator * (self._per_min // band.min.denominator) for band in self.bands]
 
     def band(self, value: Fraction) -> Band:
         """The band of a value in scale units; below 0 it is the lowest."""
@@ -33,7 +34,7 @@ class Marks:
 
     def look_up(self, percent: Fraction, round_to: Fraction | None, rounding: str) -> Lookup:
         """The mark of a percent (R6.2)."""
-        value = percent if self.scale.out_of == 100 else percent * self.scale.out_of / 100
+        value = percent if self._is_percent else percent * self.scale.out_of / 100
         rounded = round_to_step(value, round_to, rounding)
         return Lookup(rounded, self.band(rounded).mark)
 

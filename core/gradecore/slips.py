@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from gradecore.statistics import statistics
+from gradecore.numbers import UNIT, in_units
+from gradecore.statistics import statistics_in_units
 
 FEWEST = 5
 """Of how many others a class has to consist before one can be far from it."""
@@ -14,52 +15,76 @@ FAR = 2
 
 @dataclass(frozen=True, slots=True)
 class Slip:
-    """Why a number looks like a slip: above, ten_times or far; and what may have been meant."""
+    """Why a number looks like a slip: above, ten_times, far, or a mark among numbers; and what may have been meant."""
 
     kind: str
     nearest: Fraction | None = None
     """The nearest number that somebody else has, where it is far from all of them."""
     meant: Fraction | None = None
+    typed: str = ""
+    """The mark that was typed where the others are numbers."""
 
 
-def slips(numbers: Mapping[str, Fraction], points: Fraction, *, extra: bool = False) -> dict[str, Slip]:
-    """The slips among the class's numbers on one assignment, by student. Extra credit may lie above the points."""
-    found = {}
+def same_for_all(numbers: Sequence[int], points: Fraction) -> Fraction | None:
+    """The number that everybody has, where that may be a slip: of many, and less than full points.
+
+    The numbers are whole ten-thousandths.
+    """
+    is_one = len(numbers) > FEWEST and len(set(numbers)) == 1 and numbers[0] < in_units(points)
+    return Fraction(numbers[0], UNIT) if is_one else None
+
+
+def stray_marks(typed: Mapping[str, str], count: int) -> list[str]:
+    """The students whose number was typed as a mark while most of `count` numbers were not."""
+    return sorted(typed) if count - len(typed) >= max(FEWEST, len(typed)) else []
+
+
+def slips(numbers: Mapping[str, int], points: Fraction, *, extra: bool = False) -> dict[str, Slip]:
+    """The slips among the class's numbers on one assignment, by student; the numbers are whole ten-thousandths (`UNIT`).
+
+    Extra credit may lie above the points.
+    """
     ordered = sorted(numbers.values())
+    most = in_units(points)
+    found = {}
     for student, number in numbers.items():
-        slip = _slip(number, _others(ordered, number), points, extra=extra)
-        if slip is not None:
-            found[student] = slip
+        # Among the others lies no slip, and only the lowest and the highest can lie apart.
+        if (number > most and not extra) or (ordered and number in (ordered[0], ordered[-1])):
+            slip = _slip(number, _others(ordered, number), points, extra=extra)
+            if slip is not None:
+                found[student] = slip
     return found
 
 
-def _others(ordered: Sequence[Fraction], number: Fraction) -> list[Fraction]:
+def _others(ordered: Sequence[int], number: int) -> list[int]:
     place = ordered.index(number)
     return [*ordered[:place], *ordered[place + 1 :]]
 
 
-def _slip(number: Fraction, others: Sequence[Fraction], points: Fraction, *, extra: bool) -> Slip | None:
+def _slip(number: int, others: Sequence[int], points: Fraction, *, extra: bool) -> Slip | None:
     meant = _ten_times(number, others, points)
-    if number > points and not extra:
+    if number > in_units(points) and not extra:
         return Slip("above", meant=meant)
     if len(others) < FEWEST or others[0] <= number <= others[-1]:
         return None
-    figures = statistics(others)
+    nearest = others[0] if number < others[0] else others[-1]
+    # The last of a row that thins out is no slip.
+    if abs(number - nearest) * 10 <= in_units(points):
+        return None
+    figures = statistics_in_units(others, UNIT)
     lower, upper = figures.lower_quartile, figures.upper_quartile
     assert lower is not None
     assert upper is not None
     width = FAR * max(upper - lower, points / 10)
-    if lower - width <= number <= upper + width:
+    if lower - width <= Fraction(number, UNIT) <= upper + width:
         return None
-    nearest = others[0] if number < others[0] else others[-1]
-    return Slip("ten_times" if meant is not None else "far", nearest, meant)
+    return Slip("ten_times" if meant is not None else "far", Fraction(nearest, UNIT), meant)
 
 
-def _ten_times(number: Fraction, others: Sequence[Fraction], points: Fraction) -> Fraction | None:
+def _ten_times(number: int, others: Sequence[int], points: Fraction) -> Fraction | None:
     """Ten times or a tenth of a number, where that lies among the others and it does not."""
     if not others or others[0] <= number <= others[-1]:
         return None
-    wishes = (number * 10, number / 10)
-    return next(
-        (each for each in wishes if each and each <= points and others[0] <= each <= max(others[-1], points)), None
-    )
+    wishes = (Fraction(number * 10, UNIT), Fraction(number, UNIT * 10))
+    low, high = Fraction(others[0], UNIT), max(Fraction(others[-1], UNIT), points)
+    return next((each for each in wishes if each and each <= points and low <= each <= high), None)

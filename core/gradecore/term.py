@@ -11,6 +11,8 @@ from gradecore.column import Codes, Column
 from gradecore.group import Group, Layout
 from gradecore.result import Formed, Reckoning
 
+_ZERO = Fraction(0)
+
 
 def term_rules(book: Book, term: Term) -> GroundRules:
     """The class's ground rules with what the term sets for itself (R4.6)."""
@@ -63,8 +65,8 @@ class TermPlan:
             # Whole-number weights in one unit; a common factor changes nothing (R4.1).
             unit = lcm(*(weight.denominator for weight in self.weights.values()))
             self._steps = [
-                (each.id, self.groups[each.id], each.cap, each.bonus, int(self.weights[each.id] * unit))
-                for each in book.categories
+                (each.id, self.groups[each.id], each.cap, each.bonus, weight.numerator * (unit // weight.denominator))
+                for each, weight in zip(book.categories, self.weights.values(), strict=True)
             ]
 
     def _drops(self, category: str) -> tuple[int, int]:
@@ -84,7 +86,7 @@ class TermPlan:
         drops: list[Sequence[int]] = []
         tally = self.layout.tally(student, row, left_out, missing)
         # Σ weight·value/weight as top/bottom and Σ weight, kept as whole numbers until the end.
-        top, bottom, weights, bonus = 0, 1, 0, Fraction(0)
+        top, bottom, weights, bonus = 0, 1, 0, _ZERO
         for name, group, cap, is_bonus, whole in self._steps:
             gone: Sequence[int] = ()
             if group.drops:

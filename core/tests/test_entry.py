@@ -22,7 +22,7 @@ fine = EntryReader(Scale((Band("A−", Fraction(90), Fraction(92)), Band("B", Fr
     ],
 )  # fmt: skip
 def test_what_is_typed_for_20_points(text: str, score: int | str | None) -> None:
-    assert reader.read(text, Fraction(20)) == Entry(score)
+    assert reader.read(text, Fraction(20)) == Entry(score, mark="B" if text == "b" else "")
 
 
 def test_a_mark_with_a_minus_is_typed_with_a_hyphen() -> None:

@@ -6,10 +6,12 @@ from django.db.models import Q
 from plans.handouts import download
 from plans.models import Assignment
 from school.access import Asking, PermittedRouter
+from scores.book import load_class, student_of, term_of
+from scores.permissions import SEE_SCORES
 
-from families.page import family_page
+from families.page import class_through_family_eyes, family_page
 from families.permissions import SEE_FAMILY_PAGE
-from families.schemas import FamilyOut
+from families.schemas import FamilyClassOut, FamilyOut
 
 router = PermittedRouter(tags=["families"])
 
@@ -18,6 +20,13 @@ router = PermittedRouter(tags=["families"])
 def page(request: Asking, student_id: int, term: int | None = None) -> Any:
     """What a student, or their guardian, sees."""
     return family_page(request.student, term)
+
+
+@router.get("/classes/{class_id}/students/{student}/family", permission=SEE_SCORES, response=FamilyClassOut)
+def through_family_eyes(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
+    """What a student's family sees of the class, for its teachers."""
+    loaded = load_class(request.school_class)
+    return class_through_family_eyes(loaded, student_of(loaded, student), term_of(loaded, term))
 
 
 @router.get("/families/{student_id}/files/{assignment}", permission=SEE_FAMILY_PAGE)

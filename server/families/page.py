@@ -49,6 +49,11 @@ def family_page(student: Student, term_id: int | None) -> FamilyOut:
     )  # fmt: skip
 
 
+def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:
+    """What a student's family sees of one class, for its teacher."""
+    return _FamilyClass(loaded, student, term).out()
+
+
 def _by_place(school_class: SchoolClass) -> tuple[int, str]:
     return school_class.position, school_class.name
 

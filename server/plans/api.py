@@ -2,6 +2,7 @@
 
 from typing import Any, Literal
 
+from django.db.models import Count
 from ninja import File, Status, UploadedFile
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass, Term
@@ -24,7 +25,7 @@ from plans import (
     terms,
     together,
 )
-from plans.loading import codes_of
+from plans.loading import codes_of, offered_codes
 from plans.permissions import CHANGE_PLAN
 from plans.scales import TypedBand
 from plans.schemas import (
@@ -34,6 +35,7 @@ from plans.schemas import (
     CategoryIn,
     CodeIn,
     CountOut,
+    DeletedOut,
     DoneOut,
     KeepIn,
     MadeOut,
@@ -167,7 +169,7 @@ def duplicate(request: Asking, class_id: int, assignment_id: int) -> Any:
 @router.post("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN, response={204: None})
 def attach(request: Asking, class_id: int, assignment_id: int, file: File[UploadedFile]) -> Any:
     """Put a file to an assignment."""
-    handouts.attach(request.school_class, assignment_id, file.name or "", file.read(handouts.LARGEST + 1))
+    handouts.attach(request.school_class, request.user, assignment_id, file.name or "", file.read(handouts.LARGEST + 1))
     return Status(204, None)
 
 
@@ -180,7 +182,7 @@ def download(request: Asking, class_id: int, assignment_id: int) -> Any:
 @router.delete("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN, response={204: None})
 def detach(request: Asking, class_id: int, assignment_id: int) -> Any:
     """Take an assignment's file away."""
-    handouts.detach(request.school_class, assignment_id)
+    handouts.detach(request.school_class, request.user, assignment_id)
     return Status(204, None)
 
 
@@ -336,6 +338,25 @@ def return_to(request: Asking, class_id: int, event: int) -> Any:
     return WordsOut(words=history.return_to(request.school_class, request.user, event))
 
 
+@router.get("/classes/{class_id}/deleted", permission=CHANGE_PLAN, response=list[DeletedOut])
+def list_deleted(request: Asking, class_id: int) -> Any:
+    """What was deleted in the last 30 days."""
+    found = assignments.deleted_assignments(request.school_class).annotate(count=Count("scores"))
+    return [
+        DeletedOut(
+            id=each.pk, name=each.name, deleted_at=each.deleted_at or each.school_class.school.now(), scores=each.count
+        )
+        for each in found
+    ]
+
+
+@router.post("/classes/{class_id}/deleted/{assignment_id}", permission=CHANGE_PLAN, response={204: None})
+def bring_back(request: Asking, class_id: int, assignment_id: int) -> Any:
+    """Bring a deleted assignment back with its scores."""
+    assignments.bring_back(request.school_class, request.user, assignment_id)
+    return Status(204, None)
+
+
 @router.get("/classes/{class_id}/scales", permission=CHANGE_PLAN, response=ScalesOut)
 def list_scales(request: Asking, class_id: int) -> Any:
     """The scales and codes that one has for the class."""
@@ -346,6 +367,7 @@ def list_scales(request: Asking, class_id: int) -> Any:
     return ScalesOut(
         scales=[scale_out(each, school_class, person) for each in found],
         codes=[code_out(each, person, is_used=each.code in used) for each in codes],
+        offered=[code_out(each, person, is_used=False) for each in offered_codes(school_class, person)],
     )
 
 

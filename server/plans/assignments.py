@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, QuerySet
 from gradecore.check import BookError
 from gradecore.file import read_steps
 from school.models import Person, SchoolClass, Term
@@ -18,6 +18,9 @@ from plans.rows import mark_of, record, snapshot
 from plans.typed import link, made_short, name, number
 
 LONGEST_DESCRIPTION = 4000
+KEPT_FOR = datetime.timedelta(days=30)
+"""How long a deleted assignment can be brought back."""
+MOST_STANDARDS = 20
 ENTERED_AS = ("points", "percent", "marks", "done")
 
 
@@ -68,6 +71,28 @@ def remove_assignment(school_class: SchoolClass, person: Person, assignment_id: 
     )
 
 
+def deleted_assignments(school_class: SchoolClass) -> QuerySet[Assignment]:
+    """What was deleted within the days in which it can be brought back, latest first."""
+    since = school_class.school.now() - KEPT_FOR
+    return Assignment.with_deleted.filter(school_class=school_class, deleted_at__gte=since).order_by("-deleted_at")
+
+
+@transaction.atomic
+def bring_back(school_class: SchoolClass, person: Person, assignment_id: int) -> Assignment:
+    """Bring a deleted assignment back with its scores."""
+    assignment = deleted_assignments(school_class).select_for_update().filter(pk=assignment_id).first()
+    if assignment is None:
+        raise Refused("This assignment is not among the deleted ones any more.", "assignment")
+    assignment.deleted_at = None
+    assignment.version += 1
+    assignment.save()
+    record(
+        school_class, person, f"brought {assignment.name} back",
+        {mark_of(assignment): None}, {mark_of(assignment): snapshot(assignment)},
+    )  # fmt: skip
+    return assignment
+
+
 def _defaults(school_class: SchoolClass, given: Mapping[str, Any]) -> dict[str, Any]:
     """What a new assignment takes from the category it goes in, which is the default one unless another is named."""
     categories = school_class.categories.all()
@@ -95,7 +120,7 @@ def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
             None if given["category_id"] is None else find_category(school_class, given["category_id"])
         )
     _set_numbers(assignment, given)
-    for choice in ("never_drop", "counts", "closed", "shown", "shown_when_in", "for_everyone"):
+    for choice in ("never_drop", "counts", "closed", "locked", "shown", "shown_when_in", "for_everyone"):
         if choice in given:
             setattr(assignment, choice, given[choice])
     for day in ("due_on", "assigned_on", "shown_from"):
@@ -137,6 +162,8 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
         assignment.description = text
     if "link" in given:
         assignment.link = link(given["link"], "link")
+    if "kept_in" in given:
+        assignment.kept_in = name(given["kept_in"], "kept_in", 120) if given["kept_in"].strip() else ""
     if "entered_as" in given:
         if given["entered_as"] not in ENTERED_AS:
             raise Refused("Scores are entered as points, percent, marks, or done and not done.", "entered_as")
@@ -148,7 +175,14 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
             raise Refused(" ".join(problem.message for problem in error.problems), "adjust") from None
         assignment.adjust = given["adjust"]
     if "standards" in given:
-        assignment.standards = given["standards"]
+        assignment.standards = _standards(given["standards"])
+
+
+def _standards(given: Sequence[str]) -> list[str]:
+    """The names of the standards that the work gives evidence of, each once."""
+    if len(given) > MOST_STANDARDS:
+        raise Refused(f"These are {len(given)} standards; at most {MOST_STANDARDS} fit.", "standards")
+    return list(dict.fromkeys(name(each, "standards", 60) for each in given))
 
 
 def _choose(assignment: Assignment, students: Sequence[int]) -> None:

@@ -1,11 +1,14 @@
 """The file that goes with an assignment."""
 
+from collections.abc import Mapping
 from pathlib import PurePosixPath
+from typing import Any
 from urllib.parse import quote
 
 from django.db import transaction
 from django.http import HttpResponse
-from school.models import SchoolClass
+from school import acts
+from school.models import Person, SchoolClass
 from school.refusal import NotYours, Refused
 
 from plans.assignments import find_assignment
@@ -16,7 +19,7 @@ LARGEST = 5 * 1024 * 1024
 
 
 @transaction.atomic
-def attach(school_class: SchoolClass, assignment_id: int, called: str, content: bytes) -> Handout:
+def attach(school_class: SchoolClass, person: Person, assignment_id: int, called: str, content: bytes) -> None:
     """Put a file to an assignment, in place of the one it had."""
     assignment = find_assignment(school_class, assignment_id)
     if len(content) > LARGEST:
@@ -26,15 +29,53 @@ def attach(school_class: SchoolClass, assignment_id: int, called: str, content: 
     if not content:
         raise Refused("This file is empty.", "file")
     bare = name(PurePosixPath(called.replace("\\", "/")).name, "file", 120)
-    handout, _ = Handout.objects.update_or_create(
-        assignment=assignment, defaults={"name": bare, "content": content, "size": len(content)}
+    before = _current(assignment)
+    handout = Handout.objects.create(
+        assignment=assignment, name=bare, content=content, size=len(content), is_current=False
     )
-    return handout
+    _set(assignment, handout.pk)
+    _record(school_class, person, f"put {bare} to {assignment.name}", assignment, before, handout.pk)
 
 
-def detach(school_class: SchoolClass, assignment_id: int) -> None:
-    """Take the file away."""
-    Handout.objects.filter(assignment=find_assignment(school_class, assignment_id)).delete()
+@transaction.atomic
+def detach(school_class: SchoolClass, person: Person, assignment_id: int) -> None:
+    """Take the file away; it is kept for undoing."""
+    assignment = find_assignment(school_class, assignment_id)
+    before = _current(assignment)
+    if before is not None:
+        _set(assignment, None)
+        _record(school_class, person, f"took the file of {assignment.name} away", assignment, before, None)
+
+
+def _current(assignment: Assignment) -> int | None:
+    return Handout.objects.filter(assignment=assignment).values_list("pk", flat=True).first()
+
+
+def _set(assignment: Assignment, handout: int | None) -> None:
+    Handout.objects.filter(assignment=assignment).update(is_current=False)
+    if handout is not None:
+        Handout.with_former.filter(assignment=assignment, pk=handout).update(is_current=True)
+
+
+def _record(
+    school_class: SchoolClass, person: Person, words: str, assignment: Assignment, before: int | None, after: int | None
+) -> None:
+    acts.record(school_class, person, "handout", words, {"assignment": assignment.pk, "before": before, "after": after})
+
+
+def _turn(school_class: SchoolClass, change: Mapping[str, Any], now: str, wanted: str) -> list[str]:
+    assignment = find_assignment(school_class, change["assignment"])
+    if _current(assignment) != change[now]:
+        return [f"The file of {assignment.name} has been changed since and stays as it is."]
+    _set(assignment, change[wanted])
+    return []
+
+
+acts.kind(
+    "handout",
+    undo=lambda school_class, person, change: _turn(school_class, change, "after", "before"),
+    redo=lambda school_class, person, change: _turn(school_class, change, "before", "after"),
+)
 
 
 def download(assignment: Assignment | None) -> HttpResponse:

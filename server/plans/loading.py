@@ -7,10 +7,10 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from django.db.models import Model, Q
+from django.db.models import FilteredRelation, Model, Q
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
-from school.models import Enrolment, SchoolClass, Student, Term
+from school.models import Enrolment, Person, SchoolClass, Student, Term
 
 from plans.drafting import lay_over
 from plans.models import Assignment, Category, Draft, GradingScale, GroundRules, ScoreCode, TermPlan
@@ -52,11 +52,17 @@ class LoadedPlan:
 def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan:
     """The plan, in a number of queries that does not grow with the class; `drafted` lays the draft over what is in force."""
     rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
-    terms = list(Term.objects.filter(year_id=school_class.year_id).select_related("window"))
+    mine = FilteredRelation("plans", condition=Q(plans__school_class=school_class))
+    terms: list[Term] = list(
+        Term.objects.filter(year_id=school_class.year_id).annotate(own_plan=mine).select_related("window", "own_plan")  # type: ignore[misc]
+    )
     categories = list(school_class.categories.all())
     assignments = list(school_class.assignments.all())
     draft = Draft.objects.filter(school_class=school_class).first() if drafted else None
-    term_plans = {plan.term_id: plan for plan in school_class.term_plans.select_related("term")}
+    term_plans: dict[int, TermPlan] = {term.pk: plan for term in terms if (plan := getattr(term, "own_plan", None))}
+    for term in terms:
+        if term.pk in term_plans:
+            term_plans[term.pk].term = term
     codes = codes_of(school_class)
     if draft is not None:
         rules = _lay_over(
@@ -100,8 +106,18 @@ def codes_of(school_class: SchoolClass) -> list[ScoreCode]:
     """The score codes of a class: the school's, its teachers' own, and before either what its letters do here alone."""
     shared = Q(school_class=None) & (Q(owner=None) | Q(owner__teachings__school_class=school_class))
     found = ScoreCode.objects.filter(shared | Q(school_class=school_class), school_id=school_class.school_id).distinct()
-    here = {code.code for code in found if code.school_class_id is not None}
-    return [code for code in found if code.school_class_id is not None or code.code not in here]
+    first: dict[str, ScoreCode] = {}
+    for code in sorted(found, key=lambda each: (each.school_class_id is None, each.owner_id is not None, each.pk)):
+        # Two co-teachers can each have a code of these letters: the older one counts.
+        first.setdefault(code.code, code)
+    return [first[letters] for letters in sorted(first)]
+
+
+def offered_codes(school_class: SchoolClass, person: Person) -> list[ScoreCode]:
+    """What colleagues offer to the school and the class has no such letters for."""
+    here = {code.code for code in codes_of(school_class)}
+    offered = ScoreCode.objects.filter(school_id=school_class.school_id, is_shared=True).exclude(owner=person)
+    return [code for code in offered.select_related("owner") if code.code not in here]
 
 
 def _chosen(assignments: Sequence[Assignment]) -> dict[int, set[int]]:

@@ -49,6 +49,8 @@ class ScoreCode(models.Model):
     percent = decimal_field(null=True, blank=True)
     missing = models.BooleanField(default=False)
     colour = models.PositiveSmallIntegerField(default=0)
+    is_shared = models.BooleanField(default=False)
+    """Whether a teacher's own code is offered to the school; a colleague who takes it over gets a copy."""
     school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, null=True, blank=True, related_name="codes")
     """Set where a class has a code's letters do something of their own, in place of the school's or the teacher's."""
 
@@ -154,6 +156,10 @@ class Assignment(models.Model):
     never_drop = models.BooleanField(default=False)
     counts = models.BooleanField(default=True)
     closed = models.BooleanField(default=False)
+    locked = models.BooleanField(default=False)
+    """Whether its scores stay as they are until it is unlocked."""
+    kept_in = models.CharField(max_length=120, blank=True)
+    """Where its scores are entered instead, when they come from another system: its name or address."""
     shown = models.BooleanField(default=True)
     shown_from = models.DateField(null=True, blank=True)
     shown_when_in = models.BooleanField(default=False)
@@ -177,6 +183,13 @@ class Assignment(models.Model):
     class Meta:
         ordering: ClassVar = ["position", "id"]
         base_manager_name = "with_deleted"
+
+    @property
+    def lock_words(self) -> str:
+        """Why nothing can be entered here, and where instead; empty where something can."""
+        if self.kept_in:
+            return f"Its scores come from {self.kept_in} and are entered there."
+        return "It is locked. Unlock it in its lens to enter scores." if self.locked else ""
 
     @property
     def chosen(self) -> list[int]:
@@ -208,13 +221,27 @@ class Assignment(models.Model):
         return self.due_on is not None and self.due_on < enrolment.starts
 
 
+class CurrentHandouts(models.Manager["Handout"]):
+    """The files that go with assignments now; one that was taken away or replaced is kept, for undoing."""
+
+    def get_queryset(self) -> "models.QuerySet[Handout]":
+        return super().get_queryset().filter(is_current=True)
+
+
 class Handout(models.Model):
     """The file that goes with an assignment. It is kept in the database, so that a backup of that is a backup of all."""
 
-    assignment = models.OneToOneField(Assignment, on_delete=models.CASCADE, related_name="handout")
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="handouts")
+    is_current = models.BooleanField(default=True)
     name = models.CharField(max_length=120)
     content = models.BinaryField()
     size = models.PositiveIntegerField()
+
+    objects: ClassVar[CurrentHandouts] = CurrentHandouts()  # type: ignore[assignment]
+    with_former: ClassVar["models.Manager[Handout]"] = models.Manager()
+
+    class Meta:
+        base_manager_name = "with_former"
 
 
 class PlanEvent(models.Model):

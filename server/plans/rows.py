@@ -29,9 +29,9 @@ _KEPT: dict[type[Row], tuple[str, ...]] = {
         "default_points", "default_shown", "position",
     ),
     Assignment: (
-        "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step", "extra",
-        "never_drop", "counts", "closed", "shown", "shown_from", "shown_when_in", "entered_as", "standards", "assigned_on",
-        "due_on", "for_everyone", "chosen", "adjust", "position",
+        "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step",
+        "extra", "never_drop", "counts", "closed", "locked", "kept_in", "shown", "shown_from", "shown_when_in", "entered_as", "standards",
+        "assigned_on", "due_on", "for_everyone", "chosen", "adjust", "position",
     ),
     TermPlan: ("term_id", "ground_rules", "weights", "part_weights", "parts_from"),
     ScoreCode: ("school_id", "code", "name", "effect", "percent", "missing", "colour"),

@@ -147,6 +147,12 @@ def save_code(school_class: SchoolClass, person: Person, code_id: int | None, gi
     old = next((each for each in known if each.pk == code_id), None)
     if code_id is not None and old is None:
         raise Refused("This code is no longer there.", "code")
+    if "is_shared" in given and old is not None:
+        if old.owner_id != person.pk:
+            raise Refused(f"{old.code} is not your own; only its owner offers it.", "code")
+        ScoreCode.objects.filter(pk=old.pk).update(is_shared=given["is_shared"])
+        if not given.keys() - {"is_shared"}:
+            return old
     code = old or ScoreCode(school_id=school_class.school_id, owner=person, effect="leave_out")
     is_used = (
         old is not None
@@ -208,6 +214,8 @@ def _set_code(code: ScoreCode, given: dict[str, Any]) -> None:
         code.missing = given["missing"]
     if "colour" in given:
         code.colour = given["colour"]
+    if "is_shared" in given:
+        code.is_shared = given["is_shared"]
 
 
 def used_codes(school_class: SchoolClass) -> set[str]:

@@ -55,12 +55,15 @@ class AssignmentOut(Schema):
     counts: bool
     never_drop: bool
     closed: bool
+    locked: bool
+    kept_in: str
     shown: bool
     shown_from: datetime.date | None
     shown_when_in: bool
     families: str
     description: str
     link: str
+    standards: list[str]
     file: str | None
     step: str
     share_fixed: bool
@@ -324,10 +327,13 @@ class AssignmentIn(Schema):
     counts: bool | None = None
     never_drop: bool | None = None
     closed: bool | None = None
+    locked: bool | None = None
+    kept_in: str | None = None
     shown: bool | None = None
     zero_meant: bool | None = None
     description: str | None = None
     link: str | None = None
+    standards: list[str] | None = None
     step: str | None = None
     entered_as: str | None = None
     assigned_on: datetime.date | None = None
@@ -459,6 +465,8 @@ class CodeOut(Schema):
     colour: int
     whose: str
     is_used: bool
+    is_mine: bool
+    is_shared: bool
 
 
 class CodeIn(Schema):
@@ -471,6 +479,7 @@ class CodeIn(Schema):
     percent: str | None = None
     missing: bool | None = None
     colour: int | None = None
+    is_shared: bool | None = None
 
 
 class ScalesOut(Schema):
@@ -478,6 +487,8 @@ class ScalesOut(Schema):
 
     scales: list[ScaleOut]
     codes: list[CodeOut]
+    offered: list[CodeOut]
+    """Codes that colleagues offer to the school."""
 
 
 class CheckOut(Schema):
@@ -506,3 +517,12 @@ class MadeOut(Schema):
     """What was made or changed."""
 
     id: int
+
+
+class DeletedOut(Schema):
+    """An assignment that was deleted and can still be brought back, with its scores."""
+
+    id: int
+    name: str
+    deleted_at: datetime.datetime
+    scores: int

@@ -24,9 +24,15 @@ def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) ->
 
 def code_out(code: ScoreCode, person: Person, *, is_used: bool) -> CodeOut:
     """A code, and whose it is."""
-    whose = "for this class" if code.school_class_id else "your own" if code.owner_id == person.pk else "the school's"
+    if code.school_class_id is not None:
+        whose = "for this class"
+    elif code.owner is None:
+        whose = "the school's"
+    else:
+        whose = "your own" if code.owner_id == person.pk else f"{code.owner}'s"
     return CodeOut(
         id=code.pk, code=code.code, name=code.name, effect=code.effect,
         percent="" if code.percent is None else f"{code.percent.normalize():f}",
         missing=code.missing, colour=code.colour, whose=whose, is_used=is_used,
+        is_mine=code.owner_id == person.pk, is_shared=code.is_shared,
     )  # fmt: skip

@@ -4,15 +4,26 @@ from typing import Any
 
 from ninja import Status
 from school.access import Asking, PermittedRouter
-from school.models import SchoolClass
+from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from scores.book import load_class, student_of, term_of
 
 from reports import posting, writing
 from reports.permissions import POST, SEE_REPORT, WRITE_REPORT
 from reports.report import report as report_of
-from reports.schemas import CommentIn, CommentOut, FrameOut, OverrideIn, PostIn, PostOut, ReportOut, TodayOut
+from reports.schemas import (
+    CommentIn,
+    CommentOut,
+    FrameOut,
+    OverrideIn,
+    PostIn,
+    PostOut,
+    ReportOut,
+    StudentPageOut,
+    TodayOut,
+)
 from reports.standing import frame, today_page
+from reports.student_page import student_page
 
 router = PermittedRouter(tags=["report"])
 
@@ -20,9 +31,7 @@ router = PermittedRouter(tags=["report"])
 @router.get("/today", permission=SEE_OWN, response=TodayOut | None)
 def today(request: Asking) -> Any:
     """The home page: the person's own classes and what needs them."""
-    classes = SchoolClass.objects.filter(teachings__person=request.user).select_related("school", "year")
-    newest = max((each.year.starts for each in classes), default=None)
-    return today_page(request.user, [each for each in classes if each.year.starts == newest])
+    return today_page(request.user, own_classes(request.user))
 
 
 @router.get("/classes/{class_id}/frame", permission=SEE_CLASS, response=FrameOut)
@@ -30,6 +39,13 @@ def class_frame(request: Asking, class_id: int, term: int | None = None) -> Any:
     """A class's name, ribbon and trail."""
     loaded = load_class(request.school_class)
     return frame(request.school_class, loaded, term_of(loaded, term))
+
+
+@router.get("/classes/{class_id}/students/{student}", permission=SEE_REPORT, response=StudentPageOut)
+def one_student(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
+    """All that a teacher has of one student in the class."""
+    loaded = load_class(request.school_class)
+    return student_page(loaded, student_of(loaded, student), term_of(loaded, term))
 
 
 @router.get("/classes/{class_id}/report", permission=SEE_REPORT, response=ReportOut)

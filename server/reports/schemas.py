@@ -6,7 +6,7 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
-from scores.schemas import GradeOut
+from scores.schemas import GradeOut, WorkingOut
 
 State = Literal["no_grade", "no_comment", "being_written", "ready", "posted", "changed"]
 
@@ -195,3 +195,53 @@ class PostOut(Schema):
     """How many were posted."""
 
     posted: int
+
+
+class TrendOut(Schema):
+    """A score in percent on its day; `level` is where it is drawn, in percent of the height."""
+
+    name: str
+    due_on: datetime.date | None
+    percent: str
+    level: float
+
+
+class StudentTermOut(Schema):
+    """A student's grade in one term as it is now; `posted` as it was posted, with its comment."""
+
+    term_id: int
+    term: str
+    grade: GradeOut
+    posted: str | None
+    comment: str
+
+
+class StudentNoteOut(Schema):
+    """What stands beside a score: flag, comment for the family, private note."""
+
+    work: str
+    due_on: datetime.date | None
+    score: str
+    flag: str
+    comment: str
+    note: str
+
+
+class StudentPageOut(Schema):
+    """One student in a class and term; `before` and `after` are the neighbours in the roster."""
+
+    student_id: int
+    name: str
+    given_name: str
+    alias: str
+    number: str
+    before: int | None
+    after: int | None
+    term_id: int
+    term: str
+    grade: GradeOut
+    working: WorkingOut
+    trend: list[TrendOut]
+    terms: list[StudentTermOut]
+    missing: list[str]
+    notes: list[StudentNoteOut]

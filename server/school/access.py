@@ -38,7 +38,7 @@ class Permission:
         """Raises NotYours unless the person has it; the class or student is then on the request."""
         subject: SchoolClass | Student | None = None
         if self.about == "class":
-            subject = SchoolClass.objects.select_related("school", "year").filter(id=address["class_id"]).first()
+            subject = SchoolClass.objects.for_person(request.user).filter(id=address["class_id"]).first()
         elif self.about == "student":
             subject = Student.objects.select_related("school").filter(id=address["student_id"]).first()
         if not self.signed_in:

@@ -148,6 +148,15 @@ class ReportingWindow(models.Model):
     comment_limit = models.PositiveSmallIntegerField(default=600)
 
 
+class SchoolClasses(models.Manager["SchoolClass"]):
+    """Classes, found together with how somebody teaches them."""
+
+    def for_person(self, person: Person) -> models.QuerySet[SchoolClass]:
+        """Classes with their school and year, and as `own_teaching` the person's, if any."""
+        own = models.FilteredRelation("teachings", condition=models.Q(teachings__person=person))
+        return self.annotate(own_teaching=own).select_related("school", "year", "own_teaching")  # type: ignore[misc]
+
+
 class SchoolClass(models.Model):
     """A class: one section of a course, taught by one or more teachers."""
 
@@ -160,11 +169,20 @@ class SchoolClass(models.Model):
     teachers = models.ManyToManyField(Person, through="Teaching", related_name="classes")
     position = models.PositiveSmallIntegerField(default=0)
 
+    objects: ClassVar[SchoolClasses] = SchoolClasses()
+
     class Meta:
         ordering: ClassVar = ["position", "name", "section"]
 
     def __str__(self) -> str:
         return f"{self.name} {self.section}".strip()
+
+    def teaching_of(self, person: Person) -> Teaching | None:
+        """How a person teaches the class; None who does not. It costs no query where the class was found for them."""
+        found: Teaching | None = getattr(self, "own_teaching", None)
+        if found is not None and found.person_id == person.pk:
+            return found
+        return self.teachings.filter(person=person).first()
 
 
 class Teaching(models.Model):
@@ -173,6 +191,8 @@ class Teaching(models.Model):
     school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="teachings")
     person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="teachings")
     leads = models.BooleanField(default=True)
+    view = models.JSONField(default=dict)
+    """How the teacher chose to look at the class: order, filters, columns put aside."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "person"], name="one_teaching")]

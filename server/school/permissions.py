@@ -9,7 +9,7 @@ from school.models import Person, SchoolClass
 @rules.predicate
 def teaches(person: Person, school_class: SchoolClass | None) -> bool:
     """Teachers and co-teachers of the class."""
-    return school_class is not None and school_class.teachings.filter(person=person).exists()
+    return school_class is not None and school_class.teaching_of(person) is not None
 
 
 rules.add_rule("class.see", teaches)

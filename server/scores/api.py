@@ -1,25 +1,50 @@
 """Scores over HTTP."""
 
+import json
 import uuid
 from typing import Any
 
-from gradecore.figures import term_figures
+from django.http import HttpResponse
+from ninja import Schema, Status
+from plans.loading import load_plan
 from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
 from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
 from school.access import Asking, PermittedRouter
+from school.models import Enrolment
+from school.own import own_classes
+from school.permissions import SEE_OWN
+from school.refusal import Refused
 
-from scores.book import load_class, student_of, term_of
+from scores.book import load_class, load_scores, student_of, term_of
 from scores.checks import checks, mend
 from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
-from scores.grid import columns, grid, mean_text, rows, spread
-from scores.lens import lens, set_details
+from scores.grid import class_figures, columns, grid, rows
+from scores.lens import chosen_figures, lens, set_details
+from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
 from scores.pulse import pulse
-from scores.schemas import AnswerOut, BatchIn, DetailsIn, GridOut, LensOut, PulseIn, PulseOut, WorkingOut
+from scores.schemas import (
+    AnswerOut,
+    BatchIn,
+    ChosenIn,
+    ChosenOut,
+    DetailsIn,
+    GridOut,
+    LensOut,
+    LooseEndOut,
+    PulseIn,
+    PulseOut,
+    StudentLineOut,
+    ViewIn,
+    WorkingOut,
+)
+
+LARGEST_VIEW = 8000
+"""How many characters of a view are remembered."""
 
 router = PermittedRouter(tags=["scores"])
 
@@ -64,32 +89,53 @@ def mend_check(request: Asking, class_id: int, term: int, body: MendIn) -> Any:
 def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The grid of a term."""
     loaded = load_class(request.school_class)
-    return grid(loaded, term_of(loaded, term))
+    teaching = request.school_class.teaching_of(request.user)
+    return _as_json(grid(loaded, term_of(loaded, term), teaching.view if teaching else {}))
 
 
 @router.post("/classes/{class_id}/scores", permission=ENTER_SCORES, response=AnswerOut)
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
-    entries = [Typed(each.student, each.assignment, each.text, each.version) for each in body.entries]
-    answer = enter(request.school_class, request.user, uuid.UUID(str(body.id)), entries)
-    loaded = load_class(request.school_class)
+    entries = [Typed(**each.model_dump()) for each in body.entries]
+    plan = load_plan(request.school_class)
+    answer = enter(plan, request.user, uuid.UUID(str(body.id)), entries)
+    loaded = load_scores(plan)
     term = term_of(loaded, body.term)
     students = {each.student for each in entries}
     # A step that looks at the class's highest can move everybody (R7.3).
     shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
     concerned = [each for each in loaded.plan.roster if shared or each.student_id in students]
-    figures = term_figures(loaded.gradebook, str(term.pk))
-    return answer | {
-        "rows": rows(loaded, term, concerned), "columns": columns(loaded, term),
-        "footer": mean_text(figures.mean), "spread": spread(figures),
-    }  # fmt: skip
+    works = {each.assignment for each in entries}
+    return _as_json(AnswerOut(
+        **answer, rows=rows(loaded, term, concerned), columns=columns(loaded, term, works), **class_figures(loaded, term),
+    ))  # fmt: skip
+
+
+def _as_json(answer: Schema) -> HttpResponse:
+    """An answer written down at once: one with thousands of cells is not looked through a second time."""
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
+@router.post("/classes/{class_id}/chosen", permission=SEE_SCORES, response=ChosenOut)
+def figures_of_chosen(request: Asking, class_id: int, body: ChosenIn) -> Any:
+    """The figures of cells that were chosen."""
+    return chosen_figures(load_class(request.school_class), [(each.student, each.assignment) for each in body.cells])
+
+
+@router.put("/classes/{class_id}/view", permission=SEE_SCORES, response={204: None})
+def keep_view(request: Asking, class_id: int, body: ViewIn) -> Any:
+    """Remember how one chose to look at the class."""
+    if len(json.dumps(body.view)) > LARGEST_VIEW:
+        raise Refused("This is more than is remembered of a view.", "view")
+    request.school_class.teachings.filter(person=request.user).update(view=body.view)
+    return Status(204, None)
 
 
 @router.get("/classes/{class_id}/scores/{student}/{assignment}", permission=SEE_SCORES, response=LensOut)
 def score_lens(request: Asking, class_id: int, student: int, assignment: int) -> Any:
     """Everything about one score."""
     loaded = load_class(request.school_class)
-    return lens(loaded, student_of(loaded, student), assignment)
+    return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 
 @router.patch("/classes/{class_id}/scores/{student}/{assignment}", permission=ENTER_SCORES, response=LensOut)
@@ -98,7 +144,7 @@ def change_details(request: Asking, class_id: int, student: int, assignment: int
     given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
     set_details(request.school_class, request.user, student, assignment, given)
     loaded = load_class(request.school_class)
-    return lens(loaded, student_of(loaded, student), assignment)
+    return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 
 @router.get("/classes/{class_id}/working/{student}", permission=SEE_SCORES, response=WorkingOut)
@@ -106,6 +152,25 @@ def working(request: Asking, class_id: int, student: int, term: int | None = Non
     """How a student's grade in a term comes about."""
     loaded = load_class(request.school_class)
     return explained(loaded, loaded.gradebook, student_of(loaded, student), term_of(loaded, term))
+
+
+@router.get("/loose-ends", permission=SEE_OWN, response=list[LooseEndOut])
+def list_loose_ends(request: Asking) -> Any:
+    """What is to be looked at before the term ends, over all one's classes."""
+    return loose_ends(own_classes(request.user))
+
+
+@router.get("/own-students", permission=SEE_OWN, response=list[StudentLineOut])
+def own_students(request: Asking) -> Any:
+    """The students of all one's classes, to be found by name."""
+    enrolments = Enrolment.objects.filter(school_class__in=own_classes(request.user), ends=None)
+    return [
+        StudentLineOut(
+            student_id=each.student_id, name=str(each.student), alias=each.student.alias, number=each.student.number,
+            class_id=each.school_class_id, class_name=str(each.school_class),
+        )
+        for each in enrolments.select_related("student", "school_class").order_by("student__family_name", "id")
+    ]  # fmt: skip
 
 
 @router.post("/classes/{class_id}/pulse", permission=SEE_SCORES, response=PulseOut)

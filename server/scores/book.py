@@ -5,11 +5,12 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from fractions import Fraction
 from functools import cached_property
+from typing import NamedTuple
 
 from gradecore import book as core
 from gradecore.entry import EntryReader
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import UNIT, decimal_text
+from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan, fraction, load_plan
 from plans.models import Assignment
 from school.models import SchoolClass, Student, Term
@@ -18,12 +19,28 @@ from school.refusal import NotYours
 from scores.models import Override, Score
 
 
+class ScoreRow(NamedTuple):
+    """What is kept of a score, for looking at: a class has thousands of them."""
+
+    pk: int
+    student_id: int
+    assignment_id: int
+    number: Decimal | None
+    code: str
+    flag: str
+    comment: str
+    note: str
+    meant: bool
+    typed_mark: str
+    version: int
+
+
 @dataclass(frozen=True)
 class LoadedClass:
     """A class with its plan, its scores as rows by student and assignment, and the book made of them."""
 
     plan: LoadedPlan
-    rows: dict[tuple[int, int], Score]
+    rows: dict[tuple[int, int], ScoreRow]
     book: core.Book
 
     @cached_property
@@ -31,7 +48,7 @@ class LoadedClass:
         """The assignments that families see now."""
         return {int(each.id) for each in self.book.assignments if each.shown}
 
-    def text_of(self, score: Score | None, assignment: Assignment) -> str:
+    def text_of(self, score: Score | ScoreRow | None, assignment: Assignment) -> str:
         """A score as it is shown, in the way in which the assignment's are entered; empty for a blank."""
         if assignment.entered_as == "points" or score is None:
             return score_text(score)
@@ -54,10 +71,15 @@ class LoadedClass:
 
 def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedClass:
     """A class, in a number of queries that does not grow with it; `drafted` as its draft would have it."""
-    plan = load_plan(school_class, drafted=drafted)
+    return load_scores(load_plan(school_class, drafted=drafted))
+
+
+def load_scores(plan: LoadedPlan) -> LoadedClass:
+    """A class whose plan is loaded already, with its scores."""
+    school_class = plan.school_class
+    kept = Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
     rows = {
-        (score.student_id, score.assignment_id): score
-        for score in Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
+        (row.student_id, row.assignment_id): row for row in map(ScoreRow._make, kept.values_list(*ScoreRow._fields))
     }
     scores: dict[str, dict[str, core.Score]] = {}
     students = set(plan.book.students)
@@ -86,14 +108,14 @@ def _all_in(
     return all(assignment.id in scores.get(each, ()) for each in given)
 
 
-def core_score(score: Score) -> core.Score | None:
+def core_score(score: Score | ScoreRow) -> core.Score | None:
     """A kept score for the core: None is a blank."""
     if score.number is not None:
         return int(score.number * UNIT)
     return score.code or None
 
 
-def score_text(score: Score | None) -> str:
+def score_text(score: Score | ScoreRow | None) -> str:
     """A score as it is typed and shown; empty for a blank."""
     if score is None:
         return ""
@@ -102,9 +124,7 @@ def score_text(score: Score | None) -> str:
 
 def plain_number(number: Decimal) -> str:
     """A decimal without the noughts that say nothing."""
-    exact = fraction(number)
-    assert exact is not None
-    return decimal_text(exact)
+    return f"{number.normalize():f}"
 
 
 def term_of(loaded: LoadedClass, term_id: int | None) -> Term:

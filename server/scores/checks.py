@@ -3,19 +3,25 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import partial
+from uuid import uuid4
 
 from gradecore.numbers import decimal_text
 from gradecore.shares import planned_shares
+from gradecore.slips import Slip
 from plans.assignments import change_assignment, term_of_day
 from plans.ground_rules import change_rules
+from plans.loading import load_plan
 from plans.models import Assignment, Category
 from plans.schemas import CheckOut
 from plans.sharing import set_weights, weights_of
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
-from scores.book import LoadedClass, load_class
-from scores.grid import grade
+from scores.book import LoadedClass, ScoreRow, load_class
+from scores.entering import Typed, enter
+from scores.grid import alike, grade, slip_words, slips_of
+from scores.lens import mean_all
 
 MOST_DECIMALS = 3
 
@@ -68,6 +74,7 @@ class _Checks:
         for each in self.works:
             yield from self._assignment(each)
         yield from self._shown_numbers()
+        yield from self._slips()
 
     def _weights(self, total: Fraction) -> Iterator[Check]:
         if total == 100:
@@ -153,6 +160,33 @@ class _Checks:
                 mend_words=f"Show {_decimals(decimals + 1)}" if decimals < MOST_DECIMALS else None,
                 mend=lambda person: change_rules(self.school_class, person, {"decimals": str(decimals + 1)}),
             )
+
+    def _slips(self) -> Iterator[Check]:
+        """Numbers that look like slips of the hand, and columns in which all have the same."""
+        works = {str(each.pk): each for each in self.works}
+        for column in self.loaded.gradebook.plan(str(self.term.pk)).columns:
+            work = works[column.id]
+            same = alike(self.loaded, work)
+            if same:
+                yield Check(
+                    f"alike {work.pk}", f"{work.name}: {same} Is that meant?", place="scores", focus=f"column-{work.pk}",
+                    mend_words="It is right", mend=partial(mean_all, self.school_class, work.pk),
+                )  # fmt: skip
+            for student, slip in slips_of(self.loaded, column).items():
+                score = self.loaded.rows[int(student), work.pk]
+                if not score.meant:
+                    yield self._slip(work, score, slip)
+
+    def _slip(self, work: Assignment, score: ScoreRow, slip: Slip) -> Check:
+        student = next(each for each in self.loaded.plan.students if each.pk == score.student_id)
+        meant = None if slip.meant is None else decimal_text(slip.meant)
+        return Check(
+            f"slip {score.pk}", f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(slip)}",
+            place="scores", focus=f"cell-{score.student_id}-{work.pk}", mend_words=f"Make it {meant}" if meant else None,
+            mend=(lambda person: enter(
+                load_plan(self.school_class), person, uuid4(), [Typed(score.student_id, work.pk, meant, score.version)]
+            )) if meant else None,
+        )  # fmt: skip
 
 
 def _decimals(count: int) -> str:

@@ -10,8 +10,8 @@ from typing import Any
 from django.db import IntegrityError, transaction
 from gradecore.entry import EntryError, EntryReader
 from gradecore.numbers import UNIT
-from plans.loading import codes_of, core_code, core_scale
-from plans.models import Assignment, GroundRules
+from plans.loading import LoadedPlan
+from plans.models import Assignment
 from school import acts
 from school.models import Person, SchoolClass
 from school.refusal import Refused
@@ -20,6 +20,9 @@ from scores.book import core_score, score_text
 from scores.models import Batch, Score, ScoreEvent
 
 MOST_ENTRIES = 2000
+FLAGS = ("", "late", "incomplete", "absent", "collected")
+LONGEST = 2000
+"""How many characters a comment or note has at most."""
 
 
 @dataclass(frozen=True)
@@ -30,21 +33,26 @@ class Typed:
     assignment: int
     text: str
     version: int
+    comment: str | None = None
+    """What the family is told with it, where something was typed."""
+    flag: str | None = None
+    how: str = "typed"
 
 
-def enter(school_class: SchoolClass, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> dict[str, Any]:
-    """Save a batch, once. Sent again it changes nothing and is answered the same.
+def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> dict[str, Any]:
+    """Save a batch of a class, once. Sent again it changes nothing and is answered the same.
 
     The answer tells of each entry whether it was saved, was in conflict with a colleague's (with theirs), or was
     refused, and why. Raises Refused for a batch of somebody else or one that is too large.
     """
+    school_class = plan.school_class
     if len(entries) > MOST_ENTRIES:
         raise Refused(f"At most {MOST_ENTRIES} entries are saved at a time; these are {len(entries)}.")
     try:
         with transaction.atomic():
             known = Batch.objects.select_for_update().filter(id=batch).first()
             if known is None:
-                answer = _Entering(school_class, person).save(entries)
+                answer = _Entering(plan, person).save(entries)
                 Batch.objects.create(
                     id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
                 )
@@ -53,7 +61,7 @@ def enter(school_class: SchoolClass, person: Person, batch: uuid.UUID, entries: 
         # The same batch, or the first score in the same cell, came twice at the same moment: look again.
         known = Batch.objects.filter(id=batch).first()
         if known is None:
-            return enter(school_class, person, batch, entries)
+            return enter(plan, person, batch, entries)
     if known.person_id != person.pk or known.school_class_id != school_class.pk:
         raise Refused("These entries belong to somebody else and were not saved.")
     kept: dict[str, Any] = known.answer
@@ -63,19 +71,16 @@ def enter(school_class: SchoolClass, person: Person, batch: uuid.UUID, entries: 
 class _Entering:
     """One batch being saved."""
 
-    def __init__(self, school_class: SchoolClass, person: Person) -> None:
-        self.school_class, self.person = school_class, person
-        self.now = school_class.school.now()
-        rules = (
-            GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
-        )
-        self.reader = EntryReader(core_scale(rules.scale), [core_code(code) for code in codes_of(school_class)])
+    def __init__(self, plan: LoadedPlan, person: Person) -> None:
+        self.plan, self.school_class, self.person = plan, plan.school_class, person
+        self.now = plan.school_class.school.now()
+        self.reader = EntryReader(plan.book.scale, plan.book.codes)
         self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
 
     def save(self, entries: Sequence[Typed]) -> dict[str, Any]:
-        students = set(self.school_class.enrolments.values_list("student_id", flat=True))
-        assignments = {each.pk: each for each in self.school_class.assignments.all()}
+        students = {each.student_id for each in self.plan.roster}
+        assignments = {each.pk: each for each in self.plan.assignments}
         scores = {
             (score.student_id, score.assignment_id): score
             for score in Score.objects.select_for_update()
@@ -89,6 +94,8 @@ class _Entering:
             assignment = assignments.get(typed.assignment)
             if assignment is None:
                 self._refuse(typed, "This assignment has been deleted; undo brings it back.")
+            elif assignment.lock_words:
+                self._refuse(typed, assignment.lock_words)
             elif typed.student not in students:
                 self._refuse(typed, "This student is not in the class.")
             else:
@@ -100,14 +107,18 @@ class _Entering:
         return self.answer
 
     def _enter(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
+        beside = {"comment": typed.comment, "flag": typed.flag}
+        given = {field: value.strip() for field, value in beside.items() if value is not None}
         try:
+            check_beside(given)
             entry = self.reader.read(typed.text, Fraction(assignment.points), assignment.entered_as)
-        except EntryError as error:
+        except (EntryError, Refused) as error:
             self._refuse(typed, str(error))
             return None
         number, code = _parts(entry.score)
         version = score.version if score else 0
-        if score is not None and (score.number, score.code) == (number, code):
+        was = {field: getattr(score, field) if score else "" for field in given}
+        if score is not None and (score.number, score.code) == (number, code) and was == given:
             self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
             return score
         if version != typed.version:
@@ -118,19 +129,17 @@ class _Entering:
             })  # fmt: skip
             return None
         before = score_text(score)
-        if score is None and number is None and not code:
+        if score is None and number is None and not code and not any(given.values()):
             self.answer["saved"].append(_place(typed) | {"version": 0, "text": "", "above_points": False})
             return None
-        score = put(
-            score or Score(student_id=typed.student, assignment=assignment),
-            number,
-            code,
-            self.person,
-            self.now,
-            "typed",
-        )
+        score = score or Score(student_id=typed.student, assignment=assignment)
+        for field, value in given.items():
+            setattr(score, field, value)
+        score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
+        put(score, number, code, self.person, self.now, typed.how)
         self.undo.append(
             {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
+            | ({"beside": {"before": was, "after": given}} if given else {})
         )
         self._saved(typed, score, assignment, entry.above_points)
         return score
@@ -144,6 +153,15 @@ class _Entering:
 
     def _refuse(self, typed: Typed, message: str) -> None:
         self.answer["refused"].append(_place(typed) | {"typed": typed.text, "message": message})
+
+
+def check_beside(given: Mapping[str, Any]) -> None:
+    """Refuse a flag that is none, and a comment or note that is too long."""
+    if given.get("flag", "") not in FLAGS:
+        raise Refused("A score is late, incomplete, absent, collected, or none of these.", "flag")
+    for field in ("comment", "note"):
+        if len(given.get(field, "")) > LONGEST:
+            raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
 
 
 def put(score: Score, number: Decimal | None, code: str, person: Person, now: Any, how: str) -> Score:
@@ -195,6 +213,9 @@ def _turn(
             name = f"{score.student}, {score.assignment.short_name}" if score else "A score"
             kept.append(f"{name} has been changed since and stays as it is.")
             continue
+        for field, value in each.get("beside", {}).get(wanted, {}).items():
+            setattr(score, field, value)
+        score.typed_mark = ""
         text = each[wanted]
         is_number = bool(text) and text.replace(".", "", 1).isdigit()
         put(

@@ -1,52 +1,82 @@
 """The grid: a class's scores in one term, as they are shown."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from fractions import Fraction
-from typing import Literal
+from typing import Any, Literal
 
 from gradecore.column import Column
-from gradecore.figures import AssignmentFigures, adjusted_score, assignment_figures, score_percent, term_figures
+from gradecore.figures import AssignmentFigures, adjusted_score, figures_of, term_figures
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import UNIT, decimal_text, fixed_text
+from gradecore.numbers import decimal_text, fixed_text
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
-from gradecore.slips import Slip, slips
+from gradecore.slips import Slip, same_for_all, slips, stray_marks
 from gradecore.statistics import Statistics
-from plans.models import Assignment
+from plans.models import Assignment, ScoreCode
 from school.models import Enrolment, Term
 
-from scores.book import LoadedClass, core_score, plain_number
-from scores.models import Score
-from scores.schemas import CellOut, ColumnOut, GradeOut, GridOut, RowOut, SpreadOut
+from scores.book import LoadedClass, ScoreRow, core_score, plain_number
+from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, RowOut, SpreadOut
 
 SPREAD_BEGINS = 40
 """The strip under the heads shows 40 to 100 percent."""
 
 
-def grid(loaded: LoadedClass, term: Term) -> GridOut:
-    """The whole grid of a term."""
+def grid(loaded: LoadedClass, term: Term, view: Mapping[str, Any]) -> GridOut:
+    """The whole grid of a term, with how its teacher chose to look at it."""
     return GridOut(
         term_id=term.pk,
         term=term.name,
         columns=columns(loaded, term),
         rows=rows(loaded, term, loaded.plan.roster),
-        footer=mean_text(term_figures(loaded.gradebook, str(term.pk)).mean),
-        spread=spread(term_figures(loaded.gradebook, str(term.pk))),
-        codes=[code.code for code in loaded.book.codes],
+        **class_figures(loaded, term),
+        codes=[
+            CodeShownOut(code=code.code, name=code.name, does=code_words(code), colour=code.colour)
+            for code in loaded.plan.codes
+        ],
         marks=[band.mark for band in loaded.gradebook.marks.bands],
+        view=dict(view),
     )
 
 
-def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
-    """The heads, strips and footers of the term's assignments, by due date."""
-    figures = assignment_figures(loaded.gradebook, str(term.pk))
+def class_figures(loaded: LoadedClass, term: Term) -> dict[str, Any]:
+    """The figures and the spread of the class's percents in a term."""
+    numbers = term_figures(loaded.gradebook, str(term.pk))
+    missing = sum(
+        len(loaded.gradebook.result(student, str(term.pk)).missing) for student in loaded.gradebook.book.students
+    )
+    return {"figures": figures_out(numbers, missing), "spread": spread(numbers)}
+
+
+def figures_out(numbers: Statistics, missing: int) -> FiguresOut:
+    """Figures as they are shown."""
+    return FiguresOut(
+        count=numbers.count, mean=mean_text(numbers.mean), median=mean_text(numbers.median),
+        deviation=mean_text(numbers.deviation), missing=missing,
+    )  # fmt: skip
+
+
+def code_words(code: ScoreCode) -> str:
+    """What a code does to the grade (R2.3)."""
+    effects = {
+        "leave_out": "is left out",
+        "zero": "counts as zero",
+        "full": "counts as full points",
+        "percent": f"counts as {'' if code.percent is None else plain_number(code.percent)} %",
+    }
+    return effects[code.effect] + (", and is missing work" if code.missing else "")
+
+
+def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None) -> list[ColumnOut]:
+    """The heads, strips and footers of the term's assignments, or of some of them, by due date."""
+    ready = {column.id: column for column in loaded.gradebook.plan(str(term.pk)).columns}
     categories = {category.pk: category for category in loaded.plan.categories}
-    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk and (only is None or each.pk in only)]
     mine.sort(key=lambda each: (each.due_on or term.ends, each.position))
     today = loaded.plan.school_class.school.today()
     found = []
     for each in mine:
-        numbers = figures[str(each.pk)]
+        numbers = figures_of(loaded.gradebook, ready[str(each.pk)])
         category = categories.get(each.category_id or 0)
         is_due = each.due_on is not None and each.due_on < today
         found.append(
@@ -60,6 +90,7 @@ def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
                 category=category.name if category else None,
                 due_on=each.due_on,
                 is_due=is_due,
+                position=each.position,
                 extra=each.extra,
                 closed=each.closed,
                 shown=each.pk in loaded.shown,
@@ -68,11 +99,29 @@ def columns(loaded: LoadedClass, term: Term) -> list[ColumnOut]:
                 due=numbers.due,
                 bar=percent_float(numbers.marked, numbers.due) if not each.closed else 100.0,
                 words=_words(loaded, each, numbers, is_due=is_due),
-                mean=mean_text(numbers.points.mean),
+                entered_as=each.entered_as,
+                lock=each.lock_words,
+                locked=each.locked,
+                alike=alike(loaded, each),
+                figures=figures_out(numbers.points, numbers.missing),
                 spread=spread(numbers.percent),
             )
         )
     return found
+
+
+def alike(loaded: LoadedClass, assignment: Assignment) -> str | None:
+    """That everybody has the same number, in words, until it was said to be meant."""
+    mine = [
+        score
+        for student in loaded.plan.students
+        if (score := loaded.rows.get((student.pk, assignment.pk))) is not None and score.number is not None
+    ]
+    if assignment.entered_as == "done" or all(score.meant for score in mine):
+        return None
+    numbers = [value for score in mine if isinstance(value := core_score(score), int)]
+    same = same_for_all(numbers, Fraction(assignment.points))
+    return None if same is None else f"All {len(mine)} have {decimal_text(same)}."
 
 
 def is_apart(loaded: LoadedClass, assignment: Assignment) -> bool:
@@ -100,20 +149,25 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
     assignments = {str(each.pk): each for each in loaded.plan.assignments}
     today = loaded.plan.school_class.school.today()
     namesakes = _namesakes(loaded.plan.roster)
-    column_slips = {column.id: slips_of(loaded, column) for column in plan.columns}
+    columns = [(column, assignments[column.id], slips_of(loaded, column)) for column in plan.columns]
+    due = {
+        each.pk for each in assignments.values() if each.due_on is not None and each.due_on < today and not each.extra
+    }
     found = []
     for enrolment in roster:
         student = enrolment.student
         result = loaded.gradebook.result(str(student.pk), name)
         dropped = {each for category in result.categories.values() for each in category.dropped}
+        missing = set(result.missing)
         cells = {}
-        for column in plan.columns:
-            assignment = assignments[column.id]
-            is_due = assignment.due_on is not None and assignment.due_on < today
+        key = str(student.pk)
+        for column, assignment, column_slips in columns:
             score = loaded.rows.get((student.pk, assignment.pk))
             text = loaded.text_of(score, assignment)
-            slip = column_slips[column.id].get(str(student.pk)) if score is not None and not score.meant else None
-            cells[assignment.pk] = _cell(column, str(student.pk), score, text, result, dropped, slip, is_due=is_due)
+            slip = column_slips.get(key) if score is not None and not score.meant else None
+            cells[assignment.pk] = _cell(
+                column, key, score, text, result.left_out, missing, dropped, slip, is_due=assignment.pk in due
+            )
         found.append(
             RowOut(
                 student_id=student.pk,
@@ -153,10 +207,11 @@ def grade(gradebook: Gradebook, result: TermResult, term: str) -> GradeOut:
 def _cell(
     column: Column,
     student: str,
-    score: Score | None,
+    score: ScoreRow | None,
     text: str,
-    result: TermResult,
-    dropped: set[str],
+    left_out: Mapping[str, str],
+    missing: Collection[str],
+    dropped: Collection[str],
     slip: Slip | None,
     *,
     is_due: bool,
@@ -166,18 +221,19 @@ def _cell(
     if isinstance(value, int) and column.is_assigned(student):
         if column.steps:
             adjusted = fixed_text(adjusted_score(column, value), 2).rstrip("0").rstrip(".")
-        percent = score_percent(column, value)
-        level = None if percent is None else round(float(min(max(percent, Fraction(0)), Fraction(100))), 1)
+        if column.possible:
+            earned = column.adjusted_to[value] if column.steps else value * column.scale_up
+            level = round(min(max(100 * earned / column.possible, 0.0), 100.0), 1)
     state: Literal["not_assigned", "missing", "past_due"] | None = None
     if not column.is_assigned(student):
         state = "not_assigned"
-    elif column.id in result.missing:
+    elif column.id in missing:
         state = "missing"
-    elif not text and is_due and not column.assignment.extra:
+    elif not text and is_due:
         state = "past_due"
     return CellOut(
         text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
-        dropped=column.id in dropped, left_out=result.left_out.get(column.id),
+        dropped=column.id in dropped, left_out=left_out.get(column.id),
         flag=score.flag if score else "", comment=bool(score and score.comment),
         slip=slip_words(slip) if slip else None,
     )  # fmt: skip
@@ -186,16 +242,26 @@ def _cell(
 def slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
     """What in a column looks like a slip of the hand, by student."""
     numbers = {
-        student: Fraction(score, UNIT)
+        student: score
         for student in loaded.book.students
         if isinstance(score := loaded.book.scores.get(student, {}).get(column.id), int)
     }
-    return slips(numbers, column.assignment.points, extra=column.assignment.extra)
+    found = slips(numbers, column.assignment.points, extra=column.assignment.extra)
+    typed = {
+        str(student): loaded.rows[student, work].typed_mark
+        for student, work in ((int(each), int(column.id)) for each in numbers)
+        if loaded.rows[student, work].typed_mark
+    }
+    for student in stray_marks(typed, len(numbers)):
+        found.setdefault(student, Slip("mark", typed=typed[student]))
+    return found
 
 
 def slip_words(slip: Slip) -> str:
     """Why a number is probably not what was meant."""
     asked = f" Did you mean {decimal_text(slip.meant)}?" if slip.meant is not None else ""
+    if slip.kind == "mark":
+        return f"Typed as {slip.typed}, where the others are numbers."
     if slip.kind == "above":
         return f"Above the points.{asked}"
     nearest = decimal_text(slip.nearest or Fraction(0))

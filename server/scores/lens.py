@@ -1,6 +1,6 @@
 """The lens: a cell in full, and what besides a number or code is kept of a score."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from typing import Any
@@ -9,23 +9,25 @@ from django.db import transaction
 from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text, in_units
+from gradecore.statistics import statistics
 from plans.models import Assignment
 from school import acts
 from school.models import Person, SchoolClass, Student, Term
-from school.refusal import NotYours, Refused
+from school.refusal import NotYours
 
-from scores.book import LoadedClass, core_score, plain_number
-from scores.grid import grade, is_apart, slip_words, slips_of
+from scores.book import LoadedClass, ScoreRow, core_score, plain_number
+from scores.entering import check_beside
+from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
-from scores.schemas import EffectOut, EventOut, LensOut
+from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut
 
-FLAGS = ("", "late", "incomplete", "absent", "collected")
-LONGEST = 2000
 MOST_EVENTS = 50
+MOST_PHRASES = 6
+LONGEST_PHRASE = 60
 
 
-def lens(loaded: LoadedClass, student: Student, assignment_id: int) -> LensOut:
-    """Everything about one student's score on one assignment."""
+def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Person) -> LensOut:
+    """Everything about one student's score on one assignment, for a teacher who looks at it."""
     work = next((each for each in loaded.plan.assignments if each.pk == assignment_id), None)
     if work is None:
         raise NotYours
@@ -43,19 +45,38 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int) -> LensOut:
         slip=slip_words(slip) if slip else None, meant=meant, effects=_effects(loaded, student, work, term, slip.meant if slip else None),
         flag=score.flag if score else "", comment=score.comment if score else "", note=score.note if score else "",
         families="shown to families" if work.pk in loaded.shown else "hidden from families",
-        history=history(score),
+        history=history(score), phrases=_phrases(loaded.plan.school_class, person),
     )  # fmt: skip
 
 
-def history(score: Score | None) -> list[EventOut]:
+def _phrases(school_class: SchoolClass, person: Person) -> list[str]:
+    """Short comments that the teacher wrote last in the class, latest first."""
+    mine = Score.objects.filter(assignment__school_class=school_class, changed_by=person).exclude(comment="")
+    written = mine.order_by("-changed_at").values_list("comment", flat=True)[:200]
+    return [each for each in dict.fromkeys(written) if len(each) <= LONGEST_PHRASE][:MOST_PHRASES]
+
+
+def history(score: ScoreRow | None) -> list[EventOut]:
     """What became of a score, newest first."""
     if score is None:
         return []
-    events = ScoreEvent.objects.filter(score=score).select_related("person").order_by("-id")
+    events = ScoreEvent.objects.filter(score_id=score.pk).select_related("person").order_by("-id")
     return [
         EventOut(before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at)
         for each in events[:MOST_EVENTS]
     ]
+
+
+def chosen_figures(loaded: LoadedClass, cells: Sequence[tuple[int, int]]) -> ChosenOut:
+    """The figures of the numbers, in points as entered, in some cells."""
+    numbers = [
+        Fraction(score.number) for each in cells if (score := loaded.rows.get(each)) is not None and score.number is not None
+    ]  # fmt: skip
+    figures = statistics(numbers)
+    return ChosenOut(
+        cells=len(cells), count=figures.count, sum=decimal_text(sum(numbers, Fraction(0))),
+        mean=mean_text(figures.mean), median=mean_text(figures.median),
+    )  # fmt: skip
 
 
 def _words(loaded: LoadedClass, student: Student, work: Assignment, term: Term) -> str:
@@ -102,40 +123,52 @@ def set_details(
 ) -> None:
     """Set flag, comment for the family, private note, or that a number is meant. It can be undone."""
     given = {field: value.strip() if isinstance(value, str) else value for field, value in given.items()}
-    if given.get("flag", "") not in FLAGS:
-        raise Refused("A score is late, incomplete, absent, collected, or none of these.", "flag")
-    for field in ("comment", "note"):
-        if len(given.get(field, "")) > LONGEST:
-            raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
+    check_beside(given)
     known = school_class.enrolments.filter(student_id=student_id).exists()
     if not known or not school_class.assignments.filter(pk=assignment_id).exists():
         raise NotYours
     score = Score.objects.select_for_update().filter(student_id=student_id, assignment_id=assignment_id).first()
     if score is None:
         score = Score(student_id=student_id, assignment_id=assignment_id, version=0)
-    before = {field: getattr(score, field) for field in given}
-    _put(score, person, school_class, given)
-    place = {"student": student_id, "assignment": assignment_id}
+    change = _put(score, person, school_class, given)
     words = f"changed what stands beside a score in {score.assignment.short_name}"
-    acts.record(school_class, person, "score details", words, {**place, "before": before, "after": dict(given)})
+    acts.record(school_class, person, "score details", words, [change])
 
 
-def _put(score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any]) -> None:
+@transaction.atomic
+def mean_all(school_class: SchoolClass, assignment_id: int, person: Person) -> None:
+    """Say of all scores of an assignment that they are meant as they are."""
+    scores = Score.objects.filter(assignment_id=assignment_id, assignment__school_class=school_class, meant=False)
+    change = [_put(score, person, school_class, {"meant": True}) for score in scores.select_for_update()]
+    acts.record(school_class, person, "score details", "said that all scores of a column are right", change)
+
+
+def _put(score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any]) -> dict[str, Any]:
+    """Set what stands beside a score; gives what takes it back."""
+    before = {field: getattr(score, field) for field in fields}
     for field, value in fields.items():
         setattr(score, field, value)
     # The version is the number's or code's: what stands beside it is in nobody's way.
     score.changed_by, score.changed_at = person, school_class.school.now()
     score.save()
+    return {
+        "student": score.student_id, "assignment": score.assignment_id, "before": before, "after": dict(fields),
+    }  # fmt: skip
 
 
-def _turn(school_class: SchoolClass, person: Person, change: Mapping[str, Any], now: str, wanted: str) -> list[str]:
-    score = Score.objects.select_for_update().filter(
-        assignment__school_class=school_class, student=change["student"], assignment=change["assignment"]
-    ).first()  # fmt: skip
-    if score is None or any(getattr(score, field) != value for field, value in change[now].items()):
-        return ["What stands beside this score has been changed since and stays as it is."]
-    _put(score, person, school_class, change[wanted])
-    return []
+def _turn(
+    school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str
+) -> list[str]:
+    kept = []
+    for each in change:
+        score = Score.objects.select_for_update().filter(
+            assignment__school_class=school_class, student=each["student"], assignment=each["assignment"]
+        ).first()  # fmt: skip
+        if score is None or any(getattr(score, field) != value for field, value in each[now].items()):
+            kept.append("What stands beside this score has been changed since and stays as it is.")
+        else:
+            _put(score, person, school_class, each[wanted])
+    return kept
 
 
 acts.kind(

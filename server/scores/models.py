@@ -23,6 +23,8 @@ class Score(models.Model):
     note = models.TextField(blank=True)
     meant = models.BooleanField(default=False)
     """Whether a number that looks like a slip was said to be right; a new number is looked at anew."""
+    typed_mark = models.CharField(max_length=30, blank=True)
+    """The mark that a number was typed as, where the others are numbers."""
     version = models.PositiveIntegerField(default=1)
     changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField()

@@ -2,13 +2,14 @@
 
 import datetime
 import uuid
-from typing import Literal
+from typing import Any, Literal
 
 from ninja import Schema
 from pydantic import Field
+from typing_extensions import TypedDict
 
 
-class SpreadOut(Schema):
+class SpreadOut(TypedDict):
     """How numbers lie, as places on the strip's axis in percent of its width; `mean` as text."""
 
     low: float
@@ -19,8 +20,21 @@ class SpreadOut(Schema):
     mean: str
 
 
-class ColumnOut(Schema):
-    """An assignment as a column. `words` says how it stands; `apart` that it is not in the grade."""
+class FiguresOut(TypedDict):
+    """The figures of a column, or of the class's percents, as the footer shows them (R9)."""
+
+    count: int
+    mean: str | None
+    median: str | None
+    deviation: str | None
+    missing: int
+
+
+class ColumnOut(TypedDict):
+    """An assignment as a column. `words` says how it stands; `apart` that it is not in the grade.
+
+    `lock` says why nothing can be entered, and where instead; `alike` that all have the same, which may be a slip.
+    """
 
     id: int
     name: str
@@ -31,6 +45,7 @@ class ColumnOut(Schema):
     category: str | None
     due_on: datetime.date | None
     is_due: bool
+    position: int
     extra: bool
     closed: bool
     shown: bool
@@ -39,13 +54,17 @@ class ColumnOut(Schema):
     due: int
     bar: float
     words: str
-    mean: str | None
+    entered_as: str
+    lock: str
+    locked: bool
+    alike: str | None
+    figures: FiguresOut
     spread: SpreadOut | None
 
 
-class CellOut(Schema):
+class CellOut(TypedDict):
     """A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is; `slip` says in
-    words why it is probably not what was meant.
+    words why it is probably not what was meant. A grid has thousands of them, which is why they are plain dictionaries.
     """
 
     text: str
@@ -82,6 +101,15 @@ class RowOut(Schema):
     cells: dict[int, CellOut]
 
 
+class CodeShownOut(Schema):
+    """A score code as it can be entered; `does` says in words what it does, `colour` is 0 for none."""
+
+    code: str
+    name: str
+    does: str
+    colour: int
+
+
 class GridOut(Schema):
     """The grid of a term."""
 
@@ -89,19 +117,53 @@ class GridOut(Schema):
     term: str
     columns: list[ColumnOut]
     rows: list[RowOut]
-    footer: str | None
+    figures: FiguresOut
     spread: SpreadOut | None
-    codes: list[str]
+    codes: list[CodeShownOut]
     marks: list[str]
+    view: dict[str, Any]
+    """How the teacher chose to look at the class."""
 
 
 class EntryIn(Schema):
-    """What was typed for a student, based on a version of the score."""
+    """What was typed for a student, based on a version of the score; with it perhaps a comment and a flag."""
 
     student: int
     assignment: int
     text: str = Field(max_length=200)
     version: int
+    comment: str | None = None
+    flag: str | None = None
+    how: Literal["typed", "pasted", "filled", "from the stack"] = "typed"
+
+
+class CellIn(Schema):
+    """A cell of the grid."""
+
+    student: int
+    assignment: int
+
+
+class ChosenIn(Schema):
+    """Cells that were chosen together."""
+
+    cells: list[CellIn] = Field(max_length=20_000)
+
+
+class ChosenOut(Schema):
+    """Of the cells that were chosen: how many hold a number, what they add up to in points, and their mean and median."""
+
+    cells: int
+    count: int
+    sum: str
+    mean: str | None
+    median: str | None
+
+
+class ViewIn(Schema):
+    """How the teacher chooses to look at the class: what a choice is called, and what was chosen."""
+
+    view: dict[str, Any]
 
 
 class BatchIn(Schema):
@@ -144,14 +206,14 @@ class RefusedOut(Schema):
 
 
 class AnswerOut(Schema):
-    """What became of a batch, and what it changed: the rows concerned and all columns."""
+    """What became of a batch, and what it changed: the rows and the columns concerned."""
 
     saved: list[SavedOut]
     conflicts: list[ConflictOut]
     refused: list[RefusedOut]
     rows: list[RowOut]
     columns: list[ColumnOut]
-    footer: str | None
+    figures: FiguresOut
     spread: SpreadOut | None
 
 
@@ -278,6 +340,8 @@ class LensOut(Schema):
     note: str
     families: str
     history: list[EventOut]
+    phrases: list[str]
+    """The comments one wrote last in the class, to be used again."""
 
 
 class DetailsIn(Schema):
@@ -287,3 +351,35 @@ class DetailsIn(Schema):
     comment: str | None = None
     note: str | None = None
     meant: bool | None = None
+
+
+class LooseEndOut(Schema):
+    """What is to be looked at before a term ends: blank, missing, excused, incomplete, slip or low; `meant` is what a slip may mean."""
+
+    kind: str
+    words: str
+    class_id: int
+    class_name: str
+    term_id: int
+    student_id: int
+    student: str
+    assignment_id: int
+    assignment: str
+    short_name: str
+    due_on: datetime.date | None
+    text: str
+    points: str
+    version: int
+    meant: str | None
+    flag: str
+
+
+class StudentLineOut(Schema):
+    """A student of one's own, to be found by name."""
+
+    student_id: int
+    name: str
+    alias: str
+    number: str
+    class_id: int
+    class_name: str

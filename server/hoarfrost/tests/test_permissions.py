@@ -25,6 +25,8 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("DELETE", "/session"): SIGNED_IN,
     ("GET", "/demo-people"): EVERYBODY,
     ("GET", "/today"): SIGNED_IN,
+    ("GET", "/loose-ends"): SIGNED_IN,
+    ("GET", "/own-students"): SIGNED_IN,
     ("GET", "/families/{student_id}"): {"guardian", "student"},
     ("GET", "/families/{student_id}/files/{assignment}"): {"guardian", "student"},
 }
@@ -84,6 +86,8 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/scales": {"name": "x", "bands": [{"mark": "P", "min": "0"}]},
     "/classes/{class_id}/checks/{term}/mend": {"key": "weights"},
     "/classes/{class_id}/rules": {"method": "points"},
+    "/classes/{class_id}/chosen": {"cells": []},
+    "/classes/{class_id}/view": {"view": {}},
     "/session": {"sign_in": "nobody", "password": "nothing"},
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
     "/classes/{class_id}/report/post": {"request": str(uuid.uuid4()), "term": 0, "students": []},

@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from conftest import World, send
 from django.utils import timezone
+from plans.models import Assignment
 from school.models import Presence
 
 from scores.models import Batch, Score, ScoreEvent
@@ -134,7 +135,7 @@ def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_
     for place in range(3):
         enter(world, *[entry(world, "9", student=each, assignment=place) for each in range(3)])
     client = world.client("teacher")
-    with django_assert_max_num_queries(14):
+    with django_assert_max_num_queries(12):
         client.get(f"{world.address}/scores")
 
 
@@ -208,3 +209,105 @@ def test_a_slip_is_pointed_out_until_it_is_said_to_be_meant(world: World) -> Non
     assert details(world, meant=True).json()["slip"] is None
     enter(world, entry(world, "22", version=1))
     assert look(world)["slip"] == "Above the points."
+
+
+def undo(world: World) -> Any:
+    return send(world.client("teacher"), "POST", f"{world.address}/undo")
+
+
+def test_a_line_of_the_stack_holds_score_flag_and_comment_and_is_undone_as_one(world: World) -> None:
+    line = entry(world, "17") | {"comment": " Well drawn. ", "flag": "late", "how": "from the stack"}
+    enter(world, line)
+    found = look(world)
+    assert (found["text"], found["comment"], found["flag"]) == ("17", "Well drawn.", "late")
+    assert found["history"][0]["how"] == "from the stack"
+    undo(world)
+    found = look(world)
+    assert (found["text"], found["comment"], found["flag"]) == ("", "", "")
+    refused = enter(world, entry(world, "9", version=2) | {"flag": "sleepy"}).json()["refused"]
+    assert "late, incomplete, absent" in refused[0]["message"]
+    assert text_of(world) == ""
+
+
+def test_a_comment_beside_a_score_that_a_colleague_changed_is_not_kept_unseen(world: World) -> None:
+    enter(world, entry(world, "12"), who="co_teacher")
+    answer = enter(world, entry(world, "17") | {"comment": "Well drawn."}).json()
+    assert [each["theirs"] for each in answer["conflicts"]] == ["12"]
+    assert look(world)["comment"] == ""
+
+
+@pytest.mark.parametrize(
+    ("given", "why"), [({"locked": True}, "Unlock it"), ({"kept_in": "the reading room"}, "entered there")]
+)
+def test_what_is_locked_or_kept_elsewhere_takes_no_score(world: World, given: dict[str, Any], why: str) -> None:
+    enter(world, entry(world, "12"))
+    send(world.client("teacher"), "PATCH", f"{world.address}/assignments/{world.assignments[0].pk}", given)
+    (refused,) = enter(world, entry(world, "13", version=1)).json()["refused"]
+    assert why in refused["message"]
+    assert text_of(world) == "12"
+    undo(world)
+    assert enter(world, entry(world, "13", version=1)).json()["saved"]
+
+
+def test_a_view_is_remembered_for_each_teacher(world: World) -> None:
+    assert (
+        send(world.client("teacher"), "PUT", f"{world.address}/view", {"view": {"order": "given"}}).status_code == 204
+    )
+    assert world.client("teacher").get(f"{world.address}/scores").json()["view"] == {"order": "given"}
+    assert world.client("co_teacher").get(f"{world.address}/scores").json()["view"] == {}
+    assert send(world.client("teacher"), "PUT", f"{world.address}/view", {"view": {"x": "y" * 9000}}).status_code == 422
+
+
+def test_what_was_deleted_comes_back_with_its_scores_for_30_days(world: World) -> None:
+    enter(world, entry(world, "12"))
+    client, work = world.client("teacher"), world.assignments[0]
+    send(client, "DELETE", f"{world.address}/assignments/{work.pk}")
+    (deleted,) = client.get(f"{world.address}/deleted").json()
+    assert (deleted["name"], deleted["scores"]) == (work.name, 1)
+    assert send(client, "POST", f"{world.address}/deleted/{work.pk}").status_code == 204
+    assert text_of(world) == "12"
+    send(client, "DELETE", f"{world.address}/assignments/{work.pk}")
+    Assignment.with_deleted.filter(pk=work.pk).update(deleted_at=timezone.now() - timedelta(days=365 * 20))
+    assert client.get(f"{world.address}/deleted").json() == []
+    assert send(client, "POST", f"{world.address}/deleted/{work.pk}").status_code == 422
+
+
+def test_loose_ends_are_one_list_and_shrink_as_they_are_mended(world: World) -> None:
+    client = world.client("teacher")
+    enter(world, entry(world, "21"), entry(world, "4", student=1), entry(world, "EX", student=2))
+    found = {(each["student_id"], each["kind"]): each for each in client.get("/api/loose-ends").json()}
+    people = [each.pk for each in world.students]
+    assert found[people[0], "slip"]["words"] == "Above the points."
+    assert found[people[1], "low"]["words"] == "20 % and no comment for the family."
+    assert found[people[2], "excused"]["text"] == "EX"
+    enter(world, entry(world, "20", version=1))
+    enter(world, entry(world, "4", version=1, student=1) | {"comment": "Let us practise."})
+    left = {(each["student_id"], each["kind"]) for each in client.get("/api/loose-ends").json()}
+    assert not {(people[0], "slip"), (people[1], "low")} & left
+    assert world.client("other_teacher").get("/api/loose-ends").json() == []
+
+
+def test_slips_stand_among_the_checks_with_their_mend(world: World) -> None:
+    enter(world, entry(world, "190"), *[entry(world, "19", student=each) for each in (1, 2)])
+    client = world.client("teacher")
+    found = next(each for each in client.get(f"{world.address}/checks").json() if each["key"].startswith("slip"))
+    assert found["mend"] == "Make it 19"
+    assert "Above the points" in found["words"]
+    assert found["focus"] == f"cell-{world.students[0].pk}-{world.assignments[0].pk}"
+    send(client, "POST", f"{world.address}/checks/{world.term.pk}/mend", {"key": found["key"]})
+    assert text_of(world) == "19"
+    assert not [each for each in client.get(f"{world.address}/checks").json() if each["key"].startswith("slip")]
+
+
+def test_a_teacher_sees_the_student_and_what_the_family_sees_of_this_class(world: World) -> None:
+    enter(world, entry(world, "17"), entry(world, "9", assignment=1))
+    client, student = world.client("teacher"), world.students[0].pk
+    details(world, note="rang home", comment="Well seen.")
+    page = client.get(f"{world.address}/students/{student}").json()
+    assert page["notes"][0]["note"] == "rang home"
+    assert page["trend"][0]["percent"] == "85.0"
+    assert page["working"]["categories"]
+    assert (page["before"] is None) != (page["after"] is None)
+    family = client.get(f"{world.address}/students/{student}/family").content.decode()
+    assert "Well seen." in family
+    assert "rang home" not in family

@@ -34,8 +34,8 @@ def test_dropped_scores_and_means_come_from_the_core(world: World) -> None:
     assert [row["cells"][str(each.pk)]["dropped"] for each in world.assignments] == [True, False, False]
     assert row["grade"]["percent"] == "100.0"
     grid = world.client("teacher").get(f"{world.address}/scores").json()
-    assert [each["mean"] for each in grid["columns"]] == ["13.0", None, "20.0"]
-    assert grid["footer"] == "90.0"
+    assert [each["figures"]["mean"] for each in grid["columns"]] == ["13.0", None, "20.0"]
+    assert grid["figures"]["mean"] == "90.0"
 
 
 def test_an_adjusted_score_keeps_what_was_entered(world: World) -> None:

@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 from conftest import World, make_class, send
+from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, Category, GradingScale, KeptPlan, PlanEvent, ScoreCode
 from school.models import SchoolClass, Term
 
@@ -462,6 +463,61 @@ def test_a_code_of_ones_own_is_made_used_and_deleted(world: World) -> None:
     enter(world, entry(world, "hf"))
     assert percent(world) == "50.0"
     assert "Scores hold HF" in told(ask(world, "DELETE", f"codes/{made}"))
+
+
+def test_a_code_is_offered_to_the_school_and_taken_over_as_a_copy(world: World) -> None:
+    made = ask(world, "POST", "codes", {"code": "hf", "name": "half", "effect": "percent", "percent": "50"}).json()[
+        "id"
+    ]
+    elsewhere = f"/api/classes/{SchoolClass.objects.get(name='Zoology').pk}"
+    colleague = world.client("other_teacher")
+    assert colleague.get(f"{elsewhere}/scales").json()["offered"] == []
+    assert "not your own" in told(ask(world, "POST", "codes", {"id": made, "is_shared": True}, "co_teacher"))
+    ask(world, "POST", "codes", {"id": made, "is_shared": True})
+    (offered,) = colleague.get(f"{elsewhere}/scales").json()["offered"]
+    assert (offered["code"], offered["whose"]) == ("HF", "Ann Alder's")
+    body = {each: offered[each] for each in ("code", "name", "effect", "percent", "missing", "colour")}
+    assert send(colleague, "POST", f"{elsewhere}/codes", body).status_code == 200
+    after = colleague.get(f"{elsewhere}/scales").json()
+    assert after["offered"] == []
+    assert [each["whose"] for each in after["codes"] if each["code"] == "HF"] == ["your own"]
+
+
+def test_a_file_that_was_replaced_or_taken_away_comes_back_by_undoing(world: World) -> None:
+    client = world.client("teacher")
+    address = f"{world.address}/assignments/{world.assignments[0].pk}/file"
+
+    def handed() -> bytes | None:
+        answer = client.get(address)
+        return bytes(answer.content) if answer.status_code == 200 else None
+
+    for content in (b"first", b"second"):
+        assert client.post(address, {"file": SimpleUploadedFile("map.txt", content)}).status_code == 204
+    assert handed() == b"second"
+    send(client, "DELETE", address)
+    assert handed() is None
+    for expected in (b"second", b"first", None):
+        ask(world, "POST", "undo")
+        assert handed() == expected
+    ask(world, "POST", "redo")
+    assert handed() == b"first"
+
+
+def test_two_co_teachers_with_codes_of_the_same_letters_have_one_in_the_class(world: World) -> None:
+    for who, effect in (("teacher", "zero"), ("co_teacher", "full")):
+        ScoreCode.objects.create(
+            school=world.school, owner=world.people[who], code="RD", name="redone", effect=effect, is_shared=True
+        )
+    codes = world.client("teacher").get(f"{world.address}/scores").json()["codes"]
+    assert [(each["code"], each["does"]) for each in codes if each["code"] == "RD"] == [("RD", "counts as zero")]
+
+
+def test_work_names_its_standards_each_once(world: World) -> None:
+    work = f"assignments/{world.assignments[0].pk}"
+    ask(world, "PATCH", work, {"standards": ["Reading maps", "Scale", "Reading maps"]})
+    assert plan(world)["assignments"][0]["standards"] == ["Reading maps", "Scale"]
+    assert "at most 20" in told(ask(world, "PATCH", work, {"standards": [f"S{each}" for each in range(30)]}))
+    assert plan(world)["assignments"][0]["standards"] == ["Reading maps", "Scale"]
 
 
 # Terms

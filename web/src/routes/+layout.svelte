@@ -55,7 +55,7 @@
 	beforeNavigate(() => notice.clear());
 
 	function onbeforeunload(event: BeforeUnloadEvent): void {
-		if (saving.others) event.preventDefault();
+		if (saving.others || saving.entries.length) event.preventDefault();
 	}
 </script>
 

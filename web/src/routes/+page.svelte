@@ -81,6 +81,7 @@
 		<aside aria-labelledby="needs">
 			<div class="needs">
 				<h2 id="needs">Needs you</h2>
+				<a class="link" href="/loose-ends">Loose ends</a>
 				<span
 					>{today.data.needs.length} {today.data.needs.length === 1 ? 'thing' : 'things'}, by deadline</span
 				>

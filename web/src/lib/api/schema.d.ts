@@ -224,6 +224,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Figures Of Chosen
+         * @description The figures of cells that were chosen.
+         */
+        post: operations["scores_api_figures_of_chosen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/codes": {
         parameters: {
             query?: never;
@@ -259,6 +279,46 @@ export interface paths {
          * @description Delete a score code that no score holds.
          */
         delete: operations["plans_api_delete_code"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/deleted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Deleted
+         * @description What was deleted in the last 30 days.
+         */
+        get: operations["plans_api_list_deleted"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/deleted/{assignment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a deleted assignment back with its scores.
+         */
+        post: operations["plans_api_bring_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -896,6 +956,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Student
+         * @description All that a teacher has of one student in the class.
+         */
+        get: operations["reports_api_one_student"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/students/{student}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Through Family Eyes
+         * @description What a student's family sees of the class, for its teachers.
+         */
+        get: operations["families_api_through_family_eyes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/terms/{term}": {
         parameters: {
             query?: never;
@@ -930,6 +1030,26 @@ export interface paths {
          * @description Take back one's last change in a class.
          */
         post: operations["school_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep View
+         * @description Remember how one chose to look at the class.
+         */
+        put: operations["scores_api_keep_view"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1076,6 +1196,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loose-ends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Loose Ends
+         * @description What is to be looked at before the term ends, over all one's classes.
+         */
+        get: operations["scores_api_list_loose_ends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Students
+         * @description The students of all one's classes, to be found by name.
+         */
+        get: operations["scores_api_own_students"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1130,15 +1290,14 @@ export interface components {
     schemas: {
         /**
          * AnswerOut
-         * @description What became of a batch, and what it changed: the rows concerned and all columns.
+         * @description What became of a batch, and what it changed: the rows and the columns concerned.
          */
         AnswerOut: {
             /** Columns */
             columns: components["schemas"]["ColumnOut"][];
             /** Conflicts */
             conflicts: components["schemas"]["ConflictOut"][];
-            /** Footer */
-            footer: string | null;
+            figures: components["schemas"]["FiguresOut"];
             /** Refused */
             refused: components["schemas"]["RefusedOut"][];
             /** Rows */
@@ -1186,8 +1345,12 @@ export interface components {
             extra?: boolean | null;
             /** For Everyone */
             for_everyone?: boolean | null;
+            /** Kept In */
+            kept_in?: string | null;
             /** Link */
             link?: string | null;
+            /** Locked */
+            locked?: boolean | null;
             /** Name */
             name?: string | null;
             /** Never Drop */
@@ -1204,6 +1367,8 @@ export interface components {
             shown_from?: string | null;
             /** Shown When In */
             shown_when_in?: boolean | null;
+            /** Standards */
+            standards?: string[] | null;
             /** Step */
             step?: string | null;
             /** Term Id */
@@ -1259,8 +1424,12 @@ export interface components {
             is_due: boolean;
             /** Is Outside */
             is_outside: boolean;
+            /** Kept In */
+            kept_in: string;
             /** Link */
             link: string;
+            /** Locked */
+            locked: boolean;
             /** Marked */
             marked: number;
             /** Missing */
@@ -1287,6 +1456,8 @@ export interface components {
             shown_from: string | null;
             /** Shown When In */
             shown_when_in: boolean;
+            /** Standards */
+            standards: string[];
             /** Step */
             step: string;
             /** Term Id */
@@ -1466,9 +1637,19 @@ export interface components {
             words: string;
         };
         /**
+         * CellIn
+         * @description A cell of the grid.
+         */
+        CellIn: {
+            /** Assignment */
+            assignment: number;
+            /** Student */
+            student: number;
+        };
+        /**
          * CellOut
          * @description A score as it is shown. `level` is its percent of the points, `state` what kind of blank it is; `slip` says in
-         *     words why it is probably not what was meant.
+         *     words why it is probably not what was meant. A grid has thousands of them, which is why they are plain dictionaries.
          */
         CellOut: {
             /** Adjusted */
@@ -1559,6 +1740,30 @@ export interface components {
             words: string;
         };
         /**
+         * ChosenIn
+         * @description Cells that were chosen together.
+         */
+        ChosenIn: {
+            /** Cells */
+            cells: components["schemas"]["CellIn"][];
+        };
+        /**
+         * ChosenOut
+         * @description Of the cells that were chosen: how many hold a number, what they add up to in points, and their mean and median.
+         */
+        ChosenOut: {
+            /** Cells */
+            cells: number;
+            /** Count */
+            count: number;
+            /** Mean */
+            mean: string | null;
+            /** Median */
+            median: string | null;
+            /** Sum */
+            sum: string;
+        };
+        /**
          * ClassLink
          * @description A class in the top bar.
          */
@@ -1583,6 +1788,8 @@ export interface components {
             effect?: string | null;
             /** Id */
             id?: number | null;
+            /** Is Shared */
+            is_shared?: boolean | null;
             /** Missing */
             missing?: boolean | null;
             /** Name */
@@ -1603,6 +1810,10 @@ export interface components {
             effect: string;
             /** Id */
             id: number;
+            /** Is Mine */
+            is_mine: boolean;
+            /** Is Shared */
+            is_shared: boolean;
             /** Is Used */
             is_used: boolean;
             /** Missing */
@@ -1615,10 +1826,28 @@ export interface components {
             whose: string;
         };
         /**
+         * CodeShownOut
+         * @description A score code as it can be entered; `does` says in words what it does, `colour` is 0 for none.
+         */
+        CodeShownOut: {
+            /** Code */
+            code: string;
+            /** Colour */
+            colour: number;
+            /** Does */
+            does: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * ColumnOut
          * @description An assignment as a column. `words` says how it stands; `apart` that it is not in the grade.
+         *
+         *     `lock` says why nothing can be entered, and where instead; `alike` that all have the same, which may be a slip.
          */
         ColumnOut: {
+            /** Alike */
+            alike: string | null;
             /** Apart */
             apart: boolean;
             /** Bar */
@@ -1633,20 +1862,27 @@ export interface components {
             due: number;
             /** Due On */
             due_on: string | null;
+            /** Entered As */
+            entered_as: string;
             /** Extra */
             extra: boolean;
+            figures: components["schemas"]["FiguresOut"];
             /** Id */
             id: number;
             /** Is Due */
             is_due: boolean;
+            /** Lock */
+            lock: string;
+            /** Locked */
+            locked: boolean;
             /** Marked */
             marked: number;
-            /** Mean */
-            mean: string | null;
             /** Name */
             name: string;
             /** Points */
             points: string;
+            /** Position */
+            position: number;
             /** Short Name */
             short_name: string;
             /** Shown */
@@ -1719,6 +1955,23 @@ export interface components {
             lines: string[];
             /** Term Lines */
             term_lines: string[];
+        };
+        /**
+         * DeletedOut
+         * @description An assignment that was deleted and can still be brought back, with its scores.
+         */
+        DeletedOut: {
+            /**
+             * Deleted At
+             * Format: date-time
+             */
+            deleted_at: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Scores */
+            scores: number;
         };
         /**
          * DemoPerson
@@ -1815,11 +2068,21 @@ export interface components {
         };
         /**
          * EntryIn
-         * @description What was typed for a student, based on a version of the score.
+         * @description What was typed for a student, based on a version of the score; with it perhaps a comment and a flag.
          */
         EntryIn: {
             /** Assignment */
             assignment: number;
+            /** Comment */
+            comment?: string | null;
+            /** Flag */
+            flag?: string | null;
+            /**
+             * How
+             * @default typed
+             * @enum {string}
+             */
+            how: "typed" | "pasted" | "filled" | "from the stack";
             /** Student */
             student: number;
             /** Text */
@@ -1902,6 +2165,22 @@ export interface components {
             term_id: number;
         };
         /**
+         * FiguresOut
+         * @description The figures of a column, or of the class's percents, as the footer shows them (R9).
+         */
+        FiguresOut: {
+            /** Count */
+            count: number;
+            /** Deviation */
+            deviation: string | null;
+            /** Mean */
+            mean: string | null;
+            /** Median */
+            median: string | null;
+            /** Missing */
+            missing: number;
+        };
+        /**
          * FrameOut
          * @description A class as its frame shows it, in one term.
          */
@@ -1946,11 +2225,10 @@ export interface components {
          */
         GridOut: {
             /** Codes */
-            codes: string[];
+            codes: components["schemas"]["CodeShownOut"][];
             /** Columns */
             columns: components["schemas"]["ColumnOut"][];
-            /** Footer */
-            footer: string | null;
+            figures: components["schemas"]["FiguresOut"];
             /** Marks */
             marks: string[];
             /** Rows */
@@ -1960,6 +2238,10 @@ export interface components {
             term: string;
             /** Term Id */
             term_id: number;
+            /** View */
+            view: {
+                [key: string]: unknown;
+            };
         };
         /**
          * HealthOut
@@ -2027,6 +2309,8 @@ export interface components {
             note: string;
             /** Percent */
             percent: string | null;
+            /** Phrases */
+            phrases: string[];
             /** Points */
             points: string;
             /** Slip */
@@ -2053,6 +2337,44 @@ export interface components {
             name: string;
             /** Score */
             score: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LooseEndOut
+         * @description What is to be looked at before a term ends: blank, missing, excused, incomplete, slip or low; `meant` is what a slip may mean.
+         */
+        LooseEndOut: {
+            /** Assignment */
+            assignment: string;
+            /** Assignment Id */
+            assignment_id: number;
+            /** Class Id */
+            class_id: number;
+            /** Class Name */
+            class_name: string;
+            /** Due On */
+            due_on: string | null;
+            /** Flag */
+            flag: string;
+            /** Kind */
+            kind: string;
+            /** Meant */
+            meant: string | null;
+            /** Points */
+            points: string;
+            /** Short Name */
+            short_name: string;
+            /** Student */
+            student: string;
+            /** Student Id */
+            student_id: number;
+            /** Term Id */
+            term_id: number;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
             /** Words */
             words: string;
         };
@@ -2629,6 +2951,8 @@ export interface components {
         ScalesOut: {
             /** Codes */
             codes: components["schemas"]["CodeOut"][];
+            /** Offered */
+            offered: components["schemas"]["CodeOut"][];
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
         };
@@ -2788,6 +3112,42 @@ export interface components {
             words: string;
         };
         /**
+         * StudentLineOut
+         * @description A student of one's own, to be found by name.
+         */
+        StudentLineOut: {
+            /** Alias */
+            alias: string;
+            /** Class Id */
+            class_id: number;
+            /** Class Name */
+            class_name: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: string;
+            /** Student Id */
+            student_id: number;
+        };
+        /**
+         * StudentNoteOut
+         * @description What stands beside a score: flag, comment for the family, private note.
+         */
+        StudentNoteOut: {
+            /** Comment */
+            comment: string;
+            /** Due On */
+            due_on: string | null;
+            /** Flag */
+            flag: string;
+            /** Note */
+            note: string;
+            /** Score */
+            score: string;
+            /** Work */
+            work: string;
+        };
+        /**
          * StudentOut
          * @description A student of the class.
          */
@@ -2796,6 +3156,55 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * StudentPageOut
+         * @description One student in a class and term; `before` and `after` are the neighbours in the roster.
+         */
+        StudentPageOut: {
+            /** After */
+            after: number | null;
+            /** Alias */
+            alias: string;
+            /** Before */
+            before: number | null;
+            /** Given Name */
+            given_name: string;
+            grade: components["schemas"]["GradeOut"];
+            /** Missing */
+            missing: string[];
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: components["schemas"]["StudentNoteOut"][];
+            /** Number */
+            number: string;
+            /** Student Id */
+            student_id: number;
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+            /** Terms */
+            terms: components["schemas"]["StudentTermOut"][];
+            /** Trend */
+            trend: components["schemas"]["TrendOut"][];
+            working: components["schemas"]["WorkingOut"];
+        };
+        /**
+         * StudentTermOut
+         * @description A student's grade in one term as it is now; `posted` as it was posted, with its comment.
+         */
+        StudentTermOut: {
+            /** Comment */
+            comment: string;
+            grade: components["schemas"]["GradeOut"];
+            /** Posted */
+            posted: string | null;
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
         };
         /**
          * TakesOut
@@ -2917,8 +3326,12 @@ export interface components {
             for_everyone?: boolean | null;
             /** Ids */
             ids: number[];
+            /** Kept In */
+            kept_in?: string | null;
             /** Link */
             link?: string | null;
+            /** Locked */
+            locked?: boolean | null;
             /** Name */
             name?: string | null;
             /** Never Drop */
@@ -2935,6 +3348,8 @@ export interface components {
             shown_from?: string | null;
             /** Shown When In */
             shown_when_in?: boolean | null;
+            /** Standards */
+            standards?: string[] | null;
             /** Step */
             step?: string | null;
             /** Term Id */
@@ -2945,6 +3360,20 @@ export interface components {
             zero_meant?: boolean | null;
         };
         /**
+         * TrendOut
+         * @description A score in percent on its day; `level` is where it is drawn, in percent of the height.
+         */
+        TrendOut: {
+            /** Due On */
+            due_on: string | null;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: string;
+        };
+        /**
          * UndoneOut
          * @description What was undone or done again, and what of it could not be.
          */
@@ -2953,6 +3382,16 @@ export interface components {
             kept: string[];
             /** Words */
             words: string;
+        };
+        /**
+         * ViewIn
+         * @description How the teacher chooses to look at the class: what a choice is called, and what was chosen.
+         */
+        ViewIn: {
+            /** View */
+            view: {
+                [key: string]: unknown;
+            };
         };
         /**
          * WaysOut
@@ -3442,6 +3881,32 @@ export interface operations {
             };
         };
     };
+    scores_api_figures_of_chosen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChosenOut"];
+                };
+            };
+        };
+    };
     plans_api_save_code: {
         parameters: {
             query?: never;
@@ -3475,6 +3940,49 @@ export interface operations {
             path: {
                 class_id: number;
                 code: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plans_api_list_deleted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedOut"][];
+                };
+            };
+        };
+    };
+    plans_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
             };
             cookie?: never;
         };
@@ -4311,6 +4819,56 @@ export interface operations {
             };
         };
     };
+    reports_api_one_student: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentPageOut"];
+                };
+            };
+        };
+    };
+    families_api_through_family_eyes: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyClassOut"];
+                };
+            };
+        };
+    };
     plans_api_change_term: {
         parameters: {
             query?: never;
@@ -4355,6 +4913,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["UndoneOut"];
                 };
+            };
+        };
+    };
+    scores_api_keep_view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ViewIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4510,6 +5092,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HealthOut"];
+                };
+            };
+        };
+    };
+    scores_api_list_loose_ends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooseEndOut"][];
+                };
+            };
+        };
+    };
+    scores_api_own_students: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentLineOut"][];
                 };
             };
         };

@@ -4,23 +4,25 @@
 	import { page } from '$app/state';
 	import { words } from '$lib/api/client';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { opened } from './opened.svelte';
+	import { neighbour, placeNow } from './classes';
 	import Crystal from './Crystal.svelte';
+	import KeySheet from './KeySheet.svelte';
+	import Palette from './Palette.svelte';
 	import { notice } from './notice.svelte';
 	import { signed } from './session.svelte';
 	import { theme } from './theme.svelte';
 
 	const session = $derived(signed.current);
 	const classes = $derived(session?.classes ?? []);
-	const place = $derived(/\/class\/\d+\/(\w+)/.exec(page.url.pathname)?.[1] ?? 'scores');
-
-	function step(by: number): void {
-		const at = classes.findIndex((each) => String(each.id) === page.params['id']);
-		const next = classes[(at + by + classes.length) % classes.length];
-		if (at >= 0 && next) void goto(`/class/${next.id}/${place}`);
-	}
+	const place = $derived(placeNow());
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && signed.teaches) {
+			event.preventDefault();
+			opened.palette = true;
+		}
 		if (
 			event.ctrlKey ||
 			event.metaKey ||
@@ -28,8 +30,9 @@
 			target.closest('input, textarea, select, [role=grid]')
 		)
 			return;
-		if (event.key === '[') step(-1);
-		if (event.key === ']') step(1);
+		if (event.key === '[') void neighbour(-1);
+		if (event.key === ']') void neighbour(1);
+		if (event.key === '?') opened.keys = true;
 	}
 
 	async function leave(): Promise<void> {
@@ -67,6 +70,9 @@
 	</nav>
 	<span class="right">
 		{#if signed.teaches}
+			<button class="find" onclick={() => (opened.palette = true)}
+				><span>Find a student or a command</span> <kbd>Ctrl K</kbd></button
+			>
 			<span class="saved" class:unsettled={!saving.isSettled} role="status">
 				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
 						><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
@@ -78,6 +84,10 @@
 		<button onclick={leave}>Sign out</button>
 	</span>
 </header>
+{#if signed.teaches}
+	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
+	<KeySheet bind:open={opened.keys} />
+{/if}
 
 <style>
 	.bar {
@@ -130,6 +140,11 @@
 		padding-left: 20px;
 		white-space: nowrap;
 	}
+	.find {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+	}
 	.right button {
 		color: var(--slate);
 	}
@@ -149,6 +164,17 @@
 	.unsettled {
 		color: var(--amber-ink);
 		font-weight: 600;
+	}
+	@media (max-width: 1100px) {
+		/* Still read out, no longer in sight. */
+		.find span {
+			position: absolute;
+			width: 1px;
+			height: 1px;
+			overflow: hidden;
+			clip-path: inset(50%);
+			white-space: nowrap;
+		}
 	}
 	@media (max-width: 800px) {
 		.bar {

@@ -6,6 +6,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { want } from '$lib/grid/wanted.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { notice } from './notice.svelte';
 
@@ -27,6 +28,7 @@
 		open = false;
 		const place = `/class/${classId}/${check.place}`;
 		if (page.url.pathname !== place) await goto(`${place}?term=${term}`);
+		if (check.focus && want(check.focus)) return;
 		// The place may still be fetching what it shows.
 		for (let tries = 0; check.focus && tries < 40; tries++) {
 			await tick();

@@ -1,6 +1,6 @@
 /** The places of a class that one can go to. */
-const PLACES = ['plan', 'scores', 'report'];
+export const places = ['plan', 'scores', 'report'];
 
 export function built(name: string): boolean {
-	return PLACES.includes(name);
+	return places.includes(name);
 }

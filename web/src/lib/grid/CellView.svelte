@@ -7,17 +7,20 @@
 		cell,
 		pending,
 		problem,
-		hasIce
+		hasIce,
+		hue = 0
 	}: {
 		cell: Shapes['CellOut'];
 		pending: Entry | undefined;
 		problem: Problem | undefined;
 		hasIce: boolean;
+		/** The colour of the code that is shown; 0 is none. */
+		hue?: number;
 	} = $props();
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
 	const isPlain = $derived(!pending && !problem);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
-	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A' };
+	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
 
 {#if isPlain && hasIce && cell.level !== null}
@@ -29,7 +32,14 @@
 {:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
 {:else if isPlain && cell.state === 'past_due' && !text}<span class="dots" title="past due"></span>
 {:else}
-	<span class="value" class:code={isCode} class:dropped={cell.dropped && isPlain} class:wrong={problem}>
+	<span
+		class="value"
+		style:--c={hue ? `var(--hue-${hue - 1})` : undefined}
+		class:coloured={hue}
+		class:code={isCode}
+		class:dropped={cell.dropped && isPlain}
+		class:wrong={problem}
+	>
 		{#if cell.adjusted && isPlain && cell.adjusted !== text}<small>{text}</small
 			>{cell.adjusted}{:else}{text}{/if}
 	</span>
@@ -54,6 +64,12 @@
 	.code {
 		color: var(--slate);
 		font-size: 12px;
+	}
+	.coloured {
+		padding-right: 4px;
+		margin-right: 4px;
+		border-bottom: 2px solid var(--c);
+		color: var(--ink);
 	}
 	.dropped {
 		color: var(--slate);

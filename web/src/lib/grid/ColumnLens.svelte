@@ -1,23 +1,30 @@
 <script lang="ts">
 	/** The lens on a column: its figures, and what can be done with the whole of it. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
+	import LensFrame from './LensFrame.svelte';
 	import { Editing } from '../../routes/class/[id]/plan/editing';
 
 	let {
 		classId,
 		grid,
 		column,
-		refresh
+		refresh,
+		onaside
 	}: {
 		classId: number;
 		grid: Shapes['GridOut'];
 		column: Shapes['ColumnOut'];
 		refresh: () => Promise<void>;
+		/** Take the column out of one's own view. */
+		onaside: () => void;
 	} = $props();
 	let rest = $state('');
+	let chosen = $state<number[]>([]);
+	// svelte-ignore state_referenced_locally
+	let code = $state(grid.codes[0]?.code ?? '');
 	const editing = $derived(new Editing(classId, (work) => saving.during(work), refresh));
 	const blanks = $derived(
 		grid.rows.filter((row) => {
@@ -26,21 +33,65 @@
 		})
 	);
 
-	/** Give the rest the same: a number, a mark or a code, for everybody who has nothing. */
+	const assigned = $derived(grid.rows.filter((row) => row.cells[column.id]?.state !== 'not_assigned'));
+
+	/** The score that more have than any other, where more than one has it. */
+	const usual = $derived.by(() => {
+		const texts = assigned.map((row) => row.cells[column.id]?.text ?? '').filter(Boolean);
+		const count = (text: string) => texts.filter((each) => each === text).length;
+		const found = texts.toSorted((one, other) => count(other) - count(one))[0] ?? '';
+		return count(found) > 1 ? found : '';
+	});
+
+	/** How many lie in each tenth of the points. */
+	const bars = $derived.by(() => {
+		const counts = Array.from({ length: 10 }, () => 0);
+		for (const row of assigned) {
+			const level = row.cells[column.id]?.level;
+			if (level !== null && level !== undefined) counts[Math.min(9, Math.floor(level / 10))]! += 1;
+		}
+		const told = counts.flatMap((count, place) => (count ? [`${count} from ${place * 10} %`] : []));
+		return { counts, most: Math.max(...counts, 1), words: told.join(', ') };
+	});
+
+	/** The same for some students: a number, a mark or a code. */
+	async function all(rows: typeof grid.rows, text: string): Promise<void> {
+		const given = rows.map((row) => ({
+			classId, student: row.student_id, assignment: column.id, text, version: row.cells[column.id]!.version,
+			how: 'filled' as const
+		})); // prettier-ignore
+		await saving.enterAll(grid.term_id, given);
+		notice.say(`${given.length} get ${text}. Ctrl Z takes it back.`);
+	}
+
 	async function give(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		const text = rest.trim();
 		if (!text) return;
-		const given = blanks.map((row) => ({
-			classId,
-			student: row.student_id,
-			assignment: column.id,
-			text,
-			version: row.cells[column.id]!.version
-		}));
-		await saving.enterAll(grid.term_id, given);
-		notice.say(`${given.length} get ${text}. Ctrl Z takes it back.`);
+		await all(blanks, text);
 		rest = '';
+	}
+
+	async function excuse(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		await all(
+			assigned.filter((row) => chosen.includes(row.student_id)),
+			code
+		);
+		chosen = [];
+	}
+
+	async function meant(): Promise<void> {
+		const path = { class_id: classId, term: grid.term_id };
+		await saving.during(
+			ask(
+				api.POST('/api/classes/{class_id}/checks/{term}/mend', {
+					params: { path },
+					body: { key: `alike ${column.id}` }
+				})
+			)
+		);
+		await refresh();
 	}
 
 	async function tried(work: Promise<unknown>): Promise<void> {
@@ -55,23 +106,66 @@
 		tried(editing.changeTogether({ ...body, ids: [column.id], days: 0 }));
 </script>
 
-<aside aria-label="Lens on {column.name}">
-	<h2>{column.name}</h2>
-	<p class="slate">
-		{column.category ?? 'in no category'}, {column.points} points{column.due_on
-			? `, due ${longDay(column.due_on)}`
-			: ''}
-	</p>
+<LensFrame
+	label="Lens on {column.name}"
+	heading={column.name}
+	under="{column.category ?? 'in no category'}, {column.points} points{column.due_on
+		? `, due ${longDay(column.due_on)}`
+		: ''}"
+>
+	{#if column.lock}<p class="look">{column.lock}</p>{/if}
+	{#if column.alike}
+		<p class="look">
+			{column.alike} Is that meant?
+			<button class="link" onclick={() => tried(meant())}>It is right</button>
+		</p>
+	{/if}
 	<p>
-		{column.marked} of {column.due} have a score{column.mean ? `; mean ${column.mean}` : ''}; {column.words}
+		{column.marked} of {column.due} have a score{column.figures.mean
+			? `; mean ${column.figures.mean}, median ${column.figures.median}, deviation ${column.figures.deviation ?? '—'}`
+			: ''}; {column.words}
 	</p>
+	{#if column.figures.count}
+		<div class="bars" role="img" aria-label={bars.words}>
+			{#each bars.counts as count, place (place)}<i style="height: {(count * 100) / bars.most}%"></i>{/each}
+		</div>
+		<p class="axis" aria-hidden="true"><span>0 %</span><span>50</span><span>100</span></p>
+	{/if}
 	<form onsubmit={give}>
 		<label>
 			<span class="label">Give the {blanks.length} without a score</span>
 			<input class="field" bind:value={rest} placeholder="0, a number, a code" disabled={!blanks.length} />
 		</label>
-		<button class="btn quiet" disabled={!rest.trim() || !blanks.length}>Give</button>
+		<button class="btn quiet" disabled={!rest.trim() || !blanks.length || Boolean(column.lock)}>Give</button>
 	</form>
+	{#if usual && blanks.length && !column.lock}
+		<p>
+			Most have {usual}.
+			<button class="link" onclick={() => all(blanks, usual)}>Give it to the rest</button>
+		</p>
+	{/if}
+	<details>
+		<summary class="link">A code for chosen students</summary>
+		<form onsubmit={excuse}>
+			<label>
+				<span class="label">Code</span>
+				<select class="field" aria-label="Code" bind:value={code}>
+					{#each grid.codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option
+						>{/each}
+				</select>
+			</label>
+			<button class="btn quiet" disabled={!chosen.length || Boolean(column.lock)}
+				>Give to {chosen.length}</button
+			>
+		</form>
+		{#each assigned as row (row.student_id)}
+			<label class="tick"
+				><input type="checkbox" value={row.student_id} bind:group={chosen} />
+				{row.family_name}, {row.given_name}
+				<span class="slate">{row.cells[column.id]?.text}</span></label
+			>
+		{/each}
+	</details>
 	<ul>
 		<li>
 			<button class="link" onclick={() => change({ closed: !column.closed })}
@@ -85,30 +179,55 @@
 				>{column.shown ? 'Hide it from families' : 'Show it to families'}</button
 			>
 		</li>
+		<li>
+			<button class="link" onclick={() => change({ locked: !column.locked })}
+				>{column.locked ? 'Unlock it' : 'Lock it: its scores stay as they are'}</button
+			>
+		</li>
+		<li>
+			<a class="link" href="/class/{classId}/plan?term={grid.term_id}&open={column.id}"
+				>Adjust it, or change anything about it; what moves grades waits as a draft</a
+			>
+		</li>
+		<li>
+			<a class="link" href="/class/{classId}/stack?term={grid.term_id}&work={column.id}">Enter a stack</a>
+		</li>
+		<li>
+			<button class="link" onclick={onaside}>Put it aside: not in my view until I bring it back</button>
+		</li>
 		<li><button class="link" onclick={() => tried(editing.duplicate(column.id))}>Duplicate it</button></li>
 		<li>
 			<button class="link" onclick={() => tried(editing.remove('assignment', column.id))}
-				>Delete it with its scores; Ctrl Z brings both back</button
+				>Delete it with its scores; both can be brought back for 30 days</button
 			>
 		</li>
-		<li><a class="link" href="/class/{classId}/plan?term={grid.term_id}">Change it in the plan</a></li>
 	</ul>
-</aside>
+</LensFrame>
 
 <style>
-	aside {
-		flex: none;
-		width: 288px;
-		padding: 12px 16px 24px;
-		overflow-y: auto;
-		border-left: 1px solid var(--rule);
+	.look {
+		margin: 8px 0;
+		padding: 8px 10px;
+		border-radius: 3px;
+		background: var(--amber-2);
 	}
-	h2 {
-		font-size: 18px;
-		line-height: 24px;
+	.bars {
+		display: flex;
+		align-items: flex-end;
+		gap: 2px;
+		height: 44px;
+		margin: 10px 0 2px;
+		border-bottom: 1px solid var(--rule);
 	}
-	.slate {
+	.bars i {
+		flex: 1;
+		background: var(--deep-2);
+	}
+	.axis {
+		display: flex;
+		justify-content: space-between;
 		color: var(--slate);
+		font-size: 12px;
 	}
 	form {
 		display: flex;
@@ -119,13 +238,20 @@
 	form label {
 		flex: 1;
 	}
+	.tick {
+		display: flex;
+		gap: 6px;
+		padding: 2px 0;
+	}
+	.tick .slate {
+		margin-left: auto;
+		color: var(--slate);
+	}
+	summary {
+		cursor: pointer;
+	}
 	li {
 		padding: 5px 0;
 		border-bottom: 1px solid var(--hair);
-	}
-	@media (max-width: 1000px) {
-		aside {
-			display: none;
-		}
 	}
 </style>

@@ -4,6 +4,7 @@
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { notice } from '$lib/frame/notice.svelte';
+	import LensFrame from './LensFrame.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 
 	let {
@@ -43,15 +44,17 @@
 	/** Enter another text in this cell, for instance what was meant, or what was there before. */
 	function put(text: string): void {
 		const version = lens.data?.version ?? 0;
-		void saving.enter({ classId, student, assignment }, term, text, version);
+		void saving.enter({ classId, student, assignment, text, version }, term);
 	}
 </script>
 
-<aside aria-label="Lens">
+<LensFrame
+	label="Lens"
+	heading={lens.data?.student ?? ''}
+	under={lens.data ? `${lens.data.assignment}, ${lens.data.points} points, ${lens.data.families}` : ''}
+>
 	{#if lens.data}
 		{@const data = lens.data}
-		<h2>{data.student}</h2>
-		<p class="slate">{data.assignment}, {data.points} points, {data.families}</p>
 		<p class="score">
 			<b class:none={!data.text}>{data.text || 'blank'}</b>
 			<span class="slate"
@@ -93,6 +96,13 @@
 					value={data.comment}
 					onchange={(event) => change({ comment: event.currentTarget.value })}></textarea>
 			</label>
+			{#if data.phrases.length}
+				<ul class="phrases" aria-label="Comments used last">
+					{#each data.phrases.filter((each) => each !== data.comment) as phrase (phrase)}
+						<li><button class="link" onclick={() => change({ comment: phrase })}>{phrase}</button></li>
+					{/each}
+				</ul>
+			{/if}
 			<label>
 				<h3>Note for yourself</h3>
 				<textarea
@@ -128,27 +138,9 @@
 		</ul>
 	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
 	{:else}<p class="slate">Looking…</p>{/if}
-</aside>
+</LensFrame>
 
 <style>
-	aside {
-		flex: none;
-		width: 288px;
-		padding: 12px 16px 24px;
-		overflow-y: auto;
-		border-left: 1px solid var(--rule);
-	}
-	h2 {
-		font-size: 18px;
-		line-height: 24px;
-	}
-	h3 {
-		margin-top: 12px;
-		padding-top: 8px;
-		border-top: 1px solid var(--hair);
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
 	.slate {
 		color: var(--slate);
 	}
@@ -216,6 +208,12 @@
 		background: var(--ice);
 		box-shadow: inset 0 0 0 1px var(--juniper);
 	}
+	.phrases {
+		font-size: 12px;
+	}
+	.phrases li {
+		padding: 1px 0;
+	}
 	li {
 		display: flex;
 		justify-content: space-between;
@@ -223,10 +221,5 @@
 		padding: 3px 0;
 		font-size: 12px;
 		line-height: 16px;
-	}
-	@media (max-width: 1000px) {
-		aside {
-			display: none;
-		}
 	}
 </style>

@@ -4,19 +4,31 @@
 	import { saving } from './saving.svelte';
 
 	let { problems, name }: { problems: Problem[]; name: (problem: Problem) => string } = $props();
+
+	/** One key settles the first that a colleague was faster with: theirs, or what was typed. */
+	function onkeydown(event: KeyboardEvent): void {
+		const first = problems[0];
+		if (!first?.theirs || !event.altKey || !['1', '2'].includes(event.key)) return;
+		event.preventDefault();
+		void saving.resolve(first, event.key === '2' ? first.typed : null);
+	}
 </script>
+
+<svelte:window {onkeydown} />
 
 {#if problems.length}
 	<ul aria-label="Entries to look at">
-		{#each problems as each (each.id)}
+		{#each problems as each, place (each.id)}
 			<li role="alert">
 				<i class="diamond"></i>
 				{#if each.theirs}
 					{@const theirs = each.theirs.text || 'a blank'}
 					<span><b>{name(each)}</b>: {each.message} You typed <b>{each.typed || 'a blank'}</b>.</span>
-					<button class="btn small" onclick={() => saving.resolve(each, null)}>Keep {theirs}</button>
+					<button class="btn small" onclick={() => saving.resolve(each, null)}
+						>Keep {theirs}{#if place === 0}<kbd>Alt 1</kbd>{/if}</button
+					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, each.typed)}
-						>Put {each.typed || 'a blank'}</button
+						>Put {each.typed || 'a blank'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
 					>
 				{:else}
 					<span><b>{name(each)}</b>: {each.message} What was there is unchanged.</span>

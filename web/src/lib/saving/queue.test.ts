@@ -17,6 +17,7 @@ function entry(text: string, more: Partial<Entry> = {}): Entry {
 		text,
 		version: 0,
 		batch: null,
+		act: 'one',
 		...more
 	};
 }
@@ -58,10 +59,9 @@ describe('the queue of entries', () => {
 		expect(await queue.entries(ANN)).toMatchObject([{ text: '2', version: 7, batch: null }]);
 	});
 
-	it('sends one class and term at a time', async () => {
-		await queue.add(entry('1', { student: 1 }));
-		await queue.add(entry('2', { student: 2 }));
-		await queue.add(entry('3', { student: 3, term: 2 }));
+	it('sends one act at a time, so that what was done together is undone together', async () => {
+		await queue.add(entry('1', { student: 1 }), entry('2', { student: 2 }));
+		await queue.add(entry('3', { student: 3, act: 'two' }));
 		await queue.add(entry('4', { student: 4 }));
 		const batch = await queue.nextBatch(ANN);
 		expect(batch?.entries.map((each) => each.text)).toEqual(['1', '2']);

@@ -11,14 +11,26 @@ export interface Place {
 	assignment: number;
 }
 
+/** How something came to be entered. */
+export type How = 'typed' | 'pasted' | 'filled' | 'from the stack';
+
+/** What was typed for a student, based on a version; with it perhaps a comment and a flag. */
+export interface Typed extends Place {
+	text: string;
+	version: number;
+	comment?: string | undefined;
+	flag?: string | undefined;
+	how?: How;
+}
+
 /** One entry, with the version of the score that it was based on. `batch` is set once it has been sent. */
-export interface Entry extends Place {
+export interface Entry extends Typed {
 	key?: number;
 	person: number;
 	term: number;
-	text: string;
-	version: number;
 	batch: string | null;
+	/** What was done together is sent together, and undone together. */
+	act: string;
 }
 
 /** An entry that was not taken: refused with a reason, or a colleague was faster. It is kept until it is dealt with. */
@@ -27,6 +39,9 @@ export interface Problem extends Place {
 	person: number;
 	term: number;
 	typed: string;
+	/** The comment and the flag that came with it, which are kept as what was typed is. */
+	comment?: string | undefined;
+	flag?: string | undefined;
 	message: string;
 	theirs: { text: string; version: number; who: string; at: string } | null;
 }
@@ -67,7 +82,15 @@ export class Queue {
 		for (const entry of added) {
 			const before = waiting.get(placeId(entry.person, entry));
 			if (before) await entries.delete(before.key!);
-			const kept = before ? { ...entry, version: before.version } : entry;
+			// A comment that waits goes with the new number unless another came with it.
+			const kept = before
+				? {
+						...entry,
+						version: before.version,
+						comment: entry.comment ?? before.comment,
+						flag: entry.flag ?? before.flag
+					}
+				: entry;
 			waiting.set(placeId(entry.person, entry), { ...kept, key: await entries.add(kept) });
 			await work.objectStore('problems').delete(placeId(entry.person, entry));
 		}
@@ -81,7 +104,7 @@ export class Queue {
 	}
 
 	/**
-	 * What is sent next: one batch of one class and term. A batch that was sent before and not answered comes again
+	 * What is sent next: one batch, which is one act. A batch that was sent before and not answered comes again
 	 * under its own number, and holds exactly what it held.
 	 */
 	async nextBatch(person: number): Promise<{ id: string; entries: Entry[] } | null> {
@@ -93,7 +116,7 @@ export class Queue {
 		let chosen = all.filter((each) => each.batch === id);
 		if (id === null) {
 			id = crypto.randomUUID();
-			const end = all.findIndex((each) => each.classId !== first.classId || each.term !== first.term);
+			const end = all.findIndex((each) => each.act !== first.act || each.classId !== first.classId);
 			chosen = all.slice(0, Math.min(end < 0 ? all.length : end, MOST_AT_ONCE));
 			for (const each of chosen) await work.store.put({ ...each, batch: id });
 		}

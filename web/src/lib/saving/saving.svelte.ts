@@ -1,9 +1,15 @@
 /** Sends what was entered, in order, until it is saved; and says in words how that stands. */
 import { api, ask, Refusal, type Shapes } from '$lib/api/client';
-import { Queue, placeId, type Entry, type Place, type Problem } from './queue';
+import { Queue, isSamePlace, placeId, type Entry, type Place, type Problem, type Typed } from './queue';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
+
+/** A batch as it is sent. */
+interface Sent {
+	id: string;
+	entries: Entry[];
+}
 
 const LONGEST_WAIT = 30_000;
 
@@ -60,17 +66,16 @@ class Saving {
 	}
 
 	/** Enter a score. It counts as waiting at once, and is kept before this returns. */
-	async enter(place: Place, term: number, text: string, version: number): Promise<void> {
-		await this.enterAll(term, [{ ...place, text, version }]);
+	async enter(typed: Typed, term: number): Promise<void> {
+		await this.enterAll(term, [typed]);
 	}
 
 	/** Enter scores together, which are then saved, and undone, together as far as a batch holds them. */
-	async enterAll(term: number, typed: (Place & { text: string; version: number })[]): Promise<void> {
+	async enterAll(term: number, typed: Typed[]): Promise<void> {
 		const person = this.#person;
 		if (person === null || !typed.length) return;
-		const entries: Entry[] = typed.map(({ classId, student, assignment, text, version }) => ({
-			classId, student, assignment, term, text, version, person, batch: null
-		})); // prettier-ignore
+		const act = crypto.randomUUID();
+		const entries: Entry[] = typed.map((each) => ({ ...each, term, person, act, batch: null }));
 		this.#arriving = [...this.#arriving, ...entries];
 		this.entries = [...this.entries, ...entries];
 		await (await this.#opened()).add(...entries);
@@ -97,21 +102,23 @@ class Saving {
 	/** Deal with a problem: with a text it is entered again on top of what is there now, without one it is let go. */
 	async resolve(problem: Problem, text: string | null): Promise<void> {
 		await (await this.#opened()).removeProblem(problem.id);
-		if (text !== null) await this.enter(problem, problem.term, text, problem.theirs?.version ?? 0);
+		const { classId, student, assignment, comment, flag } = problem;
+		const version = problem.theirs?.version ?? 0;
+		if (text !== null)
+			await this.enter({ classId, student, assignment, text, version, comment, flag }, problem.term);
 		await this.#look();
 	}
 
+	/** What waits and what is to be looked at, by place: a grid asks for each of its cells. */
+	readonly #waiting = $derived(new Map(this.entries.map((each) => [placeId(0, each), each])));
+	readonly #troubled = $derived(new Map(this.problems.map((each) => [placeId(0, each), each])));
+
 	pending(place: Place): Entry | undefined {
-		return this.entries.findLast(
-			(each) =>
-				each.classId === place.classId &&
-				each.student === place.student &&
-				each.assignment === place.assignment
-		);
+		return this.#waiting.size ? this.#waiting.get(placeId(0, place)) : undefined;
 	}
 
 	problem(place: Place): Problem | undefined {
-		return this.problems.find((each) => each.id === placeId(each.person, place));
+		return this.#troubled.size ? this.#troubled.get(placeId(0, place)) : undefined;
 	}
 
 	/** Wait until all that was entered or changed is saved. False where it cannot be now: without a connection, or signed out. */
@@ -166,12 +173,9 @@ class Saving {
 			await this.#look();
 			return false;
 		}
-		const entries = batch.entries.map(({ student, assignment, text, version }) => ({
-			student,
-			assignment,
-			text,
-			version
-		}));
+		const entries = batch.entries.map(({ student, assignment, text, version, comment, flag, how }) => ({
+			student, assignment, text, version, how: how ?? ('typed' as const), comment: comment ?? null, flag: flag ?? null
+		})); // prettier-ignore
 		try {
 			const answer = await ask(
 				api.POST('/api/classes/{class_id}/scores', {
@@ -179,26 +183,31 @@ class Saving {
 					body: { id: batch.id, term: first.term, entries }
 				})
 			);
-			await this.#settle(queue, batch.id, person, first, answer);
+			await this.#settle(queue, batch, person, first, answer);
 			return true;
 		} catch (error) {
 			return this.#failed(queue, batch, person, error);
 		}
 	}
 
-	async #settle(queue: Queue, id: string, person: number, first: Entry, answer: Answer): Promise<void> {
+	async #settle(queue: Queue, batch: Sent, person: number, first: Entry, answer: Answer): Promise<void> {
 		const { classId, term } = first;
+		const beside = (place: Place) => {
+			const sent = batch.entries.find((each) => isSamePlace(each, place));
+			return { comment: sent?.comment, flag: sent?.flag };
+		};
 		for (const each of answer.conflicts) {
 			const place = { classId, student: each.student, assignment: each.assignment };
 			const theirs = { text: each.theirs, version: each.version, who: each.who, at: each.at };
 			const message = `${each.who} entered ${each.theirs || 'a blank'} meanwhile.`;
 			const kept = { id: placeId(person, place), person, term, typed: each.typed, message, theirs };
-			await queue.addProblem({ ...place, ...kept });
+			await queue.addProblem({ ...place, ...kept, ...beside(place) });
 		}
 		for (const { student, assignment, typed, message } of answer.refused) {
 			const place = { classId, student, assignment };
 			await queue.addProblem({
 				...place,
+				...beside(place),
 				id: placeId(person, place),
 				person,
 				term,
@@ -208,7 +217,7 @@ class Saving {
 			});
 		}
 		await queue.settle(
-			id,
+			batch.id,
 			person,
 			answer.saved.map((each) => ({ ...each, classId }))
 		);
@@ -218,7 +227,7 @@ class Saving {
 		await this.#look();
 	}
 
-	async #failed(queue: Queue, batch: { id: string; entries: Entry[] }, person: number, error: unknown) {
+	async #failed(queue: Queue, batch: Sent, person: number, error: unknown) {
 		if (error instanceof Refusal && error.status === 401) {
 			this.isSignedOut = true;
 			return false;
@@ -231,9 +240,9 @@ class Saving {
 			return false;
 		}
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
-		for (const { classId, student, assignment, term, text } of batch.entries) {
+		for (const { classId, student, assignment, term, text, comment, flag } of batch.entries) {
 			const place = { classId, student, assignment };
-			const problem = { person, term, typed: text, message: error.message, theirs: null };
+			const problem = { person, term, typed: text, comment, flag, message: error.message, theirs: null };
 			await queue.addProblem({ ...place, ...problem, id: placeId(person, place) });
 		}
 		await queue.settle(batch.id, person, []);

@@ -44,7 +44,7 @@ class Server {
 			refused: [],
 			rows: [],
 			columns: [],
-			footer: null,
+			figures: { count: 0, mean: null, median: null, deviation: null, missing: 0 },
 			spread: null
 		});
 		this.answers.set(body.id, told);
@@ -97,7 +97,7 @@ const lostAnswer: Reply = (body) => {
 describe('saving', () => {
 	it('says how it stands, and ends with all saved', async () => {
 		const saving = await begin();
-		await saving.enter(place(1), 1, '17', 0);
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		expect(saving.words).toBe('Saving 1…');
 		await eventually(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
@@ -106,9 +106,9 @@ describe('saving', () => {
 	it('keeps entries while nobody answers and sends them once when somebody does', async () => {
 		replies = [away];
 		const saving = await begin();
-		await saving.enter(place(1), 1, '17', 0);
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
-		await saving.enter(place(2), 1, '18', 0);
+		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
 		saving.again();
 		await eventually(() => expect(saving.isSettled).toBe(true));
 		expect(server.events).toEqual(['17', '18']);
@@ -117,7 +117,7 @@ describe('saving', () => {
 	it('sends a batch whose answer was lost again under its number, so that it is saved once', async () => {
 		replies = [lostAnswer];
 		const saving = await begin();
-		await saving.enter(place(1), 1, '17', 0);
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() => expect(saving.isAway).toBe(true));
 		saving.again();
 		await eventually(() => expect(saving.isSettled).toBe(true));
@@ -127,7 +127,7 @@ describe('saving', () => {
 
 	it('bases what is typed over an entry on its way on what that one becomes', async () => {
 		const saving = await begin();
-		for (const text of ['1', '17', '18']) await saving.enter(place(1), 1, text, 0);
+		for (const text of ['1', '17', '18']) await saving.enter({ ...place(1), text: text, version: 0 }, 1);
 		await eventually(() => expect(saving.isSettled).toBe(true));
 		expect(server.texts.get(1)?.text).toBe('18');
 		expect(saving.problems).toEqual([]);
@@ -136,7 +136,7 @@ describe('saving', () => {
 	it('shows both sides of a conflict and puts the chosen one on top of what is there', async () => {
 		server.texts.set(1, { text: '8', version: 3 });
 		const saving = await begin();
-		await saving.enter(place(1), 1, '9', 0);
+		await saving.enter({ ...place(1), text: '9', version: 0 }, 1);
 		await eventually(() => expect(saving.words).toBe('1 to look at'));
 		expect(saving.problems[0]).toMatchObject({ typed: '9', theirs: { text: '8', who: 'Bo' } });
 		await saving.resolve(saving.problems[0]!, '9');
@@ -147,7 +147,7 @@ describe('saving', () => {
 	it('keeps what a refused batch held, with the reason', async () => {
 		replies = [() => json('{"message": "This is not yours to see.", "field": null}', 403)];
 		const saving = await begin();
-		await saving.enter(place(1), 1, '17', 0);
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() =>
 			expect(saving.problems).toMatchObject([{ typed: '17', message: 'This is not yours to see.' }])
 		);
@@ -157,7 +157,7 @@ describe('saving', () => {
 	it('waits when signed out, and never sends as another', async () => {
 		replies = [() => json('{"message": "You are not signed in."}', 401)];
 		const saving = await begin();
-		await saving.enter(place(1), 1, '17', 0);
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() => expect(saving.words).toBe('Signed out: 1 entry kept here'));
 		await saving.begin(2);
 		expect(saving.words).toBe('All saved');
@@ -178,7 +178,7 @@ describe('saving', () => {
 			const student = Math.floor(chance() * 4);
 			wanted.set(student, String(step));
 			const based = saving.pending(place(student))?.version ?? server.texts.get(student)?.version ?? 0;
-			await saving.enter(place(student), 1, String(step), based);
+			await saving.enter({ ...place(student), text: String(step), version: based }, 1);
 			if (chance() < 0.6) saving.again();
 		}
 		replies = [];

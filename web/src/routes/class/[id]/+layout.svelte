@@ -52,7 +52,7 @@
 {#if frame.isError}
 	<main class="p-6"><p class="problem" role="alert">{words(frame.error)}</p></main>
 {:else}
-	<section class="head" aria-label="Class">
+	<section class="head" class:stack={place === 'stack'} aria-label="Class">
 		<div class="name-of">
 			{#if frame.data}<h1>{frame.data.name}</h1>{:else}<div class="blank"></div>{/if}
 			<p>
@@ -65,18 +65,20 @@
 		{#if frame.data}
 			<Trail
 				stations={frame.data.trail}
-				current={place}
+				current={built(place) ? place : 'scores'}
 				href={(name) => (built(name) ? `/class/${id}/${name}${query}` : null)}
 			/>
 			<Checks classId={id} term={frame.data.term_id} />
 		{/if}
 	</section>
 	{#if frame.data}
-		<Ribbon
-			ribbon={frame.data.ribbon}
-			chosen={frame.data.term_id}
-			href={(chosen) => `/class/${id}/${place}?term=${chosen}`}
-		/>
+		<div class:stack={place === 'stack'}>
+			<Ribbon
+				ribbon={frame.data.ribbon}
+				chosen={frame.data.term_id}
+				href={(chosen) => `${page.url.pathname}?term=${chosen}`}
+			/>
+		</div>
 	{:else}
 		<div class="h-10"></div>
 	{/if}
@@ -131,6 +133,18 @@
 		}
 		.head :global(.trail) {
 			align-self: stretch;
+		}
+	}
+	/* A stack is entered with one thumb: what is not the paper makes room. */
+	@media (max-width: 900px) {
+		.head.stack {
+			padding-bottom: 0;
+		}
+		.head.stack :global(.trail),
+		.head.stack :global(.checks-opener),
+		.head.stack p,
+		div.stack {
+			display: none;
 		}
 	}
 </style>

@@ -39,7 +39,8 @@
 	let doomed = $state<Doomed | null>(null);
 	let into = $state('none');
 	let isStanding = $state(false);
-	let opened = $state<number | null>(null);
+	/** The assignment that is opened; another place can ask for one. */
+	let opened = $derived<number | null>(Number(page.url.searchParams.get('open')) || null);
 	let dialog = $state<'repeat' | 'pass' | 'history' | 'scales' | null>(null);
 
 	async function remove(): Promise<void> {

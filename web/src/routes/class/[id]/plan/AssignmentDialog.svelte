@@ -30,9 +30,17 @@
 	}
 
 	async function attach(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const file = event.currentTarget.files?.[0];
+		const input = event.currentTarget;
+		const file = input.files?.[0];
 		if (each && file) await tried(editing.attach(each.id, file), 'file');
-		event.currentTarget.value = '';
+		input.value = '';
+	}
+
+	function listed(text: string): string[] {
+		return text
+			.split(',')
+			.map((one) => one.trim())
+			.filter(Boolean);
 	}
 
 	function typed(field: Field) {
@@ -102,6 +110,14 @@
 				<span class="label">Link to go with it</span>
 				<input class="field" value={each.link} onchange={typed('link')} />{@render reason('link')}
 			</label>
+			<label class="all">
+				<span class="label">Standards it gives evidence of, with commas between</span>
+				<input
+					class="field"
+					value={each.standards.join(', ')}
+					onchange={(event) => change({ standards: listed(event.currentTarget.value) }, 'standards')}
+				/>{@render reason('standards')}
+			</label>
 			<div class="all file">
 				{#if each.file}
 					<a
@@ -121,6 +137,15 @@
 				>
 				{@render reason('file')}
 			</div>
+			<label class="wide">
+				<span class="label">Scores come from another system: its name or address</span>
+				<input
+					class="field"
+					value={each.kept_in}
+					placeholder="none: they are entered here"
+					onchange={typed('kept_in')}
+				/>{@render reason('kept_in')}
+			</label>
 			<label>
 				<span class="label">Scores are entered as</span>
 				<select

@@ -4,10 +4,12 @@
 
 	let {
 		codes,
+		offered,
 		onsave,
 		ondelete
 	}: {
 		codes: Shapes['CodeOut'][];
+		offered: Shapes['CodeOut'][];
 		onsave: (code: Shapes['CodeIn']) => Promise<void>;
 		ondelete: (id: number) => Promise<void>;
 	} = $props();
@@ -36,6 +38,9 @@
 			onsave(made).then(() => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }))
 		);
 	}
+
+	const takeOver = ({ code, name, effect, percent, missing, colour }: Shapes['CodeOut']): Promise<void> =>
+		tried(onsave({ code, name, effect, percent, missing, colour }));
 </script>
 
 <table>
@@ -103,7 +108,16 @@
 						{#each hues as hue, number (hue)}<option value={String(number + 1)}>{hue}</option>{/each}
 					</select></td
 				>
-				<td class="whose">{each.whose}</td>
+				<td class="whose"
+					>{each.whose}{#if each.is_mine}<label
+							><input
+								type="checkbox"
+								aria-label="Offer {each.code} to the whole school"
+								checked={each.is_shared}
+								onchange={(event) => tried(onsave({ id: each.id, is_shared: event.currentTarget.checked }))}
+							/> offered to the school</label
+						>{/if}</td
+				>
 				<td
 					>{#if each.whose !== "the school's" && !each.is_used}<button
 							aria-label="Delete {each.code}"
@@ -136,6 +150,22 @@
 	{/if}
 	<button class="btn quiet">Make it</button>
 </form>
+{#if offered.length}
+	<h3>Offered by colleagues</h3>
+	<ul>
+		{#each offered as each (each.id)}
+			<li>
+				<b>{each.code}</b>
+				{each.name}
+				<span class="slate"
+					>{effects.find(([value]) => value === each.effect)?.[1]}{each.percent ? `, ${each.percent} %` : ''};
+					{each.whose}</span
+				>
+				<button class="link" onclick={() => takeOver(each)}>Take {each.code} over as my own</button>
+			</li>
+		{/each}
+	</ul>
+{/if}
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 <p class="slate">
 	What a code of the school’s does can be changed for this class alone; where the class has scores, that waits
@@ -183,6 +213,18 @@
 	}
 	form label {
 		flex: 1 1 120px;
+	}
+	h3 {
+		margin: 10px 0 4px;
+		font-size: 13px;
+	}
+	ul {
+		margin: 0;
+		padding: 0;
+		list-style: none;
+	}
+	.whose label {
+		display: block;
 	}
 	.slate {
 		color: var(--slate);

@@ -19,6 +19,22 @@
 		enabled: open
 	}));
 
+	const deleted = createQuery(() => ({
+		queryKey: ['class', classId, 'deleted'],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/deleted', { params: { path: { class_id: classId } } })),
+		enabled: open
+	}));
+
+	async function bringBack(assignment: number, name: string): Promise<void> {
+		try {
+			await editing.bringBack(assignment);
+			notice.say(`${name} is back, with its scores.`);
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
 	async function back(event: number, at: string): Promise<void> {
 		try {
 			const stays = await editing.returnTo(event);
@@ -35,6 +51,21 @@
 </script>
 
 <Dialog wide title="History of the plan" bind:open>
+	{#if deleted.data?.length}
+		<h3>Deleted in the last 30 days</h3>
+		<ul>
+			{#each deleted.data as each (each.id)}
+				<li>
+					<span class="when">{when(each.deleted_at)}</span>
+					<span>{each.name}, {each.scores === 1 ? '1 score' : `${each.scores} scores`}</span>
+					<button class="link" onclick={() => bringBack(each.id, each.name)}
+						>bring back<span class="sr-only"> {each.name}</span></button
+					>
+				</li>
+			{/each}
+		</ul>
+		<h3>Changes</h3>
+	{/if}
 	{#if events.data?.length}
 		<ul>
 			{#each events.data as each, index (each.id)}
@@ -53,6 +84,11 @@
 </Dialog>
 
 <style>
+	h3 {
+		margin: 12px 0 4px;
+		font-size: 13px;
+		font-weight: 600;
+	}
 	li {
 		display: grid;
 		grid-template-columns: 130px minmax(0, 1fr) auto;

@@ -73,6 +73,7 @@
 			{#if now === 'codes'}
 				<CodeEditor
 					codes={found.data?.codes ?? []}
+					offered={found.data?.offered ?? []}
 					onsave={(code) => editing.saveCode(code)}
 					ondelete={(id) => editing.deleteCode(id)}
 				/>

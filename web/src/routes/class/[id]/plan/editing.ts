@@ -76,6 +76,13 @@ export class Editing {
 		);
 	}
 
+	async bringBack(assignment: number): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		await this.#do(() =>
+			ask(api.POST('/api/classes/{class_id}/deleted/{assignment_id}', { params: { path } }))
+		);
+	}
+
 	async changeRules(body: Shapes['RulesIn']): Promise<void> {
 		await this.#do(() => ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
 	}

@@ -1,106 +1,100 @@
 <script lang="ts">
-	/** Scores: the grid. */
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	/** Scores: the grid, and beside it the lens. */
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { opened } from '$lib/frame/opened.svelte';
+	import { neighbour } from '$lib/frame/classes';
+	import type { MenuAct } from '$lib/grid/CellMenu.svelte';
+	import ChosenLens from '$lib/grid/ChosenLens.svelte';
 	import ColumnLens from '$lib/grid/ColumnLens.svelte';
 	import Grid from '$lib/grid/Grid.svelte';
+	import { useGrid } from '$lib/grid/grid.svelte';
 	import Lens from '$lib/grid/Lens.svelte';
 	import PasteDialog from '$lib/grid/PasteDialog.svelte';
 	import type { Pasted } from '$lib/grid/pasting';
+	import RowLens from '$lib/grid/RowLens.svelte';
+	import Toolbar from '$lib/grid/Toolbar.svelte';
+	import { arranged, nameOf, usual, type View } from '$lib/grid/view';
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
 
+	type Row = Shapes['RowOut'];
+	type Column = Shapes['ColumnOut'];
+
+	/** What the lens is on. */
+	type Looked =
+		| { on: 'cell'; student: number; assignment: number }
+		| { on: 'column'; assignment: number }
+		| { on: 'row'; student: number }
+		| { on: 'chosen'; cells: { student: number; assignment: number }[] };
+
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
-	const key = $derived(['class', id, 'scores', term]);
-	const grid = createQuery(() => ({
-		queryKey: key,
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/scores', { params: { path: { class_id: id }, query: { term } } }))
-	}));
-	/** What was chosen for looking at this class is remembered on this machine. */
-	interface View {
-		hasIce: boolean;
-		byCategory: boolean;
-		onlyBlanks: boolean;
-		order: 'family' | 'given' | 'grade';
-		hasAliases: boolean;
-		hasLens: boolean;
-	}
-	const usual: View = {
-		hasIce: true, byCategory: false, onlyBlanks: false, order: 'family', hasAliases: false, hasLens: true
-	}; // prettier-ignore
-	const memory = $derived(`view of class ${id}`);
-	let view = $derived<View>({
+	const grid = useGrid(() => ({ id, term }));
+
+	/** What was chosen just now, of this class; it comes before what is remembered. */
+	let chosen = $state<{ id: number; view: Partial<View> }>({ id: 0, view: {} });
+	const view = $derived<View>({
 		...usual,
-		...(JSON.parse(localStorage.getItem(memory) ?? '{}') as Partial<View>)
+		...(grid.data?.view as Partial<View> | undefined),
+		...(chosen.id === id ? chosen.view : {})
 	});
 
+	/** What is chosen for looking at the class is remembered for the teacher. */
 	function look(change: Partial<View>): void {
-		view = { ...view, ...change };
-		localStorage.setItem(memory, JSON.stringify(view));
+		chosen = { id, view: { ...view, ...change } };
+		void saving
+			.during(
+				ask(
+					api.PUT('/api/classes/{class_id}/view', {
+						params: { path: { class_id: id } },
+						body: { view: { ...chosen.view } }
+					})
+				)
+			)
+			.catch((error: unknown) => notice.problem(words(error)));
 	}
 
 	let explained = $state<{ id: number; name: string } | null>(null);
-	let here = $state<{ student: number; assignment: number } | null>(null);
-	let head = $state<number | null>(null);
+	let looked = $state<Looked | null>(null);
 	let paste = $state<Pasted | null>(null);
+	let wanted = $state('');
+	/** On a narrow screen one assignment is shown at a time. */
+	let width = $state(1280);
+	let one = $state<number | null>(null);
 
-	/** The grid in the order that was chosen. */
-	const arranged = $derived.by(() => {
-		const data = grid.data;
-		if (!data) return data;
-		const rows = [...data.rows];
-		if (view.order === 'given')
-			rows.sort((one, other) => one.given_name.localeCompare(other.given_name) || 0);
-		if (view.order === 'grade')
-			rows.sort((one, other) => Number(other.grade.percent ?? -1) - Number(one.grade.percent ?? -1));
-		const hasBlank = (row: Shapes['RowOut']): boolean =>
-			Object.values(row.cells).some((cell) => cell.state === 'past_due' || cell.state === 'missing');
-		// Work in no category comes last.
-		const columns = view.byCategory
-			? [...data.columns].sort((one, other) =>
-					(one.category ?? '\uffff').localeCompare(other.category ?? '\uffff')
-				)
-			: data.columns;
-		return { ...data, columns, rows: view.onlyBlanks ? rows.filter(hasBlank) : rows };
-	});
-	const column = $derived(arranged?.columns.find((each) => each.id === head));
-	const problems = $derived(saving.problems.filter((each) => each.classId === id));
-
-	// What was saved comes back with the new totals: it goes straight into the grid that is shown.
-	$effect(() =>
-		saving.onAnswer((classId, answered, answer) => {
-			if (classId !== id) return;
-			queries.setQueryData<Shapes['GridOut']>(key, (now) => {
-				if (!now || now.term_id !== answered) return now;
-				const changed = new Map(answer.rows.map((row) => [row.student_id, row]));
-				return {
-					...now,
-					columns: answer.columns,
-					footer: answer.footer,
-					spread: answer.spread,
-					rows: now.rows.map((row) => changed.get(row.student_id) ?? row)
-				};
-			});
-		})
+	const whole = $derived(grid.data && arranged(grid.data, view, wanted));
+	const isNarrow = $derived(width < 1024);
+	const alone = $derived(
+		whole?.columns.find((each) => each.id === one) ??
+			whole?.columns.findLast((each) => each.is_due) ??
+			whole?.columns[0]
 	);
+	const shown = $derived(whole && isNarrow && alone ? { ...whole, columns: [alone] } : whole);
+	const problems = $derived(saving.problems.filter((each) => each.classId === id));
+	const column = $derived.by(() => {
+		const at = looked;
+		return at?.on === 'column' ? whole?.columns.find((each) => each.id === at.assignment) : undefined;
+	});
+	const row = $derived.by(() => {
+		const at = looked;
+		return at?.on === 'row' ? whole?.rows.find((each) => each.student_id === at.student) : undefined;
+	});
 
 	function named(problem: Problem): string {
 		const row = grid.data?.rows.find((each) => each.student_id === problem.student);
 		const column = grid.data?.columns.find((each) => each.id === problem.assignment);
-		return `${row ? `${row.given_name} ${row.family_name}` : 'A student'}, ${column?.short_name ?? 'an assignment'}`;
+		return `${row ? nameOf(row) : 'A student'}, ${column?.short_name ?? 'an assignment'}`;
 	}
 
-	const name = (row: Shapes['RowOut']): string => `${row.given_name} ${row.family_name}`;
-
-	async function flag(row: Shapes['RowOut'], work: Shapes['ColumnOut'], flag: string): Promise<void> {
+	async function flag(row: Row, work: Column, flag: string): Promise<void> {
 		const path = { class_id: id, student: row.student_id, assignment: work.id };
 		try {
 			await saving.during(
@@ -117,22 +111,44 @@
 		}
 	}
 
-	const acts = $derived([
-		{ key: 'w', words: 'how the grade comes about', act: (row: Shapes['RowOut']) => void (explained = { id: row.student_id, name: name(row) }) },
-		{ key: 'l', words: view.hasLens ? 'hide the lens' : 'show the lens', act: () => look({ hasLens: !view.hasLens }) },
-		{ key: 'c', words: 'comment for the family', act: () => void comment() },
-		...['late', 'incomplete', 'absent'].map((each) => ({
-			key: each === 'absent' ? 'b' : each[0]!, words: each === 'late' ? 'late' : each,
-			act: (row: Shapes['RowOut'], work: Shapes['ColumnOut']) => void flag(row, work, each)
-		})).map((each) => (each.key === 'l' ? { ...each, key: 't' } : each)),
-		{ key: 'n', words: 'no flag', act: (row: Shapes['RowOut'], work: Shapes['ColumnOut']) => void flag(row, work, '') },
-		{ key: 'k', words: 'the whole column', act: (_: Shapes['RowOut'], work: Shapes['ColumnOut']) => void ([head] = [work.id]) },
-		{ key: 'a', words: view.hasAliases ? 'names' : 'aliases', act: () => look({ hasAliases: !view.hasAliases }) }
-	]); // prettier-ignore
+	const explain = (row: Row): void => void (explained = { id: row.student_id, name: nameOf(row) });
 
-	async function comment(): Promise<void> {
-		look({ hasLens: true });
-		head = null;
+	function acts(row: Row, work: Column): MenuAct[] {
+		const flags = [
+			['t', 'late'],
+			['i', 'incomplete'],
+			['b', 'absent'],
+			['d', 'collected'],
+			['n', '']
+		] as const;
+		const student = `/class/${id}/student/${row.student_id}?term=${grid.data?.term_id}`;
+		return [
+			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
+			{ key: 'c', words: 'comment for the family', act: () => void comment(row, work) },
+			...flags.map(([key, name]) => ({
+				key,
+				words: name || 'no flag',
+				act: () => void flag(row, work, name)
+			})),
+			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
+			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
+			{ key: 's', words: 'all about this student', act: () => void goto(student) },
+			{ key: 'v', words: 'as the family sees it', act: () => void goto(`${student}&eyes=family`) },
+			{ key: 'l', words: `${view.hasLens ? 'hide' : 'show'} the lens`, act: () => look({ hasLens: !view.hasLens }) },
+			{ key: 'a', words: view.hasAliases ? 'names' : 'aliases', act: () => look({ hasAliases: !view.hasAliases }) },
+			{ key: '?', words: 'all keys', act: () => void (opened.keys = true) },
+			{ key: '[', words: 'previous class', act: () => void neighbour(-1) },
+			{ key: ']', words: 'next class', act: () => void neighbour(1) }
+		]; // prettier-ignore
+	}
+
+	function lookAt(at: Looked): void {
+		looked = at;
+		if (!view.hasLens) look({ hasLens: true });
+	}
+
+	async function comment(row: Row, work: Column): Promise<void> {
+		lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
 		for (let tries = 0; tries < 40; tries++) {
 			const field = document.getElementById('lens-comment');
 			if (field) return field.focus();
@@ -149,7 +165,7 @@
 	async function enterPasted(made: Pasted): Promise<void> {
 		paste = null;
 		const typed = made.entries.map(({ student, assignment, text, version }) => ({
-			classId: id, student, assignment, text, version
+			classId: id, student, assignment, text, version, how: 'pasted' as const
 		})); // prettier-ignore
 		await saving.enterAll(grid.data!.term_id, typed);
 		notice.say(
@@ -157,109 +173,123 @@
 		);
 	}
 
-	function tell(row: Shapes['RowOut'], column: Shapes['ColumnOut']): void {
+	function tell(row: Row, column: Column, cells: { student: number; assignment: number }[]): void {
 		pulse.cell = { student: row.student_id, assignment: column.id };
-		here = { student: row.student_id, assignment: column.id };
-		head = null;
+		looked = cells.length ? { on: 'chosen', cells } : { on: 'cell', ...pulse.cell };
+	}
+
+	/** On a narrow screen: the assignment before or after. */
+	function along(by: number): void {
+		const columns = whole?.columns ?? [];
+		const place = columns.findIndex((each) => each.id === alone?.id) + by;
+		one = columns[Math.max(0, Math.min(place, columns.length - 1))]?.id ?? null;
 	}
 </script>
+
+<svelte:window bind:innerWidth={width} />
+
+{#snippet tools(data: Shapes['GridOut'])}
+	<Toolbar
+		grid={data}
+		{view}
+		{look}
+		bind:wanted
+		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
+	/>
+{/snippet}
 
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the scores…</p>
 {:else if grid.isError}
 	<main class="p-6"><p class="problem" role="alert">{words(grid.error)}</p></main>
 {:else}
+	{@const data = grid.data}
 	<main>
-		<div class="tool">
-			<span class="views" role="group" aria-label="Columns">
-				<button aria-pressed={!view.byCategory} onclick={() => look({ byCategory: false })}>by date</button>
-				<button aria-pressed={view.byCategory} onclick={() => look({ byCategory: true })}>by category</button>
-			</span>
-			<label
-				>students <select
-					value={view.order}
-					onchange={(event) => look({ order: event.currentTarget.value as View['order'] })}
-				>
-					<option value="family">by family name</option>
-					<option value="given">by given name</option>
-					<option value="grade">by grade</option>
-				</select></label
-			>
-			<label
-				><input
-					type="checkbox"
-					checked={view.hasIce}
-					onchange={(event) => look({ hasIce: event.currentTarget.checked })}
-				/> ice levels</label
-			>
-			<label
-				><input
-					type="checkbox"
-					checked={view.onlyBlanks}
-					onchange={(event) => look({ onlyBlanks: event.currentTarget.checked })}
-				/> only with blanks</label
-			>
-			<label
-				><input
-					type="checkbox"
-					checked={view.hasAliases}
-					onchange={(event) => look({ hasAliases: event.currentTarget.checked })}
-				/> aliases</label
-			>
-			<label
-				><input
-					type="checkbox"
-					checked={view.hasLens}
-					onchange={(event) => look({ hasLens: event.currentTarget.checked })}
-				/> lens</label
-			>
-			<span class="keys">
-				<kbd>Space</kbd> what else <kbd>Ctrl Z</kbd> undo
-			</span>
-		</div>
+		{#if isNarrow}
+			<details class="how">
+				<summary class="link">How it is shown</summary>
+				{@render tools(data)}
+			</details>
+		{:else}{@render tools(data)}{/if}
 		<Problems {problems} name={named} />
-		{#if !grid.data.columns.length}
+		{#if !data.columns.length}
 			<p class="empty">
-				No assignments in {grid.data.term.toLowerCase()} yet.
+				No assignments in {data.term.toLowerCase()} yet.
 				<a class="link" href="/class/{id}/plan{page.url.search}">Add them in the plan</a>; they appear here as
 				columns.
 			</p>
-		{:else if !grid.data.rows.length}
+		{:else if !data.rows.length}
 			<p class="empty">
 				Nobody is enrolled yet. Students come from the records office and appear here as rows.
 			</p>
+		{:else if !shown?.columns.length || !shown.rows.length}
+			<p class="empty">
+				Nothing here is as you asked for it.
+				<button
+					class="link"
+					onclick={() => {
+						wanted = '';
+						look({ work: 'all', onlyBlanks: false, aside: [] });
+					}}>Show everything</button
+				>
+			</p>
 		{:else}
+			{#if isNarrow && alone}
+				<div class="one">
+					<button aria-label="The assignment before" onclick={() => along(-1)}>←</button>
+					<select
+						aria-label="Assignment"
+						value={alone.id}
+						onchange={(event) => (one = Number(event.currentTarget.value))}
+					>
+						{#each whole?.columns ?? [] as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
+					</select>
+					<button aria-label="The assignment after" onclick={() => along(1)}>→</button>
+				</div>
+			{/if}
 			<div class="side-by-side">
 				<Grid
 					classId={id}
-					grid={arranged ?? grid.data}
+					grid={shown}
 					hasIce={view.hasIce}
 					hasAliases={view.hasAliases}
+					figure={view.figure}
 					{acts}
 					{onpasted}
+					onfigure={(figure) => look({ figure })}
 					onselect={tell}
-					onhead={(each) => {
-						head = each.id;
-						look({ hasLens: true });
-					}}
-					onworking={(row) => (explained = { id: row.student_id, name: name(row) })}
+					onrow={(each) => lookAt({ on: 'row', student: each.student_id })}
+					onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
+					onworking={explain}
 				/>
-				{#if view.hasLens}
+				{#if view.hasLens && looked}
 					{#if column}
-						<ColumnLens
-							classId={id}
-							grid={grid.data}
-							{column}
-							refresh={() => queries.invalidateQueries({ queryKey: ['class', id] })}
-						/>
-					{:else if here}
+						{#key column.id}
+							<ColumnLens
+								classId={id}
+								grid={data}
+								{column}
+								refresh={() => queries.invalidateQueries({ queryKey: ['class', id] })}
+								onaside={() => {
+									look({ aside: [...view.aside, column.id] });
+									looked = null;
+								}}
+							/>
+						{/key}
+					{:else if row}
+						<RowLens classId={id} grid={data} {row} onworking={() => explain(row)} />
+					{:else if looked.on === 'chosen'}
+						<ChosenLens classId={id} cells={looked.cells} />
+					{:else if looked.on === 'cell'}
+						{@const student = looked.student}
 						<Lens
 							classId={id}
-							term={grid.data.term_id}
-							{...here}
+							term={data.term_id}
+							{student}
+							assignment={looked.assignment}
 							onworking={() => {
-								const row = grid.data?.rows.find((each) => each.student_id === here?.student);
-								if (row) explained = { id: row.student_id, name: name(row) };
+								const found = data.rows.find((each) => each.student_id === student);
+								if (found) explain(found);
 							}}
 						/>
 					{/if}
@@ -268,7 +298,7 @@
 		{/if}
 	</main>
 	<PasteDialog bind:pasted={paste} onpaste={(made) => void enterPasted(made)} />
-	<WorkingDialog classId={id} term={grid.data.term_id} bind:student={explained} />
+	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
 {/if}
 
 <style>
@@ -277,56 +307,11 @@
 		flex: 1;
 		min-height: 0;
 	}
-	.views {
-		display: flex;
-		gap: 12px;
-	}
-	.views button {
-		color: var(--slate);
-		border-bottom: 2px solid transparent;
-	}
-	.views button[aria-pressed='true'] {
-		color: var(--ink);
-		border-bottom-color: var(--juniper);
-		font-weight: 600;
-	}
-	select {
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: transparent;
-		color: var(--ink);
-	}
 	main {
 		display: flex;
 		flex-direction: column;
 		height: calc(100vh - 147px);
 		min-height: 320px;
-	}
-	.tool {
-		display: flex;
-		align-items: center;
-		flex-wrap: wrap;
-		gap: 4px 18px;
-		flex: none;
-		min-height: 36px;
-		padding: 0 16px 0 24px;
-		border-bottom: 1px solid var(--rule);
-		white-space: nowrap;
-	}
-	.tool label {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-		color: var(--slate);
-	}
-	input {
-		accent-color: var(--juniper);
-	}
-	.keys {
-		margin-left: auto;
-		color: var(--slate);
-		font-size: 12px;
 	}
 	.empty {
 		padding: 24px;
@@ -334,9 +319,31 @@
 		line-height: 23px;
 		color: var(--slate);
 	}
-	@media (max-width: 800px) {
-		.keys {
-			display: none;
+	.how {
+		padding: 6px 16px;
+	}
+	.one {
+		display: flex;
+		gap: 8px;
+		padding: 6px 16px;
+	}
+	.one select {
+		flex: 1;
+		min-width: 0;
+		height: 36px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		background: var(--snow);
+		color: var(--ink);
+	}
+	.one button {
+		width: 44px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+	}
+	@media (max-width: 1023px) {
+		.side-by-side {
+			flex-direction: column;
 		}
 	}
 </style>

@@ -36,9 +36,8 @@
 				{#if each.comment}<span class="slate comment">“{each.comment}”</span>{/if}
 			</span>
 			<span class="score">
-				{#if each.score}<b class:struck={each.dropped}>{each.score}</b><span class="slate">
-						{each.points ? `of ${each.points}` : ''}</span
-					>{/if}
+				{#if each.score}<b class:struck={each.dropped}>{each.score}</b>
+					<span class="slate">{each.points ? ` of ${each.points}` : ''}</span>{/if}
 			</span>
 		</li>
 	{/each}

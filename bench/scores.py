@@ -1,0 +1,276 @@
+"""How fast entering is: ``./hoarfrost bench scores``. Ratios and counts of one run; the figures come last."""
+
+import gzip
+import http.client
+import json
+import os
+import platform
+import statistics
+import sys
+import threading
+import time
+import types
+import uuid
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+
+import django  # noqa: E402
+
+from tests.stack import Stack  # noqa: E402
+
+TEACHERS, SECONDS = 60, 60
+KEYS = 2000
+
+
+def at(durations: list[float], share: float) -> float:
+    """The duration below which that share of them lies."""
+    return sorted(durations)[min(len(durations) - 1, int(share * len(durations)))]
+
+
+def fill(stack: Stack, name: str, students: int, works: int) -> int:
+    """A class with a score in every cell; gives its number."""
+    class_id = stack.add_class(name, 1)
+    stack.python(
+        "from decimal import Decimal; from plans.models import *; from school.models import *; from scores.models import *;"
+        f"c = SchoolClass.objects.get(pk={class_id}); who = Person.objects.get(sign_in='odalys'); t = Term.objects.get(name='Quarter 2');"
+        "ks = [Category.objects.create(school_class=c, name=f'K{n}', sign=f'K{n}', weight=10 + n, drop_lowest=n % 2, colour=n)"
+        " for n in range(6)];"
+        f"ws = [Assignment.objects.create(school_class=c, category=ks[n % 6], term=t, name=f'Work {{n}}', short_name=f'W {{n}}', points=20,"
+        f" due_on=t.starts, position=n) for n in range({works})];"
+        "ss = Student.objects.bulk_create([Student(school=c.school, given_name=f'G{n}', family_name=f'F{n:03}',"
+        f" number=f'9{class_id:03}{{n:03}}', alias=f'{{n}}') for n in range({students} - 1)]);"
+        f"ss = list(Student.objects.filter(number__startswith='9{class_id:03}'));"
+        "Enrolment.objects.bulk_create([Enrolment(school_class=c, student=s, starts=c.year.starts) for s in ss]);"
+        "ss = list(Student.objects.filter(enrolments__school_class=c));"
+        "Score.objects.bulk_create([Score(student=s, assignment=w, number=Decimal((s.pk * 7 + w.pk * 3) % 21), version=1, changed_by=who,"
+        " changed_at=c.school.now()) for s in ss for w in ws])"
+    )
+    return class_id
+
+
+def median_time(work: Callable[[], Any], times: int = 25) -> float:
+    """The median of so many runs, in seconds."""
+    found = []
+    for _ in range(times):
+        began = time.perf_counter()
+        work()
+        found.append(time.perf_counter() - began)
+    return statistics.median(found)
+
+
+def server_side(class_id: int) -> list[str]:
+    """Opening and saving, beside an authenticated request that does one query."""
+    os.environ["HOARFROST_ALLOWED_HOSTS"] = "testserver"
+    django.setup()
+    from django.conf import settings
+    from django.db import connection
+    from django.http import HttpRequest, HttpResponse
+    from django.test import Client
+    from django.test.utils import CaptureQueriesContext
+    from django.urls import path
+    from hoarfrost import urls
+    from school.models import Person, SchoolClass
+
+    def one_query(request: HttpRequest) -> HttpResponse:
+        known = request.user.is_authenticated and SchoolClass.objects.filter(pk=class_id).first()
+        return HttpResponse(str(known))
+
+    extended = types.ModuleType("bench_urls")
+    extended.urlpatterns = [path("one-query", one_query), *urls.urlpatterns]  # type: ignore[attr-defined]
+    sys.modules["bench_urls"] = extended
+    settings.ROOT_URLCONF = "bench_urls"
+    client = Client()
+    client.force_login(Person.objects.get(sign_in="odalys"), backend="django.contrib.auth.backends.ModelBackend")
+    address = f"/api/classes/{class_id}/scores"
+    with CaptureQueriesContext(connection) as queries:
+        answer = client.get(address)
+        asked = len(queries)
+    grid = answer.json()
+    versions = {
+        (row["student_id"], column["id"]): row["cells"][str(column["id"])]["version"]
+        for row in grid["rows"]
+        for column in grid["columns"]
+    }
+    count = 0
+
+    def save(entries: int) -> None:
+        nonlocal count
+        count += 1
+        body = {"id": str(uuid.uuid4()), "term": grid["term_id"], "entries": []}
+        for student, work in list(versions)[:entries]:
+            text = str(10 + count % 2 + entries % 2 * 3)
+            body["entries"].append(
+                {"student": student, "assignment": work, "text": text, "version": versions[student, work]}
+            )
+        saved = client.post(address, json.dumps(body), content_type="application/json").json()
+        assert len(saved["saved"]) == entries, saved
+        for each in saved["saved"]:
+            versions[each["student"], each["assignment"]] = each["version"]
+
+    base = median_time(lambda: client.get("/one-query"))
+    opening = median_time(lambda: client.get(address))
+    one, fifty = median_time(lambda: save(1)), median_time(lambda: save(50))
+    size = len(gzip.compress(answer.content)) / 1000
+    return [
+        f"class of 32 x 120: opened with {asked} queries (aim 12), {size:.0f} kB compressed (aim 120)",
+        f"  opening takes {opening / base:.1f} times a request of one query (aim 6): {opening * 1e3:.0f} ms, {base * 1e3:.1f} ms",
+        f"  saving one entry {one / base:.1f} times (aim 5), 50 together {fifty / base:.1f} times (aim 10)",
+    ]
+
+
+def in_the_browser(stack: Stack, class_id: int) -> list[str]:
+    """From key to paint, scrolling, and memory, on 40 x 150."""
+    from playwright.sync_api import sync_playwright
+
+    lines = []
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--js-flags=--expose-gc"]
+        )
+        page = browser.new_page(base_url=stack.address, viewport={"width": 1280, "height": 800})
+        page.goto(f"/sign-in?next=/class/{class_id}/scores")
+        page.get_by_label("Name", exact=True).fill("odalys")
+        page.get_by_label("Password").fill("frost on the lake")
+        page.get_by_role("button", name="Sign in").click()
+        page.get_by_role("gridcell", name="Work 0:").first.click()
+        page.evaluate(
+            "window.slow = []; new PerformanceObserver(list => { for (const each of list.getEntries())"
+            " if (each.name === 'keydown') window.slow.push(each.duration) }).observe({type: 'event', durationThreshold: 16})"
+        )
+
+        def pressed(keys: list[str], times: int) -> list[float]:
+            """The durations from key to paint; what the browser reports not is shorter than 16 ms."""
+            page.evaluate("window.slow = []")
+            for turn in range(times):
+                page.keyboard.press(keys[turn % len(keys)])
+            page.wait_for_timeout(300)
+            slow: list[float] = page.evaluate("window.slow")
+            return slow + [8.0] * (times - len(slow))
+
+        kinds = {
+            "typing": ["1", "4", "Enter"],
+            "Enter": ["Enter", "Enter", "Shift+Enter"],
+            "arrows": ["ArrowDown", "ArrowRight", "ArrowRight", "ArrowUp"],
+        }
+        for name, keys in kinds.items():
+            found = pressed(keys, 240)
+            lines.append(
+                f"  {name}: {at(found, 0.95):.0f} ms from key to paint at the 95th percentile (aim 50), {max(found):.0f} at most"
+            )
+        page.get_by_role("grid").hover()
+        for name, by in (("down", (0, 60)), ("across", (240, 0))):
+            page.evaluate(
+                "window.frames = []; window.last = performance.now(); window.isCounting = true;"
+                " const beat = now => { window.frames.push(now - window.last); window.last = now;"
+                " if (window.isCounting) requestAnimationFrame(beat) };"
+                " requestAnimationFrame(beat)"
+            )
+            for turn in range(120):
+                direction = 1 if turn < 60 else -1
+                page.mouse.wheel(by[0] * direction, by[1] * direction)
+                page.wait_for_timeout(12)
+            frames = page.evaluate("(window.isCounting = false, window.frames)")
+            lines.append(f"  scrolling {name}: {at(frames, 0.95):.0f} ms a frame at the 95th percentile (aim 50)")
+        memory = "(gc(), performance.memory.usedJSHeapSize)"
+        pressed(["1", "5", "Enter"], 200)
+        before = page.evaluate(memory)
+        pressed(["1", "5", "Enter", "ArrowRight", "ArrowUp"], KEYS)
+        page.get_by_text("All saved").wait_for(timeout=120_000)
+        after = page.evaluate(memory)
+        more = 100 * (after - before) / before
+        lines.append(
+            f"  memory after {KEYS:,} more keys: {after / 1e6:.1f} MB against {before / 1e6:.1f} MB, {more:+.0f} % (aim 20)"
+        )
+        browser.close()
+    return ["grid of 40 x 150 in headless Chromium:", *lines]
+
+
+def sixty_teachers(stack: Stack) -> list[str]:
+    """Sixty teachers enter a score a second each against two workers."""
+    made = json.loads(
+        stack.python(
+            "import json; from importlib import import_module; from django.conf import settings; from django.contrib.auth import *;"
+            "from plans.models import *; from school.models import *; store = import_module(settings.SESSION_ENGINE).SessionStore;"
+            "year = SchoolYear.objects.get(); t = Term.objects.get(name='Quarter 2');"
+            "scale = GradingScale.objects.get(name='Letters, fine');"
+            "some = list(Student.objects.all()[:30]); out = []\n"
+            f"for n in range({TEACHERS}):\n"
+            "  p = Person.objects.create(sign_in=f'load{n}', given_name='Load', family_name=str(n)); p.set_unusable_password(); p.save()\n"
+            "  Membership.objects.create(person=p, school=year.school, role=Role.TEACHER)\n"
+            "  c = SchoolClass.objects.create(school=year.school, year=year, name=f'Load {n}', position=99)\n"
+            "  Teaching.objects.create(school_class=c, person=p); GroundRules.objects.create(school_class=c, scale=scale)\n"
+            "  Enrolment.objects.bulk_create([Enrolment(school_class=c, student=s, starts=year.starts) for s in some])\n"
+            "  k = Category.objects.create(school_class=c, name='Walks', sign='WK', weight=100)\n"
+            "  ws = [Assignment.objects.create(school_class=c, category=k, term=t, name=f'W{i}', short_name=f'W{i}', points=20,"
+            " position=i) for i in range(8)]\n"
+            "  s = store(); s[SESSION_KEY] = str(p.pk); s[BACKEND_SESSION_KEY] = 'django.contrib.auth.backends.ModelBackend'\n"
+            "  s[HASH_SESSION_KEY] = p.get_session_auth_hash(); s.create()\n"
+            "  out.append([c.pk, t.pk, s.session_key, [x.pk for x in some], [w.pk for w in ws]])\n"
+            "print(json.dumps(out))"
+        ).splitlines()[-1]
+    )
+    durations: list[float] = []
+    failures: list[str] = []
+    begins = time.perf_counter() + 1
+
+    def teacher(number: int, class_id: int, term: int, session: str, students: list[int], works: list[int]) -> None:
+        connection = http.client.HTTPConnection("127.0.0.1", stack.port, timeout=30)
+        headers = {
+            "Cookie": f"sessionid={session}; csrftoken={'a' * 32}", "X-CSRFToken": "a" * 32, "Content-Type": "application/json",
+        }  # fmt: skip
+        for second in range(SECONDS):
+            wait = begins + second + number / TEACHERS - time.perf_counter()
+            if wait > 0:
+                time.sleep(wait)
+            entry = {
+                "student": students[second % 30],
+                "assignment": works[second // 30],
+                "text": str(second % 20),
+                "version": 0,
+            }
+            body = json.dumps({"id": str(uuid.uuid4()), "term": term, "entries": [entry]})
+            began = time.perf_counter()
+            connection.request("POST", f"/api/classes/{class_id}/scores", body, headers)
+            answer = connection.getresponse()
+            said = answer.read()
+            durations.append(time.perf_counter() - began)
+            if answer.status != 200 or len(json.loads(said)["saved"]) != 1:
+                failures.append(f"{answer.status} {said[:100]!r}")
+
+    threads = [threading.Thread(target=teacher, args=(number, *each)) for number, each in enumerate(made)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    kept, events = stack.python(
+        "from scores.models import *; mine = dict(score__assignment__school_class__name__startswith='Load ');"
+        "print(Score.objects.filter(assignment__school_class__name__startswith='Load ').count(), ScoreEvent.objects.filter(**mine).count())"
+    ).split()
+    sent = TEACHERS * SECONDS
+    cores = os.cpu_count()
+    return [
+        f"{TEACHERS} teachers at a score a second for {SECONDS} s, two workers, all on one machine ({cores} cores, {platform.machine()}):",
+        f"  {sent:,} sent, {kept} kept, {events} in history, {len(failures)} failed {failures[:2] or ''}",
+        f"  {at(durations, 0.5) * 1e3:.0f} ms at the median, {at(durations, 0.95) * 1e3:.0f} ms at the 95th percentile (aim 300)",
+    ]
+
+
+def main() -> None:
+    stack = Stack("bench")
+    try:
+        stack.make()
+        medium, large = fill(stack, "Medium", 32, 120), fill(stack, "Large", 40, 150)
+        lines = in_the_browser(stack, large) + sixty_teachers(stack)
+        os.environ.update(stack.environment)
+        lines = server_side(medium) + lines
+    finally:
+        stack.drop()
+    print("\n".join(lines))
+
+
+if __name__ == "__main__":
+    main()

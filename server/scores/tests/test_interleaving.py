@@ -1,0 +1,110 @@
+"""Two teachers at once: however their entries, lost answers and conflicts fall together, nothing is lost and nothing doubled."""
+
+import uuid
+from dataclasses import dataclass, field
+from typing import Any
+
+import pytest
+from conftest import World, send
+from django.db import transaction
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from scores.models import ScoreEvent
+
+STUDENTS = 2
+
+
+@dataclass
+class Screen:
+    """A teacher's screen: what it shows, what waits to be sent, and what was sent without an answer."""
+
+    world: World
+    who: str
+    shown: dict[int, tuple[str, int]] = field(default_factory=dict)
+    """Text and version, by student."""
+    waiting: list[tuple[int, str]] = field(default_factory=list)
+    unanswered: dict[str, Any] | None = None
+    taken: list[str] = field(default_factory=list)
+    """What the server said it saved and that was not there before."""
+    told: set[str] = field(default_factory=set)
+
+    def look(self) -> None:
+        answer = self.world.client(self.who).get(f"{self.world.address}/scores").json()
+        for place in range(STUDENTS):
+            row = next(each for each in answer["rows"] if each["student_id"] == self.world.students[place].pk)
+            cell = row["cells"][str(self.world.assignments[0].pk)]
+            self.shown[place] = (cell["text"], cell["version"])
+
+    def type(self, student: int, text: str) -> None:
+        self.waiting.append((student, text))
+
+    def send(self, *, answer_lost: bool) -> None:
+        """Send what comes next; what was sent without an answer goes again under its own number."""
+        if self.unanswered is None:
+            if not self.waiting:
+                return
+            student, text = self.waiting.pop(0)
+            self.unanswered = {
+                "id": str(uuid.uuid4()), "term": self.world.term.pk,
+                "entries": [{
+                    "student": self.world.students[student].pk, "assignment": self.world.assignments[0].pk, "text": text,
+                    "version": self.shown[student][1],
+                }],
+            }  # fmt: skip
+        answer = send(self.world.client(self.who), "POST", f"{self.world.address}/scores", self.unanswered).json()
+        if answer_lost:
+            return
+        (entry,) = self.unanswered["entries"]
+        student = next(place for place in range(STUDENTS) if self.world.students[place].pk == entry["student"])
+        batch, self.unanswered = self.unanswered["id"], None
+        for each in answer["saved"]:
+            self.shown[student] = (each["text"], each["version"])
+        for each in answer["conflicts"]:
+            # Both are shown; this one keeps to what was typed.
+            assert each["typed"] == entry["text"]
+            self.shown[student] = (each["theirs"], each["version"])
+            self.waiting.insert(0, (student, entry["text"]))
+        assert batch not in self.told
+        self.told.add(batch)
+
+
+steps = st.lists(
+    st.one_of(
+        st.tuples(st.just("type"), st.integers(0, 1), st.integers(0, STUDENTS - 1)),
+        st.tuples(st.just("send"), st.integers(0, 1), st.booleans()),
+        st.tuples(st.just("look"), st.integers(0, 1), st.none()),
+    ),
+    min_size=4,
+    max_size=16,
+)
+
+
+@pytest.mark.django_db
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(steps=steps)
+def test_any_interleaving_ends_with_every_entry_once_and_both_screens_alike(world: World, steps: list[Any]) -> None:
+    with transaction.atomic():
+        screens = [Screen(world, "teacher"), Screen(world, "co_teacher")]
+        for screen in screens:
+            screen.look()
+        typed: list[str] = []
+        for number, (act, which, more) in enumerate(steps):
+            if act == "type":
+                # Every entry has a number of its own, so that history tells which it was.
+                text = f"{number + 1}.{which}"
+                typed.append(text.removesuffix(".0"))
+                screens[which].type(more, text)
+            elif act == "send":
+                screens[which].send(answer_lost=more)
+            else:
+                screens[which].look()
+        while any(screen.waiting or screen.unanswered for screen in screens):
+            for screen in screens:
+                screen.send(answer_lost=False)
+        for screen in screens:
+            screen.look()
+        events = list(ScoreEvent.objects.order_by("id").values_list("after", flat=True))
+        assert sorted(events) == sorted(typed), "every entry stands in history exactly once"
+        assert screens[0].shown == screens[1].shown, "both see the same"
+        transaction.set_rollback(True)

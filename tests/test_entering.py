@@ -1,0 +1,252 @@
+"""An evening's marking: a class in the grid, a pile in the stack, a phone, and what is left over at the end."""
+
+import random
+from collections.abc import Callable
+
+from playwright.sync_api import Page, expect
+
+from tests.stack import Stack
+
+LAST = 30
+
+
+def saved(page: Page) -> None:
+    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible(timeout=30_000)
+
+
+def scores(stack: Stack, class_id: int, work: str = "Walk 1") -> str:
+    """The scores of some work, sorted, each with how many times it was entered."""
+    return stack.python(
+        "from scores.models import Score;"
+        f"found = Score.objects.filter(assignment__school_class={class_id}, assignment__name='{work}');"
+        "print(sorted(f'{s.number.normalize():f} v{s.version}' for s in found))"
+    )
+
+
+def test_a_class_of_30_in_the_grid_by_keyboard(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 10", LAST, works=2)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("gridcell", name="Walk 1").first.click()
+    typed = [str(5 + place % 15) for place in range(LAST)]
+    for text in typed:
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+    saved(page)
+    assert scores(stack, class_id) == str(sorted(f"{text} v1" for text in typed))
+    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    assert [next(iter(each["cells"].values()))["text"] for each in rows] == typed
+
+
+def test_a_pile_of_30_in_random_order(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 11", LAST, works=1)
+    page = somebody("odalys", f"/class/{class_id}/stack")
+    roster = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    pile = list(enumerate(roster))
+    random.Random(4).shuffle(pile)
+    name = page.get_by_label("Name on the paper")
+    expect(name).to_be_focused()
+    for place, row in pile[:-3]:
+        page.keyboard.type(row["number"] or f"{row['family_name']} {row['given_name']}".lower())
+        page.keyboard.press("Enter")
+        page.keyboard.type(
+            f"{place % 18}; seen" if place == 3 else f"{place % 18} L" if place == 4 else f"{place % 18}"
+        )
+        page.keyboard.press("Enter")
+    expect(page.get_by_text(f"{LAST - 3} of {LAST} in")).to_be_visible()
+    saved(page)
+    # The last paper is taken back and typed again; then the rest get a code together.
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text(f"{LAST - 4} of {LAST} in")).to_be_visible()
+    place, row = pile[-4]
+    name.fill(row["number"] or row["family_name"])
+    page.keyboard.press("Enter")
+    page.keyboard.type("½")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("3 have nothing yet")).to_be_visible()
+    page.get_by_label("A code for all who have nothing").select_option("EX")
+    expect(page.get_by_text("everybody has something")).to_be_visible()
+    saved(page)
+    cells = {
+        each["student_id"]: next(iter(each["cells"].values()))
+        for each in page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    }
+    for place, row in pile[:-4]:
+        assert cells[row["student_id"]]["text"] == str(place % 18)
+        assert cells[row["student_id"]]["comment"] == (place == 3)
+        assert cells[row["student_id"]]["flag"] == ("late" if place == 4 else "")
+    assert cells[pile[-4][1]["student_id"]]["text"] == "0.5"
+    assert [cells[row["student_id"]]["text"] for _, row in pile[-3:]] == ["EX"] * 3
+
+
+def test_the_roster_in_order_and_several_at_once(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 12", 5, works=1)
+    page = somebody("odalys", f"/class/{class_id}/stack")
+    page.get_by_role("button", name="the roster in order").click()
+    for text in ("11", "", "13"):
+        expect(page.get_by_role("textbox", name="Points")).to_be_focused()
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+    page.get_by_role("button", name="papers in any order").click()
+    page.keyboard.type("åkerl,cast")
+    page.keyboard.press("Enter")
+    page.keyboard.press("Escape")
+    page.keyboard.type("akerlund,")
+    page.keyboard.type("castel,")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("2 students get the same.")).to_be_visible()
+    page.keyboard.type("18")
+    page.keyboard.press("Enter")
+    saved(page)
+    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    assert [next(iter(each["cells"].values()))["text"] for each in rows] == ["11", "18", "13", "18", ""]
+    # Both were one act, and are taken back as one.
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("2 of 5 in")).to_be_visible()
+
+
+def test_a_stack_with_one_thumb(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 13", 4, works=1)
+    page = somebody("odalys", f"/class/{class_id}/stack", width=360, height=740)
+    page.get_by_label("Name on the paper").fill("bas")
+    page.get_by_role("listbox", name="Students found").get_by_role(
+        "option"
+    ).first.tap() if page.context.browser is None else (
+        page.get_by_role("listbox", name="Students found").get_by_role("option").first.click()
+    )
+    pad = page.get_by_role("group", name="Number pad")
+    for key in ("1", "7", "½", "Take the last one away", "L late"):
+        pad.get_by_role("button", name=key).click()
+    expect(page.get_by_role("textbox", name="Points")).to_have_value("17 L")
+    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+    page.get_by_role("button", name="Next paper").click()
+    expect(page.get_by_text("1 of 4 in")).to_be_visible()
+    saved(page)
+    row = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"][2]
+    cell = next(iter(row["cells"].values()))
+    assert (row["family_name"], cell["text"], cell["flag"]) == ("Bashir", "17", "late")
+    page.get_by_role("button", name="undo the last paper").click()
+    expect(page.get_by_text("0 of 4 in")).to_be_visible()
+
+
+def test_a_large_grid_draws_what_is_in_sight_and_goes_anywhere(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 14", 40, works=150)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("gridcell", name="Walk 1:").first.click()
+    grid = page.get_by_role("grid")
+    expect(grid).to_have_attribute("aria-colcount", "152")
+    assert page.get_by_role("gridcell").count() < 1500
+    page.keyboard.press("Control+End")
+    last = page.locator("td:focus")
+    expect(last).to_have_attribute("aria-colindex", "152")
+    expect(last).to_be_in_viewport()
+    page.keyboard.type("12")
+    page.keyboard.press("Shift+Enter")
+    saved(page)
+    # Scrolled far away, the keys still go where one was.
+    grid.evaluate("each => each.parentElement.scrollTo(0, 0)")
+    expect(page.get_by_role("gridcell", name="Walk 2:").first).to_be_visible()
+    page.keyboard.press("ArrowDown")
+    expect(page.locator("td:focus")).to_have_text("12")
+    page.keyboard.press("Control+Home")
+    expect(page.locator("td:focus")).to_have_attribute("aria-colindex", "3")
+
+
+def test_what_is_in_sight_is_chosen_and_remembered_for_the_teacher(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 15", 6, works=4)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("button", name="Walk 2: what can be done").click()
+    page.get_by_role("button", name="Put it aside").click()
+    expect(page.get_by_role("gridcell", name="Walk 2:")).to_have_count(0)
+    page.get_by_label("What the last line shows").select_option("count")
+    page.get_by_label("Students", exact=True).select_option("given")
+    page.get_by_label("aliases").check()
+    saved(page)
+    other = somebody("odalys", f"/class/{class_id}/scores")
+    expect(other.get_by_role("gridcell", name="Walk 1:").first).to_be_visible()
+    expect(other.get_by_role("gridcell", name="Walk 2:")).to_have_count(0)
+    expect(other.get_by_label("What the last line shows")).to_have_value("count")
+    expect(other.get_by_text("Adeyemi")).to_have_count(0)
+    other.get_by_label("aliases").uncheck()
+    other.get_by_label("Only students named").fill("akerl")
+    expect(other.get_by_role("gridcell", name="Walk 1:")).to_have_count(1)
+    other.get_by_role("button", name="1 put aside: bring back").click()
+    expect(other.get_by_role("gridcell", name="Walk 2:")).to_have_count(1)
+
+
+def test_acts_on_a_column(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 16", 5, works=2)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    cell = page.get_by_role("gridcell", name="Walk 1:")
+    cell.first.click()
+    for text in ("15", "15"):
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+    saved(page)
+    page.get_by_role("button", name="Walk 1: what can be done").click()
+    lens = page.get_by_role("complementary", name="Lens on Walk 1")
+    lens.get_by_text("A code for chosen students").click()
+    lens.get_by_label("Bashir, Hamza").check()
+    lens.get_by_label("Code", exact=True).select_option("EX")
+    lens.get_by_role("button", name="Give to 1").click()
+    expect(cell.nth(2)).to_have_text("EX")
+    lens.get_by_role("button", name="Give it to the rest").click()
+    expect(cell.nth(4)).to_have_text("15")
+    saved(page)
+    lens.get_by_role("button", name="Lock it").click()
+    expect(lens.get_by_text("It is locked.")).to_be_visible()
+    cell.first.click()
+    page.keyboard.type("9")
+    expect(cell.first).to_have_text("15")
+    page.keyboard.press("Space")
+    page.keyboard.press("k")
+    lens.get_by_role("button", name="Unlock it").click()
+    expect(lens.get_by_text("It is locked.")).to_have_count(0)
+    lens.get_by_role("button", name="Delete it with its scores").click()
+    expect(cell).to_have_count(0)
+    page.get_by_role("link", name="Plan").click()
+    page.get_by_role("button", name="History").click()
+    page.get_by_role("button", name="bring back Walk 1").click()
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Scores").click()
+    expect(cell.first).to_have_text("15")
+
+
+def test_loose_ends_are_mended_where_they_stand(stack: Stack, somebody: Callable[..., Page]) -> None:
+    stack.add_class("Geography 17", 3, works=1)
+    page = somebody("odalys", "/loose-ends")
+    mine = page.get_by_role("region", name="Geography 17")
+    expect(mine.get_by_role("listitem")).to_have_count(3)
+    score = mine.get_by_label("Score of Tolu Adeyemi, Walk 1")
+    score.fill("5")
+    score.press("Enter")
+    note = mine.get_by_label("Comment for Tolu Adeyemi, Walk 1")
+    note.fill("Let us walk it together.")
+    note.press("Enter")
+    expect(mine.get_by_role("listitem")).to_have_count(2)
+    wrong = mine.get_by_label("Score of Signe Åkerlund, Walk 1")
+    wrong.fill("a lot")
+    wrong.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("a lot is not a number")
+    page.get_by_role("button", name="Let a lot go").click()
+    mine.get_by_role("link", name="Hamza Bashir").click()
+    expect(page.locator("td:focus")).to_have_attribute("aria-label", "Hamza Bashir, Walk 1: blank, past due")
+
+
+def test_the_palette_the_keys_and_the_student_page(somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/plan")
+    expect(page.get_by_role("heading", name="Geography 8")).to_be_visible()
+    page.keyboard.press("Control+k")
+    page.keyboard.type("dvor")
+    expect(page.get_by_role("option", name="Matěj Dvořáček").first).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Matěj Dvořáček")).to_be_visible()
+    expect(page.get_by_text("82.0 % in quarter 2")).to_be_visible()
+    page.get_by_role("link", name="as the family sees it").click()
+    expect(page.get_by_text("83.1 % in quarter 2, as it stands")).to_be_visible()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys")).to_contain_text("the first row of what is chosen")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("loose")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Loose ends")).to_be_visible()

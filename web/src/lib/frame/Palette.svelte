@@ -1,0 +1,185 @@
+<script lang="ts">
+	/** Find a student, a class, a place or something to do, by typing a part of its name. */
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { Dialog } from 'bits-ui';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { api, ask } from '$lib/api/client';
+	import { folded } from '$lib/grid/view';
+	import { saving } from '$lib/saving/saving.svelte';
+	import { neighbour } from './classes';
+	import { places } from './places';
+	import { signed } from './session.svelte';
+	import { theme } from './theme.svelte';
+	import { undo } from './undoing';
+
+	let { open = $bindable(false), onkeys }: { open: boolean; onkeys: () => void } = $props();
+
+	interface Item {
+		id: string;
+		name: string;
+		words: string;
+		act: () => unknown;
+	}
+
+	const MOST = 9;
+	const queries = useQueryClient();
+	let typed = $state('');
+	let at = $state(0);
+	const students = createQuery(() => ({
+		queryKey: ['own students'],
+		queryFn: () => ask(api.GET('/api/own-students')),
+		enabled: open,
+		staleTime: 60_000
+	}));
+	const id = $derived(Number(page.params['id']) || null);
+
+	const all = $derived.by((): Item[] => {
+		const classes = signed.current?.classes ?? [];
+		const here = classes.find((each) => each.id === id);
+		const items: Item[] = [];
+		if (here)
+			for (const place of places)
+				items.push({
+					id: `place ${place}`,
+					name: `${place[0]!.toUpperCase()}${place.slice(1)}`,
+					words: `of ${here.name} ${here.section}`,
+					act: () => goto(`/class/${here.id}/${place}`)
+				});
+		if (here)
+			items.push({
+				id: 'stack', name: 'Enter a stack', words: `${here.name} ${here.section}`, act: () => goto(`/class/${here.id}/stack`)
+			}); // prettier-ignore
+		items.push(
+			{ id: 'today', name: 'Today', words: 'all classes', act: () => goto('/') },
+			{ id: 'loose', name: 'Loose ends', words: 'all classes', act: () => goto('/loose-ends') }
+		);
+		for (const each of classes)
+			items.push({
+				id: `class ${each.id}`,
+				name: `${each.name} ${each.section}`,
+				words: 'class',
+				act: () => goto(`/class/${each.id}/scores`)
+			});
+		if (id)
+			items.push(
+				{ id: 'undo', name: 'Take back the last change', words: 'Ctrl Z', act: () => undo(id, queries, 'undo') },
+				{ id: 'redo', name: 'Do it again', words: 'Ctrl Y', act: () => undo(id, queries, 'redo') },
+				{ id: 'before', name: 'Previous class', words: '[', act: () => neighbour(-1) },
+				{ id: 'next', name: 'Next class', words: ']', act: () => neighbour(1) }
+			); // prettier-ignore
+		items.push(
+			{ id: 'keys', name: 'Keys', words: '?', act: onkeys },
+			{ id: 'theme', name: theme.current === 'light' ? 'Night' : 'Day', words: 'light or dark', act: () => theme.turn() },
+			{ id: 'again', name: 'Try saving again', words: saving.words, act: () => saving.again() }
+		); // prettier-ignore
+		for (const each of students.data ?? [])
+			items.push({
+				id: `student ${each.class_id} ${each.student_id}`,
+				name: each.name,
+				words: `${each.number}, ${each.class_name}`,
+				act: () => goto(`/class/${each.class_id}/student/${each.student_id}`)
+			});
+		return items;
+	});
+
+	/** All words that were typed have to begin a word of the name or of what stands beside it. */
+	const found = $derived.by(() => {
+		const wanted = folded(typed).split(/\s+/).filter(Boolean);
+		const begins = (text: string, word: string) =>
+			folded(text)
+				.split(/[\s\-,]+/)
+				.some((part) => part.startsWith(word));
+		return all
+			.filter((each) => wanted.every((word) => begins(`${each.name} ${each.words}`, word)))
+			.slice(0, MOST);
+	});
+
+	async function choose(item: Item | undefined): Promise<void> {
+		if (!item) return;
+		open = false;
+		typed = '';
+		await item.act();
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+		else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
+		else if (event.key === 'Enter') void choose(found[at]);
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<Dialog.Root bind:open>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.2)]" />
+		<Dialog.Content
+			class="fixed top-[12vh] left-1/2 z-40 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded bg-snow shadow-[var(--shadow)]"
+		>
+			<Dialog.Title class="sr-only">Find a student or a command</Dialog.Title>
+			<input
+				role="combobox"
+				aria-label="Find a student or a command"
+				aria-expanded="true"
+				aria-controls="palette-found"
+				aria-activedescendant={found[at] ? `palette-${at}` : undefined}
+				autocomplete="off"
+				spellcheck="false"
+				placeholder="A student, a class, or what you want to do"
+				bind:value={typed}
+				oninput={() => (at = 0)}
+				{onkeydown}
+			/>
+			<ul id="palette-found" role="listbox" aria-label="Found">
+				{#each found as item, place (item.id)}
+					<li
+						id="palette-{place}"
+						role="option"
+						aria-selected={place === at}
+						onmousedown={(event) => {
+							event.preventDefault();
+							void choose(item);
+						}}
+					>
+						<span>{item.name}</span><small>{item.words}</small>
+					</li>
+				{/each}
+			</ul>
+			{#if !found.length}<p>Nothing of this name.</p>{/if}
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>
+
+<style>
+	input {
+		width: 100%;
+		height: 52px;
+		padding: 0 18px;
+		border-bottom: 1px solid var(--rule);
+		background: transparent;
+		font-size: 18px;
+		outline: none;
+	}
+	ul {
+		padding: 6px;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		gap: 16px;
+		padding: 7px 12px;
+		border-radius: 3px;
+		cursor: pointer;
+	}
+	li[aria-selected='true'] {
+		background: var(--ice);
+	}
+	small,
+	p {
+		color: var(--slate);
+	}
+	p {
+		padding: 0 18px 14px;
+	}
+</style>

@@ -1,0 +1,49 @@
+/** The keys, as the sheet that `?` opens shows them. */
+export const keys: { place: string; keys: [string, string][] }[] = [
+	{
+		place: 'Everywhere',
+		keys: [
+			['Ctrl K', 'find a student, a class or something to do'],
+			['?', 'this sheet'],
+			['[ and ]', 'previous and next class'],
+			['Ctrl Z, Ctrl Y', 'take back, do again'],
+			['Alt 1, Alt 2', 'where a colleague was faster: keep theirs, or put what you typed'],
+			['Esc', 'close, or go back to what was there']
+		]
+	},
+	{
+		place: 'In the grid',
+		keys: [
+			['arrows', 'from cell to cell; Home and End along the row, with Ctrl to the corners'],
+			['Enter, Shift Enter', 'take what was typed, and down or up'],
+			['Tab, Shift Tab', 'take what was typed, and right or left'],
+			['any letter or figure', 'replaces the score; F2 changes it'],
+			['Delete', 'empties what is chosen'],
+			['Shift and arrows', 'choose a rectangle'],
+			['Ctrl C, Ctrl V', 'copy, and paste from a spreadsheet; with names in front they are matched'],
+			['Ctrl D', 'the first row of what is chosen goes into all below'],
+			['Space', 'what else can be done with the cell, one letter each']
+		]
+	},
+	{
+		place: 'After Space',
+		keys: [
+			['w', 'how the grade comes about'],
+			['c', 'comment for the family'],
+			['t, i, b, d, n', 'late, incomplete, absent, collected, no flag'],
+			['k, r', 'the whole column, the student’s row'],
+			['s, v', 'all about the student, as the family sees it'],
+			['l, a', 'the lens, aliases']
+		]
+	},
+	{
+		place: 'In a stack',
+		keys: [
+			['letters of a name, Enter', 'the student; ↓ takes the next that was found'],
+			['a comma', 'another student with the same score'],
+			['score, Enter', 'next paper'],
+			['41 L', 'with a flag: L late, I incomplete, C collected'],
+			['41;well drawn', 'with a comment for the family']
+		]
+	}
+];

@@ -1,0 +1,99 @@
+<script lang="ts" module>
+	/** An act of the cell's menu. Those with a letter are done by it. */
+	export interface MenuAct {
+		key?: string;
+		words: string;
+		act: () => void;
+	}
+</script>
+
+<script lang="ts">
+	/** The cell's menu: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
+	import { onMount } from 'svelte';
+
+	let { acts, beside, onclose }: { acts: MenuAct[]; beside: DOMRect; onclose: () => Promise<void> | void } =
+		$props();
+	let menu = $state<HTMLElement>();
+	let place = $state({ left: 0, top: 0 });
+
+	onMount(() => {
+		const { height, width } = menu!.getBoundingClientRect();
+		const isBelow = beside.bottom + height < window.innerHeight;
+		place = {
+			left: Math.max(4, Math.min(beside.left, window.innerWidth - width - 8)),
+			top: isBelow ? beside.bottom : Math.max(8, Math.min(beside.top, window.innerHeight - 8) - height)
+		};
+		menu!.querySelector('button')?.focus();
+	});
+
+	async function choose(act: () => void): Promise<void> {
+		await onclose();
+		act();
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		event.stopPropagation();
+		const found = acts.find((each) => each.key === event.key.toLowerCase());
+		if (event.key === 'Escape') void onclose();
+		else if (found && !event.ctrlKey && !event.metaKey && !event.altKey) void choose(found.act);
+		else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') along(event.key === 'ArrowDown' ? 1 : -1);
+		else return;
+		event.preventDefault();
+	}
+
+	function along(by: number): void {
+		const items = [...menu!.querySelectorAll('button')];
+		const now = items.indexOf(document.activeElement as HTMLButtonElement);
+		items.at((now + by) % items.length)?.focus();
+	}
+</script>
+
+<svelte:window onresize={() => onclose()} />
+<div
+	bind:this={menu}
+	class="menu"
+	role="menu"
+	tabindex="-1"
+	aria-label="What can be done here"
+	style="left: {place.left}px; top: {place.top}px; --rows: {Math.ceil((acts.length + 1) / 2)}"
+	{onkeydown}
+>
+	{#each acts as each (each.words)}
+		<button role="menuitem" onclick={() => choose(each.act)}
+			><span
+				>{#if each.key}<kbd>{each.key}</kbd>{/if}</span
+			>
+			{each.words}</button
+		>
+	{/each}
+	<button role="menuitem" onclick={() => onclose()}><span><kbd>Esc</kbd></span> back to the cell</button>
+</div>
+
+<style>
+	.menu {
+		position: fixed;
+		z-index: 20;
+		display: grid;
+		grid-auto-flow: column;
+		grid-template-rows: repeat(var(--rows), auto);
+		max-height: calc(100vh - 16px);
+		overflow-y: auto;
+		padding: 6px;
+		border-radius: 3px;
+		background: var(--snow);
+		box-shadow: var(--shadow);
+	}
+	.menu button {
+		display: flex;
+		gap: 8px;
+		padding: 4px 10px 4px 6px;
+		text-align: left;
+	}
+	.menu span {
+		width: 32px;
+	}
+	.menu button:focus {
+		background: var(--ice);
+		outline: none;
+	}
+</style>

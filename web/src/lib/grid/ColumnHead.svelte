@@ -1,0 +1,119 @@
+<script lang="ts">
+	/** The head of a column: category, points, name, due date, how it stands in words, and how far the marking is. */
+	import type { Shapes } from '$lib/api/client';
+	import { shortDay } from '$lib/api/days';
+
+	let {
+		column,
+		isHere,
+		index,
+		onhead
+	}: { column: Shapes['ColumnOut']; isHere: boolean; index: number; onhead: () => void } = $props();
+</script>
+
+<th
+	class="work"
+	class:none={column.colour === null}
+	class:here={isHere}
+	scope="col"
+	title={column.name}
+	aria-colindex={index + 3}
+	style="--c: {column.colour === null ? 'var(--slate)' : `var(--hue-${column.colour})`}"
+>
+	<span class="line"><i>{column.sign ?? '—'}</i><span>{column.extra ? '+' : ''}{column.points}</span></span>
+	<button
+		tabindex="-1"
+		id="column-{column.id}"
+		aria-label="{column.short_name}: what can be done with the column"
+		onclick={onhead}>{column.short_name}</button
+	>
+	<span>{column.due_on ? shortDay(column.due_on) : ' '}</span>
+	<span
+		class:look={column.apart || column.alike}
+		class:hidden-work={!column.shown && !column.apart && !column.lock}
+		>{column.lock ? 'locked' : column.alike ? '◆ alike' : column.words}</span
+	>
+	<span class="bar"><i style="width: {column.bar}%"></i></span>
+</th>
+
+<style>
+	.work {
+		position: relative;
+		width: 46px;
+		height: 80px;
+		padding: 5px 4px 0 5px;
+		border-right: 1px solid transparent;
+		border-bottom: 1px solid var(--hair);
+		background: var(--birch);
+		font-weight: 400;
+		font-size: 12px;
+		line-height: 16px;
+		text-align: left;
+		vertical-align: top;
+		overflow: hidden;
+	}
+	.work::before {
+		content: '';
+		position: absolute;
+		left: 2px;
+		right: 1px;
+		top: 0;
+		height: 3px;
+		background: var(--c);
+	}
+	.work.none::before {
+		background: repeating-linear-gradient(90deg, var(--c) 0 4px, transparent 4px 7px);
+	}
+	.work.here {
+		background: var(--ice-2);
+		box-shadow:
+			inset 1px 0 0 var(--juniper),
+			inset -1px 0 0 var(--juniper);
+	}
+	.work > span {
+		display: block;
+		white-space: nowrap;
+		letter-spacing: -0.01em;
+		color: var(--slate);
+	}
+	button {
+		display: block;
+		color: var(--ink);
+		font-weight: 600;
+		font-size: 13px;
+		letter-spacing: -0.01em;
+		text-align: left;
+		white-space: nowrap;
+	}
+	button:hover {
+		text-decoration: underline;
+	}
+	.work .line {
+		display: flex;
+		justify-content: space-between;
+	}
+	i {
+		font-style: normal;
+	}
+	.work .look {
+		color: var(--amber-ink);
+	}
+	.work .hidden-work {
+		color: var(--ink);
+		font-weight: 600;
+		background: repeating-linear-gradient(135deg, transparent 0 3px, var(--hair) 3px 4px);
+	}
+	.work .bar {
+		position: absolute;
+		left: 5px;
+		right: 5px;
+		bottom: 3px;
+		height: 3px;
+		background: var(--hair);
+	}
+	.bar i {
+		display: block;
+		height: 3px;
+		background: var(--c);
+	}
+</style>

@@ -1,0 +1,254 @@
+<script lang="ts">
+	/** A student's row: name, grade, and the cells that are drawn. */
+	import { pulse } from '$lib/frame/pulse.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+	import CellView from './CellView.svelte';
+	import type { Column, Entering, Row } from './entering.svelte';
+	import type { Selection } from './selection.svelte';
+	import type { Piece } from './visible';
+
+	let {
+		row,
+		index,
+		columns,
+		drawn,
+		rest,
+		selection,
+		entering,
+		hues,
+		hasIce,
+		hasAliases,
+		onrow,
+		onworking,
+		onpick,
+		onedit
+	}: {
+		row: Row;
+		index: number;
+		columns: Column[];
+		drawn: Piece[];
+		/** How many columns after the last that is drawn are not. */
+		rest: number;
+		selection: Selection;
+		entering: Entering;
+		/** The colour of each code that has one. */
+		hues: Map<string, number>;
+		hasIce: boolean;
+		hasAliases: boolean;
+		onrow: () => void;
+		onworking: () => void;
+		onpick: (column: number, isReaching: boolean) => void;
+		onedit: () => void;
+	} = $props();
+
+	const isHere = $derived(index === selection.at.row);
+	const name = $derived(hasAliases ? row.alias : `${row.given_name} ${row.family_name}`);
+	const states: Record<string, string> = {
+		not_assigned: 'not assigned',
+		missing: 'missing',
+		past_due: 'blank, past due'
+	};
+
+	function label(column: Column, at: number): string {
+		const cell = row.cells[column.id]!;
+		return [
+			`${name}, ${column.name}:`,
+			entering.text({ row: index, column: at }) || (cell.state ? states[cell.state] : 'blank'),
+			cell.dropped ? 'dropped' : '',
+			cell.flag,
+			cell.comment ? 'with a comment' : '',
+			cell.slip ?? '',
+			column.lock ? 'locked' : '',
+			saving.problem(entering.place(row, column))?.message ?? ''
+		]
+			.filter(Boolean)
+			.join(' ');
+	}
+
+	/** The field takes the focus as it appears, with the caret at the end. */
+	function taken(input: HTMLInputElement): void {
+		input.focus();
+		input.setSelectionRange(-1, -1);
+	}
+</script>
+
+<tr class:here={isHere} aria-rowindex={index + 2}>
+	<th class="student" scope="row" title={hasAliases ? undefined : name}>
+		<button tabindex="-1" onclick={onrow}
+			>{#if hasAliases}<b>{row.alias}</b>{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
+				>{/if}{#if row.number && !hasAliases}<small>{row.number}</small>{/if}<span class="sr-only"
+				>; the student’s grades</span
+			></button
+		>
+	</th>
+	<td class="grade">
+		<button tabindex="-1" onclick={onworking}>
+			<span class="sr-only">{name}: </span>
+			<b>{row.grade.mark ?? ''}</b>
+			<span class="percent">{row.grade.percent ?? '—'}</span>
+			<span class="sr-only">; open its working</span>
+		</button>
+	</td>
+	{#each drawn as piece (columns[piece.index]?.id)}
+		{@const column = columns[piece.index]!}
+		{@const cell = row.cells[column.id]}
+		{@const isAt = isHere && piece.index === selection.at.column}
+		{@const isChosen = selection.anchor !== null && selection.holds(index, piece.index)}
+		{#if piece.gap}<td class="gap" aria-hidden="true"></td>{/if}
+		{#if cell}
+			{@const where = entering.place(row, column)}
+			{@const somebody = pulse.who(row.student_id, column.id)}
+			{@const problem = saving.problem(where)}
+			<td
+				class="cell"
+				class:out={column.apart}
+				class:somebody
+				class:chosen={isChosen}
+				class:slip={cell.slip || problem}
+				class:locked={column.lock}
+				title={somebody ? `${somebody} is here` : cell.slip || column.lock || undefined}
+				tabindex={isAt ? 0 : -1}
+				aria-selected={isAt || isChosen}
+				aria-readonly={column.lock ? true : undefined}
+				aria-colindex={piece.index + 3}
+				aria-label={label(column, piece.index)}
+				onmousedown={(event) => {
+					if (isAt && selection.typed !== null) return;
+					event.preventDefault();
+					onpick(piece.index, event.shiftKey);
+				}}
+				onmouseenter={(event) => event.buttons === 1 && onpick(piece.index, true)}
+				ondblclick={onedit}
+			>
+				{#if isAt && selection.typed !== null}
+					<input
+						{@attach taken}
+						bind:value={selection.typed}
+						aria-label={label(column, piece.index)}
+						maxlength="200"
+						onblur={() => selection.keep()}
+					/>
+				{:else}
+					<CellView
+						{cell}
+						{problem}
+						{hasIce}
+						hue={hues.get(cell.text) ?? 0}
+						pending={saving.pending(where)}
+					/>
+				{/if}
+			</td>
+		{:else}<td class="cell"></td>{/if}
+	{/each}
+	{#if rest}<td class="gap" aria-hidden="true"></td>{/if}
+	<td class="rest"></td>
+</tr>
+
+<style>
+	th,
+	td {
+		height: 30px;
+		padding: 0;
+		font-weight: 400;
+		text-align: left;
+		border-right: 1px solid var(--hair);
+		border-bottom: 1px solid var(--hair);
+		background: var(--birch);
+	}
+	.student button {
+		display: flex;
+		width: 100%;
+		height: 29px;
+		align-items: center;
+		text-align: left;
+	}
+	.student b {
+		font-weight: 500;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.student button > span:not(:global(.sr-only)) {
+		flex: none;
+		white-space: pre;
+	}
+	.student small {
+		flex: none;
+		margin-left: 6px;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.student button:hover b {
+		text-decoration: underline;
+	}
+	.grade button {
+		display: flex;
+		width: 100%;
+		height: 29px;
+		align-items: center;
+		padding: 0 8px 0 10px;
+	}
+	.grade button:hover {
+		background: var(--ice-2);
+	}
+	.grade button b {
+		width: 23px;
+		font-weight: 600;
+		text-align: left;
+	}
+	.grade .percent {
+		flex: 1;
+		text-align: right;
+	}
+	.here > .student,
+	.here > .grade {
+		background: var(--ice-2);
+	}
+	.cell {
+		position: relative;
+		background: var(--snow);
+		text-align: right;
+		white-space: nowrap;
+		cursor: cell;
+	}
+	.out {
+		background: repeating-linear-gradient(135deg, var(--snow) 0 5px, var(--hair) 5px 6px);
+	}
+	.out :global(.level),
+	.slip :global(.level) {
+		display: none;
+	}
+	.chosen {
+		background: var(--ice);
+	}
+	.locked {
+		background: var(--birch);
+		cursor: not-allowed;
+	}
+	.slip {
+		background: var(--amber-2);
+	}
+	.somebody {
+		outline: 2px dashed var(--deep-2);
+		outline-offset: -2px;
+	}
+	.cell[tabindex='0'] {
+		outline: 2px solid var(--juniper);
+		outline-offset: -1px;
+		z-index: 3;
+	}
+	.cell:not(:focus):not(:focus-within)[tabindex='0'] {
+		outline-width: 1px;
+	}
+	input {
+		position: absolute;
+		right: 0;
+		top: 0;
+		width: 100%;
+		min-width: 46px;
+		height: 29px;
+		padding: 0 7px 0 3px;
+		text-align: right;
+		outline: none;
+	}
+</style>

@@ -1,0 +1,135 @@
+<script lang="ts">
+	/** How the grid is looked at: order, what is in sight, and names or aliases. */
+	import type { Shapes } from '$lib/api/client';
+	import { states, type View } from './view';
+
+	let {
+		grid,
+		view,
+		wanted = $bindable(''),
+		stack,
+		look
+	}: {
+		grid: Shapes['GridOut'];
+		view: View;
+		wanted: string;
+		/** Where a stack is entered. */
+		stack: string;
+		look: (change: Partial<View>) => void;
+	} = $props();
+	const categories = $derived([
+		...new Set(grid.columns.flatMap((each) => (each.category === null ? [] : [each.category])))
+	]);
+	const ways: [View['columns'], string][] = [
+		['date', 'by date'],
+		['category', 'by category'],
+		['hand', 'as in the plan']
+	];
+	const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | 'hasLens'), string][] = [
+		['hasIce', 'ice levels'],
+		['onlyBlanks', 'only with blanks'],
+		['hasAliases', 'aliases'],
+		['hasLens', 'lens']
+	];
+</script>
+
+<div class="tool">
+	<span class="views" role="group" aria-label="Columns">
+		{#each ways as [way, words] (way)}
+			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
+		{/each}
+	</span>
+	<select
+		aria-label="Which work"
+		value={view.work}
+		onchange={(event) => look({ work: event.currentTarget.value })}
+	>
+		<option value="all">all work</option>
+		<optgroup label="of one category">
+			{#each categories as each (each)}<option value={each}>{each}</option>{/each}
+		</optgroup>
+		<optgroup label="as it stands">
+			{#each states as [value, words] (value)}<option {value}>{words}</option>{/each}
+		</optgroup>
+	</select>
+	{#if view.aside.length}
+		<button class="link" onclick={() => look({ aside: [] })}>{view.aside.length} put aside: bring back</button
+		>
+	{/if}
+	<select
+		aria-label="Students"
+		value={view.students}
+		onchange={(event) => look({ students: event.currentTarget.value as View['students'] })}
+	>
+		<option value="family">by family name</option>
+		<option value="given">by given name</option>
+		<option value="alias">by alias</option>
+		<option value="grade">by grade</option>
+	</select>
+	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={wanted} />
+	{#each switches as [name, words] (name)}
+		<label
+			><input
+				type="checkbox"
+				checked={view[name]}
+				onchange={(event) => look({ [name]: event.currentTarget.checked })}
+			/>
+			{words}</label
+		>
+	{/each}
+	<a class="btn quiet small" href={stack}>Enter a stack</a>
+</div>
+
+<style>
+	.tool {
+		display: flex;
+		align-items: center;
+		flex-wrap: wrap;
+		gap: 4px 14px;
+		flex: none;
+		min-height: 36px;
+		padding: 3px 16px 3px 24px;
+		border-bottom: 1px solid var(--rule);
+		white-space: nowrap;
+	}
+	.views {
+		display: flex;
+		gap: 12px;
+	}
+	.views button {
+		color: var(--slate);
+		border-bottom: 2px solid transparent;
+	}
+	.views button[aria-pressed='true'] {
+		color: var(--ink);
+		border-bottom-color: var(--juniper);
+		font-weight: 600;
+	}
+	select,
+	input[type='search'] {
+		height: 26px;
+		border: 1px solid var(--rule);
+		border-radius: 3px;
+		background: transparent;
+		color: var(--ink);
+	}
+	select {
+		max-width: 150px;
+	}
+	input[type='search'] {
+		width: 112px;
+		padding: 0 6px;
+	}
+	label {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		color: var(--slate);
+	}
+	input {
+		accent-color: var(--juniper);
+	}
+	a {
+		margin-left: auto;
+	}
+</style>

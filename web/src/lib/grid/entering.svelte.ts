@@ -1,0 +1,94 @@
+/** What stands in the cells of a grid, and how something is entered in them. */
+import type { Shapes } from '$lib/api/client';
+import type { How, Place } from '$lib/saving/queue';
+import { saving } from '$lib/saving/saving.svelte';
+import type { Cell } from './selection.svelte';
+
+export type Row = Shapes['RowOut'];
+export type Column = Shapes['ColumnOut'];
+
+export interface Here {
+	row: Row;
+	column: Column;
+	cell: Shapes['CellOut'];
+}
+
+export class Entering {
+	/** The version that stood in the cell when typing began: what a colleague enters meanwhile is not what one typed on. */
+	#basis: number | null = null;
+
+	constructor(
+		private readonly classId: () => number,
+		private readonly grid: () => Shapes['GridOut']
+	) {}
+
+	here(at: Cell): Here | null {
+		const row = this.grid().rows[at.row];
+		const column = this.grid().columns[at.column];
+		const cell = row && column && row.cells[column.id];
+		return cell ? { row, column, cell } : null;
+	}
+
+	place(row: Row, column: Column): Place {
+		return { classId: this.classId(), student: row.student_id, assignment: column.id };
+	}
+
+	/** What the cell shows: what was typed, sent or not, before what is saved. */
+	text(at: Cell): string {
+		const here = this.here(at);
+		if (!here) return '';
+		const where = this.place(here.row, here.column);
+		return saving.problem(where)?.typed ?? saving.pending(where)?.text ?? here.cell.text;
+	}
+
+	/** Why nothing can be entered here; empty where something can. */
+	lock(at: Cell): string {
+		const here = this.here(at);
+		if (!here) return 'There is no cell here.';
+		return here.cell.state === 'not_assigned'
+			? 'This work is not assigned to this student.'
+			: here.column.lock;
+	}
+
+	begin(at: Cell): void {
+		this.#basis = this.here(at)?.cell.version ?? null;
+	}
+
+	leave(): void {
+		this.#basis = null;
+	}
+
+	/** One's own earlier entry in the cell, saved meanwhile, is what one types on. */
+	saved(at: Cell, answer: Shapes['AnswerOut']): void {
+		const here = this.here(at);
+		if (this.#basis === null || !here) return;
+		const mine = answer.saved.find(
+			(each) => each.student === here.row.student_id && each.assignment === here.column.id
+		);
+		if (mine) this.#basis = mine.version;
+	}
+
+	/** Enter what was typed in a cell. */
+	enter(at: Cell, text: string): void {
+		const begun = this.#basis;
+		this.#basis = null;
+		const here = this.here(at);
+		if (!here) return;
+		const where = this.place(here.row, here.column);
+		const problem = saving.problem(where);
+		if (text.trim() === this.text(at) && !problem) return;
+		const version = problem?.theirs?.version ?? begun ?? here.cell.version;
+		void saving.enter({ ...where, text: text.trim(), version }, this.grid().term_id);
+	}
+
+	/** Enter several cells together, which are undone together; gives how many. */
+	enterAll(cells: { at: Cell; text: string }[], how: How): number {
+		const typed = cells.flatMap(({ at, text }) => {
+			const here = this.here(at);
+			if (!here || this.lock(at) || text === this.text(at)) return [];
+			return [{ ...this.place(here.row, here.column), text, version: here.cell.version, how }];
+		});
+		void saving.enterAll(this.grid().term_id, typed);
+		return typed.length;
+	}
+}

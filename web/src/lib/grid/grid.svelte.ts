@@ -1,0 +1,38 @@
+/** A class's scores in a term, kept as they are saved: what a saved entry changes goes straight into what is shown. */
+import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+import { api, ask, type Shapes } from '$lib/api/client';
+import { saving } from '$lib/saving/saving.svelte';
+
+/** To be called while a component is made; `of` says which class and term it shows. */
+export function useGrid(of: () => { id: number; term: number | undefined }) {
+	const queries = useQueryClient();
+	const key = () => ['class', of().id, 'scores', of().term];
+	const grid = createQuery(() => ({
+		queryKey: key(),
+		queryFn: () =>
+			ask(
+				api.GET('/api/classes/{class_id}/scores', {
+					params: { path: { class_id: of().id }, query: { term: of().term } }
+				})
+			)
+	}));
+	$effect(() =>
+		saving.onAnswer((classId, answered, answer) => {
+			if (classId !== of().id) return;
+			queries.setQueryData<Shapes['GridOut']>(key(), (now) => {
+				if (!now || now.term_id !== answered) return now;
+				const changed = (student: number) => answer.rows.find((row) => row.student_id === student);
+				return {
+					...now,
+					columns: now.columns.map(
+						(column) => answer.columns.find((each) => each.id === column.id) ?? column
+					),
+					figures: answer.figures,
+					spread: answer.spread,
+					rows: now.rows.map((row) => changed(row.student_id) ?? row)
+				};
+			});
+		})
+	);
+	return grid;
+}

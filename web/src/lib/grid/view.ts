@@ -1,0 +1,85 @@
+/** How somebody chose to look at a class's grid: what is in sight, and in which order. */
+import type { Shapes } from '$lib/api/client';
+
+export interface View {
+	columns: 'date' | 'category' | 'hand';
+	students: 'family' | 'given' | 'alias' | 'grade';
+	/** Which work: all, a category by name, or what is hidden, open, closed or due. */
+	work: string;
+	figure: 'mean' | 'median' | 'deviation' | 'count' | 'missing';
+	hasIce: boolean;
+	onlyBlanks: boolean;
+	hasAliases: boolean;
+	hasLens: boolean;
+	/** The columns put aside. */
+	aside: number[];
+}
+
+export const usual: View = {
+	columns: 'date', students: 'family', work: 'all', figure: 'mean', hasIce: true, onlyBlanks: false,
+	hasAliases: false, hasLens: true, aside: []
+}; // prettier-ignore
+
+export const states: [string, string][] = [
+	['hidden', 'hidden from families'],
+	['open', 'open'],
+	['closed', 'closed'],
+	['due', 'past due']
+];
+
+type Column = Shapes['ColumnOut'];
+type Row = Shapes['RowOut'];
+
+const isShown: Record<string, (column: Column) => boolean> = {
+	all: () => true,
+	hidden: (column) => !column.shown,
+	open: (column) => !column.closed,
+	closed: (column) => column.closed,
+	due: (column) => column.is_due
+};
+
+/** Text as names are looked for: without case and without accents. */
+export function folded(text: string): string {
+	return text
+		.normalize('NFD')
+		.replace(/\p{M}/gu, '')
+		.replace(/[łŁ]/g, 'l')
+		.replace(/[øØ]/g, 'o')
+		.replace(/[đĐðÐ]/g, 'd')
+		.replace(/ß/g, 'ss')
+		.replace(/[ʼ’‘`]/g, "'")
+		.toLowerCase();
+}
+
+const orders: Record<View['students'], (one: Row, other: Row) => number> = {
+	// The roster comes by family name.
+	family: () => 0,
+	given: (one, other) => one.given_name.localeCompare(other.given_name),
+	alias: (one, other) => one.alias.localeCompare(other.alias, undefined, { numeric: true }),
+	grade: (one, other) => Number(other.grade.percent ?? -1) - Number(one.grade.percent ?? -1)
+};
+
+/** The grid as it is looked at. `wanted` is a part of a name, or of an alias where those stand in place of names. */
+export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shapes['GridOut'] {
+	const part = folded(wanted.trim());
+	const rows = grid.rows
+		.filter((row) => !part || folded(view.hasAliases ? row.alias : nameOf(row)).includes(part))
+		.filter((row) => !view.onlyBlanks || hasBlank(row))
+		.sort(orders[view.students]);
+	const columns = grid.columns
+		.filter((column) => !view.aside.includes(column.id))
+		.filter(isShown[view.work] ?? ((column) => column.category === view.work));
+	if (view.columns === 'hand') columns.sort((one, other) => one.position - other.position);
+	// Work in no category comes last.
+	if (view.columns === 'category')
+		columns.sort((one, other) => (one.category ?? '\uffff').localeCompare(other.category ?? '\uffff'));
+	return { ...grid, columns, rows };
+}
+
+export function nameOf(row: { given_name: string; family_name: string }): string {
+	return `${row.given_name} ${row.family_name}`;
+}
+
+function hasBlank(row: Row): boolean {
+	return Object.values(row.cells).some((cell) => cell.state === 'past_due' || cell.state === 'missing');
+}

@@ -1,0 +1,418 @@
+<script lang="ts">
+	/** The line of one paper: the name that stands on it, then the score; on a phone with a number pad of its own. */
+	import { tick } from 'svelte';
+	import type { Shapes } from '$lib/api/client';
+	import type { Row } from '$lib/grid/entering.svelte';
+	import { begins, find } from './finding';
+	import { read, type Line } from './line';
+	import Pad from './Pad.svelte';
+
+	let {
+		roster,
+		work,
+		codes,
+		hasAliases,
+		earlier,
+		isAnyBlank,
+		onenter,
+		onundo
+	}: {
+		roster: { row: Row; text: string }[];
+		work: Shapes['ColumnOut'];
+		codes: Shapes['CodeShownOut'][];
+		hasAliases: boolean;
+		/** What of earlier work a student has, in words. */
+		earlier: (row: Row) => string;
+		isAnyBlank: boolean;
+		/** A line without a score is a comment alone: each keeps the score they have. */
+		onenter: (students: Row[], line: Line) => void;
+		onundo: () => void;
+	} = $props();
+
+	let order = $state<'any' | 'roster'>('any');
+	let name = $state('');
+	let line = $state('');
+	let comment = $state('');
+	let isCommenting = $state(false);
+	/** Which of those found is taken. */
+	let at = $state(0);
+	/** Whose score is typed; several get the same. */
+	let taken = $state.raw<Row[]>([]);
+	let nameField = $state<HTMLInputElement>();
+	let lineField = $state<HTMLInputElement>();
+	let problem = $state('');
+
+	const found = $derived(
+		find(
+			roster.map((each) => each.row),
+			name,
+			hasAliases
+		).slice(0, 6)
+	);
+	const candidate = $derived(found[at]);
+	const hasNamesakes = $derived(found.length > 1 && found.slice(1).some((each) => same(each, found[0]!)));
+
+	function same(one: Row, other: Row): boolean {
+		return one.family_name === other.family_name && one.given_name === other.given_name;
+	}
+
+	function textOf(row: Row): string {
+		return roster.find((each) => each.row.student_id === row.student_id)?.text ?? '';
+	}
+
+	/** Take a student; with a comma another name can follow. */
+	async function take(row: Row | undefined, isMore: boolean): Promise<void> {
+		if (!row) {
+			problem = name.trim() ? `Nobody here is called ${name.trim()}.` : '';
+			return;
+		}
+		problem = '';
+		if (!taken.some((each) => each.student_id === row.student_id)) taken = [...taken, row];
+		name = '';
+		at = 0;
+		if (isMore) return;
+		await tick();
+		lineField?.focus();
+		lineField?.select();
+	}
+
+	async function back(): Promise<void> {
+		taken = [];
+		line = '';
+		comment = '';
+		isCommenting = false;
+		problem = '';
+		await tick();
+		nameField?.focus();
+	}
+
+	/** In the order of the roster the next is whoever has nothing yet, from the last one on. */
+	async function next(): Promise<void> {
+		const last = taken.at(-1);
+		await back();
+		if (order !== 'roster') return;
+		const place = last ? roster.findIndex((each) => each.row.student_id === last.student_id) + 1 : 0;
+		const following = [...roster.slice(place), ...roster.slice(0, place)];
+		const row = following.find((each) => !each.text && each.row.student_id !== last?.student_id)?.row;
+		if (row) await take(row, false);
+	}
+
+	async function enter(): Promise<void> {
+		const made = read(line);
+		const said = comment.trim();
+		if (said) made.comment = said;
+		if (!made.text && !made.comment) {
+			// In the order of the roster an empty line passes somebody by.
+			if (order === 'roster') await next();
+			else problem = 'Type a score, a mark or a code; Esc goes back to the name.';
+			return;
+		}
+		onenter(taken, made);
+		await next();
+	}
+
+	async function begin(way: 'any' | 'roster'): Promise<void> {
+		order = way;
+		taken = [];
+		await next();
+	}
+
+	function onname(event: KeyboardEvent): void {
+		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+		else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
+		else if (event.key === ',' && name.trim()) void take(candidate, true);
+		else if (event.key === 'Enter' && !name.trim() && taken.length) void take(taken[0], false);
+		else if (event.key === 'Enter') void take(candidate, false);
+		else if (event.key === 'Escape') void back();
+		else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && !name) onundo();
+		else return;
+		event.preventDefault();
+	}
+
+	function online(event: KeyboardEvent): void {
+		if (event.key === 'Enter') void enter();
+		else if (event.key === 'Escape') void back();
+		else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && !line) onundo();
+		else return;
+		event.preventDefault();
+		event.stopPropagation();
+	}
+</script>
+
+<div class="orders" role="group" aria-label="Order of the papers">
+	<button aria-pressed={order === 'any'} onclick={() => begin('any')}>papers in any order</button>
+	<button aria-pressed={order === 'roster'} onclick={() => begin('roster')}>the roster in order</button>
+</div>
+
+<div class="line">
+	<label class="whose">
+		<span>{hasAliases ? 'Alias' : 'Name'} on the paper</span>
+		{#if taken.length}
+			<span class="taken">
+				{#each taken as each (each.student_id)}
+					<b
+						>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
+						{#if each.number && !hasAliases}<small>{each.number}</small>{/if}</b
+					>
+				{/each}
+				<button class="link" onclick={back}>another</button>
+			</span>
+		{/if}
+		<!-- It stays, so that a comma can add somebody, and so that the focus has where to go. -->
+		<input
+			bind:this={nameField}
+			bind:value={name}
+			class:sunk={taken.length}
+			role="combobox"
+			aria-expanded={found.length > 0}
+			aria-controls="stack-found"
+			aria-autocomplete="list"
+			aria-activedescendant={candidate ? `found-${candidate.student_id}` : undefined}
+			autocomplete="off"
+			spellcheck="false"
+			placeholder={taken.length ? 'and also …' : ''}
+			oninput={() => (at = 0)}
+			onkeydown={onname}
+			{@attach (field) => field.focus()}
+		/>
+	</label>
+	<label class="score">
+		<span>Points</span>
+		<input
+			bind:this={lineField}
+			bind:value={line}
+			disabled={!taken.length}
+			inputmode={window.innerWidth < 900 ? 'none' : undefined}
+			placeholder="of {work.points}"
+			autocomplete="off"
+			maxlength="200"
+			aria-describedby="stack-told"
+			onkeydown={online}
+		/>
+	</label>
+	<button class="btn next" disabled={!taken.length} onclick={enter}>Next paper</button>
+</div>
+
+{#if isCommenting}
+	<label class="comment">
+		<span>Comment for the family</span>
+		<textarea class="field" rows="2" bind:value={comment}></textarea>
+	</label>
+{:else if taken.length}
+	<button class="link add" onclick={() => (isCommenting = true)}>Add a comment</button>
+{/if}
+
+<p id="stack-told" class="told" role="status">
+	{#if problem}<span class="rowan">{problem}</span>
+	{:else if taken.length === 1}
+		{@const has = textOf(taken[0]!)}
+		{earlier(taken[0]!)}{has ? ` Has ${has} now.` : ''}
+	{:else if taken.length}{taken.length} students get the same.
+	{:else if !isAnyBlank}Everybody has a score. Another one replaces it.
+	{:else if hasNamesakes}Two students have this name. Look at the number, or at their earlier work;
+		<kbd>↓</kbd> takes the next.
+	{/if}
+</p>
+
+<ul id="stack-found" role="listbox" aria-label="Students found">
+	{#each found as row, place (row.student_id)}
+		<li
+			id="found-{row.student_id}"
+			role="option"
+			aria-selected={place === at}
+			onmousedown={(event) => {
+				event.preventDefault();
+				void take(row, false);
+			}}
+		>
+			{#if hasAliases}<b>{row.alias}</b>{:else}
+				<span class="who">
+					{#each [row.family_name, row.given_name] as part, index (index)}
+						{@const length = begins(part, name)}{index ? ', ' : ''}<span class:family={index === 0}
+							>{#if length}<u>{part.slice(0, length)}</u>{part.slice(length)}{:else}{part}{/if}</span
+						>
+					{/each}
+				</span>
+				{#if row.number || hasNamesakes}<small class="number">{row.number ?? row.alias}</small>{/if}
+			{/if}
+			<span class="earlier">{textOf(row) ? `has ${textOf(row)} now; ` : ''}{earlier(row)}</span>
+			{#if place === at}<kbd>Enter</kbd>{/if}
+		</li>
+	{/each}
+</ul>
+
+{#if taken.length}
+	<Pad
+		{codes}
+		onkey={(key) => {
+			line = key === 'back' ? line.slice(0, -1) : line + key;
+		}}
+		onwhole={(text) => {
+			line = /^[A-Z]$/.test(text) ? `${line.trim()} ${text}` : text;
+		}}
+	/>
+{/if}
+
+<style>
+	.orders {
+		display: inline-flex;
+		gap: 16px;
+		margin-bottom: 16px;
+		border-bottom: 1px solid var(--hair);
+	}
+	.orders button {
+		padding: 4px 0;
+		color: var(--slate);
+		border-bottom: 2px solid transparent;
+	}
+	.orders [aria-pressed='true'] {
+		color: var(--ink);
+		font-weight: 600;
+		border-bottom-color: var(--juniper);
+	}
+	.line {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 16px;
+		align-items: flex-end;
+	}
+	label > span:first-child {
+		display: block;
+		padding-bottom: 4px;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	.whose {
+		flex: 1;
+		min-width: 200px;
+	}
+	.score {
+		width: 150px;
+	}
+	.line input {
+		width: 100%;
+		height: 52px;
+		padding: 0 12px;
+		border-bottom: 2px solid var(--deep);
+		background: var(--snow);
+		font: 400 34px/40px var(--text);
+		outline: none;
+	}
+	.line input:focus {
+		border-bottom-color: var(--juniper);
+	}
+	.line .score input {
+		font-size: 24px;
+		text-align: right;
+	}
+	.line input:disabled {
+		border-bottom-color: var(--rule);
+	}
+	.line input::placeholder {
+		color: var(--slate);
+		opacity: 0.8;
+	}
+	.taken {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 14px;
+		align-items: baseline;
+		padding: 6px 0;
+	}
+	.taken b {
+		font: 600 24px/28px var(--name);
+	}
+	.taken small,
+	.number {
+		margin-left: 6px;
+		padding: 1px 6px;
+		border: 1px solid var(--deep-2);
+		border-radius: 3px;
+		font: 400 13px/18px var(--text);
+	}
+	.line .sunk {
+		height: 24px;
+		font-size: 13px;
+		border-bottom-width: 1px;
+	}
+	.next {
+		height: 44px;
+	}
+	.comment {
+		display: block;
+		margin-top: 10px;
+	}
+	.comment textarea {
+		height: auto;
+		padding: 6px 8px;
+	}
+	.add {
+		margin-top: 8px;
+		font-size: 12px;
+	}
+	.told {
+		min-height: 24px;
+		padding: 6px 12px 4px;
+		color: var(--slate);
+		font-size: 12px;
+		line-height: 18px;
+	}
+	.rowan {
+		color: var(--rowan);
+	}
+	li {
+		display: flex;
+		gap: 16px;
+		align-items: center;
+		min-height: 40px;
+		padding: 4px 12px;
+		border: 1px solid var(--hair);
+		border-top: 0;
+		background: var(--snow);
+		cursor: pointer;
+	}
+	li:first-child {
+		border-top: 1px solid var(--hair);
+	}
+	li[aria-selected='true'] {
+		background: var(--ice);
+		box-shadow: inset 3px 0 0 var(--juniper);
+	}
+	.who {
+		font-size: 15px;
+		white-space: pre;
+	}
+	.family {
+		font-weight: 600;
+	}
+	.earlier {
+		flex: 1;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	@media (max-width: 900px) {
+		.line {
+			gap: 8px;
+		}
+		.sunk,
+		.told:empty {
+			display: none;
+		}
+		.orders {
+			margin-bottom: 8px;
+		}
+		.whose {
+			flex: 1 0 100%;
+		}
+		.score {
+			flex: 1;
+		}
+		.next {
+			flex: none;
+		}
+		.earlier,
+		li kbd {
+			display: none;
+		}
+	}
+</style>

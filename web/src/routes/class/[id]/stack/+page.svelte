@@ -1,0 +1,324 @@
+<script lang="ts">
+	/** Stack: one assignment, one line to type in, paper after paper. */
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { words } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { undo } from '$lib/frame/undoing';
+	import { useGrid } from '$lib/grid/grid.svelte';
+	import { nameOf, usual, type View } from '$lib/grid/view';
+	import Problems from '$lib/saving/Problems.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+	import type { Row } from '$lib/grid/entering.svelte';
+	import Paper from '$lib/stack/Paper.svelte';
+	import Roster from '$lib/stack/Roster.svelte';
+	import type { Line } from '$lib/stack/line';
+
+	const queries = useQueryClient();
+	const id = $derived(Number(page.params['id']));
+	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const grid = useGrid(() => ({ id, term }));
+	const chosen = $derived(Number(page.url.searchParams.get('work')));
+	const works = $derived(grid.data?.columns ?? []);
+	const work = $derived(
+		works.find((each) => each.id === chosen) ?? works.findLast((each) => each.is_due) ?? works[0]
+	);
+	const hasAliases = $derived({ ...usual, ...(grid.data?.view as Partial<View> | undefined) }.hasAliases);
+	const problems = $derived(
+		saving.problems.filter((each) => each.classId === id && each.assignment === work?.id)
+	);
+
+	/** The papers entered since the page was opened, latest first. */
+	let papers = $state<{ key: number; students: number[]; line: Line; at: string }[]>([]);
+	let count = 0;
+
+	/** The students who have the work, and what each has on it now. */
+	const roster = $derived.by(() => {
+		const column = work;
+		if (!column || !grid.data) return [];
+		return grid.data.rows.flatMap((row) => {
+			const cell = row.cells[column.id];
+			if (!cell || cell.state === 'not_assigned') return [];
+			const place = { classId: id, student: row.student_id, assignment: column.id };
+			const text = saving.problem(place)?.typed ?? saving.pending(place)?.text ?? cell.text;
+			return [{ row, cell, text }];
+		});
+	});
+	const inside = $derived(roster.filter((each) => each.text));
+	const blank = $derived(roster.filter((each) => !each.text));
+
+	function enter(students: Row[], line: Line): void {
+		const column = work;
+		if (!column || !grid.data) return;
+		const typed = students.map((row) => ({
+			classId: id, student: row.student_id, assignment: column.id,
+			text: line.text || (roster.find((each) => each.row.student_id === row.student_id)?.text ?? ''),
+			version: row.cells[column.id]?.version ?? 0, comment: line.comment, flag: line.flag, how: 'from the stack' as const
+		})); // prettier-ignore
+		void saving.enterAll(grid.data.term_id, typed);
+		const at = new Date().toTimeString().slice(0, 5);
+		papers = [{ key: count++, students: students.map((each) => each.student_id), line, at }, ...papers];
+	}
+
+	async function takeBack(): Promise<void> {
+		if (!papers.length) return;
+		papers = papers.slice(1);
+		await undo(id, queries, 'undo');
+	}
+
+	const rowOf = (student: number): Row | undefined =>
+		grid.data?.rows.find((each) => each.student_id === student);
+	const shownName = (row: Row): string => (hasAliases ? row.alias : nameOf(row));
+
+	/** What of the earlier work of this category a student has: it tells namesakes apart. */
+	function earlier(row: Row): string {
+		return works
+			.filter((each) => each.category === work?.category && each.id !== work?.id && row.cells[each.id]?.text)
+			.slice(-3)
+			.map((each) => `${each.short_name} ${row.cells[each.id]!.text} of ${each.points}`)
+			.join(', ');
+	}
+
+	function rest(text: string): void {
+		enter(
+			blank.map((each) => each.row),
+			{ text }
+		);
+	}
+</script>
+
+{#if grid.isPending}
+	<p class="p-6 text-slate" role="status">Fetching the roster…</p>
+{:else if grid.isError}
+	<main class="p-6"><p class="problem" role="alert">{words(grid.error)}</p></main>
+{:else if !work}
+	<main class="p-6">
+		<p class="text-slate">
+			There is no work in {grid.data.term.toLowerCase()} to enter a stack of.
+			<a class="link" href="/class/{id}/plan{page.url.search}">Add an assignment in the plan</a>.
+		</p>
+	</main>
+{:else}
+	<main>
+		<section class="entry" aria-label="Stack">
+			<div class="title">
+				<div class="what">
+					<h2>
+						<select
+							aria-label="Assignment"
+							value={work.id}
+							onchange={(event) => {
+								papers = [];
+								void goto(`?term=${grid.data.term_id}&work=${event.currentTarget.value}`);
+							}}
+						>
+							{#each works as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
+						</select>
+					</h2>
+					<p class="slate">
+						{work.due_on ? `Due ${longDay(work.due_on)}, ` : ''}{work.points} points.
+						{#if work.shown}Shown to families.{:else}<b>Hidden</b> from families until you show it.{/if}
+						<a class="link" href="/class/{id}/scores?term={grid.data.term_id}">The grid</a>
+					</p>
+				</div>
+				<p class="count"><b>{inside.length}</b> of {roster.length} in</p>
+			</div>
+			<div class="ticks" aria-hidden="true">
+				{#each roster as each, place (each.row.student_id)}<i class:in={place < inside.length}></i>{/each}
+			</div>
+			<Problems
+				{problems}
+				name={(each) => {
+					const row = rowOf(each.student);
+					return row ? shownName(row) : 'A student';
+				}}
+			/>
+			{#if work.lock}
+				<p class="locked">{work.lock}</p>
+			{:else}
+				{#key work.id}
+					<Paper
+						{roster}
+						{work}
+						codes={grid.data.codes}
+						{hasAliases}
+						{earlier}
+						isAnyBlank={blank.length > 0}
+						onenter={enter}
+						onundo={takeBack}
+					/>
+				{/key}
+			{/if}
+			{#if papers.length}
+				<h3>Just entered</h3>
+				<ul class="papers">
+					{#each papers.slice(0, 5) as paper, place (paper.key)}
+						{@const row = rowOf(paper.students[0]!)}
+						{@const cell = row?.cells[work.id]}
+						<li>
+							<span class="slate">{paper.at}</span>
+							<span
+								>{#if paper.students.length > 1}{paper.students.length} students{:else if row}{shownName(
+										row
+									)}{/if}
+								{#if paper.line.comment}<small>{paper.line.comment}</small>{/if}
+								{#if place === 0 && paper.students.length === 1 && cell?.slip}<small class="look"
+										><i class="diamond"></i> {cell.slip}</small
+									>{/if}</span
+							>
+							<b>{paper.line.text || 'a comment'}{paper.line.flag ? ` ${paper.line.flag}` : ''}</b>
+							<span
+								>{#if place === 0}<button class="link" onclick={takeBack}
+										>undo<span class="sr-only"> the last paper</span></button
+									>
+									<kbd>Ctrl Z</kbd>{/if}</span
+							>
+						</li>
+					{/each}
+				</ul>
+			{/if}
+			<p class="keys">
+				<span><kbd>Enter</kbd> next paper</span>
+				<span><kbd>41;well drawn</kbd> with a comment</span>
+				<span><kbd>41 L</kbd> late</span>
+				{#each grid.data.codes.slice(0, 3) as each (each.code)}<span><kbd>{each.code}</kbd> {each.name}</span
+					>{/each}
+				<span><kbd>,</kbd> another student with the same score</span>
+				<span><kbd>Esc</kbd> back to the name</span>
+			</p>
+		</section>
+		<Roster
+			{roster}
+			{work}
+			{hasAliases}
+			blanks={blank.length}
+			codes={grid.data.codes}
+			onrest={work.lock ? undefined : rest}
+		/>
+	</main>
+{/if}
+
+<style>
+	main {
+		display: grid;
+		grid-template-columns: minmax(0, 760fr) minmax(0, 520fr);
+		min-height: calc(100vh - 147px);
+	}
+	.entry {
+		padding: 24px 48px 24px 24px;
+		border-right: 1px solid var(--rule);
+	}
+	.title {
+		display: flex;
+		justify-content: space-between;
+		align-items: flex-end;
+		gap: 16px;
+	}
+	.what {
+		min-width: 0;
+	}
+	h2 select {
+		max-width: 100%;
+		margin-left: -4px;
+		border: 0;
+		background: transparent;
+		color: var(--ink);
+		font: 600 24px/28px var(--name);
+	}
+	.slate {
+		color: var(--slate);
+	}
+	.count {
+		color: var(--slate);
+		white-space: nowrap;
+	}
+	.count b {
+		color: var(--ink);
+		font: 500 34px/36px var(--name);
+	}
+	.ticks {
+		display: flex;
+		gap: 3px;
+		margin: 12px 0 20px;
+	}
+	.ticks i {
+		flex: 1;
+		height: 10px;
+		border: 1px solid var(--rule);
+	}
+	.ticks .in {
+		border-color: var(--deep-2);
+		background: var(--deep);
+	}
+	.locked {
+		padding: 12px;
+		background: var(--amber-2);
+		border-radius: 3px;
+	}
+	h3 {
+		margin-top: 24px;
+		font: 400 12px/16px var(--text);
+		color: var(--slate);
+	}
+	.papers li {
+		display: grid;
+		grid-template-columns: 56px 1fr auto 110px;
+		gap: 8px;
+		align-items: baseline;
+		padding: 5px 0;
+		border-bottom: 1px solid var(--hair);
+	}
+	.papers li > span:last-child {
+		text-align: right;
+	}
+	small {
+		display: block;
+		color: var(--slate);
+	}
+	small.look {
+		color: var(--amber-ink);
+	}
+	.keys {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 18px;
+		margin-top: 20px;
+		color: var(--slate);
+		font-size: 12px;
+	}
+	@media (max-width: 900px) {
+		main {
+			display: block;
+			min-height: 0;
+		}
+		.entry {
+			padding: 12px 16px;
+			border-right: 0;
+		}
+		.title {
+			align-items: flex-start;
+		}
+		h2 select {
+			font-size: 18px;
+		}
+		.count b {
+			font-size: 24px;
+		}
+		.ticks {
+			margin: 8px 0 12px;
+		}
+		.keys {
+			display: none;
+		}
+		.papers li {
+			grid-template-columns: 0 1fr auto auto;
+			overflow: hidden;
+		}
+		.papers .slate,
+		.papers kbd {
+			visibility: hidden;
+			width: 0;
+		}
+	}
+</style>

@@ -1,0 +1,270 @@
+<script lang="ts">
+	/** Loose ends: what is to be looked at before the term ends, over all classes, each mended where it stands. */
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import { undo } from '$lib/frame/undoing';
+	import { want } from '$lib/grid/wanted.svelte';
+	import Problems from '$lib/saving/Problems.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+
+	type End = Shapes['LooseEndOut'];
+
+	const queries = useQueryClient();
+	const ends = createQuery(() => ({
+		queryKey: ['loose ends'],
+		queryFn: () => ask(api.GET('/api/loose-ends'))
+	}));
+	const kinds: [string, string][] = [
+		['blank', 'blank, past due'],
+		['missing', 'missing'],
+		['incomplete', 'incomplete'],
+		['slip', 'slips'],
+		['low', 'low and no comment'],
+		['excused', 'a code for a score']
+	];
+	/** Codes are there for a reason, so they are looked at when one asks for them. */
+	let shown = $state(['blank', 'missing', 'incomplete', 'slip', 'low']);
+	let last = $state(0);
+
+	const groups = $derived.by(() => {
+		const found: { name: string; id: number; works: { name: string; due: string | null; ends: End[] }[] }[] =
+			[];
+		for (const end of ends.data ?? []) {
+			if (!shown.includes(end.kind)) continue;
+			let group = found.find((each) => each.id === end.class_id);
+			if (!group) found.push((group = { name: end.class_name, id: end.class_id, works: [] }));
+			let work = group.works.find((each) => each.ends[0]!.assignment_id === end.assignment_id);
+			if (!work) group.works.push((work = { name: end.assignment, due: end.due_on, ends: [] }));
+			work.ends.push(end);
+		}
+		return found;
+	});
+	const count = (kind: string): number => (ends.data ?? []).filter((each) => each.kind === kind).length;
+	const key = (end: End): string => `${end.class_id} ${end.student_id} ${end.assignment_id}`;
+
+	// What was mended leaves the list, or says what else there is.
+	$effect(() => saving.onAnswer(() => void queries.invalidateQueries({ queryKey: ['loose ends'] })));
+
+	function enter(end: End, text: string): void {
+		if (text.trim() === end.text) return;
+		last = end.class_id;
+		void saving.enter(
+			{
+				classId: end.class_id, student: end.student_id, assignment: end.assignment_id, text: text.trim(),
+				version: end.version
+			},
+			end.term_id
+		); // prettier-ignore
+	}
+
+	async function beside(end: End, body: Shapes['DetailsIn']): Promise<void> {
+		const path = { class_id: end.class_id, student: end.student_id, assignment: end.assignment_id };
+		last = end.class_id;
+		try {
+			await saving.during(
+				ask(api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path }, body }))
+			);
+			await queries.invalidateQueries();
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLInputElement;
+		if (!(event.ctrlKey || event.metaKey) || event.key !== 'z' || !last || target.value) return;
+		event.preventDefault();
+		void undo(last, queries, 'undo');
+	}
+
+	const named = (end: { student: number; assignment: number }): string => {
+		const found = ends.data?.find(
+			(each) => each.student_id === end.student && each.assignment_id === end.assignment
+		);
+		return found ? `${found.student}, ${found.short_name}` : 'A score';
+	};
+</script>
+
+<svelte:window {onkeydown} />
+<svelte:head><title>Loose ends · Hoarfrost</title></svelte:head>
+
+<main>
+	<h1>Loose ends</h1>
+	<p class="slate">
+		What is to be looked at before the term ends, in all your classes. Type the score where it stands; Ctrl Z
+		takes the last one back.
+	</p>
+	{#if ends.isPending}<p class="slate" role="status">Looking through your classes…</p>
+	{:else if ends.isError}<p class="problem" role="alert">{words(ends.error)}</p>
+	{:else}
+		<div class="kinds" role="group" aria-label="What is shown">
+			{#each kinds as [kind, name] (kind)}
+				<label><input type="checkbox" value={kind} bind:group={shown} /> {count(kind)} {name}</label>
+			{/each}
+		</div>
+		<Problems problems={saving.problems} name={named} />
+		{#each groups as group (group.id)}
+			<section aria-label={group.name}>
+				<h2>{group.name}</h2>
+				{#each group.works as work (work.ends[0]!.assignment_id)}
+					<h3>
+						<a
+							href="/class/{group.id}/scores?term={work.ends[0]!.term_id}"
+							onclick={() => want(`column-${work.ends[0]!.assignment_id}`)}>{work.name}</a
+						>
+						<span>{work.due ? `due ${longDay(work.due)}` : ''}</span>
+					</h3>
+					<ul>
+						{#each work.ends as end (key(end))}
+							<li>
+								<a
+									class="who"
+									href="/class/{end.class_id}/scores?term={end.term_id}"
+									onclick={() => want(`cell-${end.student_id}-${end.assignment_id}`)}>{end.student}</a
+								>
+								<span class="why" class:rowan={end.kind === 'missing'}
+									>{#if end.kind === 'slip'}<i class="diamond"></i>
+									{/if}{end.words}</span
+								>
+								<input
+									class="field"
+									aria-label="Score of {end.student}, {end.assignment}"
+									placeholder="of {end.points}"
+									value={end.text}
+									onchange={(event) => enter(end, event.currentTarget.value)}
+								/>
+								{#if end.kind === 'low'}
+									<input
+										class="field wide"
+										aria-label="Comment for {end.student}, {end.assignment}"
+										placeholder="Comment for the family"
+										onchange={(event) => beside(end, { comment: event.currentTarget.value })}
+									/>
+								{:else if end.kind === 'slip'}
+									<span class="acts">
+										{#if end.meant}<button class="link" onclick={() => enter(end, end.meant!)}
+												>Make it {end.meant}</button
+											>{/if}
+										<button class="link" onclick={() => beside(end, { meant: true })}
+											>{end.text} is right</button
+										>
+									</span>
+								{:else if end.kind === 'incomplete'}
+									<span class="acts"
+										><button class="link" onclick={() => beside(end, { flag: '' })}>Take the flag away</button
+										></span
+									>
+								{:else}<span></span>{/if}
+							</li>
+						{/each}
+					</ul>
+				{/each}
+			</section>
+		{:else}
+			<p class="none">
+				{(ends.data ?? []).length ? 'Nothing of what you chose to see.' : 'Nothing is loose. All is in.'}
+			</p>
+		{/each}
+	{/if}
+</main>
+
+<style>
+	main {
+		max-width: 1080px;
+		padding: 24px 24px 64px;
+	}
+	h1 {
+		font-size: 34px;
+		line-height: 40px;
+	}
+	.slate {
+		color: var(--slate);
+	}
+	.kinds {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 20px;
+		margin: 14px 0;
+		padding: 8px 0;
+		border-block: 1px solid var(--hair);
+	}
+	input[type='checkbox'] {
+		accent-color: var(--juniper);
+	}
+	h2 {
+		margin-top: 20px;
+		font-size: 18px;
+		line-height: 24px;
+	}
+	h3 {
+		display: flex;
+		gap: 12px;
+		margin: 10px 0 2px;
+		font-size: 13px;
+	}
+	h3 a {
+		font-weight: 600;
+	}
+	h3 span {
+		color: var(--slate);
+	}
+	a:hover {
+		text-decoration: underline;
+	}
+	li {
+		display: grid;
+		grid-template-columns: 200px minmax(180px, 1fr) 96px 240px;
+		gap: 12px;
+		align-items: center;
+		min-height: 34px;
+		padding: 2px 0;
+		border-top: 1px solid var(--hair);
+	}
+	.why .diamond {
+		margin-right: 4px;
+	}
+	.why {
+		color: var(--slate);
+	}
+	.rowan {
+		color: var(--rowan);
+	}
+	.field {
+		height: 28px;
+		text-align: right;
+	}
+	.wide {
+		text-align: left;
+	}
+	.acts {
+		display: flex;
+		gap: 14px;
+	}
+	.none {
+		margin-top: 24px;
+		font-size: 15px;
+	}
+	@media (max-width: 800px) {
+		main {
+			padding: 16px 16px 48px;
+		}
+		li {
+			grid-template-columns: minmax(0, 1fr) 96px;
+			padding: 6px 0;
+		}
+		li .field {
+			min-width: 0;
+			width: 100%;
+		}
+		.why {
+			grid-column: 1 / -1;
+			grid-row: 2;
+		}
+		.wide,
+		.acts {
+			grid-column: 1 / -1;
+		}
+	}
+</style>
