@@ -28,16 +28,22 @@
 	}; // prettier-ignore
 	const scale = $derived(now === 'new' ? empty : found.data?.scales.find((each) => each.id === now));
 
+	// The list may show what was done before the answer is here, and somebody may have gone on by then:
+	// nobody is led away from what was chosen meanwhile.
+	async function leaveWhenDone(work: Promise<void>): Promise<void> {
+		const from = shown;
+		await work;
+		if (shown === from) shown = null;
+	}
+
 	async function saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await editing.saveScale(body);
-		shown = null;
+		await leaveWhenDone(editing.saveScale(body));
 		notice.say(`The scale ${body.name} is saved.`);
 	}
 
 	async function remove(id: number): Promise<void> {
 		try {
-			await editing.deleteScale(id);
-			shown = null;
+			await leaveWhenDone(editing.deleteScale(id));
 		} catch (error) {
 			notice.problem(words(error));
 		}
