@@ -13,6 +13,7 @@ import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
+from launch.broker import Broker
 from launch.database import Database
 from launch.install import install
 from launch.places import PYTHON, ROOT, RUN, VENV, WEB
@@ -77,23 +78,28 @@ def command_start(options: argparse.Namespace) -> int:
     # From here on a signal ends what was started, in order.
     for each in (signal.SIGINT, signal.SIGTERM):
         signal.signal(each, _interrupt)
-    database = Database()
+    database, broker = Database(), Broker()
     server: subprocess.Popen[bytes] | None = None
+    worker: subprocess.Popen[bytes] | None = None
     try:
         running.note(options.port)
         if own_database:
             database.start()
-        environment = server_environment(database.url if own_database else os.environ["HOARFROST_DATABASE_URL"])
+        broker.start()
+        url = database.url if own_database else os.environ["HOARFROST_DATABASE_URL"]
+        environment = server_environment(url, broker.url)
         manage("migrate", "--verbosity=0", environment=environment)
         manage("fill_demo", "--if-empty", environment=environment)
         server = start_server(options.port, environment, RUN / "server.log")
+        worker = start_worker(environment, RUN / "worker.log")
         say(f"\nHoarfrost is at http://127.0.0.1:{options.port}\n")
         manage("demo_people", environment=environment)
         say("\nCtrl-C stops it.")
-        watched = {"server": server} | ({"database": database.process} if database.process else {})
-        ended = wait_for_signal_or_end(watched)
+        watched = {"server": server, "worker": worker, "database": database.process, "broker": broker.process}
+        ended = wait_for_signal_or_end({name: process for name, process in watched.items() if process})
         if ended:
-            log = RUN / "server.log" if ended == "server" else database.folder / "mariadb.log"
+            logs = {"database": database.folder / "mariadb.log", "broker": broker.folder / "redis.log"}
+            log = logs.get(ended, RUN / f"{ended}.log")
             stop(
                 f"The {ended} ended by itself. Its log is {log}. Nothing saved is lost: start again with ./hoarfrost start"
             )
@@ -102,8 +108,10 @@ def command_start(options: argparse.Namespace) -> int:
         # In order, and whatever comes: a second Ctrl-C must not leave the database behind.
         for each in (signal.SIGINT, signal.SIGTERM):
             signal.signal(each, signal.SIG_IGN)
-        if server is not None:
-            end(server)
+        for process in (worker, server):
+            if process is not None:
+                end(process)
+        broker.stop()
         database.stop()
         running.forget()
 
@@ -122,7 +130,7 @@ def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
     shutil.rmtree(RUN / "db", ignore_errors=True)
 
 
-def server_environment(database_url: str) -> dict[str, str]:
+def server_environment(database_url: str, broker_url: str = "") -> dict[str, str]:
     """What the server reads from its environment; what is set already stays."""
     key = RUN / "secret-key"
     if not key.exists():
@@ -131,16 +139,18 @@ def server_environment(database_url: str) -> dict[str, str]:
     given = {
         "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
         "HOARFROST_DATABASE_URL": database_url,
+        "HOARFROST_BROKER_URL": broker_url,
         "HOARFROST_SECRET_KEY": key.read_text(),
         "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
     }
-    return given | {name: os.environ[name] for name in ("HOARFROST_SECRET_KEY",) if name in os.environ}
+    kept = ("HOARFROST_SECRET_KEY", "HOARFROST_BROKER_URL")
+    return given | {name: os.environ[name] for name in kept if name in os.environ}
 
 
-def testing_environment(database_url: str) -> dict[str, str]:
+def testing_environment(database_url: str, broker_url: str) -> dict[str, str]:
     """For checks, tests and measurements: as the server's, with the whole project to be imported from."""
     path = f"{ROOT / 'core'}:{ROOT / 'server'}:{ROOT}"
-    return {**os.environ, **server_environment(database_url), "PYTHONPATH": path}
+    return {**os.environ, **server_environment(database_url, broker_url), "PYTHONPATH": path}
 
 
 def manage(*arguments: str, environment: dict[str, str]) -> None:
@@ -169,6 +179,15 @@ def start_server(port: int, environment: dict[str, str], log: Path) -> subproces
     stop(f"The server does not answer. Its log is {log}.")
 
 
+def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
+    """The worker that makes documents in the background."""
+    command = [
+        str(VENV / "bin" / "celery"), "--app", "hoarfrost.worker", "--workdir", str(ROOT / "server"), "worker",
+        "--concurrency", "1", "--without-gossip", "--without-mingle", "--loglevel", "WARNING",
+    ]  # fmt: skip
+    return start(command, log, environment)
+
+
 def command_stop(_: argparse.Namespace) -> int:
     """Stop a start that runs elsewhere."""
     found = Running().find()
@@ -195,22 +214,24 @@ def command_demo(_: argparse.Namespace) -> int:
 def command_test(options: argparse.Namespace) -> int:
     """Every check, then every test; the first check that fails does not keep the others from running."""
     install(testing=True)
-    environment = testing_environment("mysql://nobody@127.0.0.1/none")
+    environment = testing_environment("mysql://nobody@127.0.0.1/none", "")
     failed = (
         []
         if options.pytest
         else [name for name, command, cwd in CHECKS if not _passes(name, command, cwd, environment)]
     )
-    database = Database("test-db")
+    database, broker = Database("test-db"), Broker("test-broker")
     try:
         database.start()
-        environment = testing_environment(database.url)
+        broker.start()
+        environment = testing_environment(database.url, broker.url)
         if not options.pytest and not _passes("API client is current", ["--check-client"], ROOT, environment):
             failed.append("API client is current")
         if failed:
             say(f"\nFailed: {', '.join(failed)}\n")
         tests = subprocess.run([PYTHON, "-m", "pytest", *options.pytest], cwd=ROOT, env=environment)
     finally:
+        broker.stop()
         database.stop()
     return 1 if failed or tests.returncode else 0
 
@@ -272,7 +293,7 @@ def _client_is_current(environment: dict[str, str]) -> tuple[bool, str]:
 def command_client(_: argparse.Namespace) -> int:
     """Make the typed client anew."""
     install(testing=True)
-    _make_client(testing_environment("mysql://nobody@127.0.0.1/none"), CLIENT)
+    _make_client(testing_environment("mysql://nobody@127.0.0.1/none", ""), CLIENT)
     return 0
 
 
@@ -290,9 +311,11 @@ def command_shots(_: argparse.Namespace) -> int:
 
 def _with_database(command: list[str]) -> int:
     """Run something that needs the testing database."""
-    database = Database("test-db")
+    database, broker = Database("test-db"), Broker("test-broker")
     try:
         database.start()
-        return subprocess.run(command, cwd=ROOT, env=testing_environment(database.url)).returncode
+        broker.start()
+        return subprocess.run(command, cwd=ROOT, env=testing_environment(database.url, broker.url)).returncode
     finally:
+        broker.stop()
         database.stop()

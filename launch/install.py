@@ -18,6 +18,8 @@ from launch.say import say, stop
 
 SERVING = (
     "mariadb-server", "mariadb-client", "libmariadb-dev", "pkg-config", "gcc", "python3-dev", "python3-venv", "tzdata",
+    "redis-server", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0",
+    "fonts-noto-core", "fonts-droid-fallback",
 )  # fmt: skip
 TESTING = ("chromium",)
 UV = "uv==0.13.9"

@@ -168,7 +168,11 @@ DAYS_OFF = [
 
 def begin_school() -> Tarnwick:
     """The school with its year, terms, reporting windows, scales and codes."""
-    school = School.objects.create(name="Tarnwick School", fixed_day=day(14, 1))
+    school = School.objects.create(
+        name="Tarnwick School", fixed_day=day(14, 1), address="4 Shore Road, Tarnwick",
+        outside_marks=[["W", "withdrawn"], ["AU", "audit"], ["MD", "medical"], ["NR", "narrative"]],
+        efforts=["outstanding", "good", "fair", "wanting"],
+    )  # fmt: skip
     year = SchoolYear.objects.create(
         school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6), days_off=DAYS_OFF
     )
@@ -191,7 +195,7 @@ def begin_school() -> Tarnwick:
             year=year, kind=kind, name=name, within=within, starts=starts, ends=ends, position=position
         )
         if opens and closes:
-            ReportingWindow.objects.create(term=terms[key], opens=opens, closes=closes)
+            ReportingWindow.objects.create(term=terms[key], opens=opens, closes=closes, binding=["placeholder"])
     made = Tarnwick(school, year, terms)
     for name, bands in (("Letters, fine", LETTERS), ("Five steps", STEPS), ("Pass or withheld", PASS)):
         scale = GradingScale.objects.create(school=school, name=name)

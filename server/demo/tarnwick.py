@@ -1,5 +1,6 @@
 """The demo school: Tarnwick, an invented lakeside town, late in quarter 2 of 2031/32."""
 
+import datetime
 import random
 import uuid
 from collections.abc import Sequence
@@ -10,22 +11,17 @@ from django.db import transaction
 from gradecore.gradebook import Gradebook
 from plans.loading import load_plan
 from plans.models import Assignment, Draft
-from reports.models import Comment, Posting
+from reports.models import BankSentence, Comment, Posting
+from reports.placeholders import resolve, values
 from reports.posting import post
 from school.demo_people import DEMO_PASSWORD, PEOPLE
 from school.models import Person, Role, SchoolClass, Student, Term
 from scores.models import Override, Score
 
-from demo import geography
+from demo import bank, geography
 from demo.geography import Work
 from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
 from demo.names import names
-
-PRONOUNS = {
-    "he": {"they": "he", "their": "his", "Their": "His", "s": "s"},
-    "she": {"they": "she", "their": "her", "Their": "Her", "s": "s"},
-    "they": {"they": "they", "their": "their", "Their": "Their", "s": ""},
-}
 
 
 @transaction.atomic
@@ -34,6 +30,9 @@ def make_tarnwick() -> None:
     made = begin_school()
     odalys = made.person("odalys", PEOPLE[0][1], Role.TEACHER, DEMO_PASSWORD)
     tobin = made.person("tobin", PEOPLE[1][1], Role.TEACHER, DEMO_PASSWORD)
+    BankSentence.objects.bulk_create(
+        BankSentence(school=made.school, purpose=purpose, text=text) for purpose, text in bank.sentences()
+    )
     made.person("mirela", PEOPLE[2][1], Role.OFFICER, DEMO_PASSWORD)
     ingrid = made.person("ingrid", PEOPLE[3][1], Role.GUARDIAN, DEMO_PASSWORD)
     section_a = _section_a(made, odalys)
@@ -129,10 +128,18 @@ def _scores_for(
 
 
 def _post(
-    made: Tarnwick, school_class: SchoolClass, term: Term, students: Sequence[Student], person: Person, at: object
+    made: Tarnwick,
+    school_class: SchoolClass,
+    term: Term,
+    students: Sequence[Student],
+    person: Person,
+    at: datetime.datetime,
 ) -> None:
     request = uuid.UUID(int=made.chance.getrandbits(128), version=4)
+    # It was posted while its window was open.
+    today, school_class.school.fixed_day = school_class.school.fixed_day, at.date()
     post(school_class, person, term, request, [each.pk for each in students], term.name)
+    school_class.school.fixed_day = today
     Posting.objects.filter(request=request).update(at=at)
 
 
@@ -142,9 +149,9 @@ def _first_comment(student: Student, chance: random.Random) -> str:
 
 def _comment(student: Student, length: int, chance: random.Random, tries: int = 1) -> str:
     """A comment of at most so many characters, with many tries exactly as many, made from sentences about the student."""
-    words = {"name": student.given_name, **PRONOUNS[student.pronouns]}
-    openings = [each.format(**words) for each in geography.OPENINGS]
-    sentences = [each.format(**words) for each in geography.SENTENCES]
+    own = values(student.given_name, student.pronouns, best="", weakest="", missing="")
+    openings = [resolve(each, own) for each in geography.OPENINGS]
+    sentences = [resolve(each, own) for each in geography.SENTENCES]
     nearest = openings[0]
     for _ in range(tries):
         text = chance.choice(openings)

@@ -5,11 +5,14 @@ from typing import Any
 from django.db.models import Q
 from plans.handouts import download
 from plans.models import Assignment
+from reports.documents import as_file
+from reports.printing import as_pdf, cards_pages
+from reports.schemas import CardOut
 from school.access import Asking, PermittedRouter
 from scores.book import load_class, student_of, term_of
 from scores.permissions import SEE_SCORES
 
-from families.page import class_through_family_eyes, family_page
+from families.page import class_through_family_eyes, family_page, report_card
 from families.permissions import SEE_FAMILY_PAGE
 from families.schemas import FamilyClassOut, FamilyOut
 
@@ -20,6 +23,20 @@ router = PermittedRouter(tags=["families"])
 def page(request: Asking, student_id: int, term: int | None = None) -> Any:
     """What a student, or their guardian, sees."""
     return family_page(request.student, term)
+
+
+@router.get("/families/{student_id}/card", permission=SEE_FAMILY_PAGE, response=CardOut)
+def card(request: Asking, student_id: int, term: int) -> Any:
+    """The student's report card for a term, as far as it is shown to the family."""
+    return report_card(request.student, term)
+
+
+@router.get("/families/{student_id}/card.pdf", permission=SEE_FAMILY_PAGE)
+def printed_card(request: Asking, student_id: int, term: int) -> Any:
+    """The same card on paper, in the school's design."""
+    found, school = report_card(request.student, term), request.student.school
+    content = as_pdf([cards_pages([found], school.card_design, school.paper)])
+    return as_file(content, f"{found.student}, {found.term}.pdf")
 
 
 @router.get("/classes/{class_id}/students/{student}/family", permission=SEE_SCORES, response=FamilyClassOut)

@@ -9,9 +9,13 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.result import TermResult
 from gradecore.shares import planned_shares
 from plans.models import Assignment, Handout
+from reports.cards import card_of
 from reports.models import PostedGrade
+from reports.posted import seen_by_family
+from reports.schemas import CardOut
 from reports.standing import day_text, plural, ribbon
-from school.models import SchoolClass, Student, Term
+from school.models import SchoolClass, SchoolYear, Student, Term
+from school.refusal import NotYours
 from scores.book import LoadedClass, load_class, plain_number
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
@@ -49,6 +53,16 @@ def family_page(student: Student, term_id: int | None) -> FamilyOut:
     )  # fmt: skip
 
 
+def report_card(student: Student, term_id: int) -> CardOut:
+    """A student's report card for a term, as far as the family sees it now."""
+    years = SchoolYear.objects.filter(classes__enrolments__student=student)
+    term = Term.objects.select_related("year").filter(pk=term_id, year__in=years).first()
+    if term is None:
+        raise NotYours
+    terms = list(Term.objects.filter(year=term.year_id).order_by("position"))
+    return card_of(student, seen_by_family(student, student.school.today()), term, terms)
+
+
 def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:
     """What a student's family sees of one class, for its teacher."""
     return _FamilyClass(loaded, student, term).out()
@@ -74,10 +88,8 @@ class _FamilyClass:
             )
         )
         self.shares = planned_shares(loaded.book, loaded.gradebook.terms[self.name]).assignments
-        grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
-        latest = {each.posting.term_id: each for each in grades.select_related("posting__term").order_by("id")}
-        self.cards = sorted(latest.values(), key=lambda each: each.posting.term.position)
-        self.posted = latest.get(term.pk)
+        self.cards = seen_by_family(student, self.today, [loaded.plan.school_class])
+        self.posted = next((each for each in self.cards if each.posting.term_id == term.pk), None)
         self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
 
     def _is_assigned(self, assignment: Assignment) -> bool:
@@ -91,7 +103,8 @@ class _FamilyClass:
         lists = self._lists()
         mark, percent = (shown.mark, shown.percent) if shown else (None, None)
         if self.posted:
-            mark, percent = self.posted.mark or None, self.posted.percent_shown or None
+            card = self._card(self.posted)
+            mark, percent = card.mark, card.percent
         # A posted mark is the school's to show; what is said of it beside is the teacher's choice.
         mark = mark if self.posted or self.rules.families_mark else None
         percent = percent if self.rules.families_percent else None
@@ -243,9 +256,13 @@ class _FamilyClass:
             found.append(TakesOut(work=each.name, words=words, answers=answers))
         return [f"for {mark}, from {short(begins)}" for mark, begins in above], found
 
+    def _shows_percent(self, posted: PostedGrade) -> bool:
+        return self.rules.families_percent and "percent" in posted.posting.collects
+
     def _card(self, posted: PostedGrade) -> PostedCardOut:
         return PostedCardOut(
             term=posted.posting.term.name, term_id=posted.posting.term_id,
-            percent=(posted.percent_shown or None) if self.rules.families_percent else None,
-            mark=posted.mark or None, comment=posted.comment, at=posted.posting.at,
+            percent=(posted.percent_shown or None) if self._shows_percent(posted) else None,
+            mark=(posted.mark or None) if "mark" in posted.posting.collects else None,
+            effort=posted.effort, comment=posted.comment, at=posted.posting.at,
         )  # fmt: skip

@@ -32,6 +32,7 @@ class PostedCardOut(Schema):
     term_id: int
     percent: str | None
     mark: str | None
+    effort: str
     comment: str
     at: datetime.datetime
 

@@ -1,1 +1,5 @@
-"""The Django project: settings, addresses and the API object."""
+"""The Django project: settings, addresses, the API object and the worker's application."""
+
+from hoarfrost.worker import app as celery_app
+
+__all__ = ["celery_app"]

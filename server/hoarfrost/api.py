@@ -8,12 +8,13 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from plans.api import router as plans
 from reports.api import router as reports
+from reports.office_api import router as office
 from school.api import router as school
 from school.refusal import NotYours, Refusal, Refused
 from scores.api import router as scores
 
 api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api")
-for router in (school, plans, scores, reports, families, exchange):
+for router in (school, plans, scores, reports, office, families, exchange):
     api.add_router("", router)
 
 

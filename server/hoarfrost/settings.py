@@ -110,6 +110,10 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
+"""The fonts of printed pages: the same files that the front end ships."""
+
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = PAGE.folder
 WHITENOISE_INDEX_FILE = False
@@ -124,6 +128,14 @@ LANGUAGE_CODE = "en-gb"
 USE_I18N = False
 USE_TZ = True
 TIME_ZONE = "UTC"
+
+# What is made in the background is kept in the database; the broker only wakes the worker.
+CELERY_BROKER_URL = env.str("HOARFROST_BROKER_URL", default="")
+CELERY_TASK_IGNORE_RESULT = True
+CELERY_TASK_ACKS_LATE = True
+CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
+CELERY_WORKER_HIJACK_ROOT_LOGGER = False
+
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
 LOGGING = {
     "version": 1,

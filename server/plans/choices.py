@@ -100,3 +100,12 @@ def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str
         elif names[0] in own and field != "rounding":
             found[field] = str(own[names[0]])
     return found
+
+
+def in_words(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str, str]:
+    """The ground rules in force in words, by field; `own` are those that a term sets for itself."""
+    offered = choices(rules)
+    return {
+        field: next((each.words for each in offered[field] if each.value == value), value)
+        for field, value in chosen(rules, own).items()
+    }

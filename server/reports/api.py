@@ -2,30 +2,63 @@
 
 from typing import Any
 
-from ninja import Status
+from ninja import File, Status, UploadedFile
 from school.access import Asking, PermittedRouter
+from school.models import Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
-from scores.book import load_class, student_of, term_of
+from scores.book import LoadedClass, load_class, student_of, term_of
 
-from reports import posting, writing
-from reports.permissions import POST, SEE_REPORT, WRITE_REPORT
+from reports import bank, commenting, documents, override_file, overriding, posting, windows
+from reports.evidence import evidence_of, own_values
+from reports.history import history_of
+from reports.models import Document
+from reports.overriding import OverrideGiven
+from reports.permissions import POST, PRINT, SEE_REPORT, WRITE_REPORT
 from reports.report import report as report_of
 from reports.schemas import (
+    AlikeIn,
+    AlikeOut,
+    ChangedOut,
     CommentIn,
     CommentOut,
+    DocumentOut,
+    EffortsIn,
+    EvidenceOut,
+    FavouriteIn,
     FrameOut,
-    OverrideIn,
+    HistoryOut,
+    OverrideFileOut,
+    OverridesIn,
     PostIn,
     PostOut,
     ReportOut,
+    SentenceIn,
+    SentenceOut,
+    ShownIn,
     StudentPageOut,
     TodayOut,
+    WantedIn,
+    WithdrawIn,
 )
 from reports.standing import frame, today_page
 from reports.student_page import student_page
 
 router = PermittedRouter(tags=["report"])
+
+
+def _place(request: Asking, term: int | None, *, reporting: bool = False) -> tuple[LoadedClass, Term]:
+    """The class of an operation and its term: where none is named, the running one, or the one being posted."""
+    loaded = load_class(request.school_class)
+    found = term_of(loaded, term)
+    if reporting and term is None:
+        found = windows.term_offered(loaded.plan.terms, found, request.school_class.school.today())
+    return loaded, found
+
+
+def _student(request: Asking, term: int, student: int) -> tuple[LoadedClass, Term, Student]:
+    loaded, place = _place(request, term)
+    return loaded, place, student_of(loaded, student)
 
 
 @router.get("/today", permission=SEE_OWN, response=TodayOut | None)
@@ -35,43 +68,123 @@ def today(request: Asking) -> Any:
 
 
 @router.get("/classes/{class_id}/frame", permission=SEE_CLASS, response=FrameOut)
-def class_frame(request: Asking, class_id: int, term: int | None = None) -> Any:
-    """A class's name, ribbon and trail."""
-    loaded = load_class(request.school_class)
-    return frame(request.school_class, loaded, term_of(loaded, term))
+def class_frame(request: Asking, class_id: int, term: int | None = None, reporting: bool = False) -> Any:
+    """A class's name, ribbon and trail; `reporting` for the place where terms are posted."""
+    loaded, place = _place(request, term, reporting=reporting)
+    return frame(request.school_class, loaded, place)
 
 
 @router.get("/classes/{class_id}/students/{student}", permission=SEE_REPORT, response=StudentPageOut)
 def one_student(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
     """All that a teacher has of one student in the class."""
-    loaded = load_class(request.school_class)
-    return student_page(loaded, student_of(loaded, student), term_of(loaded, term))
+    loaded, place = _place(request, term)
+    return student_page(loaded, student_of(loaded, student), place)
 
 
 @router.get("/classes/{class_id}/report", permission=SEE_REPORT, response=ReportOut)
 def report(request: Asking, class_id: int, term: int | None = None) -> Any:
-    """The report of a term."""
-    loaded = load_class(request.school_class)
-    return report_of(loaded, term_of(loaded, term))
+    """The report of a term: the one being posted, unless another is named."""
+    loaded, place = _place(request, term, reporting=True)
+    return report_of(loaded, place, request.user)
 
 
-@router.put("/classes/{class_id}/report/{term}/{student}/override", permission=WRITE_REPORT, response={204: None})
-def override(request: Asking, class_id: int, term: int, student: int, body: OverrideIn) -> Any:
-    """Put something in place of a computed grade, or take it back."""
-    loaded = load_class(request.school_class)
-    person, place = student_of(loaded, student), term_of(loaded, term)
-    writing.override(request.school_class, request.user, person, place, body.model_dump())
-    return Status(204, None)
+@router.put("/classes/{class_id}/report/{term}/overrides", permission=WRITE_REPORT, response=ChangedOut)
+def override(request: Asking, class_id: int, term: int, body: OverridesIn) -> Any:
+    """Put something in place of computed grades, or take it back; all of it or nothing."""
+    loaded, place = _place(request, term)
+    given = [
+        OverrideGiven(student_of(loaded, each.student), each.percent, each.mark, each.reason) for each in body.entries
+    ]
+    return {"changed": overriding.override(request.school_class, request.user, place, given, sure=body.sure)}
+
+
+@router.put("/classes/{class_id}/report/{term}/efforts", permission=WRITE_REPORT, response=ChangedOut)
+def effort(request: Asking, class_id: int, term: int, body: EffortsIn) -> Any:
+    """Say students' effort."""
+    loaded, place = _place(request, term)
+    given = {student_of(loaded, student).pk: word for student, word in body.efforts.items()}
+    return {"changed": overriding.effort(request.school_class, request.user, place, given)}
+
+
+@router.get("/classes/{class_id}/report/{term}/overrides.{ending}", permission=SEE_REPORT)
+def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> Any:
+    """The sheet of overrides to work on anywhere, as CSV or as a workbook."""
+    loaded, place = _place(request, term)
+    rows = override_file.sheet_rows(loaded, place)
+    title = f"{request.school_class} {place.name} overrides"
+    if ending == "csv":
+        return documents.as_file(override_file.as_csv(rows), f"{title}.csv")
+    return documents.as_file(override_file.as_workbook(rows, place.name), f"{title}.xlsx")
+
+
+@router.post("/classes/{class_id}/report/{term}/overrides/file", permission=WRITE_REPORT, response=OverrideFileOut)
+def read_override_file(request: Asking, class_id: int, term: int, file: File[UploadedFile]) -> Any:
+    """What a file of overrides would change; nothing is changed by it."""
+    loaded, place = _place(request, term)
+    content = file.read(override_file.LARGEST + 1) if (file.size or 0) <= override_file.LARGEST else b""
+    return override_file.read_file(loaded, place, file.name or "The file", content, file.size or 0)
+
+
+@router.get("/classes/{class_id}/report/{term}/{student}/evidence", permission=SEE_REPORT, response=EvidenceOut)
+def evidence(request: Asking, class_id: int, term: int, student: int) -> Any:
+    """What a student's term says, for the comment desk."""
+    loaded, place, person = _student(request, term, student)
+    return evidence_of(loaded, person, place)
+
+
+@router.get("/classes/{class_id}/report/{term}/{student}/history", permission=SEE_REPORT, response=HistoryOut)
+def history(request: Asking, class_id: int, term: int, student: int) -> Any:
+    """The comment at each go, and every posting."""
+    _, place, person = _student(request, term, student)
+    return history_of(request.school_class, person, place)
 
 
 @router.put("/classes/{class_id}/report/{term}/{student}/comment", permission=WRITE_REPORT, response=CommentOut)
 def comment(request: Asking, class_id: int, term: int, student: int, body: CommentIn) -> Any:
-    """Keep a comment."""
-    loaded = load_class(request.school_class)
-    person, place = student_of(loaded, student), term_of(loaded, term)
-    return writing.comment(
-        request.school_class, request.user, person, place, body.text, body.version, is_ready=body.is_ready
-    )
+    """Keep a comment and its narrative."""
+    _, place, person = _student(request, term, student)
+    return commenting.comment(
+        request.school_class, request.user, person, place, body.text, body.version,
+        is_ready=body.is_ready, narrative=body.narrative,
+    )  # fmt: skip
+
+
+@router.post("/classes/{class_id}/report/{term}/comments", permission=WRITE_REPORT, response=AlikeOut)
+def begin_comments(request: Asking, class_id: int, term: int, body: AlikeIn) -> Any:
+    """Give several students the same starting text, each with their own for the placeholders."""
+    loaded, place = _place(request, term)
+    chosen = [student_of(loaded, each) for each in dict.fromkeys(body.students)]
+    students = [(each, own_values(loaded, each, place)) for each in chosen]
+    kept = commenting.begin_alike(request.school_class, request.user, place, body.text, students)
+    return {"begun": len(chosen) - len(kept), "kept": [str(each) for each in kept]}
+
+
+@router.get("/classes/{class_id}/report/{term}/{student}/bank", permission=SEE_REPORT, response=list[SentenceOut])
+def see_bank(request: Asking, class_id: int, term: int, student: int) -> Any:
+    """The comment bank with a student's own in place of the placeholders."""
+    loaded, place, person = _student(request, term, student)
+    return bank.sentences_for(request.user, request.school_class.school, own_values(loaded, person, place))
+
+
+@router.put("/classes/{class_id}/bank", permission=WRITE_REPORT, response={204: None})
+def keep_sentence(request: Asking, class_id: int, body: SentenceIn) -> Any:
+    """Make or change a sentence of one's own."""
+    bank.keep(request.user, request.school_class.school, body.id, body.purpose, body.text, for_school=False)
+    return Status(204, None)
+
+
+@router.delete("/classes/{class_id}/bank/{sentence}", permission=WRITE_REPORT, response={204: None})
+def remove_sentence(request: Asking, class_id: int, sentence: int) -> Any:
+    """Take a sentence of one's own out of the bank."""
+    bank.remove(request.user, request.school_class.school, sentence, for_school=False)
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/bank/{sentence}/favourite", permission=WRITE_REPORT, response={204: None})
+def favour(request: Asking, class_id: int, sentence: int, body: FavouriteIn) -> Any:
+    """Put a sentence among one's favourites, or take it from them."""
+    bank.favour(request.user, request.school_class.school, sentence, is_favourite=body.is_favourite)
+    return Status(204, None)
 
 
 @router.post("/classes/{class_id}/report/post", permission=POST, response=PostOut)
@@ -80,3 +193,56 @@ def post(request: Asking, class_id: int, body: PostIn) -> Any:
     place = term_of(load_class(request.school_class), body.term)
     count = posting.post(request.school_class, request.user, place, body.request, body.students, body.term_name)
     return PostOut(posted=count)
+
+
+@router.post("/classes/{class_id}/report/{term}/{student}/withdraw", permission=POST, response={204: None})
+def withdraw(request: Asking, class_id: int, term: int, student: int, body: WithdrawIn) -> Any:
+    """Take a posted grade back."""
+    _, place, person = _student(request, term, student)
+    posting.withdraw(request.school_class, request.user, place, person, body.reason)
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/report/{term}/families", permission=POST, response=ChangedOut)
+def show_families(request: Asking, class_id: int, term: int, body: ShownIn) -> Any:
+    """Keep posted grades from families, or show them again."""
+    loaded, place = _place(request, term)
+    students = [student_of(loaded, each).pk for each in body.students]
+    return {"changed": posting.keep_back(request.school_class, request.user, place, students, is_shown=body.is_shown)}
+
+
+@router.post("/classes/{class_id}/documents", permission=PRINT, response=DocumentOut)
+def make_document(request: Asking, class_id: int, body: WantedIn) -> Any:
+    """Report cards of the class's students over the subjects that one teaches, or a sheet of the class."""
+    loaded, place = _place(request, body.term, reporting=True)
+    body.students = [student_of(loaded, each).pk for each in body.students]
+    subjects = [each.pk for each in own_classes(request.user)] if body.kind == "cards" else None
+    name = documents.name_of(str(request.school_class), place, body)
+    return documents.ask_for(
+        request.user,
+        request.school_class.school,
+        name,
+        place,
+        body,
+        school_class=request.school_class,
+        classes=subjects,
+    )
+
+
+@router.get("/documents", permission=SEE_OWN, response=list[DocumentOut])
+def own_documents(request: Asking) -> Any:
+    """The documents that one asked for, the newest first."""
+    return Document.objects.filter(person=request.user).defer("content").order_by("-id")
+
+
+@router.get("/documents/{document}", permission=SEE_OWN, response=DocumentOut)
+def one_document(request: Asking, document: int) -> Any:
+    """How far a document of one's own is."""
+    return documents.own(request.user, document)
+
+
+@router.get("/documents/{document}/file", permission=SEE_OWN)
+def document_file(request: Asking, document: int) -> Any:
+    """A document of one's own, once it is made."""
+    found = documents.own(request.user, document)
+    return documents.as_file(documents.content_of(found), found.name)

@@ -1,18 +1,22 @@
-"""Report-card comments, and grades as they were posted."""
+"""Report-card comments with their bank, effort, grades as they were posted, and documents made of them."""
 
 from typing import ClassVar
 
 from django.db import models
-from school.models import Person, SchoolClass, Student, Term
+from school.models import Person, School, SchoolClass, Student, Term, all_but_effort
 
 
 class Comment(models.Model):
-    """A report-card comment, in whatever state of writing."""
+    """A report-card comment, in whatever state of writing.
+
+    `narrative` is what needs more room than a comment has: a letter of its own with the report card.
+    """
 
     school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="comments")
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="comments")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="comments")
     text = models.TextField(blank=True)
+    narrative = models.TextField(blank=True)
     is_ready = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=1)
     changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
@@ -24,6 +28,53 @@ class Comment(models.Model):
         ]
 
 
+class Effort(models.Model):
+    """A student's effort or conduct in a term, in one of the school's words."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="efforts")
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="efforts")
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="efforts")
+    word = models.CharField(max_length=40)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "student", "term"], name="one_effort")]
+
+
+class Purpose(models.TextChoices):
+    """What a sentence of the comment bank is for."""
+
+    OPENING = "opening"
+    PRAISE = "praise"
+    NEXT_STEP = "next step"
+    EFFORT = "effort"
+    MISSING = "missing work"
+    CLOSING = "closing"
+    SHORT = "short feedback"
+
+
+class BankSentence(models.Model):
+    """A ready sentence of the comment bank: the school's, or a teacher's own, which is kept from year to year."""
+
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="bank")
+    owner = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="bank")
+    purpose = models.CharField(max_length=20, choices=Purpose.choices)
+    text = models.CharField(max_length=600)
+    favourite_of = models.ManyToManyField(Person, related_name="favourite_sentences", blank=True)
+
+
+class KeptBack(models.Model):
+    """A student's posted grade of a term that the teacher does not let the family see yet."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="kept_back")
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="kept_back")
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="kept_back")
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["school_class", "student", "term"], name="one_kept_back")
+        ]
+
+
 class Posting(models.Model):
     """One act of posting: who, when, which term. `request` is the page's own number for it, so that it happens once."""
 
@@ -32,10 +83,15 @@ class Posting(models.Model):
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="postings")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
+    ground_rules = models.JSONField(default=dict)
+    """The ground rules at that moment in words, by field."""
+    collects = models.JSONField(default=all_but_effort)
+    """What the window collected at that moment."""
 
 
 class PostedGrade(models.Model):
-    """A student's grade as it was posted; never changed afterwards. The latest of a term is the one in force.
+    """A student's grade as it was posted; never changed afterwards. The latest of a term is the one in force,
+    unless it was withdrawn.
 
     `percent` is the exact rational as text, `percent_shown` as the ground rules show it; `working` keeps how it came about.
     """
@@ -45,8 +101,47 @@ class PostedGrade(models.Model):
     percent = models.CharField(max_length=400, blank=True)
     percent_shown = models.CharField(max_length=30, blank=True)
     mark = models.CharField(max_length=30, blank=True)
+    effort = models.CharField(max_length=40, blank=True)
     comment = models.TextField(blank=True)
+    narrative = models.TextField(blank=True)
     working = models.JSONField()
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["posting", "student"], name="once_a_posting")]
+
+
+class Withdrawal(models.Model):
+    """A posted grade taken back, and why. What was posted stays as it was."""
+
+    grade = models.OneToOneField(PostedGrade, on_delete=models.CASCADE, related_name="withdrawal")
+    reason = models.CharField(max_length=300)
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+
+
+class DocumentState(models.TextChoices):
+    """How far a document is."""
+
+    WAITING = "waiting"
+    BEING_MADE = "being made"
+    DONE = "done"
+    FAILED = "failed"
+
+
+class Document(models.Model):
+    """Report cards or sheets that are made in the background: what was asked for, how far it is, and the file.
+
+    It is the person's who asked for it. `wanted` names what goes in; `done` of `total` pieces are made.
+    """
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="documents")
+    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="documents")
+    name = models.CharField(max_length=160)
+    wanted = models.JSONField()
+    state = models.CharField(max_length=12, choices=DocumentState.choices, default=DocumentState.WAITING)
+    done = models.PositiveIntegerField(default=0)
+    total = models.PositiveIntegerField(default=0)
+    problem = models.CharField(max_length=300, blank=True)
+    content = models.BinaryField(null=True)
+    size = models.PositiveIntegerField(default=0)
+    at = models.DateTimeField()

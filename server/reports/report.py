@@ -1,95 +1,100 @@
 """The report of a class: each student's grade, comment and state in a term."""
 
-from dataclasses import dataclass
-
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
-from school.models import ReportingWindow, Term
+from school.models import Person, Student, Term
 from scores.book import LoadedClass
-from scores.grid import grade, rows
+from scores.grid import grade, namesakes_of
 from scores.models import Override
-from scores.schemas import GradeOut, RowOut
+from scores.schemas import GradeOut
 
-from reports.models import Comment, PostedGrade
-from reports.schemas import OverrideOut, PostedOut, ReportOut, ReportRow, State
-
-
-@dataclass(frozen=True)
-class ReportRows:
-    """What a report is made of: the rows of the term's grid with comments and what was posted."""
-
-    comments: dict[int, Comment]
-    posted: dict[int, PostedGrade]
+from reports import posted, windows
+from reports.checks import checks_of
+from reports.models import PostedGrade
+from reports.schemas import OutsideMarkOut, OverrideOut, PostedOut, ReportCheckOut, ReportOut, ReportRow, WithdrawnOut
+from reports.written import state_of, written
 
 
-def latest_posted(loaded: LoadedClass, term: Term) -> dict[int, PostedGrade]:
-    """Each student's grade in force as posted for a term."""
-    grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, posting__term=term)
-    return {each.student_id: each for each in grades.select_related("posting__person").order_by("id")}
+def report(loaded: LoadedClass, term: Term, person: Person) -> ReportOut:
+    """The report of a term, as somebody who teaches the class sees it."""
+    return _Report(loaded, term, person).out()
 
 
-def report_rows(loaded: LoadedClass, term: Term) -> ReportRows:
-    """Comments and postings of a term."""
-    comments = Comment.objects.filter(school_class=loaded.plan.school_class, term=term)
-    return ReportRows({each.student_id: each for each in comments}, latest_posted(loaded, term))
+class _Report:
+    def __init__(self, loaded: LoadedClass, term: Term, person: Person) -> None:
+        self.loaded, self.term, self.person = loaded, term, person
+        self.school = loaded.plan.school_class.school
+        self.today = self.school.today()
+        self.kept = written(loaded.plan.school_class, term)
+        self.window = self.kept.window
+        self.before = term_before(loaded, term)
+        self.before_posted = posted.of_term(loaded.plan.school_class, self.before) if self.before else {}
+        self.parts = [each for each in loaded.plan.terms if each.within_id == term.pk]
+        self.grades = {each.pk: grade_of(loaded, each, term) for each in loaded.plan.students}
+
+    def out(self) -> ReportOut:
+        term, window, today = self.term, self.window, self.today
+        names = namesakes_of(self.loaded.plan.roster)
+        checks = checks_of(self.loaded, term, self.kept, self.grades)
+        last = max(posted.in_force(self.kept.posted.values()), key=lambda each: each.pk, default=None)
+        return ReportOut(
+            term_id=term.pk, term=term.name, before_term=self.before.name if self.before else None,
+            parts=[each.name for each in self.parts],
+            window_is_open=windows.is_open(window, today),
+            is_closed=window is not None and today > window.closes and not windows.is_reopened(window, self.person, today),
+            window_words=windows.words_of(window, self.person, today), families_words=windows.families_words(window, today),
+            comment_limit=windows.comment_limit(window), collects=windows.collected(window),
+            marks=[band.mark for band in reversed(self.loaded.gradebook.marks.bands)],
+            outside_marks=[OutsideMarkOut(mark=mark, name=name) for mark, name in self.school.outside_marks],
+            efforts=self.school.efforts,
+            rows=[
+                self._row(each, each.number if (each.given_name, each.family_name) in names else None, checks[each.pk])
+                for each in self.loaded.plan.students
+            ],
+            last_posting=f"{last.posting.person}, {last.posting.at:%a %-d %b %H:%M}" if last else None,
+        )  # fmt: skip
+
+    def _row(self, student: Student, number: str | None, checks: list[ReportCheckOut]) -> ReportRow:
+        kept = self.kept
+        comment, override = kept.comments.get(student.pk), kept.overrides.get(student.pk)
+        last, in_force = kept.posted.get(student.pk), kept.in_force(student.pk)
+        return ReportRow(
+            student_id=student.pk, given_name=student.given_name, family_name=student.family_name, number=number,
+            pronouns=student.pronouns, before=self._before(student),
+            parts=[_both(grade_of(self.loaded, student, each)) for each in self.parts],
+            grade=self.grades[student.pk], override=_override(override) if override else None,
+            effort=kept.efforts.get(student.pk, ""),
+            comment=comment.text if comment else "", comment_version=comment.version if comment else 0,
+            has_narrative=bool(comment and comment.narrative), is_ready=bool(comment and comment.is_ready),
+            state=state_of(self.grades[student.pk], student.pk, kept), checks=checks,
+            posted=posted_out(in_force) if in_force else None, withdrawn=withdrawn_out(last),
+            families=self._families(student, in_force), is_kept_back=student.pk in kept.kept_back,
+        )  # fmt: skip
+
+    def _before(self, student: Student) -> str | None:
+        """The mark in the term before: as posted, or as it stands where it was not."""
+        if self.before is None:
+            return None
+        kept = self.before_posted.get(student.pk)
+        if kept is not None and not posted.is_withdrawn(kept):
+            return kept.mark
+        return grade_of(self.loaded, student, self.before).mark
+
+    def _families(self, student: Student, in_force: PostedGrade | None) -> str:
+        """Whether the family sees what was posted, in words; empty where nothing is."""
+        if in_force is None:
+            return ""
+        if student.pk in self.kept.kept_back:
+            return "kept from the family"
+        if self.window is not None and self.window.families_wait(self.today):
+            return f"the family sees it {windows.families_words(self.window, self.today)}"
+        return "the family sees it"
 
 
-def state_of(grade: GradeOut, comment: Comment | None, posted: PostedGrade | None) -> State:
-    """How far a student's report is."""
-    text = comment.text if comment else ""
-    if posted is not None:
-        now = (grade.mark or "", grade.percent or "", text)
-        return "posted" if now == (posted.mark, posted.percent_shown, posted.comment) else "changed"
-    if grade.mark is None and grade.percent is None:
-        return "no_grade"
-    if not text.strip():
-        return "no_comment"
-    return "ready" if comment is not None and comment.is_ready else "being_written"
-
-
-def report(loaded: LoadedClass, term: Term) -> ReportOut:
-    """The report of a term."""
-    kept = report_rows(loaded, term)
-    before = term_before(loaded, term)
-    before_posted = latest_posted(loaded, before) if before else {}
-    overrides = {
-        each.student_id: each
-        for each in Override.objects.filter(school_class=loaded.plan.school_class, term=term).select_related(
-            "changed_by"
-        )
-    }
-    window = ReportingWindow.objects.filter(term=term).first()
-    students = {each.pk: each for each in loaded.plan.students}
-    last = max(kept.posted.values(), key=lambda each: each.pk, default=None)
-    found = []
-    for row in rows(loaded, term, loaded.plan.roster):
-        comment, posted = kept.comments.get(row.student_id), kept.posted.get(row.student_id)
-        override = overrides.get(row.student_id)
-        earlier = before_posted.get(row.student_id)
-        found.append(
-            ReportRow(
-                student_id=row.student_id,
-                given_name=row.given_name,
-                family_name=row.family_name,
-                number=row.number,
-                pronouns=students[row.student_id].pronouns,
-                before=_before(loaded, row, before, earlier),
-                grade=row.grade,
-                override=_override(override) if override else None,
-                comment=comment.text if comment else "",
-                comment_version=comment.version if comment else 0,
-                is_ready=bool(comment and comment.is_ready),
-                state=state_of(row.grade, comment, posted),
-                posted=posted_out(posted) if posted else None,
-            )
-        )
-    return ReportOut(
-        term_id=term.pk, term=term.name, before_term=before.name if before else None,
-        window_is_open=window_is_open(loaded, window), window_words=_window_words(window),
-        comment_limit=window.comment_limit if window else 600,
-        marks=[band.mark for band in reversed(loaded.gradebook.marks.bands)], rows=found,
-        last_posting=f"{last.posting.person}, {last.posting.at:%a %-d %b %H:%M}" if last else None,
-    )  # fmt: skip
+def grade_of(loaded: LoadedClass, student: Student, term: Term) -> GradeOut:
+    """A student's grade in a term as it stands."""
+    name = str(term.pk)
+    return grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
 
 
 def term_before(loaded: LoadedClass, term: Term) -> Term | None:
@@ -98,38 +103,28 @@ def term_before(loaded: LoadedClass, term: Term) -> Term | None:
     return earlier[-1] if earlier else None
 
 
-def _before(loaded: LoadedClass, row: RowOut, before: Term | None, posted: PostedGrade | None) -> str | None:
-    """The mark in the term before: as posted, or as it stands where it was not."""
-    if before is None:
-        return None
-    if posted is not None:
-        return posted.mark
-    name = str(before.pk)
-    return grade(loaded.gradebook, loaded.gradebook.result(str(row.student_id), name), name).mark
-
-
-def window_is_open(loaded: LoadedClass, window: ReportingWindow | None) -> bool:
-    """Whether grades are being posted today."""
-    return window is not None and window.opens <= loaded.plan.school_class.school.today() <= window.closes
-
-
-def _window_words(window: ReportingWindow | None) -> str:
-    if window is None:
-        return "no reporting window is set"
-    return f"posting from {window.opens:%a %-d %b} until {window.closes:%a %-d %b}"
+def _both(shown: GradeOut) -> str:
+    return " ".join(each for each in (shown.percent, shown.mark) if each)
 
 
 def _override(override: Override) -> OverrideOut:
     percent = fraction(override.percent)
     return OverrideOut(
         percent=None if percent is None else decimal_text(percent), mark=override.mark or None,
-        reason=override.reason, who=str(override.changed_by),
+        reason=override.reason, who=str(override.changed_by), at=override.changed_at,
     )  # fmt: skip
 
 
-def posted_out(posted: PostedGrade) -> PostedOut:
+def posted_out(kept: PostedGrade) -> PostedOut:
     """A grade as it was posted."""
     return PostedOut(
-        percent=posted.percent_shown or None, mark=posted.mark or None, comment=posted.comment,
-        who=str(posted.posting.person), at=posted.posting.at,
+        id=kept.pk, percent=kept.percent_shown or None, mark=kept.mark or None, effort=kept.effort, comment=kept.comment,
+        narrative=kept.narrative, who=str(kept.posting.person), at=kept.posting.at,
     )  # fmt: skip
+
+
+def withdrawn_out(last: PostedGrade | None) -> WithdrawnOut | None:
+    """That a posted grade was taken back; None where it was not."""
+    if last is None or not posted.is_withdrawn(last):
+        return None
+    return WithdrawnOut(who=str(last.withdrawal.person), at=last.withdrawal.at, reason=last.withdrawal.reason)

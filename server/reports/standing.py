@@ -13,9 +13,11 @@ from plans.loading import load_plan
 from plans.models import Assignment, Draft
 from school.models import Person, SchoolClass, SchoolYear, Term
 from scores.book import LoadedClass, load_class
-from scores.grid import grade, is_apart
+from scores.grid import is_apart
 
-from reports.report import latest_posted, report_rows, state_of
+from reports import windows
+from reports.posted import in_force, of_term
+from reports.report import grade_of
 from reports.schemas import (
     DayOut,
     FrameOut,
@@ -27,6 +29,7 @@ from reports.schemas import (
     TodayOut,
     WindowOut,
 )
+from reports.written import state_of, written
 
 Reach = Literal["open", "half", "done"]
 DAY = datetime.timedelta(days=1)
@@ -60,12 +63,8 @@ class Standing:
         if not self.is_semester:
             self.figures = dict(assignment_figures(loaded.gradebook, self.name))
         self.draft = Draft.objects.filter(school_class=loaded.plan.school_class).first()
-        kept = report_rows(loaded, term)
-        results = {each.pk: loaded.gradebook.result(str(each.pk), self.name) for each in loaded.plan.students}
-        self.states = Counter(
-            state_of(grade(loaded.gradebook, result, self.name), kept.comments.get(pk), kept.posted.get(pk))
-            for pk, result in results.items()
-        )
+        kept = written(loaded.plan.school_class, term)
+        self.states = Counter(state_of(grade_of(loaded, each, term), each.pk, kept) for each in loaded.plan.students)
 
     @property
     def apart(self) -> list[Assignment]:
@@ -163,8 +162,8 @@ class Standing:
             found.append(
                 NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
             )
-        window = getattr(self.term, "window", None)
-        if window is not None and window.opens <= self.today <= window.closes:
+        window = windows.window_of(self.term)
+        if window is not None and windows.is_open(window, self.today):
             found += self._report_needs(str(school_class), place, window.closes)
         return found
 
@@ -190,11 +189,13 @@ def _are(count: int) -> str:
 def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOut:
     """A class's frame in one term."""
     running = loaded.plan.running_term()
-    posted = {each.pk: latest_posted(loaded, each) for each in loaded.plan.terms if each.kind != "semester"}
+    posted = {
+        each.pk: in_force(of_term(school_class, each).values()) for each in loaded.plan.terms if each.kind != "semester"
+    }
     words = {}
     for pk, grades in posted.items():
         if grades and len(grades) >= len(loaded.plan.roster) - 1:
-            words[pk] = f"posted {max(each.posting.at for each in grades.values()):%-d %b}"
+            words[pk] = f"posted {max(each.posting.at for each in grades):%-d %b}"
     return FrameOut(
         id=school_class.pk, name=school_class.name, section=school_class.section, words=class_words(school_class),
         term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
@@ -230,18 +231,18 @@ def ribbon(
         )  # fmt: skip
 
     follows = {term.pk: after.starts for term, after in itertools.pairwise(leaves)}
-    windows = []
+    brackets = []
     for term in leaves:
-        window = getattr(term, "window", None)
+        window = windows.window_of(term)
         if window is None:
             continue
-        is_open = window.opens <= today <= window.closes
+        is_open = windows.is_open(window, today)
         note = (
             f"posting until {day_text(window.closes)}"
             if is_open
             else f"posting {day_text(window.opens)} to {day_text(window.closes)}"
         )
-        windows.append(
+        brackets.append(
             WindowOut(
                 left=left(window.opens),
                 width=left(window.closes + DAY) - left(window.opens),
@@ -258,7 +259,7 @@ def ribbon(
             for term in terms
             if term.kind == "semester"
         ],
-        windows=windows,
+        windows=brackets,
     )  # fmt: skip
 
 
@@ -314,7 +315,7 @@ def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> li
             if names:
                 due[str(each.plan.school_class)] = names
         notes = [f"{running.name.lower()} ends"] if day == running.ends else []
-        window = getattr(running, "window", None)
+        window = windows.window_of(running)
         if window is not None and window.closes == day:
             notes.append(f"posting of {running.name.lower()} closes")
         found.append(

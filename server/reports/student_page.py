@@ -1,16 +1,14 @@
 """The student page: all that a teacher has of one student in a class, for a conference."""
 
-from fractions import Fraction
-
-from gradecore.figures import score_percent
-from gradecore.numbers import fixed_text
 from school.models import Student, Term
 from scores.book import LoadedClass, core_score
 from scores.explaining import explained
-from scores.grid import grade, is_apart
+from scores.grid import grade
 
+from reports.evidence import trend_of
 from reports.models import PostedGrade
-from reports.schemas import StudentNoteOut, StudentPageOut, StudentTermOut, TrendOut
+from reports.posted import in_force, latest
+from reports.schemas import StudentNoteOut, StudentPageOut, StudentTermOut
 
 
 def student_page(loaded: LoadedClass, student: Student, term: Term) -> StudentPageOut:
@@ -26,42 +24,16 @@ def student_page(loaded: LoadedClass, student: Student, term: Term) -> StudentPa
         after=students[place + 1].pk if place + 1 < len(students) else None,
         term_id=term.pk, term=term.name, grade=grade(loaded.gradebook, result, name),
         working=explained(loaded, loaded.gradebook, student, term),
-        trend=_trend(loaded, key, term), terms=_terms(loaded, student),
+        trend=trend_of(loaded, key, term), terms=_terms(loaded, student),
         missing=[works[each].name for each in result.missing],
         notes=_notes(loaded, student, term),
     )  # fmt: skip
 
 
-def _trend(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
-    """The student's scores in percent by due date, with the class's middle beside."""
-    if loaded.gradebook.terms[str(term.pk)].parts:
-        return []
-    works = {str(each.pk): each for each in loaded.plan.assignments}
-    found = []
-    for column in loaded.gradebook.plan(str(term.pk)).columns:
-        work = works[column.id]
-        score = loaded.book.scores.get(student, {}).get(column.id)
-        if not isinstance(score, int) or not column.is_assigned(student) or is_apart(loaded, work):
-            continue
-        percent = score_percent(column, score)
-        if percent is not None:
-            level = float(min(max(percent, Fraction(0)), Fraction(100)))
-            found.append(
-                (work.due_on or term.ends, column.position, TrendOut(
-                    name=work.name, due_on=work.due_on, percent=fixed_text(percent, 1), level=round(level, 1),
-                ))
-            )  # fmt: skip
-    return [each for _, _, each in sorted(found, key=lambda each: each[:2])]
-
-
 def _terms(loaded: LoadedClass, student: Student) -> list[StudentTermOut]:
     """The student's grade in every term that has one, as it is now and as it was posted, and its comment."""
-    posted = {
-        each.posting.term_id: each
-        for each in PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
-        .select_related("posting")
-        .order_by("id")
-    }
+    grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
+    posted = {each.posting.term_id: each for each in in_force(latest(grades).values())}
     found = []
     for term in loaded.plan.terms:
         result = loaded.gradebook.result(str(student.pk), str(term.pk))

@@ -11,12 +11,34 @@ from django.db import models
 from django.utils import timezone
 
 
+class CardDesign(models.TextChoices):
+    """How a report card is laid out: as a ledger of subjects by terms, or a page of subjects one after another."""
+
+    LEDGER = "ledger"
+    PAGES = "pages"
+
+
+class Paper(models.TextChoices):
+    """What is printed on."""
+
+    A4 = "A4"
+    LETTER = "Letter"
+
+
 class School(models.Model):
     """A school. `fixed_day` stops its calendar on one day, for a demo; a real school has none."""
 
     name = models.CharField(max_length=120)
     time_zone = models.CharField(max_length=60, default="Europe/London")
     fixed_day = models.DateField(null=True, blank=True)
+    outside_marks = models.JSONField(default=list)
+    """Marks outside every scale, as pairs of the mark and what it says: a withdrawn student, an audit, a narrative."""
+    efforts = models.JSONField(default=list)
+    """What effort or conduct is said in, from best to least; empty where the school does not collect it."""
+    card_design = models.CharField(max_length=10, choices=CardDesign.choices, default=CardDesign.LEDGER)
+    paper = models.CharField(max_length=10, choices=Paper.choices, default=Paper.A4)
+    address = models.CharField(max_length=200, blank=True)
+    """In one line, as it stands on report cards."""
 
     def __str__(self) -> str:
         return self.name
@@ -139,13 +161,46 @@ class Term(models.Model):
         return self.name
 
 
+class Collected(models.TextChoices):
+    """What a reporting window may collect of each student."""
+
+    MARK = "mark"
+    PERCENT = "percent"
+    COMMENT = "comment"
+    EFFORT = "effort"
+
+
+def all_but_effort() -> list[str]:
+    """What a window collects unless it says otherwise."""
+    return [str(each) for each in (Collected.MARK, Collected.PERCENT, Collected.COMMENT)]
+
+
 class ReportingWindow(models.Model):
-    """When a term's grades are posted."""
+    """When a term's grades are posted, what is collected, and from when families see it (at once where no day is set)."""
 
     term = models.OneToOneField(Term, on_delete=models.CASCADE, related_name="window")
     opens = models.DateField()
     closes = models.DateField()
+    families_from = models.DateField(null=True, blank=True)
     comment_limit = models.PositiveSmallIntegerField(default=600)
+    collects = models.JSONField(default=all_but_effort)
+    binding = models.JSONField(default=list)
+    """The checks before posting that stop a student's posting, by kind; the others ask."""
+
+    def families_wait(self, today: datetime.date) -> bool:
+        """Whether families do not see yet what was posted."""
+        return self.families_from is not None and today < self.families_from
+
+
+class Reopening(models.Model):
+    """A closed window opened again by the records officer, for one teacher or for all, until the end of a day."""
+
+    window = models.ForeignKey(ReportingWindow, on_delete=models.CASCADE, related_name="reopenings")
+    person = models.ForeignKey("Person", on_delete=models.CASCADE, null=True, blank=True, related_name="reopenings")
+    until = models.DateField()
+    reason = models.CharField(max_length=300)
+    by = models.ForeignKey("Person", on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
 
 
 class SchoolClasses(models.Manager["SchoolClass"]):

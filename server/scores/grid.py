@@ -148,7 +148,7 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
     plan = loaded.gradebook.plan(name)
     assignments = {str(each.pk): each for each in loaded.plan.assignments}
     today = loaded.plan.school_class.school.today()
-    namesakes = _namesakes(loaded.plan.roster)
+    namesakes = namesakes_of(loaded.plan.roster)
     columns = [(column, assignments[column.id], slips_of(loaded, column)) for column in plan.columns]
     due = {
         each.pk for each in assignments.values() if each.due_on is not None and each.due_on < today and not each.extra
@@ -182,7 +182,8 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
     return found
 
 
-def _namesakes(roster: Sequence[Enrolment]) -> set[tuple[str, str]]:
+def namesakes_of(roster: Sequence[Enrolment]) -> set[tuple[str, str]]:
+    """The names that more than one student of a class has."""
     names = [(each.student.given_name, each.student.family_name) for each in roster]
     return {each for each in names if names.count(each) > 1}
 

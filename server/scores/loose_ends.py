@@ -6,7 +6,7 @@ from gradecore.column import Column
 from gradecore.figures import score_percent
 from gradecore.numbers import decimal_text
 from plans.models import Assignment
-from school.models import Enrolment, SchoolClass
+from school.models import Enrolment, SchoolClass, Term
 
 from scores.book import LoadedClass, ScoreRow, core_score, load_class
 from scores.grid import is_apart, slip_words, slips_of
@@ -18,11 +18,17 @@ LOW = 60
 
 def loose_ends(classes: Sequence[SchoolClass]) -> list[LooseEndOut]:
     """The loose ends of the running term of some classes, class by class and by due date."""
-    return [each for school_class in classes for each in _of_class(load_class(school_class))]
+    found: list[LooseEndOut] = []
+    for school_class in classes:
+        loaded = load_class(school_class)
+        found += loose_ends_of(loaded, loaded.plan.running_term())
+    return found
 
 
-def _of_class(loaded: LoadedClass) -> Iterator[LooseEndOut]:
-    term = loaded.plan.running_term()
+def loose_ends_of(loaded: LoadedClass, term: Term) -> Iterator[LooseEndOut]:
+    """The loose ends of one term of a class; a term made of terms has none of its own."""
+    if loaded.gradebook.terms[str(term.pk)].parts:
+        return
     works = {str(each.pk): each for each in loaded.plan.assignments}
     columns = [each for each in loaded.gradebook.plan(str(term.pk)).columns if not is_apart(loaded, works[each.id])]
     for column in sorted(columns, key=lambda each: (works[each.id].due_on or term.ends, each.position)):

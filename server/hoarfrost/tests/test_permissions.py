@@ -27,6 +27,9 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/today"): SIGNED_IN,
     ("GET", "/loose-ends"): SIGNED_IN,
     ("GET", "/own-students"): SIGNED_IN,
+    ("GET", "/documents"): SIGNED_IN,
+    ("GET", "/families/{student_id}/card"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/card.pdf"): {"guardian", "student"},
     ("GET", "/families/{student_id}"): {"guardian", "student"},
     ("GET", "/families/{student_id}/files/{assignment}"): {"guardian", "student"},
 }
@@ -61,10 +64,12 @@ def test_no_path_is_in_two_routers() -> None:
 
 
 def allowed(method: str, path: str) -> set[str | None]:
+    if path.startswith("/office"):
+        return {"officer"}
     return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
 
 
-HIDES = ("plan/begin", "/file", "/files/{assignment}")
+HIDES = ("plan/begin", "/file", "/files/{assignment}", "/withdraw", "/bank/{sentence}", "/favourite", "/documents/{document}")
 """What is answered to those who may like what is not theirs: here there is no such plan and no file."""
 
 BODIES: dict[str, Any] = {
@@ -92,6 +97,22 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
     "/classes/{class_id}/report/post": {"request": str(uuid.uuid4()), "term": 0, "students": []},
     "/classes/{class_id}/report/{term}/{student}/comment": {"text": "", "is_ready": False, "version": 0},
+    "/classes/{class_id}/report/{term}/{student}/withdraw": {"reason": "x"},
+    "/classes/{class_id}/report/{term}/overrides": {"entries": []},
+    "/classes/{class_id}/report/{term}/efforts": {"efforts": {}},
+    "/classes/{class_id}/report/{term}/comments": {"students": [], "text": "x"},
+    "/classes/{class_id}/report/{term}/families": {"students": [], "is_shown": True},
+    "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
+    "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
+    "/classes/{class_id}/documents": {"kind": "marking"},
+    "/office": {"card_design": "ledger", "paper": "A4"},
+    "/office/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
+    "/office/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
+    "/office/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},
+    "/office/terms/{term}/window": {"opens": "2032-01-12", "closes": "2032-01-20", "collects": ["mark"]},
+    "/office/terms/{term}/reopen": {"until": "2032-02-01", "reason": "x"},
+    "/office/terms/{term}/documents": {"kind": "cards"},
+    "/office/bank": {"purpose": "praise", "text": "x"},
 }
 
 
@@ -102,8 +123,11 @@ def test_each_role_on_each_operation(world: World, method: str, path: str, who: 
         class_id=world.school_class.pk, student_id=world.students[0].pk, student=world.students[0].pk, term=world.term.pk,
         assignment_id=world.assignments[0].pk, assignment=world.assignments[0].pk, category_id=world.categories[0].pk, kind="category",
         mark="rules 1", field="method", event=1, scale=1, code=1,
+        sentence=1, document=1, ending="csv", year=world.term.year_id,
     )  # fmt: skip
     body = BODIES.get(path, {"name": "x", "ids": []}) if method in ("POST", "PUT", "PATCH") else None
+    if method == "GET" and path.startswith("/families/{student_id}/card"):
+        address += f"?term={world.term.pk}"
     if body and "term" in body:
         body = body | {"term": world.term.pk}
     if (method, path.rpartition("/")[2]) == ("POST", "file"):
@@ -123,13 +147,13 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
 ) -> None:
     body = {"name": "x"} if method in ("POST", "PUT", "PATCH") else None
     numbers = dict.fromkeys(
-        ("assignment_id", "category_id", "student", "assignment", "term", "event", "scale", "code"), 1
+        ("assignment_id", "category_id", "student", "assignment", "term", "event", "scale", "code", "sentence"), 1
     )
     answers = [
         send(
             world.client("stranger"),
             method,
-            f"/api{path.format(class_id=each, kind='category', mark='rules 1', field='method', **numbers)}",
+            f"/api{path.format(class_id=each, kind='category', mark='rules 1', field='method', ending='csv', **numbers)}",
             body,
         )
         for each in (world.school_class.pk, 999_999)

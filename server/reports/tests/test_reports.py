@@ -19,9 +19,10 @@ def row_of(world: World, student: int = 0) -> Any:
     return next(each for each in report["rows"] if each["student_id"] == world.students[student].pk)
 
 
-def override(world: World, student: int = 0, **body: str) -> Any:
-    address = f"{world.address}/report/{world.term.pk}/{world.students[student].pk}/override"
-    return send(world.client("teacher"), "PUT", address, body)
+def override(world: World, student: int = 0, *, sure: bool = False, **body: str) -> Any:
+    entries = [{"student": world.students[student].pk} | body]
+    address = f"{world.address}/report/{world.term.pk}/overrides"
+    return send(world.client("teacher"), "PUT", address, {"entries": entries, "sure": sure})
 
 
 def comment(world: World, text: str, version: int = 0, *, ready: bool = True, who: str = "teacher") -> Any:
@@ -39,7 +40,7 @@ def post(world: World, *students: int, request: str | None = None, term: int | N
 
 def test_an_override_stands_beside_what_was_computed(world: World) -> None:
     enter(world, entry(world, "17"))
-    assert override(world, mark="a", reason="portfolio").status_code == 204
+    assert override(world, mark="a", reason="portfolio").json() == {"changed": 1}
     row = row_of(world)
     assert (row["grade"]["mark"], row["grade"]["computed_mark"], row["override"]["reason"]) == ("A", "B", "portfolio")
     override(world, mark="", percent="")
@@ -50,7 +51,7 @@ def test_an_override_stands_beside_what_was_computed(world: World) -> None:
 
 @pytest.mark.parametrize(
     ("body", "field"),
-    [({"mark": "Q", "reason": "x"}, "mark"), ({"percent": "much", "reason": "x"}, "percent"), ({"mark": "A"}, "reason"),
+    [({"mark": "Q", "reason": "x"}, "mark"), ({"percent": "much", "reason": "x"}, "percent"), ({"percent": "140"}, "sure"),
      ({"mark": "A", "reason": "x" * 301}, "reason")],
 )  # fmt: skip
 def test_an_override_that_makes_no_sense_is_refused(world: World, body: Any, field: str) -> None:
@@ -111,8 +112,9 @@ def test_posting_happens_once_however_often_it_is_asked_for(world: World) -> Non
 
 
 def test_another_term_than_the_one_being_posted_asks_for_its_name(world: World) -> None:
-    override_address = f"{world.address}/report/{world.next_term.pk}/{world.students[0].pk}/override"
-    send(world.client("teacher"), "PUT", override_address, {"mark": "B", "reason": "early leaver"})
+    override_address = f"{world.address}/report/{world.next_term.pk}/overrides"
+    entries = [{"student": world.students[0].pk, "mark": "B", "reason": "early leaver"}]
+    send(world.client("teacher"), "PUT", override_address, {"entries": entries})
     refused = post(world, 0, term=world.next_term.pk)
     assert (refused.status_code, refused.json()["field"]) == (422, "term_name")
     assert post(world, 0, term=world.next_term.pk, term_name=" quarter 3 ").json() == {"posted": 1}

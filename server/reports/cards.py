@@ -1,0 +1,67 @@
+"""Report cards: what was posted of a student over subjects and terms, and nothing that is computed now."""
+
+from collections.abc import Collection, Iterable, Mapping, Sequence
+
+from school.models import Student, Term
+
+from reports.models import PostedGrade
+from reports.posted import in_force, latest
+from reports.schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
+from reports.standing import day_text
+
+
+def posted_of(students: Collection[int], classes: Collection[int] | None = None) -> dict[int, list[PostedGrade]]:
+    """What is in force of students, by student: over all subjects, or those of some classes."""
+    grades = PostedGrade.objects.filter(student__in=students).select_related("posting__school_class__ground_rules")
+    if classes is not None:
+        grades = grades.filter(posting__school_class__in=classes)
+    found: dict[int, list[PostedGrade]] = {}
+    for each in in_force(latest(grades).values()):
+        found.setdefault(each.student_id, []).append(each)
+    return found
+
+
+def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: Sequence[Term]) -> CardOut:
+    """A student's report card for a term: marks of the year's terms until then, comments of the term itself."""
+    until = {each.pk: each for each in terms if each.position <= term.position or each.pk == term.within_id}
+    told = {each.pk for each in terms if term.pk in (each.pk, each.within_id)}
+    by_class: dict[int, dict[int, PostedGrade]] = {}
+    for each in grades:
+        if each.posting.term_id in until:
+            by_class.setdefault(each.posting.school_class_id, {})[each.posting.term_id] = each
+    shown = [each for each in terms if any(each.pk in of_class for of_class in by_class.values())]
+    subjects = [_subject(of_class, shown, told) for of_class in by_class.values()]
+    moments = [each.posting.at for of_class in by_class.values() for each in of_class.values()]
+    return CardOut(
+        school=student.school.name, address=student.school.address, year=term.year.name,
+        student_id=student.pk, student=str(student), number=student.number,
+        term=term.name, terms=[each.name for each in shown],
+        day=f"{max(moments):%-d %B %Y}" if moments else day_text(student.school.today()),
+        subjects=sorted(subjects, key=lambda each: each.name),
+    )  # fmt: skip
+
+
+def shows_percent(grade: PostedGrade) -> bool:
+    """Whether a posted percent is for families: collected at the time, and shown by the class's ground rules."""
+    return grade.posting.school_class.ground_rules.families_percent and "percent" in grade.posting.collects
+
+
+def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: Collection[int]) -> CardSubjectOut:
+    any_grade = next(iter(of_class.values()))
+    school_class = any_grade.posting.school_class
+    found = [of_class.get(each.pk) for each in terms]
+    return CardSubjectOut(
+        name=school_class.name, teachers=[str(each.person) for each in school_class.teachings.select_related("person").order_by("id")],
+        terms=[
+            CardTermOut(
+                term=term.name, mark=each.mark if each and "mark" in each.posting.collects else "",
+                percent=each.percent_shown if each and shows_percent(each) else "", effort=each.effort if each else "",
+            )
+            for term, each in zip(terms, found, strict=True)
+        ],
+        comments=[
+            CardCommentOut(term=term.name, comment=each.comment, narrative=each.narrative)
+            for term, each in zip(terms, found, strict=True)
+            if each and term.pk in told and (each.comment or each.narrative)
+        ],
+    )  # fmt: skip

@@ -1,0 +1,173 @@
+"""Writing comments and narratives: kept while they are written, with their history; several begun alike."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from django.db import transaction
+from school import acts
+from school.models import Act, Person, SchoolClass, Student, Term
+from school.refusal import Refused
+
+from reports import windows
+from reports.models import Comment
+from reports.placeholders import resolve
+from reports.schemas import CommentEventOut
+
+LONGEST_NARRATIVE = 20_000
+LONGEST_COMMENT = 5_000
+"""What is kept of a comment being written; what fits on the report card is the window's."""
+
+
+def _content(row: Comment | None) -> dict[str, Any]:
+    if row is None:
+        return {"text": "", "narrative": "", "is_ready": False}
+    return {"text": row.text, "narrative": row.narrative, "is_ready": row.is_ready}
+
+
+@transaction.atomic
+def comment(
+    school_class: SchoolClass,
+    person: Person,
+    student: Student,
+    term: Term,
+    text: str,
+    version: int,
+    *,
+    is_ready: bool,
+    narrative: str | None = None,
+) -> Comment:
+    """Keep a comment. `version` is the one that it was written from: a colleague's is not overwritten unseen.
+
+    Without a `narrative` the one that is there stays.
+    """
+    limit = windows.comment_limit(windows.window_of(term))
+    if is_ready and len(text) > limit:
+        raise Refused(f"The comment has {len(text)} characters; at most {limit} fit on the report card.", "text")
+    if len(text) > LONGEST_COMMENT:
+        raise Refused(f"The comment has {len(text)} characters; a text of that length is a narrative.", "text")
+    if narrative is not None and len(narrative) > LONGEST_NARRATIVE:
+        raise Refused(f"The narrative has {len(narrative)} characters; at most {LONGEST_NARRATIVE} fit.", "narrative")
+    if is_ready and not text.strip():
+        raise Refused("There is no comment yet that could be ready.", "text")
+    row = Comment.objects.select_for_update().filter(school_class=school_class, student=student, term=term).first()
+    if row is not None and row.version != version and row.text != text:
+        raise Refused(
+            f"{row.changed_by} changed this comment meanwhile. Theirs: “{row.text}”. Yours is still in the box.",
+            "version",
+        )
+    before = _content(row)
+    wanted = {"text": text, "narrative": before["narrative"] if narrative is None else narrative, "is_ready": is_ready}
+    row = row or Comment(school_class=school_class, student=student, term=term, version=0)
+    if row.pk and before == wanted:
+        return row
+    _write(row, person, wanted)
+    _record_comment(school_class, person, student, term, before, wanted)
+    return row
+
+
+@transaction.atomic
+def begin_alike(
+    school_class: SchoolClass, person: Person, term: Term, text: str, students: Sequence[tuple[Student, dict[str, str]]]
+) -> list[Student]:
+    """Give students the same starting text, each with their own for the placeholders; those who have a text keep it.
+
+    Gives those who kept theirs.
+    """
+    if not text.strip():
+        raise Refused("Type the text that the comments begin with.", "text")
+    if len(text) > LONGEST_COMMENT:
+        raise Refused(f"The text has {len(text)} characters; at most {LONGEST_COMMENT} fit.", "text")
+    rows = {
+        each.student_id: each
+        for each in Comment.objects.select_for_update().filter(school_class=school_class, term=term)
+    }
+    kept, changes = [], []
+    for student, own in students:
+        row = rows.get(student.pk)
+        if row is not None and row.text.strip():
+            kept.append(student)
+            continue
+        before = _content(row)
+        wanted = before | {"text": resolve(text.strip(), own), "is_ready": False}
+        _write(row or Comment(school_class=school_class, student=student, term=term, version=0), person, wanted)
+        changes.append({"student": student.pk, "term": term.pk, "before": before, "after": wanted})
+    if changes:
+        said = f"began {len(changes)} comment{'' if len(changes) == 1 else 's'} alike"
+        acts.record(school_class, person, "comments", said, {"rows": changes})
+    return kept
+
+
+def history_of(school_class: SchoolClass, student: Student, term: Term) -> list[CommentEventOut]:
+    """What the comment was at each go, the newest first."""
+    found = []
+    for act in (
+        Act.objects.filter(school_class=school_class, kind__in=("comment", "comments"), undone=False)
+        .select_related("person")
+        .order_by("-id")
+    ):
+        for row in act.change["rows"] if act.kind == "comments" else [act.change]:
+            if row["student"] == student.pk and row["term"] == term.pk:
+                found.append(CommentEventOut(who=str(act.person), at=act.at, text=row["after"]["text"]))
+    return found
+
+
+def _write(row: Comment, person: Person, wanted: dict[str, Any]) -> None:
+    row.text, row.narrative, row.is_ready = wanted["text"], wanted["narrative"], wanted["is_ready"]
+    row.version += 1
+    row.changed_by, row.changed_at = person, row.school_class.school.now()
+    row.save()
+
+
+def _record_comment(
+    school_class: SchoolClass,
+    person: Person,
+    student: Student,
+    term: Term,
+    before: dict[str, Any],
+    after: dict[str, Any],
+) -> None:
+    """One act for one go at a comment, however often it was saved on the way."""
+    place = {"student": student.pk, "term": term.pk}
+    last = school_class.acts.filter(person=person, undone=False).order_by("id").last()
+    if (
+        last is not None
+        and last.kind == "comment"
+        and place.items() <= last.change.items()
+        and last.change["after"] == before
+    ):
+        last.change["after"] = after
+        last.save(update_fields=["change"])
+        return
+    acts.record(
+        school_class, person, "comment", f"wrote {student}'s comment", place | {"before": before, "after": after}
+    )
+
+
+def _turn_comment(
+    school_class: SchoolClass, person: Person, change: dict[str, Any], now: str, wanted: str
+) -> list[str]:
+    row = Comment.objects.select_for_update().filter(
+        school_class=school_class, student=change["student"], term=change["term"]
+    ).first()  # fmt: skip
+    if row is None or _content(row) != change[now]:
+        return ["The comment has been changed since and stays as it is."]
+    _write(row, person, change[wanted])
+    return []
+
+
+def _turn_comments(
+    school_class: SchoolClass, person: Person, change: dict[str, Any], now: str, wanted: str
+) -> list[str]:
+    return [said for row in change["rows"] for said in _turn_comment(school_class, person, row, now, wanted)]
+
+
+acts.kind(
+    "comment",
+    undo=lambda school_class, person, change: _turn_comment(school_class, person, change, "after", "before"),
+    redo=lambda school_class, person, change: _turn_comment(school_class, person, change, "before", "after"),
+)
+acts.kind(
+    "comments",
+    undo=lambda school_class, person, change: _turn_comments(school_class, person, change, "after", "before"),
+    redo=lambda school_class, person, change: _turn_comments(school_class, person, change, "before", "after"),
+)

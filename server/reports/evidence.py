@@ -1,0 +1,157 @@
+"""The evidence beside a comment: what a student's term says, so that the comment can."""
+
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from gradecore.figures import score_percent
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import fixed_text
+from school.models import Student, Term
+from scores.book import LoadedClass
+from scores.grid import is_apart
+
+from reports.models import Comment, PostedGrade
+from reports.placeholders import values
+from reports.posted import in_force, latest
+from reports.schemas import (
+    BandOut,
+    EarlierOut,
+    EvidenceCategoryOut,
+    EvidenceOut,
+    LevelOut,
+    TrendOut,
+)
+
+
+@dataclass(frozen=True)
+class _Scored:
+    """A score that counts: its work, its day and its percent."""
+
+    assignment: str
+    trend: TrendOut
+    order: tuple[object, int]
+
+
+def _level(percent: Fraction) -> float:
+    return round(float(min(max(percent, Fraction(0)), Fraction(100))), 1)
+
+
+def _scored(loaded: LoadedClass, student: str, term: Term) -> list[_Scored]:
+    if loaded.gradebook.terms[str(term.pk)].parts:
+        return []
+    works = {str(each.pk): each for each in loaded.plan.assignments}
+    colours = {each.pk: each.colour for each in loaded.plan.categories}
+    found = []
+    for column in loaded.gradebook.plan(str(term.pk)).columns:
+        work = works[column.id]
+        score = loaded.book.scores.get(student, {}).get(column.id)
+        if not isinstance(score, int) or not column.is_assigned(student) or is_apart(loaded, work):
+            continue
+        percent = score_percent(column, score)
+        if percent is not None:
+            trend = TrendOut(
+                name=work.name, due_on=work.due_on, percent=fixed_text(percent, 1), level=_level(percent),
+                colour=colours.get(work.category_id or 0),
+            )  # fmt: skip
+            found.append(_Scored(column.id, trend, (work.due_on or term.ends, column.position)))
+    return sorted(found, key=lambda each: each.order)
+
+
+def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
+    """A student's scores in percent by due date."""
+    return [each.trend for each in _scored(loaded, student, term)]
+
+
+def _course(loaded: LoadedClass, student: str, term: Term) -> list[LevelOut]:
+    """How the student's grade went: what it was, by the rules as they are now, after each day with a score."""
+    scored = _scored(loaded, student, term)
+    all_scores = loaded.book.scores.get(student, {})
+    of_term = {column.id for column in loaded.gradebook.plan(str(term.pk)).columns} if scored else set()
+    found: list[LevelOut] = []
+    came: set[str] = set()
+    for place, each in enumerate(scored):
+        came.add(each.assignment)
+        if place + 1 < len(scored) and scored[place + 1].trend.due_on == each.trend.due_on:
+            continue
+        so_far = {work: score for work, score in all_scores.items() if work not in of_term or work in came}
+        open_work = tuple(
+            work if work.id in came or work.id not in of_term else replace(work, closed=False)
+            for work in loaded.book.assignments
+        )
+        book = replace(loaded.book, students=(student,), scores={student: so_far}, assignments=open_work, overrides={})
+        percent = Gradebook(book, checked=True).result(student, str(term.pk)).percent
+        if percent is not None:
+            found.append(LevelOut(day=each.trend.due_on, percent=fixed_text(percent, 1), level=_level(percent)))
+    return found
+
+
+def own_values(loaded: LoadedClass, student: Student, term: Term) -> dict[str, str]:
+    """What the placeholders become for a student in a term."""
+    result = loaded.gradebook.result(str(student.pk), str(term.pk))
+    names = {str(each.pk): each.name for each in loaded.plan.categories}
+    works = {str(each.pk): each.name.partition(":")[0] for each in loaded.plan.assignments}
+    known = sorted(
+        (each.percent, names[name])
+        for name, each in result.categories.items()
+        if each.percent is not None and name in names
+    )
+    best, weakest = (known[-1][1], known[0][1]) if len(known) > 1 else ("", "")
+    missing = [works[each] for each in result.missing]
+    said = " and ".join(each for each in (", ".join(missing[:-1]), *missing[-1:]) if each)
+    return values(student.given_name, student.pronouns, best=best, weakest=weakest, missing=said)
+
+
+def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOut:
+    """What the comment desk shows of a student in a term."""
+    key = str(student.pk)
+    result = loaded.gradebook.result(key, str(term.pk))
+    works = {str(each.pk): each for each in loaded.plan.assignments}
+    today = loaded.plan.school_class.school.today()
+    in_term = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+    late = [each.name for each in in_term if (row := loaded.rows.get((student.pk, each.pk))) and row.flag == "late"]
+    to_come = [
+        each.name for each in in_term
+        if each.due_on and each.due_on >= today and not each.closed and str(each.pk) not in loaded.book.scores.get(key, {})
+    ]  # fmt: skip
+    comment = Comment.objects.filter(school_class=loaded.plan.school_class, student=student, term=term).first()
+    marks = loaded.gradebook.marks
+    course = _course(loaded, key, term)
+    levels = [each.level for each in course] + [each.trend.level for each in _scored(loaded, key, term)]
+    bands = [
+        BandOut(mark=band.mark, level=_level(least))
+        for band in marks.bands
+        if (least := marks.percent_of(band.mark)) is not None and levels and min(levels) - 10 <= least <= max(levels)
+    ]
+    return EvidenceOut(
+        student_id=student.pk, trend=trend_of(loaded, key, term), course=course, bands=bands,
+        categories=_categories(loaded, student, term), missing=[works[each].name for each in result.missing], late=late,
+        to_come=to_come, earlier=_earlier(loaded, student, term), narrative=comment.narrative if comment else "",
+    )  # fmt: skip
+
+
+def _categories(loaded: LoadedClass, student: Student, term: Term) -> list[EvidenceCategoryOut]:
+    result = loaded.gradebook.result(str(student.pk), str(term.pk))
+    own = own_values(loaded, student, term)
+    found = []
+    for each in loaded.plan.categories:
+        percent = result.categories[str(each.pk)].percent if str(each.pk) in result.categories else None
+        if percent is not None:
+            words = {own.get("best"): "best", own.get("weakest"): "weakest"}.get(each.name, "")
+            found.append(
+                EvidenceCategoryOut(
+                    name=each.name, sign=each.sign, colour=each.colour, percent=fixed_text(percent, 1), level=_level(percent),
+                    words=words,
+                )
+            )  # fmt: skip
+    return found
+
+
+def _earlier(loaded: LoadedClass, student: Student, term: Term) -> list[EarlierOut]:
+    """Comments posted in earlier terms of the class, the last first."""
+    grades = PostedGrade.objects.filter(posting__school_class=loaded.plan.school_class, student=student)
+    found = [each for each in in_force(latest(grades).values()) if each.posting.term.position < term.position]
+    return [
+        EarlierOut(term=each.posting.term.name, mark=each.mark, comment=each.comment)
+        for each in sorted(found, key=lambda each: -each.posting.term.position)
+        if each.comment
+    ]

@@ -1,0 +1,132 @@
+"""The records officer's operations over HTTP."""
+
+from typing import Any
+
+from ninja import Status
+from school.access import Asking, PermittedRouter
+from school.models import SchoolClass
+from school.refusal import Refused
+
+from reports import bank, calendar, documents
+from reports.office import office, reminders, school_of, standing_of_classes, term_in, year_of
+from reports.permissions import CHANGE_OFFICE, SEE_OFFICE
+from reports.schemas import (
+    DocumentOut,
+    NumberOut,
+    OfficeClassOut,
+    OfficeOut,
+    ReopenIn,
+    SchoolIn,
+    SchoolTermIn,
+    SentenceIn,
+    SentenceOut,
+    WantedIn,
+    WindowIn,
+    YearIn,
+)
+
+router = PermittedRouter(tags=["office"])
+
+
+@router.get("/office", permission=SEE_OFFICE, response=OfficeOut)
+def see(request: Asking, year: int | None = None) -> Any:
+    """A year with its terms and windows, and what the school set."""
+    school = school_of(request.user)
+    return office(school, year_of(school, year))
+
+
+@router.put("/office", permission=CHANGE_OFFICE, response={204: None})
+def set_school(request: Asking, body: SchoolIn) -> Any:
+    """Set what report cards look like, marks outside the scale, and words for effort."""
+    calendar.set_school(school_of(request.user), body.model_dump())
+    return Status(204, None)
+
+
+@router.put("/office/years", permission=CHANGE_OFFICE, response=NumberOut)
+def set_year(request: Asking, body: YearIn) -> Any:
+    """Make or change a school year."""
+    return {"id": calendar.set_year(school_of(request.user), body.name, body.starts, body.ends, body.id).pk}
+
+
+@router.post("/office/years/{year}/terms", permission=CHANGE_OFFICE, response=NumberOut)
+def add_term(request: Asking, year: int, body: SchoolTermIn) -> Any:
+    """Add a term to a year."""
+    return {"id": calendar.set_term(year_of(school_of(request.user), year), None, body.model_dump()).pk}
+
+
+@router.put("/office/terms/{term}", permission=CHANGE_OFFICE, response=NumberOut)
+def set_term(request: Asking, term: int, body: SchoolTermIn) -> Any:
+    """Change a term's name and days."""
+    row = term_in(school_of(request.user), term)
+    return {"id": calendar.set_term(row.year, row, body.model_dump()).pk}
+
+
+@router.delete("/office/terms/{term}", permission=CHANGE_OFFICE, response={204: None})
+def remove_term(request: Asking, term: int) -> Any:
+    """Take a term away that nothing hangs on."""
+    calendar.remove_term(term_in(school_of(request.user), term))
+    return Status(204, None)
+
+
+@router.put("/office/terms/{term}/window", permission=CHANGE_OFFICE, response={204: None})
+def set_window(request: Asking, term: int, body: WindowIn) -> Any:
+    """Set a term's reporting window."""
+    calendar.set_window(term_in(school_of(request.user), term), body.model_dump())
+    return Status(204, None)
+
+
+@router.post("/office/terms/{term}/reopen", permission=CHANGE_OFFICE, response={204: None})
+def reopen(request: Asking, term: int, body: ReopenIn) -> Any:
+    """Open a closed window again."""
+    school = school_of(request.user)
+    calendar.reopen(school, request.user, term_in(school, term), body.teacher, body.until, body.reason)
+    return Status(204, None)
+
+
+@router.get("/office/terms/{term}/classes", permission=SEE_OFFICE, response=list[OfficeClassOut])
+def classes(request: Asking, term: int) -> Any:
+    """How far each class is with a term."""
+    row = term_in(school_of(request.user), term)
+    return standing_of_classes(row.year, row)
+
+
+@router.get("/office/terms/{term}/reminders.csv", permission=SEE_OFFICE)
+def reminder_list(request: Asking, term: int) -> Any:
+    """Who has to be reminded."""
+    row = term_in(school_of(request.user), term)
+    return documents.as_file(reminders(row.year, row), f"Reminders {row.name}.csv")
+
+
+@router.post("/office/terms/{term}/documents", permission=CHANGE_OFFICE, response=DocumentOut)
+def make_cards(request: Asking, term: int, body: WantedIn) -> Any:
+    """Report cards over all subjects: of the students named, or of everybody."""
+    school = school_of(request.user)
+    row = term_in(school, term)
+    if body.kind != "cards":
+        raise Refused("The records office makes report cards; sheets are made from a class.", "kind")
+    everybody = documents.students_of(
+        list(SchoolClass.objects.filter(year=row.year).values_list("id", flat=True)), school.today()
+    )
+    body.students = [each for each in everybody if each in set(body.students)] if body.students else everybody
+    name = f"Report cards, {row.name}.{'zip' if body.packed else 'pdf'}"
+    return documents.ask_for(request.user, school, name, row, body, school_class=None, classes=None)
+
+
+@router.get("/office/bank", permission=SEE_OFFICE, response=list[SentenceOut])
+def see_bank(request: Asking) -> Any:
+    """The school's comment bank."""
+    return [each for each in bank.sentences_for(request.user, school_of(request.user), None) if not each.is_own]
+
+
+@router.put("/office/bank", permission=CHANGE_OFFICE, response={204: None})
+def keep_sentence(request: Asking, body: SentenceIn) -> Any:
+    """Make or change a sentence of the school's bank."""
+    bank.keep(request.user, school_of(request.user), body.id, body.purpose, body.text, for_school=True)
+    return Status(204, None)
+
+
+@router.delete("/office/bank/{sentence}", permission=CHANGE_OFFICE, response={204: None})
+def remove_sentence(request: Asking, sentence: int) -> Any:
+    """Take a sentence out of the school's bank."""
+    bank.remove(request.user, school_of(request.user), sentence, for_school=True)
+    return Status(204, None)

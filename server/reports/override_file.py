@@ -1,0 +1,186 @@
+"""Overrides by file: a sheet with the percents to work on anywhere, and what loading it back would change."""
+
+import csv
+import io
+import zipfile
+from collections.abc import Iterable, Sequence
+from decimal import Decimal
+from typing import Any
+
+import xlsxwriter
+from openpyxl import load_workbook
+from openpyxl.utils.exceptions import InvalidFileException
+from school.models import Term
+from school.refusal import Refused
+from scores.book import LoadedClass
+
+from reports.overriding import FULL, Marks, OverrideGiven, read_override
+from reports.report import grade_of
+from reports.schemas import OverrideChangeOut, OverrideFileOut, UnreadLineOut
+from reports.written import written
+
+COLUMNS = ("Number", "Family name", "Given name", "Percent", "Mark", "New percent", "New mark", "Reason")
+NEEDED = ("Number", "New percent", "New mark", "Reason")
+"""The columns that loading back needs; the others are for whoever works on the sheet."""
+
+LARGEST = 2 * 1024 * 1024
+MOST_LINES = 2_000
+_RISKY = ("=", "+", "-", "@", "\t")
+"""What a spreadsheet takes for the beginning of a formula."""
+
+
+def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
+    """The sheet: one line a student, computed grade and override side by side."""
+    overrides = written(loaded.plan.school_class, term).overrides
+    found = [list(COLUMNS)]
+    for student in loaded.plan.students:
+        shown, put = grade_of(loaded, student, term), overrides.get(student.pk)
+        percent = "" if put is None or put.percent is None else f"{put.percent.normalize():f}"
+        found.append(
+            [student.number, student.family_name, student.given_name, shown.computed_percent or "", shown.computed_mark or "",
+             percent, put.mark if put else "", put.reason if put else ""]
+        )  # fmt: skip
+    return found
+
+
+def as_csv(rows: Iterable[Sequence[str]]) -> bytes:
+    """A sheet as CSV that spreadsheets open with the right letters; nothing in it is taken for a formula."""
+    out = io.StringIO()
+    csv.writer(out).writerows([_harmless(each) for each in row] for row in rows)
+    return out.getvalue().encode("utf-8-sig")
+
+
+def _harmless(text: str) -> str:
+    return f"'{text}" if text.startswith(_RISKY) and not text.lstrip("-+").replace(".", "", 1).isdigit() else text
+
+
+def as_workbook(rows: Iterable[Sequence[str]], title: str) -> bytes:
+    """A sheet as a workbook of texts."""
+    out = io.BytesIO()
+    with xlsxwriter.Workbook(out, {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}) as book:
+        page = book.add_worksheet(_sheet_name(title))
+        bold = book.add_format({"bold": True})
+        for place, row in enumerate(rows):
+            for column, text in enumerate(row):
+                page.write_string(place, column, text, None if place else bold)
+        page.freeze_panes(1, 0)
+        page.set_column(0, len(COLUMNS) - 1, 16)
+    return out.getvalue()
+
+
+def _sheet_name(title: str) -> str:
+    return "".join("-" if letter in "[]:*?/\\" else letter for letter in title)[:31].strip("'") or "Sheet"
+
+
+def read_file(loaded: LoadedClass, term: Term, name: str, content: bytes, size: int) -> OverrideFileOut:
+    """What a file would change, line by line, and what of it cannot be read. Nothing is changed by it."""
+    if size > LARGEST:
+        raise Refused(f"{name} has {size / 1024 / 1024:.0f} MB; a sheet of overrides has at most 2 MB.", "file")
+    lines = _lines(name, content)
+    if len(lines) > MOST_LINES:
+        raise Refused(f"{name} has {len(lines)} lines; at most {MOST_LINES} are read.", "file")
+    header = [each.strip().casefold() for each in lines[0]] if lines else []
+    lacking = [each for each in NEEDED if each.casefold() not in header]
+    if lacking:
+        raise Refused(
+            f"Line 1 of {name} lacks {' and '.join(lacking)}. Begin with the sheet that is saved here; its first line names the columns.",
+            "file",
+        )
+    places = {each: header.index(each.casefold()) for each in NEEDED}
+    return _Reading(loaded, term, places).of(lines[1:])
+
+
+class _Reading:
+    def __init__(self, loaded: LoadedClass, term: Term, places: dict[str, int]) -> None:
+        self.loaded, self.term, self.places = loaded, term, places
+        self.marks = Marks.of(loaded.plan.school_class)
+        self.students = {each.number.casefold(): each for each in loaded.plan.students}
+        self.overrides = written(loaded.plan.school_class, term).overrides
+        self.seen: dict[str, int] = {}
+
+    def of(self, lines: Sequence[Sequence[str]]) -> OverrideFileOut:
+        found = OverrideFileOut(changes=[], unread=[], same=0)
+        for number, line in enumerate(lines, start=2):
+            if not any(each.strip() for each in line):
+                continue
+            try:
+                change = self._line(line, number)
+            except Refused as error:
+                found.unread.append(UnreadLineOut(line=number, words=error.message))
+                continue
+            if change is None:
+                found.same += 1
+            else:
+                found.changes.append(change)
+        return found
+
+    def _line(self, line: Sequence[str], number: int) -> OverrideChangeOut | None:
+        given = {name: line[place].strip() if place < len(line) else "" for name, place in self.places.items()}
+        formula = next((name for name, text in given.items() if text.startswith("=")), None)
+        if formula:
+            raise Refused(f"{formula} is a formula. Put its value in the sheet (paste as values).")
+        student = self.students.get(given["Number"].removeprefix("'").casefold())
+        if student is None:
+            raise Refused(f"Nobody in this class has the number {given['Number'][:30] or '(empty)'}.")
+        if given["Number"].casefold() in self.seen:
+            raise Refused(f"{student} stands in line {self.seen[given['Number'].casefold()]} already.")
+        self.seen[given["Number"].casefold()] = number
+        reason = given["Reason"].removeprefix("'")
+        wanted = read_override(
+            self.marks, OverrideGiven(student, given["New percent"], given["New mark"], reason), sure=True
+        )
+        row = self.overrides.get(student.pk)
+        before = "" if row is None else _shown({"percent": row.percent, "mark": row.mark})
+        after = _shown(wanted) if wanted else ""
+        if before == after and (row.reason if row else "") == (wanted["reason"] if wanted else ""):
+            return None
+        shown = grade_of(self.loaded, student, self.term)
+        computed = " ".join(each for each in (shown.computed_percent, shown.computed_mark) if each)
+        return OverrideChangeOut(
+            student_id=student.pk, student=str(student), computed=computed, before=before, after=after,
+            percent=given["New percent"], mark=wanted["mark"] if wanted else "", reason=reason,
+            is_high=bool(wanted and wanted["percent"] and Decimal(wanted["percent"]) > FULL),
+        )  # fmt: skip
+
+
+def _shown(put: dict[str, Any]) -> str:
+    percent = "" if put["percent"] is None else f"{Decimal(put['percent']).normalize():f} %"
+    return " ".join(each for each in (put["mark"], percent) if each)
+
+
+def _lines(name: str, content: bytes) -> list[list[str]]:
+    if name.casefold().endswith((".xlsx", ".xlsm")):
+        return _workbook_lines(name, content)
+    if not name.casefold().endswith((".csv", ".txt", ".tsv")):
+        raise Refused(f"{name} is neither CSV nor a workbook (.xlsx). Save it as one of these.", "file")
+    for encoding in ("utf-8-sig", "utf-16" if content[:2] in (b"\xff\xfe", b"\xfe\xff") else "cp1252"):
+        try:
+            text = content.decode(encoding)
+            break
+        except UnicodeDecodeError:
+            continue
+    else:
+        raise Refused(f"{name} cannot be read as text. Save it as CSV in UTF-8, or as a workbook (.xlsx).", "file")
+    first = text.partition("\n")[0]
+    separator = max(",;\t", key=first.count)
+    try:
+        return list(csv.reader(io.StringIO(text, newline=""), delimiter=separator))
+    except csv.Error as error:
+        raise Refused(f"{name} cannot be read: {error}.", "file") from None
+
+
+def _workbook_lines(name: str, content: bytes) -> list[list[str]]:
+    try:
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            if sum(each.file_size for each in archive.infolist()) > 20 * LARGEST:
+                raise Refused(f"{name} unpacks to far more than a sheet of overrides holds.", "file")
+        book = load_workbook(io.BytesIO(content), read_only=True)
+        rows = book.worksheets[0].iter_rows(values_only=True, max_row=MOST_LINES + 2, max_col=40)
+        return [["" if each is None else _cell(each) for each in row] for row in rows]
+    except (zipfile.BadZipFile, InvalidFileException, KeyError, IndexError, ValueError):
+        raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
+
+
+def _cell(value: object) -> str:
+    """A cell as text; a number as it is written, without the nought of a whole one."""
+    return f"{value:.4f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)

@@ -1,0 +1,49 @@
+"""What was posted and is in force: the latest of each student and term, unless it was withdrawn."""
+
+import datetime
+from collections.abc import Iterable
+
+from django.db.models import QuerySet
+from school.models import SchoolClass, Student, Term
+
+from reports.models import KeptBack, PostedGrade
+from reports.windows import window_of
+
+
+def latest(grades: QuerySet[PostedGrade]) -> dict[tuple[int, int, int], PostedGrade]:
+    """The last posted grade by class, student and term, with who posted it and whether it was withdrawn."""
+    found = grades.select_related("posting__person", "posting__term__window", "withdrawal__person").order_by("id")
+    return {(each.posting.school_class_id, each.student_id, each.posting.term_id): each for each in found}
+
+
+def is_withdrawn(grade: PostedGrade) -> bool:
+    """Whether it was taken back."""
+    return hasattr(grade, "withdrawal")
+
+
+def of_term(school_class: SchoolClass, term: Term) -> dict[int, PostedGrade]:
+    """Each student's last posted grade of a term in a class, withdrawn or not."""
+    grades = PostedGrade.objects.filter(posting__school_class=school_class, posting__term=term)
+    return {student: each for (_, student, _), each in latest(grades).items()}
+
+
+def in_force(grades: Iterable[PostedGrade]) -> list[PostedGrade]:
+    """Those that were not withdrawn."""
+    return [each for each in grades if not is_withdrawn(each)]
+
+
+def seen_by_family(
+    student: Student, today: datetime.date, classes: Iterable[SchoolClass] | None = None
+) -> list[PostedGrade]:
+    """What a student's family sees of what was posted: in force, its day come, and not kept back. In order of terms."""
+    grades = PostedGrade.objects.filter(student=student).select_related("posting__school_class__ground_rules")
+    if classes is not None:
+        grades = grades.filter(posting__school_class__in=list(classes))
+    kept_back = set(KeptBack.objects.filter(student=student).values_list("school_class_id", "term_id"))
+    found = []
+    for (school_class, _, term), each in latest(grades).items():
+        window = window_of(each.posting.term)
+        waits = window is not None and window.families_wait(today)
+        if not is_withdrawn(each) and not waits and (school_class, term) not in kept_back:
+            found.append(each)
+    return sorted(found, key=lambda each: each.posting.term.position)

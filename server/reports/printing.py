@@ -1,0 +1,51 @@
+"""Printed pages: templates laid out as PDF, with the fonts that the application ships."""
+
+from collections.abc import Iterable, Sequence
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.template.loader import render_to_string
+from weasyprint import CSS, HTML
+from weasyprint.document import Document as Layout
+from weasyprint.text.fonts import FontConfiguration
+
+from reports.schemas import CardOut
+
+_TEMPLATES = Path(__file__).parent / "templates" / "reports"
+
+
+@cache
+def _fonts() -> tuple[FontConfiguration, list[CSS]]:
+    """The fonts, read once a process."""
+    fonts = FontConfiguration()
+    families = ("atkinson-hyperlegible-next", "bricolage-grotesque")
+    styles = [CSS(filename=str(settings.FONTS / each / "index.css"), font_config=fonts) for each in families]
+    return fonts, [*styles, CSS(filename=str(_TEMPLATES / "print.css"), font_config=fonts)]
+
+
+def _no_fetching(url: str, *_: Any, **__: Any) -> Any:
+    """Nothing is fetched for a page: what stands in it was typed by people."""
+    raise ValueError(f"Not fetched: {url}")
+
+
+def lay_out(template: str, values: dict[str, Any], paper: str, *, is_wide: bool = False) -> Layout:
+    """Pages of a template on a paper."""
+    fonts, styles = _fonts()
+    page = CSS(string=f"@page {{ size: {paper} {'landscape' if is_wide else 'portrait'} }}", font_config=fonts)
+    html = f'<html lang="en-GB">{render_to_string(f"reports/{template}.html", values)}</html>'
+    return HTML(string=html, url_fetcher=_no_fetching).render(font_config=fonts, stylesheets=[*styles, page])
+
+
+def cards_pages(cards: Sequence[CardOut], design: str, paper: str) -> Layout:
+    """Report cards in one of the designs, each beginning on a page of its own."""
+    return lay_out(design, {"cards": cards}, paper)
+
+
+def as_pdf(parts: Iterable[Layout]) -> bytes:
+    """Pages laid out in several goes as one file."""
+    laid_out = list(parts)
+    pages = [page for each in laid_out for page in each.pages]
+    pdf: bytes = laid_out[0].copy(pages).write_pdf()
+    return pdf

@@ -1,0 +1,69 @@
+"""What may be wrong with a comment as a text: the wrong name, the wrong pronouns, a placeholder, its length."""
+
+import re
+import unicodedata
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from reports.placeholders import FORMS
+
+SAME_FOR = 3
+"""From so many students on, the same text is pointed out."""
+
+_WORD = re.compile(r"[^\W\d_]+(?:['’\-][^\W\d_]+)*")
+_OTHERS: Mapping[str, frozenset[str]] = {
+    "she": frozenset({"he", "him", "his", "himself"}),
+    "he": frozenset({"she", "her", "hers", "herself"}),
+    "they": frozenset({"he", "him", "his", "himself", "she", "her", "hers", "herself"}),
+}
+"""The pronouns that do not fit. “They” fits everybody: it may be said of a group."""
+
+
+@dataclass(frozen=True)
+class Named:
+    """A student, as far as a text about them needs it."""
+
+    id: int
+    given_name: str
+    family_name: str
+    pronouns: str
+
+
+def other_names(text: str, about: Named, everybody: Iterable[Named]) -> list[str]:
+    """Given names of other students of the class that stand in a text, as the class writes them.
+
+    Only a word with a capital is a name, and what is also a part of the student's own name is not another's.
+    """
+    words = {_plain(word) for word in _WORD.findall(text) if word[0].isupper()}
+    own = {_plain(part) for part in _WORD.findall(f"{about.given_name} {about.family_name}")}
+    found = dict.fromkeys(
+        each.given_name for each in everybody
+        if each.id != about.id and _plain(each.given_name) in words and _plain(each.given_name) not in own
+    )  # fmt: skip
+    return list(found)
+
+
+def wrong_pronouns(text: str, about: Named) -> list[str]:
+    """Pronouns in a text that are not the student's, each once, as written."""
+    wrong = _OTHERS.get(about.pronouns, frozenset())
+    return list(dict.fromkeys(word for word in _WORD.findall(text) if word.casefold() in wrong))
+
+
+def same_texts(texts: Sequence[tuple[Named, str]]) -> dict[int, int]:
+    """For how many others a student's text is the same but for names and pronouns; only where it is for many."""
+    bare = {about.id: _without_person(text, about) for about, text in texts if text.strip()}
+    times = Counter(bare.values())
+    return {student: times[text] - 1 for student, text in bare.items() if times[text] >= SAME_FOR}
+
+
+def _without_person(text: str, about: Named) -> str:
+    own = {form: "~" for forms in FORMS.values() for name, form in forms.items() if len(form) > 1 and name != "s"}
+    words = " ".join(text.split()).replace(about.given_name, "~")
+    return _WORD.sub(lambda word: own.get(word[0].casefold(), word[0]), words)
+
+
+def _plain(word: str) -> str:
+    """A word without accents and case."""
+    spread = unicodedata.normalize("NFD", word.casefold())
+    return "".join(letter for letter in spread if not unicodedata.combining(letter))
