@@ -6,7 +6,7 @@ from django.db.models import Q
 from plans.handouts import download
 from plans.models import Assignment
 from reports.documents import as_file
-from reports.printing import as_pdf, cards_pages
+from reports.printing import as_pdf, card_pages
 from reports.schemas import CardOut
 from school.access import Asking, PermittedRouter
 from scores.book import load_class, student_of, term_of
@@ -35,7 +35,7 @@ def card(request: Asking, student_id: int, term: int) -> Any:
 def printed_card(request: Asking, student_id: int, term: int) -> Any:
     """The same card on paper, in the school's design."""
     found, school = report_card(request.student, term), request.student.school
-    content = as_pdf([cards_pages([found], school.card_design, school.paper)])
+    content = as_pdf([card_pages(found, school.card_design, school.paper)], f"{found.student}, {found.term}")
     return as_file(content, f"{found.student}, {found.term}.pdf")
 
 

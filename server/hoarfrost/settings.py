@@ -142,4 +142,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # It warns of what it skips in the fonts' style sheets.
+    "loggers": {"weasyprint": {"level": "ERROR"}},
 }

@@ -24,11 +24,8 @@ from weasyprint.document import Document as Layout
 from reports import sheets
 from reports.cards import card_of, posted_of
 from reports.models import Document, DocumentState
-from reports.printing import as_pdf, cards_pages
+from reports.printing import as_pdf, card_pages
 from reports.schemas import CardOut, WantedIn
-
-AT_ONCE = 8
-"""Report cards laid out between two words on progress."""
 
 KEPT = 20
 """Documents kept for a person; older ones make room."""
@@ -121,13 +118,17 @@ class _Making:
         found: dict[str, Any] = self.document.wanted
         return found
 
+    @property
+    def title(self) -> str:
+        return self.document.name.rpartition(".")[0]
+
     def content(self) -> bytes:
         term = Term.objects.select_related("year", "within").get(pk=self.wanted["term"])
         if self.wanted["kind"] != "cards":
-            return as_pdf(self._sheet(term))
+            return as_pdf(self._sheet(term), self.title)
         if self.wanted["packed"]:
             return self._zip(term)
-        return as_pdf(self._cards(term))
+        return as_pdf(self._cards(term), self.title)
 
     def _sheet(self, term: Term) -> Iterator[Layout]:
         loaded = load_class(SchoolClass.objects.select_related("school", "year").get(pk=self.wanted["class"]))
@@ -147,23 +148,23 @@ class _Making:
         return [card_of(each, grades.get(each.pk, []), term, terms) for each in ordered]
 
     def _cards(self, term: Term) -> Iterator[Layout]:
-        cards = self._each_card(term)
-        for first in range(0, len(cards), AT_ONCE):
-            some = cards[first : first + AT_ONCE]
-            yield cards_pages(some, self.wanted["design"], self.wanted["paper"])
-            self._further(len(some))
+        for card in self._each_card(term):
+            yield card_pages(card, self.wanted["design"], self.wanted["paper"])
+            self._further()
 
     def _zip(self, term: Term) -> bytes:
         out = io.BytesIO()
         with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
             for card in self._each_card(term):
-                pages = cards_pages([card], self.wanted["design"], self.wanted["paper"])
-                archive.writestr(f"{file_name(card.student)} {card.number}.pdf", as_pdf([pages]))
-                self._further(1)
+                pages = card_pages(card, self.wanted["design"], self.wanted["paper"])
+                archive.writestr(
+                    f"{file_name(card.student)} {card.number}.pdf", as_pdf([pages], f"{card.student}, {card.term}")
+                )
+                self._further()
         return out.getvalue()
 
-    def _further(self, by: int) -> None:
-        self.document.done += by
+    def _further(self) -> None:
+        self.document.done += 1
         self.document.save(update_fields=["done"])
 
 

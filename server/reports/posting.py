@@ -17,7 +17,7 @@ from reports.checks import checks_of
 from reports.models import KeptBack, PostedGrade, Posting, Withdrawal
 from reports.posted import is_withdrawn, of_term
 from reports.report import grade_of
-from reports.written import written
+from reports.written import state_of, written
 
 LONGEST_REASON = 300
 
@@ -27,7 +27,7 @@ def post(
 ) -> int:
     """Post students' grades for a term, in one transaction, and once however often it is asked for.
 
-    Gives how many were posted. Raises Refused where the term may not be posted to now, where a student has no
+    Gives how many were posted; what is posted already just as it is now is not posted again. Raises Refused where the term may not be posted to now, where a student has no
     grade, or where a check that the school made binding is open.
     """
     try:
@@ -53,6 +53,9 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
     checks = checks_of(loaded, term, kept, shown)
     for student in chosen:
         _refuse_if_held(student, term, [each.words for each in checks[student.pk] if each.is_binding])
+    chosen = [each for each in chosen if state_of(shown[each.pk], each.pk, kept) != "posted"]
+    if not chosen:
+        return 0
     own = loaded.plan.term_plans.get(term.pk)
     collects = windows.collected(kept.window)
     posting = Posting.objects.create(

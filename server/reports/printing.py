@@ -1,6 +1,6 @@
 """Printed pages: templates laid out as PDF, with the fonts that the application ships."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -38,14 +38,16 @@ def lay_out(template: str, values: dict[str, Any], paper: str, *, is_wide: bool 
     return HTML(string=html, url_fetcher=_no_fetching).render(font_config=fonts, stylesheets=[*styles, page])
 
 
-def cards_pages(cards: Sequence[CardOut], design: str, paper: str) -> Layout:
-    """Report cards in one of the designs, each beginning on a page of its own."""
-    return lay_out(design, {"cards": cards}, paper)
+def card_pages(card: CardOut, design: str, paper: str) -> Layout:
+    """A student's report card in one of the designs, its pages counted by themselves."""
+    return lay_out(design, {"card": card}, paper)
 
 
-def as_pdf(parts: Iterable[Layout]) -> bytes:
-    """Pages laid out in several goes as one file."""
+def as_pdf(parts: Iterable[Layout], title: str) -> bytes:
+    """Pages laid out in several goes as one file, which screen readers can read too."""
     laid_out = list(parts)
     pages = [page for each in laid_out for page in each.pages]
-    pdf: bytes = laid_out[0].copy(pages).write_pdf()
+    joined = laid_out[0].copy(pages)
+    joined.metadata.title = title
+    pdf: bytes = joined.write_pdf(pdf_tags=True)
     return pdf

@@ -12,6 +12,7 @@ SAME_FOR = 3
 """From so many students on, the same text is pointed out."""
 
 _WORD = re.compile(r"[^\W\d_]+(?:['’\-][^\W\d_]+)*")
+_POSSESSION = re.compile(r"['’]s$")
 _OTHERS: Mapping[str, frozenset[str]] = {
     "she": frozenset({"he", "him", "his", "himself"}),
     "he": frozenset({"she", "her", "hers", "herself"}),
@@ -35,13 +36,16 @@ def other_names(text: str, about: Named, everybody: Iterable[Named]) -> list[str
 
     Only a word with a capital is a name, and what is also a part of the student's own name is not another's.
     """
-    words = {_plain(word) for word in _WORD.findall(text) if word[0].isupper()}
-    own = {_plain(part) for part in _WORD.findall(f"{about.given_name} {about.family_name}")}
-    found = dict.fromkeys(
-        each.given_name for each in everybody
-        if each.id != about.id and _plain(each.given_name) in words and _plain(each.given_name) not in own
-    )  # fmt: skip
-    return list(found)
+    said = _as_names(text)
+    own = _as_names(f"{about.given_name} {about.family_name}")
+    found = {each.given_name: _as_names(each.given_name) for each in everybody if each.id != about.id}
+    return [name for name, words in found.items() if words in said and words not in own]
+
+
+def _as_names(text: str) -> str:
+    """The words of a text that may be names, without accents, case and an ending of possession; others are blanked."""
+    words = [_plain(_POSSESSION.sub("", word)) if word[0].isupper() else "_" for word in _WORD.findall(text)]
+    return f" {' '.join(words)} "
 
 
 def wrong_pronouns(text: str, about: Named) -> list[str]:

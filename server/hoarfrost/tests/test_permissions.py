@@ -69,7 +69,15 @@ def allowed(method: str, path: str) -> set[str | None]:
     return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
 
 
-HIDES = ("plan/begin", "/file", "/files/{assignment}", "/withdraw", "/bank/{sentence}", "/favourite", "/documents/{document}")
+HIDES = (
+    "plan/begin",
+    "/file",
+    "/files/{assignment}",
+    "/withdraw",
+    "/bank/{sentence}",
+    "/favourite",
+    "/documents/{document}",
+)
 """What is answered to those who may like what is not theirs: here there is no such plan and no file."""
 
 BODIES: dict[str, Any] = {

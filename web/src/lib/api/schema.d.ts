@@ -120,6 +120,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Sentence
+         * @description Make or change a sentence of one's own.
+         */
+        put: operations["reports_api_keep_sentence"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/bank/{sentence}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Sentence
+         * @description Take a sentence of one's own out of the bank.
+         */
+        delete: operations["reports_api_remove_sentence"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/bank/{sentence}/favourite": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Favour
+         * @description Put a sentence among one's favourites, or take it from them.
+         */
+        put: operations["reports_api_favour"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/categories": {
         parameters: {
             query?: never;
@@ -324,6 +384,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Document
+         * @description Report cards of the class's students over the subjects that one teaches, or a sheet of the class.
+         */
+        post: operations["reports_api_make_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/draft": {
         parameters: {
             query?: never;
@@ -413,7 +493,7 @@ export interface paths {
         };
         /**
          * Class Frame
-         * @description A class's name, ribbon and trail.
+         * @description A class's name, ribbon and trail; `reporting` for the place where terms are posted.
          */
         get: operations["reports_api_class_frame"];
         put?: never;
@@ -733,7 +813,7 @@ export interface paths {
         };
         /**
          * Report
-         * @description The report of a term.
+         * @description The report of a term: the one being posted, unless another is named.
          */
         get: operations["reports_api_report"];
         put?: never;
@@ -764,6 +844,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/report/{term}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Comments
+         * @description Give several students the same starting text, each with their own for the placeholders.
+         */
+        post: operations["reports_api_begin_comments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/efforts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Effort
+         * @description Say students' effort.
+         */
+        put: operations["reports_api_effort"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Show Families
+         * @description Keep posted grades from families, or show them again.
+         */
+        put: operations["reports_api_show_families"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/overrides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Override
+         * @description Put something in place of computed grades, or take it back; all of it or nothing.
+         */
+        put: operations["reports_api_override"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/overrides.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Override Sheet
+         * @description The sheet of overrides to work on anywhere, as CSV or as a workbook.
+         */
+        get: operations["reports_api_override_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/overrides/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Override File
+         * @description What a file of overrides would change; nothing is changed by it.
+         */
+        post: operations["reports_api_read_override_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/{student}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Bank
+         * @description The comment bank with a student's own in place of the placeholders.
+         */
+        get: operations["reports_api_see_bank"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/report/{term}/{student}/comment": {
         parameters: {
             query?: never;
@@ -774,7 +994,7 @@ export interface paths {
         get?: never;
         /**
          * Comment
-         * @description Keep a comment.
+         * @description Keep a comment and its narrative.
          */
         put: operations["reports_api_comment"];
         post?: never;
@@ -784,7 +1004,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{class_id}/report/{term}/{student}/override": {
+    "/api/classes/{class_id}/report/{term}/{student}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Evidence
+         * @description What a student's term says, for the comment desk.
+         */
+        get: operations["reports_api_evidence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/{student}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description The comment at each go, and every posting.
+         */
+        get: operations["reports_api_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/report/{term}/{student}/withdraw": {
         parameters: {
             query?: never;
             header?: never;
@@ -792,12 +1052,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Override
-         * @description Put something in place of a computed grade, or take it back.
+         * Withdraw
+         * @description Take a posted grade back.
          */
-        put: operations["reports_api_override"];
-        post?: never;
+        post: operations["reports_api_withdraw"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1136,6 +1396,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Documents
+         * @description The documents that one asked for, the newest first.
+         */
+        get: operations["reports_api_own_documents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{document}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Document
+         * @description How far a document of one's own is.
+         */
+        get: operations["reports_api_one_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{document}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Document File
+         * @description A document of one's own, once it is made.
+         */
+        get: operations["reports_api_document_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/families/{student_id}": {
         parameters: {
             query?: never;
@@ -1148,6 +1468,46 @@ export interface paths {
          * @description What a student, or their guardian, sees.
          */
         get: operations["families_api_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/families/{student_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card
+         * @description The student's report card for a term, as far as it is shown to the family.
+         */
+        get: operations["families_api_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/families/{student_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed Card
+         * @description The same card on paper, in the school's design.
+         */
+        get: operations["families_api_printed_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1210,6 +1570,238 @@ export interface paths {
         get: operations["scores_api_list_loose_ends"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See
+         * @description A year with its terms and windows, and what the school set.
+         */
+        get: operations["reports_office_api_see"];
+        /**
+         * Set School
+         * @description Set what report cards look like, marks outside the scale, and words for effort.
+         */
+        put: operations["reports_office_api_set_school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Bank
+         * @description The school's comment bank.
+         */
+        get: operations["reports_office_api_see_bank"];
+        /**
+         * Keep Sentence
+         * @description Make or change a sentence of the school's bank.
+         */
+        put: operations["reports_office_api_keep_sentence"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/bank/{sentence}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Sentence
+         * @description Take a sentence out of the school's bank.
+         */
+        delete: operations["reports_office_api_remove_sentence"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Term
+         * @description Change a term's name and days.
+         */
+        put: operations["reports_office_api_set_term"];
+        post?: never;
+        /**
+         * Remove Term
+         * @description Take a term away that nothing hangs on.
+         */
+        delete: operations["reports_office_api_remove_term"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Classes
+         * @description How far each class is with a term.
+         */
+        get: operations["reports_office_api_classes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Cards
+         * @description Report cards over all subjects: of the students named, or of everybody.
+         */
+        post: operations["reports_office_api_make_cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}/reminders.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reminder List
+         * @description Who has to be reminded.
+         */
+        get: operations["reports_office_api_reminder_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reopen
+         * @description Open a closed window again.
+         */
+        post: operations["reports_office_api_reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/terms/{term}/window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Window
+         * @description Set a term's reporting window.
+         */
+        put: operations["reports_office_api_set_window"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Year
+         * @description Make or change a school year.
+         */
+        put: operations["reports_office_api_set_year"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/years/{year}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Term
+         * @description Add a term to a year.
+         */
+        post: operations["reports_office_api_add_term"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1288,6 +1880,26 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AlikeIn
+         * @description The same starting text for several students.
+         */
+        AlikeIn: {
+            /** Students */
+            students: number[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * AlikeOut
+         * @description How many comments were begun, and who had one already and keeps it.
+         */
+        AlikeOut: {
+            /** Begun */
+            begun: number;
+            /** Kept */
+            kept: string[];
+        };
         /**
          * AnswerOut
          * @description What became of a batch, and what it changed: the rows and the columns concerned.
@@ -1491,6 +2103,16 @@ export interface components {
             value: string;
         };
         /**
+         * BandOut
+         * @description Where a mark begins.
+         */
+        BandOut: {
+            /** Level */
+            level: number;
+            /** Mark */
+            mark: string;
+        };
+        /**
          * BatchIn
          * @description Entries that are saved together, once, in the term that is looked at.
          */
@@ -1521,6 +2143,72 @@ export interface components {
              * @default true
              */
             with_assignments: boolean;
+        };
+        /**
+         * CardCommentOut
+         * @description A comment and a narrative on a report card.
+         */
+        CardCommentOut: {
+            /** Comment */
+            comment: string;
+            /** Narrative */
+            narrative: string;
+            /** Term */
+            term: string;
+        };
+        /**
+         * CardOut
+         * @description A student's report card: what was posted, and nothing computed.
+         */
+        CardOut: {
+            /** Address */
+            address: string;
+            /** Day */
+            day: string;
+            /** Number */
+            number: string;
+            /** School */
+            school: string;
+            /** Student */
+            student: string;
+            /** Student Id */
+            student_id: number;
+            /** Subjects */
+            subjects: components["schemas"]["CardSubjectOut"][];
+            /** Term */
+            term: string;
+            /** Terms */
+            terms: string[];
+            /** Year */
+            year: string;
+        };
+        /**
+         * CardSubjectOut
+         * @description A subject on a report card: its terms, and the last comment and narrative with the term that they are of.
+         */
+        CardSubjectOut: {
+            /** Comments */
+            comments: components["schemas"]["CardCommentOut"][];
+            /** Name */
+            name: string;
+            /** Teachers */
+            teachers: string[];
+            /** Terms */
+            terms: components["schemas"]["CardTermOut"][];
+        };
+        /**
+         * CardTermOut
+         * @description What was posted for a subject in a term.
+         */
+        CardTermOut: {
+            /** Effort */
+            effort: string;
+            /** Mark */
+            mark: string;
+            /** Percent */
+            percent: string;
+            /** Term */
+            term: string;
         };
         /**
          * CategoryIn
@@ -1696,6 +2384,14 @@ export interface components {
             student: string;
             /** Student Id */
             student_id: number;
+        };
+        /**
+         * ChangedOut
+         * @description How many changed.
+         */
+        ChangedOut: {
+            /** Changed */
+            changed: number;
         };
         /**
          * CheckOut
@@ -1894,12 +2590,29 @@ export interface components {
             words: string;
         };
         /**
+         * CommentEventOut
+         * @description What a comment was after one go at it.
+         */
+        CommentEventOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Text */
+            text: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * CommentIn
-         * @description A comment, and the version that it was written from.
+         * @description A comment, and the version that it was written from; without a narrative the one that is there stays.
          */
         CommentIn: {
             /** Is Ready */
             is_ready: boolean;
+            /** Narrative */
+            narrative?: string | null;
             /** Text */
             text: string;
             /** Version */
@@ -2002,6 +2715,31 @@ export interface components {
             note?: string | null;
         };
         /**
+         * DocumentOut
+         * @description A document: how far it is, and, once done, its size in bytes.
+         */
+        DocumentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Done */
+            done: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+            /** Size */
+            size: number;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
+        };
+        /**
          * DoneOut
          * @description Whether it is in force, and not in the draft.
          */
@@ -2039,6 +2777,18 @@ export interface components {
             up: number;
         };
         /**
+         * EarlierOut
+         * @description A comment as it was posted in an earlier term.
+         */
+        EarlierOut: {
+            /** Comment */
+            comment: string;
+            /** Mark */
+            mark: string;
+            /** Term */
+            term: string;
+        };
+        /**
          * EditOut
          * @description One change in a draft, in words.
          */
@@ -2065,6 +2815,16 @@ export interface components {
             percent: string | null;
             /** Words */
             words: string;
+        };
+        /**
+         * EffortsIn
+         * @description Efforts by student, as typed.
+         */
+        EffortsIn: {
+            /** Efforts */
+            efforts: {
+                [key: string]: string;
+            };
         };
         /**
          * EntryIn
@@ -2108,6 +2868,50 @@ export interface components {
             how: string;
             /** Who */
             who: string;
+        };
+        /**
+         * EvidenceCategoryOut
+         * @description A category's percent, and whether it is the best or the weakest.
+         */
+        EvidenceCategoryOut: {
+            /** Colour */
+            colour: number;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: string;
+            /** Sign */
+            sign: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * EvidenceOut
+         * @description What a student's term says, beside the comment. `course` is how the grade went.
+         */
+        EvidenceOut: {
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+            /** Categories */
+            categories: components["schemas"]["EvidenceCategoryOut"][];
+            /** Course */
+            course: components["schemas"]["LevelOut"][];
+            /** Earlier */
+            earlier: components["schemas"]["EarlierOut"][];
+            /** Late */
+            late: string[];
+            /** Missing */
+            missing: string[];
+            /** Narrative */
+            narrative: string;
+            /** Student Id */
+            student_id: number;
+            /** To Come */
+            to_come: string[];
+            /** Trend */
+            trend: components["schemas"]["TrendOut"][];
         };
         /**
          * FamilyClassOut
@@ -2163,6 +2967,14 @@ export interface components {
             term: string;
             /** Term Id */
             term_id: number;
+        };
+        /**
+         * FavouriteIn
+         * @description Whether a sentence is a favourite.
+         */
+        FavouriteIn: {
+            /** Is Favourite */
+            is_favourite: boolean;
         };
         /**
          * FiguresOut
@@ -2252,6 +3064,16 @@ export interface components {
             ok: boolean;
         };
         /**
+         * HistoryOut
+         * @description How a student's report came about: the comment at each go and every posting, the newest first.
+         */
+        HistoryOut: {
+            /** Comments */
+            comments: components["schemas"]["CommentEventOut"][];
+            /** Postings */
+            postings: components["schemas"]["PostingEventOut"][];
+        };
+        /**
          * KeepIn
          * @description The name under which a plan is kept.
          */
@@ -2263,6 +3085,16 @@ export interface components {
              * @default true
              */
             with_assignments: boolean;
+        };
+        /**
+         * KindOut
+         * @description A kind of check that the school can make binding.
+         */
+        KindOut: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
         };
         /**
          * LedgerOut
@@ -2323,6 +3155,18 @@ export interface components {
             version: number;
             /** Words */
             words: string;
+        };
+        /**
+         * LevelOut
+         * @description A grade in percent on a day; `level` is where it is drawn, in percent of the height.
+         */
+        LevelOut: {
+            /** Day */
+            day: string | null;
+            /** Level */
+            level: number;
+            /** Percent */
+            percent: string;
         };
         /**
          * LineOut
@@ -2427,6 +3271,118 @@ export interface components {
             words: string;
         };
         /**
+         * NumberOut
+         * @description The number of what was made.
+         */
+        NumberOut: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * OfficeClassOut
+         * @description A class in the records officer's list.
+         */
+        OfficeClassOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            stand: components["schemas"]["StandOut"];
+            /** Teachers */
+            teachers: string[];
+        };
+        /**
+         * OfficeOut
+         * @description A school year as the records officer sees it.
+         */
+        OfficeOut: {
+            /** Address */
+            address: string;
+            /** Card Design */
+            card_design: string;
+            /** Check Kinds */
+            check_kinds: components["schemas"]["KindOut"][];
+            /** Efforts */
+            efforts: string[];
+            /** Outside Marks */
+            outside_marks: string[][];
+            /** Paper */
+            paper: string;
+            /** School */
+            school: string;
+            /** Teachers */
+            teachers: [
+                number,
+                string
+            ][];
+            /** Terms */
+            terms: components["schemas"]["OfficeTermOut"][];
+            /** Year */
+            year: string;
+            /** Year Id */
+            year_id: number;
+            /** Years */
+            years: [
+                number,
+                string
+            ][];
+        };
+        /**
+         * OfficeTermOut
+         * @description A term with its window.
+         */
+        OfficeTermOut: {
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            window: components["schemas"]["OfficeWindowOut"] | null;
+            /** Within */
+            within: number | null;
+        };
+        /**
+         * OfficeWindowOut
+         * @description A reporting window as the records officer sets it.
+         */
+        OfficeWindowOut: {
+            /** Binding */
+            binding: string[];
+            /**
+             * Closes
+             * Format: date
+             */
+            closes: string;
+            /** Collects */
+            collects: string[];
+            /** Comment Limit */
+            comment_limit: number;
+            /** Families From */
+            families_from: string | null;
+            /** Is Closed */
+            is_closed: boolean;
+            /** Is Open */
+            is_open: boolean;
+            /**
+             * Opens
+             * Format: date
+             */
+            opens: string;
+            /** Reopenings */
+            reopenings: components["schemas"]["ReopeningOut"][];
+        };
+        /**
          * OrderIn
          * @description Ids in the order wanted.
          */
@@ -2435,8 +3391,54 @@ export interface components {
             ids: number[];
         };
         /**
+         * OutsideMarkOut
+         * @description A mark outside the scale, and what it says.
+         */
+        OutsideMarkOut: {
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * OverrideChangeOut
+         * @description What a line of a file would change; `is_high` asks about more than 100 %.
+         */
+        OverrideChangeOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Computed */
+            computed: string;
+            /** Is High */
+            is_high: boolean;
+            /** Mark */
+            mark: string;
+            /** Percent */
+            percent: string;
+            /** Reason */
+            reason: string;
+            /** Student */
+            student: string;
+            /** Student Id */
+            student_id: number;
+        };
+        /**
+         * OverrideFileOut
+         * @description What a file of overrides would change; `same` lines change nothing.
+         */
+        OverrideFileOut: {
+            /** Changes */
+            changes: components["schemas"]["OverrideChangeOut"][];
+            /** Same */
+            same: number;
+            /** Unread */
+            unread: components["schemas"]["UnreadLineOut"][];
+        };
+        /**
          * OverrideIn
-         * @description A percent, a mark or both, as typed; both empty takes the override away.
+         * @description A percent, a mark or both for one student, as typed; both empty takes the override away.
          */
         OverrideIn: {
             /**
@@ -2454,12 +3456,19 @@ export interface components {
              * @default
              */
             reason: string;
+            /** Student */
+            student: number;
         };
         /**
          * OverrideOut
-         * @description What was put in place of a computed grade.
+         * @description What was put in place of a computed grade, by whom, when and why.
          */
         OverrideOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
             /** Mark */
             mark: string | null;
             /** Percent */
@@ -2468,6 +3477,19 @@ export interface components {
             reason: string;
             /** Who */
             who: string;
+        };
+        /**
+         * OverridesIn
+         * @description Overrides of some students, as one act; `sure` says that more than 100 % is meant.
+         */
+        OverridesIn: {
+            /** Entries */
+            entries: components["schemas"]["OverrideIn"][];
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
         };
         /**
          * PartOut
@@ -2609,6 +3631,8 @@ export interface components {
             at: string;
             /** Comment */
             comment: string;
+            /** Effort */
+            effort: string;
             /** Mark */
             mark: string | null;
             /** Percent */
@@ -2630,12 +3654,31 @@ export interface components {
             at: string;
             /** Comment */
             comment: string;
+            /** Effort */
+            effort: string;
+            /** Id */
+            id: number;
             /** Mark */
             mark: string | null;
+            /** Narrative */
+            narrative: string;
             /** Percent */
             percent: string | null;
             /** Who */
             who: string;
+        };
+        /**
+         * PostingEventOut
+         * @description A posting of a student's grade, with what came of it and the ground rules at that moment, in words.
+         */
+        PostingEventOut: {
+            /** Ground Rules */
+            ground_rules: {
+                [key: string]: string;
+            };
+            posted: components["schemas"]["PostedOut"];
+            withdrawn: components["schemas"]["WithdrawnOut"] | null;
+            working: components["schemas"]["WorkingOut"];
         };
         /**
          * PreviewOut
@@ -2688,6 +3731,43 @@ export interface components {
             typed: string;
         };
         /**
+         * ReopenIn
+         * @description For whom a closed window is opened again (all where nobody is named), until when and why.
+         */
+        ReopenIn: {
+            /** Reason */
+            reason: string;
+            /** Teacher */
+            teacher?: number | null;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+        };
+        /**
+         * ReopeningOut
+         * @description A closed window opened again.
+         */
+        ReopeningOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * RepeatIn
          * @description Work that repeats, see `repeating`; `without` are days that are left out of what would be made.
          */
@@ -2738,18 +3818,42 @@ export interface components {
             without?: string[];
         };
         /**
+         * ReportCheckOut
+         * @description A check before posting that is open; a binding one stops the student's posting.
+         */
+        ReportCheckOut: {
+            /** Is Binding */
+            is_binding: boolean;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ReportOut
          * @description The report of a class for a term.
          */
         ReportOut: {
             /** Before Term */
             before_term: string | null;
+            /** Collects */
+            collects: string[];
             /** Comment Limit */
             comment_limit: number;
+            /** Efforts */
+            efforts: string[];
+            /** Families Words */
+            families_words: string;
+            /** Is Closed */
+            is_closed: boolean;
             /** Last Posting */
             last_posting: string | null;
             /** Marks */
             marks: string[];
+            /** Outside Marks */
+            outside_marks: components["schemas"]["OutsideMarkOut"][];
+            /** Parts */
+            parts: string[];
             /** Rows */
             rows: components["schemas"]["ReportRow"][];
             /** Term */
@@ -2763,25 +3867,39 @@ export interface components {
         };
         /**
          * ReportRow
-         * @description A student in the report of a term.
+         * @description A student in the report of a term; `parts` are the grades that a term made of terms comes from.
+         *
+         *     `families` says whether the family sees what was posted.
          */
         ReportRow: {
             /** Before */
             before: string | null;
+            /** Checks */
+            checks: components["schemas"]["ReportCheckOut"][];
             /** Comment */
             comment: string;
             /** Comment Version */
             comment_version: number;
+            /** Effort */
+            effort: string;
+            /** Families */
+            families: string;
             /** Family Name */
             family_name: string;
             /** Given Name */
             given_name: string;
             grade: components["schemas"]["GradeOut"];
+            /** Has Narrative */
+            has_narrative: boolean;
+            /** Is Kept Back */
+            is_kept_back: boolean;
             /** Is Ready */
             is_ready: boolean;
             /** Number */
             number: string | null;
             override: components["schemas"]["OverrideOut"] | null;
+            /** Parts */
+            parts: string[];
             posted: components["schemas"]["PostedOut"] | null;
             /** Pronouns */
             pronouns: string;
@@ -2792,6 +3910,7 @@ export interface components {
             state: "no_grade" | "no_comment" | "being_written" | "ready" | "posted" | "changed";
             /** Student Id */
             student_id: number;
+            withdrawn: components["schemas"]["WithdrawnOut"] | null;
         };
         /**
          * RibbonOut
@@ -2957,6 +4076,51 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
         };
         /**
+         * SchoolIn
+         * @description What report cards look like, marks outside the scale, and words for effort.
+         */
+        SchoolIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Card Design */
+            card_design: string;
+            /** Efforts */
+            efforts?: string[];
+            /** Outside Marks */
+            outside_marks?: [
+                string,
+                string
+            ][];
+            /** Paper */
+            paper: string;
+        };
+        /**
+         * SchoolTermIn
+         * @description A term; its kind is set once.
+         */
+        SchoolTermIn: {
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /**
+             * Kind
+             * @default quarter
+             */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+        };
+        /**
          * SegmentOut
          * @description A term on the ribbon, in percent of its width.
          */
@@ -2990,6 +4154,38 @@ export interface components {
              * @default false
              */
             with_assignments: boolean;
+        };
+        /**
+         * SentenceIn
+         * @description A sentence of the bank to make or, by its number, to change.
+         */
+        SentenceIn: {
+            /** Id */
+            id?: number | null;
+            /** Purpose */
+            purpose: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SentenceOut
+         * @description A sentence of the comment bank; `shown` with the student's own. What does not fit lacks something.
+         */
+        SentenceOut: {
+            /** Fits */
+            fits: boolean;
+            /** Id */
+            id: number;
+            /** Is Favourite */
+            is_favourite: boolean;
+            /** Is Own */
+            is_own: boolean;
+            /** Purpose */
+            purpose: string;
+            /** Shown */
+            shown: string;
+            /** Text */
+            text: string;
         };
         /**
          * SessionOut
@@ -3030,6 +4226,16 @@ export interface components {
             others: boolean;
             /** Share */
             share: string;
+        };
+        /**
+         * ShownIn
+         * @description Whether families see the posted grades of these students.
+         */
+        ShownIn: {
+            /** Is Shown */
+            is_shown: boolean;
+            /** Students */
+            students: number[];
         };
         /**
          * SignIn
@@ -3080,6 +4286,25 @@ export interface components {
             middle: number;
             /** Upper */
             upper: number;
+        };
+        /**
+         * StandOut
+         * @description How far a class's posting of a term is.
+         */
+        StandOut: {
+            /** Changed */
+            changed: number;
+            /** Left */
+            left: number;
+            /** Posted */
+            posted: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not" | "partly" | "posted" | "changed";
+            /** Words */
+            words: string;
         };
         /**
          * StationOut
@@ -3364,6 +4589,8 @@ export interface components {
          * @description A score in percent on its day; `level` is where it is drawn, in percent of the height.
          */
         TrendOut: {
+            /** Colour */
+            colour: number | null;
             /** Due On */
             due_on: string | null;
             /** Level */
@@ -3384,6 +4611,16 @@ export interface components {
             words: string;
         };
         /**
+         * UnreadLineOut
+         * @description A line of a file that cannot be read, and why.
+         */
+        UnreadLineOut: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ViewIn
          * @description How the teacher chooses to look at the class: what a choice is called, and what was chosen.
          */
@@ -3392,6 +4629,38 @@ export interface components {
             view: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * WantedIn
+         * @description A document to make: report cards of students over the subjects that one may print, or a sheet of a class.
+         *
+         *     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
+         */
+        WantedIn: {
+            /** Design */
+            design?: ("ledger" | "pages") | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cards" | "board" | "class_sheet" | "marking";
+            /**
+             * Packed
+             * @default false
+             */
+            packed: boolean;
+            /** Paper */
+            paper?: ("A4" | "Letter") | null;
+            /**
+             * Shows
+             * @default marks
+             * @enum {string}
+             */
+            shows: "marks" | "scores";
+            /** Students */
+            students?: number[];
+            /** Term */
+            term?: number | null;
         };
         /**
          * WaysOut
@@ -3416,6 +4685,33 @@ export interface components {
             };
         };
         /**
+         * WindowIn
+         * @description A reporting window.
+         */
+        WindowIn: {
+            /** Binding */
+            binding?: string[];
+            /**
+             * Closes
+             * Format: date
+             */
+            closes: string;
+            /** Collects */
+            collects: string[];
+            /**
+             * Comment Limit
+             * @default 600
+             */
+            comment_limit: number;
+            /** Families From */
+            families_from?: string | null;
+            /**
+             * Opens
+             * Format: date
+             */
+            opens: string;
+        };
+        /**
          * WindowOut
          * @description A reporting window on the ribbon.
          */
@@ -3428,6 +4724,29 @@ export interface components {
             width: number;
             /** Words */
             words: string;
+        };
+        /**
+         * WithdrawIn
+         * @description Why a posted grade is taken back.
+         */
+        WithdrawIn: {
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * WithdrawnOut
+         * @description That what was posted was taken back.
+         */
+        WithdrawnOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Reason */
+            reason: string;
+            /** Who */
+            who: string;
         };
         /**
          * WordsOut
@@ -3498,6 +4817,26 @@ export interface components {
             sum: string | null;
             /** Term */
             term: string;
+        };
+        /**
+         * YearIn
+         * @description A school year to make or, by its number, to change.
+         */
+        YearIn: {
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Id */
+            id?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
         };
     };
     responses: never;
@@ -3717,6 +5056,76 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ShareIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_api_keep_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentenceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_api_remove_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                sentence: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_api_favour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                sentence: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FavouriteIn"];
             };
         };
         responses: {
@@ -3997,6 +5406,32 @@ export interface operations {
             };
         };
     };
+    reports_api_make_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+        };
+    };
     plans_api_throw_draft_away: {
         parameters: {
             query?: never;
@@ -4089,6 +5524,7 @@ export interface operations {
         parameters: {
             query?: {
                 term?: number | null;
+                reporting?: boolean;
             };
             header?: never;
             path: {
@@ -4521,6 +5957,193 @@ export interface operations {
             };
         };
     };
+    reports_api_begin_comments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlikeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlikeOut"];
+                };
+            };
+        };
+    };
+    reports_api_effort: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EffortsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+        };
+    };
+    reports_api_show_families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+        };
+    };
+    reports_api_override: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverridesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+        };
+    };
+    reports_api_override_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+                ending: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_api_read_override_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverrideFileOut"];
+                };
+            };
+        };
+    };
+    reports_api_see_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentenceOut"][];
+                };
+            };
+        };
+    };
     reports_api_comment: {
         parameters: {
             query?: never;
@@ -4549,7 +6172,55 @@ export interface operations {
             };
         };
     };
-    reports_api_override: {
+    reports_api_evidence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvidenceOut"];
+                };
+            };
+        };
+    };
+    reports_api_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+        };
+    };
+    reports_api_withdraw: {
         parameters: {
             query?: never;
             header?: never;
@@ -4562,7 +6233,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OverrideIn"];
+                "application/json": components["schemas"]["WithdrawIn"];
             };
         };
         responses: {
@@ -5031,6 +6702,68 @@ export interface operations {
             };
         };
     };
+    reports_api_own_documents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"][];
+                };
+            };
+        };
+    };
+    reports_api_one_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+        };
+    };
+    reports_api_document_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                document: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     families_api_page: {
         parameters: {
             query?: {
@@ -5052,6 +6785,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FamilyOut"];
                 };
+            };
+        };
+    };
+    families_api_card: {
+        parameters: {
+            query: {
+                term: number;
+            };
+            header?: never;
+            path: {
+                student_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+        };
+    };
+    families_api_printed_card: {
+        parameters: {
+            query: {
+                term: number;
+            };
+            header?: never;
+            path: {
+                student_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5112,6 +6891,324 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LooseEndOut"][];
+                };
+            };
+        };
+    };
+    reports_office_api_see: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficeOut"];
+                };
+            };
+        };
+    };
+    reports_office_api_set_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_see_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentenceOut"][];
+                };
+            };
+        };
+    };
+    reports_office_api_keep_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentenceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_remove_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sentence: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_set_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolTermIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberOut"];
+                };
+            };
+        };
+    };
+    reports_office_api_remove_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficeClassOut"][];
+                };
+            };
+        };
+    };
+    reports_office_api_make_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
+                };
+            };
+        };
+    };
+    reports_office_api_reminder_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReopenIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_set_window: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WindowIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_set_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberOut"];
+                };
+            };
+        };
+    };
+    reports_office_api_add_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolTermIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberOut"];
                 };
             };
         };

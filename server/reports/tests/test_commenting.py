@@ -1,0 +1,125 @@
+"""Comments begun alike, their history, the evidence and the bank."""
+
+from typing import Any
+
+from conftest import World, send
+from scores.tests.test_entering import enter, entry
+
+from reports.models import BankSentence, Comment
+from reports.tests.test_reports import comment, post, row_of
+
+
+def report(world: World, rest: str = "") -> str:
+    return f"{world.address}/report/{world.term.pk}{rest}"
+
+
+def of_student(world: World, rest: str, who: str = "teacher", student: int = 0) -> Any:
+    return world.client(who).get(report(world, f"/{world.students[student].pk}/{rest}")).json()
+
+
+def test_several_begin_with_the_same_text_each_with_their_own(world: World) -> None:
+    enter(world, entry(world, "18"), entry(world, "12", assignment=1))
+    comment(world, "Fin has one already.", ready=False)
+    world.students[2].pronouns = "they"
+    world.students[2].save()
+    body = {"students": [each.pk for each in world.students], "text": "{name}: {they} ask{s}. {missing}"}
+    assert send(world.client("teacher"), "POST", report(world, "/comments"), body).json() == {
+        "begun": 2,
+        "kept": ["Fin Fir"],
+    }
+    texts = {each.student_id: each.text for each in Comment.objects.all()}
+    assert [texts[each.pk] for each in world.students] == [
+        "Fin has one already.", "Una: she asks. {missing}", "Ivo: they ask. {missing}",
+    ]  # fmt: skip
+    assert "placeholder" in [each["kind"] for each in row_of(world, 1)["checks"]]
+    world.client("teacher").post(f"{world.address}/undo")
+    assert row_of(world, 1)["comment"] == ""
+    assert row_of(world)["comment"] == "Fin has one already."
+
+
+def test_every_go_at_a_comment_stays_in_its_history(world: World) -> None:
+    comment(world, "First.", ready=False)
+    comment(world, "First. Second.", 1, ready=False)
+    comment(world, "Theirs.", 2, ready=False, who="co_teacher")
+    history = of_student(world, "history")["comments"]
+    assert [(each["who"], each["text"]) for each in history] == [
+        ("Bo Birch", "Theirs."),
+        ("Ann Alder", "First. Second."),
+    ]
+
+
+def test_a_narrative_is_kept_beside_the_comment_and_posted_with_it(world: World) -> None:
+    enter(world, entry(world, "17"))
+    address = report(world, f"/{world.students[0].pk}/comment")
+    body = {"text": "Short.", "narrative": "Long. " * 500, "is_ready": True, "version": 0}
+    assert send(world.client("teacher"), "PUT", address, body).status_code == 200
+    body = {"text": "Short again.", "is_ready": True, "version": 1}
+    send(world.client("teacher"), "PUT", address, body)
+    assert of_student(world, "evidence")["narrative"].startswith("Long.")
+    too_long = {"text": "x", "narrative": "x" * 20_001, "is_ready": False, "version": 2}
+    assert send(world.client("teacher"), "PUT", address, too_long).json()["field"] == "narrative"
+    post(world, 0)
+    posted = row_of(world)["posted"]
+    assert (posted["comment"], len(posted["narrative"])) == ("Short again.", 3000)
+    assert row_of(world)["state"] == "posted"
+    send(
+        world.client("teacher"),
+        "PUT",
+        address,
+        {"text": "Short again.", "narrative": "Other.", "is_ready": True, "version": 2},
+    )
+    assert row_of(world)["state"] == "changed"
+
+
+def test_the_evidence_says_what_the_term_says(world: World) -> None:
+    enter(world, entry(world, "18"), entry(world, "12", assignment=1), entry(world, "mi", assignment=2))
+    post(world, 0)
+    found = of_student(world, "evidence")
+    assert [(each["name"], each["percent"], each["words"]) for each in found["categories"]] == [
+        ("Leaves", "45.0", "weakest"), ("Roots", "60.0", "best"),
+    ]  # fmt: skip
+    assert found["missing"] == ["Ash"]
+    assert [each["percent"] for each in found["course"]] == ["90.0", "78.0"]
+    assert [each["percent"] for each in found["trend"]] == ["90.0", "60.0"]
+    assert found["earlier"] == []
+
+
+def test_the_bank_offers_sentences_with_the_students_own(world: World) -> None:
+    enter(world, entry(world, "18"), entry(world, "12", assignment=1))
+    own = f"{world.address}/bank"
+    teacher = world.client("teacher")
+    BankSentence.objects.create(school=world.school, purpose="praise", text="{best} is where {name} does best.")
+    BankSentence.objects.create(school=world.school, purpose="missing work", text="{missing} did not come in.")
+    assert send(teacher, "PUT", own, {"purpose": "closing", "text": "{They} can  be proud."}).status_code == 204
+    found = of_student(world, "bank")
+    assert [(each["shown"], each["is_own"], each["fits"]) for each in found] == [
+        ("Leaves is where Fin does best.", False, True), ("She can be proud.", True, True), ("{missing} did not come in.", False, False),
+    ]  # fmt: skip
+    favourite = found[1]["id"]
+    send(teacher, "PUT", f"{own}/{favourite}/favourite", {"is_favourite": True})
+    assert of_student(world, "bank")[0]["id"] == favourite
+    assert favourite not in [each["id"] for each in of_student(world, "bank", "co_teacher")]
+    assert world.client("co_teacher").delete(f"{own}/{favourite}").status_code == 403
+    assert teacher.delete(f"{own}/{found[0]['id']}").status_code == 403
+    assert teacher.delete(f"{own}/{favourite}").status_code == 204
+
+
+def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
+    own, teacher = f"{world.address}/bank", world.client("teacher")
+    refused = [
+        send(teacher, "PUT", own, body).json()
+        for body in ({"purpose": "praise", "text": " "}, {"purpose": "blame", "text": "x"}, {"purpose": "praise", "text": "{mood} day"},
+                     {"purpose": "praise", "text": "x" * 601})
+    ]  # fmt: skip
+    assert [each["field"] for each in refused] == ["text", "purpose", "text", "text"]
+    assert "{mood} is not known here. Known are {name}" in refused[2]["message"]
+
+
+def test_the_officer_keeps_the_schools_sentences(world: World) -> None:
+    officer = world.client("officer")
+    send(officer, "PUT", "/api/office/bank", {"purpose": "praise", "text": "Good work."})
+    kept = BankSentence.objects.get()
+    assert kept.owner is None
+    send(officer, "PUT", "/api/office/bank", {"id": kept.pk, "purpose": "praise", "text": "Very good work."})
+    assert officer.get("/api/office/bank").json()[0]["text"] == "Very good work."
+    assert officer.delete(f"/api/office/bank/{kept.pk}").status_code == 204

@@ -1,0 +1,175 @@
+"""Report cards and sheets: what was posted read back from the PDF, progress, and whose they are."""
+
+import io
+import zipfile
+from typing import Any
+
+import pytest
+from conftest import World, make_class, send
+from plans.models import Assignment, GradingScale
+from pypdf import PdfReader
+from school.models import Enrolment
+from scores.tests.test_entering import enter, entry
+
+from reports import documents
+from reports.models import Document
+from reports.tests.test_reports import comment, override, post
+
+
+def pages(content: bytes) -> list[str]:
+    return [" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(content)).pages]
+
+
+def ask(world: World, who: str = "teacher", **body: Any) -> Any:
+    return send(world.client(who), "POST", f"{world.address}/documents", body)
+
+
+def made(world: World, who: str = "teacher", **body: Any) -> bytes:
+    document = ask(world, who, **body).json()
+    documents.make_waiting()
+    progress = world.client(who).get(f"/api/documents/{document['id']}").json()
+    assert (progress["state"], progress["done"]) == ("done", progress["total"])
+    return world.client(who).get(f"/api/documents/{document['id']}/file").content
+
+
+@pytest.fixture
+def posted(world: World) -> World:
+    """Three grades posted, one with a narrative, one in many scripts and very long."""
+    world.students[1].given_name, world.students[1].family_name = "Miangaly Njara", "Razafindrakoto-Ramanantsoa"
+    world.students[1].save()
+    enter(world, *(entry(world, "17", student=place) for place in range(3)))
+    address = f"{world.address}/report/{world.term.pk}/{{}}/comment"
+    texts = (("Fin asks & <answers>.", ""), ("Łucja, Привет, 你好, नमस्ते.", "A letter.\n\n" + "She reads well. " * 400))
+    for student, (text, narrative) in zip(world.students, texts, strict=False):
+        body = {"text": text, "narrative": narrative, "is_ready": True, "version": 0}
+        send(world.client("teacher"), "PUT", address.format(student.pk), body)
+    post(world, 0, 1, 2)
+    return world
+
+
+@pytest.mark.parametrize("design", ["ledger", "pages"])
+def test_a_card_says_what_was_posted_and_not_what_is_computed_now(posted: World, design: str) -> None:
+    enter(posted, entry(posted, "1", 1))
+    comment(posted, "Something else.", 1)
+    (page,) = pages(made(posted, kind="cards", students=[posted.students[0].pk], design=design))
+    for text in (
+        "Fin Fir",
+        "Botany",
+        "Ann Alder",
+        "Quarter 2",
+        "85.0",
+        "Fin asks & <answers>.",
+        "Hill School",
+        "1 of 1",
+    ):
+        assert text in page, text
+    assert "Something else" not in page
+
+
+def test_a_class_in_one_file_each_with_pages_of_their_own(posted: World) -> None:
+    found = pages(made(posted, kind="cards", students=[each.pk for each in posted.students]))
+    assert [("Fin Fir" in page, "Ivo Fir" in page) for page in found[:2]] == [(True, False), (False, True)]
+    assert all("Miangaly Njara Razafindrakoto-" in page for page in found[2:])
+    assert "Łucja, Привет, 你好" in found[2]
+    assert "a letter follows" in found[2]
+    assert len(found) > 4
+    assert found[3].count("She reads well.") > 50
+    assert f"{len(found) - 2} of {len(found) - 2}" in found[-1]
+
+
+def test_a_zip_holds_a_file_a_student_on_the_paper_asked_for(posted: World) -> None:
+    content = made(posted, kind="cards", students=[each.pk for each in posted.students], packed=True, paper="Letter")
+    archive = zipfile.ZipFile(io.BytesIO(content))
+    assert archive.namelist() == [
+        "Fin Fir 100.pdf",
+        "Ivo Fir 102.pdf",
+        "Miangaly Njara Razafindrakoto-Ramanantsoa 101.pdf",
+    ]
+    box = PdfReader(io.BytesIO(archive.read("Fin Fir 100.pdf"))).pages[0].mediabox
+    assert (float(box.width), float(box.height)) == (612, 792)
+
+
+def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(posted: World) -> None:
+    zoology = make_class(
+        posted.school, posted.term.year, GradingScale.objects.get(), [posted.people["other_teacher"]], "Astronomy"
+    )
+    Enrolment.objects.create(school_class=zoology, student=posted.students[0], starts=posted.term.year.starts)
+    address = f"/api/classes/{zoology.pk}/report"
+    entries = [{"student": posted.students[0].pk, "mark": "C", "reason": "x"}]
+    send(posted.client("other_teacher"), "PUT", f"{address}/{posted.term.pk}/overrides", {"entries": entries})
+    body = {
+        "request": "5e5c86a0-59d5-4d2c-8ef7-6f8b0a1d2c3e",
+        "term": posted.term.pk,
+        "students": [posted.students[0].pk],
+    }
+    assert send(posted.client("other_teacher"), "POST", f"{address}/post", body).json() == {"posted": 1}
+    (own,) = pages(made(posted, kind="cards", students=[posted.students[0].pk]))
+    assert ("Botany" in own, "Astronomy" in own) == (True, False)
+    asked = send(
+        posted.client("officer"), "POST", f"/api/office/terms/{posted.term.pk}/documents", {"kind": "cards"}
+    ).json()
+    assert asked["total"] == 3
+    documents.make_waiting()
+    everything = pages(posted.client("officer").get(f"/api/documents/{asked['id']}/file").content)
+    assert "Astronomy" in everything[0]
+    assert "Botany" in everything[0]
+    card = posted.client("guardian").get(f"/api/families/{posted.students[0].pk}/card.pdf", {"term": posted.term.pk})
+    assert card["Content-Type"] == "application/pdf"
+    assert "Astronomy" in pages(card.content)[0]
+
+
+def test_the_notice_board_names_nobody_and_shows_only_what_families_see(posted: World) -> None:
+    Assignment.objects.filter(pk=posted.assignments[0].pk).update(shown=False)
+    enter(posted, entry(posted, "11", assignment=1))
+    text = " ".join(pages(made(posted, kind="board", shows="scores")))
+    assert "Beet" in text
+    assert "Oak" not in text
+    marks = " ".join(pages(made(posted, kind="board")))
+    assert marks.index("077") < marks.index("177") < marks.index("277")
+    for page in (text, marks):
+        assert not [name for name in ("Fin", "Una", "Ivo", "Fir", "Razafindrakoto", "100") if name in page.split()]
+    posted.students[1].alias = "077"
+    posted.students[1].save()
+    assert "077" not in " ".join(pages(made(posted, kind="board")))
+
+
+def test_class_sheet_and_marking_sheet(posted: World) -> None:
+    override(posted, student=2, mark="A", reason="oral")
+    sheet = " ".join(pages(made(posted, kind="class_sheet")))
+    for text in ("Fir, Ivo", "Oak (20)", "17", "Posted"):
+        assert text in sheet, text
+    (blank,) = pages(made(posted, kind="marking"))
+    assert ("Fir, Fin" in blank, "17" in blank.replace("277", "")) == (True, False)
+
+
+def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: World) -> None:
+    document = ask(posted, kind="marking").json()
+    for who in ("co_teacher", "officer"):
+        assert posted.client(who).get(f"/api/documents/{document['id']}").status_code == 403
+        assert posted.client(who).get(f"/api/documents/{document['id']}/file").status_code == 403
+    waiting = posted.client("teacher").get(f"/api/documents/{document['id']}/file")
+    assert "not made yet" in waiting.json()["message"]
+    assert documents._take() is not None
+    assert documents.make_waiting() == 0
+    documents.take_up_again()
+    assert documents.make_waiting() == 1
+    assert [each["state"] for each in posted.client("teacher").get("/api/documents").json()] == ["done"]
+
+
+def test_what_cannot_be_made_says_so(posted: World) -> None:
+    document = ask(posted, kind="marking").json()
+    Document.objects.update(wanted={"kind": "marking", "term": 0})
+    documents.make_waiting()
+    progress = posted.client("teacher").get(f"/api/documents/{document['id']}").json()
+    assert (progress["state"], progress["problem"].startswith("It could not be made")) == ("failed", True)
+    assert ask(posted, kind="cards", students=[]).json()["field"] == "students"
+    assert ask(posted, kind="cards", students=[0]).status_code == 403
+
+
+def test_the_answers_name_carries_any_letters(posted: World) -> None:
+    posted.school_class.name = "Bot/any Łódź"
+    posted.school_class.save()
+    document = ask(posted, kind="marking").json()
+    documents.make_waiting()
+    answer = posted.client("teacher").get(f"/api/documents/{document['id']}/file")
+    assert "filename*=utf-8''Bot-any%20%C5%81%C3%B3d%C5%BA" in answer["Content-Disposition"]

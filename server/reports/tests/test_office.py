@@ -1,0 +1,123 @@
+"""The records officer's side: the calendar, how far every class is, reminders."""
+
+import csv
+import io
+from typing import Any
+
+import pytest
+from conftest import World, send
+from school.models import ReportingWindow, Term
+from scores.tests.test_entering import enter, entry
+
+from reports.tests.test_reports import post
+
+
+def put(world: World, rest: str, body: Any, method: str = "PUT") -> Any:
+    return send(world.client("officer"), method, f"/api/office{rest}", body)
+
+
+def office(world: World) -> Any:
+    return world.client("officer").get("/api/office").json()
+
+
+def stands(world: World) -> dict[str, str]:
+    found = world.client("officer").get(f"/api/office/terms/{world.term.pk}/classes").json()
+    return {each["name"]: each["stand"]["words"] for each in found}
+
+
+def test_a_year_of_terms_is_made_from_nothing(world: World) -> None:
+    year = put(world, "/years", {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"}).json()["id"]
+    body = {"name": "Semester 1", "kind": "semester", "starts": "2032-09-01", "ends": "2033-01-27"}
+    semester = put(world, f"/years/{year}/terms", body, "POST").json()["id"]
+    body = {"name": "Quarter 1", "kind": "quarter", "starts": "2032-09-01", "ends": "2032-10-31"}
+    quarter = put(world, f"/years/{year}/terms", body, "POST").json()["id"]
+    assert Term.objects.get(pk=quarter).within_id == semester
+    assert [each.name for each in Term.objects.filter(year=year)] == ["Semester 1", "Quarter 1"]
+    late = {"name": "Quarter 2", "starts": "2032-10-30", "ends": "2032-12-20"}
+    assert "would overlap" in put(world, f"/years/{year}/terms", late, "POST").json()["message"]
+    assert (
+        put(world, f"/terms/{semester}", {"name": "Semester 1", "starts": "2032-09-10", "ends": "2033-01-27"}).json()[
+            "field"
+        ]
+        == "ends"
+    )
+    assert world.client("officer").delete(f"/api/office/terms/{semester}").status_code == 422
+    assert world.client("officer").delete(f"/api/office/terms/{quarter}").status_code == 204
+
+
+@pytest.mark.parametrize(
+    ("body", "field"),
+    [
+        ({"closes": "2032-01-11"}, "closes"), ({"families_from": "2032-01-01"}, "families_from"), ({"comment_limit": 0}, "comment_limit"),
+        ({"collects": ["comment"]}, "collects"), ({"collects": ["mark", "mood"]}, "collects"), ({"binding": ["mood"]}, "collects"),
+    ],
+)  # fmt: skip
+def test_a_window_that_makes_no_sense_is_refused_and_nothing_changes(world: World, body: Any, field: str) -> None:
+    good = {"opens": "2032-01-12", "closes": "2032-01-22", "collects": ["mark"], "comment_limit": 400}
+    refused = put(world, f"/terms/{world.term.pk}/window", good | body)
+    assert (refused.status_code, refused.json()["field"]) == (422, field)
+    assert ReportingWindow.objects.get().closes.day == 20
+    assert put(world, f"/terms/{world.term.pk}/window", good).status_code == 204
+    window = next(each["window"] for each in office(world)["terms"] if each["window"])
+    assert (window["closes"], window["comment_limit"], window["is_open"]) == ("2032-01-22", 400, True)
+
+
+def test_terms_that_are_used_stay(world: World) -> None:
+    refused = world.client("officer").delete(f"/api/office/terms/{world.term.pk}")
+    assert "has assignments, comments or grades" in refused.json()["message"]
+    short = {"name": "Quarter 2", "starts": "2031-08-01", "ends": "2032-01-16"}
+    assert "does not lie within the year" in put(world, f"/terms/{world.term.pk}", short).json()["message"]
+
+
+def test_how_far_every_class_is_and_who_is_reminded(world: World) -> None:
+    assert stands(world) == {"Botany A": "none of 3 posted", "Zoology A": "no students"}
+    enter(world, *(entry(world, "17", student=place) for place in range(3)))
+    post(world, 0, 1)
+    assert stands(world)["Botany A"] == "2 of 3 posted"
+    enter(world, entry(world, "2", 1))
+    assert stands(world)["Botany A"] == "1 changed since"
+    answer = world.client("officer").get(f"/api/office/terms/{world.term.pk}/reminders.csv")
+    rows = list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
+    assert rows[1:] == [["Botany A", "Ann Alder, Bo Birch", "Quarter 2", "2", "1", "1", "2032-01-20"]]
+    post(world, 0, 1, 2)
+    assert stands(world)["Botany A"] == "3 grades posted"
+    answer = world.client("officer").get(f"/api/office/terms/{world.term.pk}/reminders.csv")
+    assert len(answer.content.decode().splitlines()) == 1
+
+
+def test_the_schools_marks_and_words(world: World) -> None:
+    body = {
+        "card_design": "pages",
+        "paper": "Letter",
+        "address": " 4  Shore Road ",
+        "outside_marks": [["W", "withdrawn"]],
+        "efforts": ["good"],
+    }
+    assert put(world, "", body).status_code == 204
+    found = office(world)
+    assert (found["card_design"], found["address"], found["outside_marks"]) == (
+        "pages",
+        "4 Shore Road",
+        [["W", "withdrawn"]],
+    )
+    assert "twice" in put(world, "", body | {"efforts": ["good", "Good"]}).json()["message"]
+    assert put(world, "", body | {"paper": "A5"}).status_code == 422
+
+
+def test_another_schools_terms_are_not_there(world: World) -> None:
+    world.people["stranger"].memberships.update(role="officer")
+    for method, rest in (("GET", "classes"), ("PUT", "window"), ("POST", "reopen"), ("GET", "reminders.csv")):
+        body = {
+            "opens": "2032-01-12",
+            "closes": "2032-01-22",
+            "collects": ["mark"],
+            "until": "2032-01-22",
+            "reason": "x",
+        }
+        answer = send(
+            world.client("stranger"),
+            method,
+            f"/api/office/terms/{world.term.pk}/{rest}",
+            None if method == "GET" else body,
+        )
+        assert answer.status_code == 403, rest

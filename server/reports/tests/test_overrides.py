@@ -1,0 +1,156 @@
+"""Marks typed, marks outside the scale, and overrides by file."""
+
+import io
+from collections.abc import Sequence
+from typing import Any
+
+import pytest
+import xlsxwriter
+from conftest import World, send
+from django.core.files.uploadedfile import SimpleUploadedFile
+from openpyxl import load_workbook
+from scores.models import Override
+from scores.tests.test_entering import enter, entry
+
+from reports.override_file import COLUMNS, LARGEST
+from reports.tests.test_reports import override, post, row_of
+
+
+@pytest.fixture
+def marks(world: World) -> World:
+    """The school has marks outside the scale, and everybody a grade."""
+    world.school.outside_marks = [["W", "withdrawn"], ["AU", "audit"]]
+    world.school.save()
+    enter(world, *(entry(world, "17", student=place) for place in range(3)))
+    return world
+
+
+@pytest.mark.parametrize(("typed", "mark"), [("a", "A"), (" au ", "AU"), ("w", "W"), ("WITH", "W"), ("aud", "AU")])
+def test_a_mark_is_typed_in_any_case_or_by_its_first_letters(marks: World, typed: str, mark: str) -> None:
+    assert override(marks, mark=typed, reason="x").json() == {"changed": 1}
+    assert row_of(marks)["grade"]["mark"] == mark
+
+
+def test_letters_that_begin_two_marks_are_asked_about(marks: World) -> None:
+    marks.school.outside_marks = [["PR", "present"], ["PS", "pass"]]
+    marks.school.save()
+    assert override(marks, mark="p").json()["message"] == "p could be PR or PS. Type one letter more."
+    assert "outside the scale PR (present), PS (pass)" in override(marks, mark="zz").json()["message"]
+
+
+def test_a_mark_outside_the_scale_has_no_percent_and_is_posted_as_it_is(marks: World) -> None:
+    override(marks, mark="W", reason="left in December")
+    row = row_of(marks)
+    assert (row["grade"]["mark"], row["grade"]["percent"], row["grade"]["computed_percent"]) == ("W", None, "85.0")
+    post(marks, 0)
+    assert row_of(marks)["posted"]["mark"] == "W"
+
+
+def test_more_than_full_is_asked_about_and_then_taken(marks: World) -> None:
+    asked = override(marks, percent="140")
+    assert (asked.json()["field"], asked.json()["message"]) == ("sure", "140 % is more than 100. Is it meant?")
+    assert override(marks, percent="140", sure=True).json() == {"changed": 1}
+    assert "no_reason" in [each["kind"] for each in row_of(marks)["checks"]]
+
+
+def test_many_overrides_are_one_act_and_all_or_nothing(marks: World) -> None:
+    address = f"{marks.address}/report/{marks.term.pk}/overrides"
+
+    def put(*given: str) -> Any:
+        entries = [{"student": each.pk, "mark": mark} for each, mark in zip(marks.students, given, strict=False)]
+        return send(marks.client("teacher"), "PUT", address, {"entries": entries})
+
+    assert put("A", "nonsense").status_code == 422
+    assert not Override.objects.exists()
+    assert put("A", "B", "").json() == {"changed": 2}
+    marks.client("teacher").post(f"{marks.address}/undo")
+    assert not Override.objects.exists()
+    marks.client("teacher").post(f"{marks.address}/redo")
+    assert [each.mark for each in Override.objects.order_by("student_id")] == ["A", "B"]
+
+
+def sheet(world: World, ending: str) -> bytes:
+    return world.client("teacher").get(f"{world.address}/report/{world.term.pk}/overrides.{ending}").content
+
+
+def read(world: World, content: bytes, name: str = "sheet.csv") -> Any:
+    address = f"{world.address}/report/{world.term.pk}/overrides/file"
+    return world.client("teacher").post(address, {"file": SimpleUploadedFile(name, content)})
+
+
+def csv_of(*lines: Sequence[str]) -> bytes:
+    return "\n".join(",".join(each) for each in (COLUMNS, *lines)).encode()
+
+
+def line(number: str, percent: str = "", mark: str = "", reason: str = "") -> Sequence[str]:
+    return (number, "Fir", "x", "85.0", "B", percent, mark, reason)
+
+
+def test_a_sheet_goes_out_and_comes_back_as_a_workbook(marks: World) -> None:
+    override(marks, student=2, mark="C", reason="agreed")
+    book = load_workbook(io.BytesIO(sheet(marks, "xlsx")))
+    page = book.worksheets[0]
+    assert [[each.value or "" for each in row] for row in page.iter_rows(max_row=2)] == [
+        list(COLUMNS), ["100", "Fir", "Fin", "85.0", "B", "", "", ""],
+    ]  # fmt: skip
+    page["F2"], page["H2"] = 91.5, "oral exam"
+    page["G4"], page["H4"] = "w", "left"
+    changed = io.BytesIO()
+    book.save(changed)
+    found = read(marks, changed.getvalue(), "Marks.XLSX").json()
+    assert (found["unread"], found["same"]) == ([], 1)
+    assert [(each["student"], each["before"], each["after"]) for each in found["changes"]] == [
+        ("Fin Fir", "", "91.5 %"), ("Una Fir", "", "W"),
+    ]  # fmt: skip
+    assert Override.objects.get().mark == "C"
+
+
+def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> None:
+    found = read(
+        marks,
+        csv_of(
+            line("100", percent="140"), line("101", mark="Q"), line("999", mark="A"), line("100", mark="A"), line("102", percent="=1+1"),
+            ["", "", ""],
+        ),
+    ).json()  # fmt: skip
+    assert [(each["student"], each["is_high"]) for each in found["changes"]] == [("Fin Fir", True)]
+    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6]
+    words = [each["words"] for each in found["unread"]]
+    assert words[1] == "Nobody in this class has the number 999."
+    assert words[2] == "Fin Fir stands in line 2 already."
+    assert "is a formula" in words[3]
+    assert not Override.objects.exists()
+
+
+@pytest.mark.parametrize(
+    ("name", "content", "said"),
+    [
+        ("x.csv", b"Number,Reason\n100,x", "lacks New percent and New mark"),
+        ("x.csv", b"", "lacks Number"),
+        ("x.xlsx", b"PK not a workbook", "cannot be read as a workbook"),
+        ("x.pdf", b"%PDF", "neither CSV nor a workbook"),
+        ("x.csv", b"x" * (LARGEST + 1), "at most 2 MB"),
+    ],
+)
+def test_a_file_that_is_no_sheet_is_refused_in_words(marks: World, name: str, content: bytes, said: str) -> None:
+    refused = read(marks, content, name)
+    assert (refused.status_code, refused.json()["field"]) == (422, "file")
+    assert said in refused.json()["message"]
+
+
+def test_names_in_the_sheet_are_never_formulas(marks: World) -> None:
+    marks.students[0].family_name = "=SUM(A1)"
+    marks.students[0].save()
+    assert b"'=SUM(A1)" in sheet(marks, "csv")
+    page = load_workbook(io.BytesIO(sheet(marks, "xlsx"))).worksheets[0]
+    assert {each.data_type for row in page.iter_rows(max_col=3) for each in row} == {"s"}
+
+
+def test_a_workbook_that_unpacks_too_far_is_refused(marks: World) -> None:
+    out = io.BytesIO()
+    with xlsxwriter.Workbook(out, {"constant_memory": True}) as book:
+        page = book.add_worksheet()
+        for row in range(9_000):
+            page.write_row(row, 0, ["1" * 900] * 6)
+    assert len(out.getvalue()) < LARGEST
+    assert "unpacks to far more" in read(marks, out.getvalue(), "x.xlsx").json()["message"]
