@@ -8,7 +8,7 @@ from urllib.parse import urlsplit
 
 import MySQLdb
 
-from launch.commands import start_server
+from launch.commands import start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import end, free_port
 
@@ -23,11 +23,13 @@ class Stack:
         self._given = given
         self.environment = {
             "HOARFROST_DATABASE_URL": given._replace(path=f"/{self.name}").geturl(),
+            "HOARFROST_BROKER_URL": os.environ["HOARFROST_BROKER_URL"],
             "HOARFROST_SECRET_KEY": os.environ["HOARFROST_SECRET_KEY"],
             "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
             "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
         }
         self.server: subprocess.Popen[bytes] | None = None
+        self.worker: subprocess.Popen[bytes] | None = None
 
     @property
     def address(self) -> str:
@@ -44,6 +46,10 @@ class Stack:
     def start(self) -> None:
         self.server = start_server(self.port, self.environment, Path(RUN / "test-server.log"))
 
+    def start_worker(self) -> None:
+        """What makes documents in the background; few tests need it."""
+        self.worker = start_worker(self.environment, Path(RUN / "test-worker.log"))
+
     def kill(self) -> None:
         """As a power cut would: no chance to finish anything."""
         assert self.server is not None
@@ -53,8 +59,9 @@ class Stack:
         self.server.wait()
 
     def drop(self) -> None:
-        if self.server is not None:
-            end(self.server)
+        for process in (self.worker, self.server):
+            if process is not None:
+                end(process)
         self._sql(f"DROP DATABASE IF EXISTS {self.name}")
 
     def manage(self, *arguments: str) -> None:

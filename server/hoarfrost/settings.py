@@ -131,6 +131,8 @@ TIME_ZONE = "UTC"
 
 # What is made in the background is kept in the database; the broker only wakes the worker.
 CELERY_BROKER_URL = env.str("HOARFROST_BROKER_URL", default="")
+# Several installations may share a broker.
+CELERY_TASK_DEFAULT_QUEUE = f"hoarfrost-{DATABASES['default']['NAME']}"
 CELERY_TASK_IGNORE_RESULT = True
 CELERY_TASK_ACKS_LATE = True
 CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True

@@ -229,6 +229,8 @@ def change_term(request: Asking, class_id: int, term: int, body: TermRulesIn) ->
         terms.set_own_rules(*asking, body.rules)
     if body.part_weights or body.parts_from is not None:
         terms.set_parts(*asking, body.part_weights, body.parts_from)
+    if body.adjust is not None:
+        terms.set_steps(*asking, body.adjust)
     return Status(204, None)
 
 

@@ -6,8 +6,6 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max, QuerySet
-from gradecore.check import BookError
-from gradecore.file import read_steps
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
@@ -15,7 +13,7 @@ from plans.categories import find_category
 from plans.keeping import Changed, keep, refuse_overtaken
 from plans.models import Assignment
 from plans.rows import mark_of, record, snapshot
-from plans.typed import link, made_short, name, number
+from plans.typed import link, made_short, name, number, steps
 
 LONGEST_DESCRIPTION = 4000
 KEPT_FOR = datetime.timedelta(days=30)
@@ -169,11 +167,7 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
             raise Refused("Scores are entered as points, percent, marks, or done and not done.", "entered_as")
         assignment.entered_as = given["entered_as"]
     if "adjust" in given:
-        try:
-            read_steps(given["adjust"])
-        except BookError as error:
-            raise Refused(" ".join(problem.message for problem in error.problems), "adjust") from None
-        assignment.adjust = given["adjust"]
+        assignment.adjust = steps(given["adjust"], "adjust")
     if "standards" in given:
         assignment.standards = _standards(given["standards"])
 

@@ -31,7 +31,7 @@ MOVING: Mapping[str, frozenset[str]] = {
         }
     ),
     "rules": frozenset({"scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap"}),
-    "term": frozenset({"ground_rules", "weights", "part_weights", "parts_from"}),
+    "term": frozenset({"ground_rules", "weights", "adjust", "part_weights", "parts_from"}),
     "code": frozenset({"effect", "percent", "missing"}),
 }
 """What moves grades, by kind of row. Closing an assignment is marking, not planning, and is at once in force."""

@@ -33,7 +33,7 @@ _KEPT: dict[type[Row], tuple[str, ...]] = {
         "extra", "never_drop", "counts", "closed", "locked", "kept_in", "shown", "shown_from", "shown_when_in", "entered_as", "standards",
         "assigned_on", "due_on", "for_everyone", "chosen", "adjust", "position",
     ),
-    TermPlan: ("term_id", "ground_rules", "weights", "part_weights", "parts_from"),
+    TermPlan: ("term_id", "ground_rules", "weights", "adjust", "part_weights", "parts_from"),
     ScoreCode: ("school_id", "code", "name", "effect", "percent", "missing", "colour"),
 }  # fmt: skip
 

@@ -271,7 +271,8 @@ class TermPartOut(Schema):
 class PlanOut(Schema):
     """A class's plan for one term. `weights` is what the weights add up to, None where they do not count.
 
-    A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself.
+    A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself;
+    `adjust` are the steps that the term's percents go through.
     """
 
     term_id: int
@@ -284,6 +285,7 @@ class PlanOut(Schema):
     families_from: datetime.date | None
     rules: list[RuleOut]
     has_draft: bool
+    adjust: list[dict[str, Any]]
     weights: str | None
     not_given: float
     categories: list[CategoryOut]
@@ -420,6 +422,7 @@ class TermRulesIn(Schema):
     rules: dict[str, str | None] = Field(default_factory=dict)
     part_weights: dict[int, str] = Field(default_factory=dict)
     parts_from: str | None = None
+    adjust: list[dict[str, Any]] | None = None
 
 
 class BandIO(Schema):

@@ -1,6 +1,7 @@
 """What a term sets for itself: weights, ground rules, and how a semester is made of its parts (R4.6, R5)."""
 
 from collections.abc import Mapping
+from typing import Any
 
 from django.db import transaction
 from gradecore.numbers import decimal_text
@@ -13,7 +14,7 @@ from plans.loading import load_plan
 from plans.models import GroundRules, TermPlan
 from plans.rows import snapshot
 from plans.sharing import weights_of
-from plans.typed import number
+from plans.typed import number, steps
 
 
 def _own(school_class: SchoolClass, term: Term) -> TermPlan:
@@ -51,6 +52,15 @@ def set_own_rules(school_class: SchoolClass, person: Person, term: Term, given: 
             rules |= term_rule(field, value)
     row.ground_rules = rules
     keep(school_class, person, [Changed(row, before, ("ground_rules",))], f"changed the ground rules of {term.name}")
+
+
+@transaction.atomic
+def set_steps(school_class: SchoolClass, person: Person, term: Term, given: list[dict[str, Any]]) -> None:
+    """Set the steps that adjust every student's percent of a term (R4.5, R7)."""
+    row = _own(school_class, term)
+    before = snapshot(row)
+    row.adjust = steps(given, "adjust")
+    keep(school_class, person, [Changed(row, before, ("adjust",))], f"changed how {term.name} is adjusted")
 
 
 @transaction.atomic

@@ -2,9 +2,12 @@
 
 import re
 from decimal import Decimal
+from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.core.validators import URLValidator
+from gradecore.check import BookError
+from gradecore.file import read_steps
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from school.refusal import Refused
 
@@ -70,3 +73,12 @@ def made_sign(text: str, taken: set[str]) -> str:
     ]
     wishes += [f"{first}{digit}" for digit in range(2, 100)]
     return next(wish for wish in wishes if wish not in taken)
+
+
+def steps(given: list[dict[str, Any]], field: str) -> list[dict[str, Any]]:
+    """Steps of an adjustment (R7), in the words of the open gradebook file, once they can be read."""
+    try:
+        read_steps(given)
+    except BookError as error:
+        raise Refused(" ".join(problem.message for problem in error.problems), field) from None
+    return given

@@ -72,7 +72,7 @@ def checks_of(
         if left := left_in(text):
             yield "placeholder", f"{' and '.join(dict.fromkeys(left))} left in"
         if wrong := wrong_pronouns(text, student):
-            yield "pronouns", f"says “{' and '.join(wrong)}”, not {student.pronouns}"
+            yield "pronouns", f"says “{'” and “'.join(wrong)}”"
 
     return {
         student.id: [ReportCheckOut(kind=kind, words=words, is_binding=kind in binding) for kind, words in of(student)]

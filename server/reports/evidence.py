@@ -1,6 +1,6 @@
 """The evidence beside a comment: what a student's term says, so that the comment can."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from gradecore.figures import score_percent
@@ -23,20 +23,12 @@ from reports.schemas import (
 )
 
 
-@dataclass(frozen=True)
-class _Scored:
-    """A score that counts: its work, its day and its percent."""
-
-    assignment: str
-    trend: TrendOut
-    order: tuple[object, int]
-
-
 def _level(percent: Fraction) -> float:
     return round(float(min(max(percent, Fraction(0)), Fraction(100))), 1)
 
 
-def _scored(loaded: LoadedClass, student: str, term: Term) -> list[_Scored]:
+def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
+    """A student's scores in percent by due date."""
     if loaded.gradebook.terms[str(term.pk)].parts:
         return []
     works = {str(each.pk): each for each in loaded.plan.assignments}
@@ -53,35 +45,30 @@ def _scored(loaded: LoadedClass, student: str, term: Term) -> list[_Scored]:
                 name=work.name, due_on=work.due_on, percent=fixed_text(percent, 1), level=_level(percent),
                 colour=colours.get(work.category_id or 0),
             )  # fmt: skip
-            found.append(_Scored(column.id, trend, (work.due_on or term.ends, column.position)))
-    return sorted(found, key=lambda each: each.order)
-
-
-def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
-    """A student's scores in percent by due date."""
-    return [each.trend for each in _scored(loaded, student, term)]
+            found.append((work.due_on or term.ends, column.position, trend))
+    return [each for _, _, each in sorted(found, key=lambda each: each[:2])]
 
 
 def _course(loaded: LoadedClass, student: str, term: Term) -> list[LevelOut]:
-    """How the student's grade went: what it was, by the rules as they are now, after each day with a score."""
-    scored = _scored(loaded, student, term)
-    all_scores = loaded.book.scores.get(student, {})
-    of_term = {column.id for column in loaded.gradebook.plan(str(term.pk)).columns} if scored else set()
-    found: list[LevelOut] = []
-    came: set[str] = set()
-    for place, each in enumerate(scored):
-        came.add(each.assignment)
-        if place + 1 < len(scored) and scored[place + 1].trend.due_on == each.trend.due_on:
-            continue
-        so_far = {work: score for work, score in all_scores.items() if work not in of_term or work in came}
-        open_work = tuple(
-            work if work.id in came or work.id not in of_term else replace(work, closed=False)
-            for work in loaded.book.assignments
+    """How the student's grade went: what it was, by the rules as they are now, after each day with a score.
+
+    What is due later has no score yet on such a day, and is not closed.
+    """
+    days = sorted({each.due_on for each in trend_of(loaded, student, term) if each.due_on})
+    due = {str(each.pk): each.due_on for each in loaded.plan.assignments if each.term_id == term.pk}
+    found = []
+    for day in days:
+        later = {work for work, due_on in due.items() if due_on is not None and due_on > day}
+        scores = {work: score for work, score in loaded.book.scores.get(student, {}).items() if work not in later}
+        assignments = tuple(
+            replace(work, closed=False) if work.id in later else work for work in loaded.book.assignments
         )
-        book = replace(loaded.book, students=(student,), scores={student: so_far}, assignments=open_work, overrides={})
+        book = replace(
+            loaded.book, students=(student,), scores={student: scores}, assignments=assignments, overrides={}
+        )
         percent = Gradebook(book, checked=True).result(student, str(term.pk)).percent
         if percent is not None:
-            found.append(LevelOut(day=each.trend.due_on, percent=fixed_text(percent, 1), level=_level(percent)))
+            found.append(LevelOut(day=day, percent=fixed_text(percent, 1), level=_level(percent)))
     return found
 
 
@@ -116,14 +103,15 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
     comment = Comment.objects.filter(school_class=loaded.plan.school_class, student=student, term=term).first()
     marks = loaded.gradebook.marks
     course = _course(loaded, key, term)
-    levels = [each.level for each in course] + [each.trend.level for each in _scored(loaded, key, term)]
+    trend = trend_of(loaded, key, term)
+    levels = [each.level for each in (*course, *trend)]
     bands = [
         BandOut(mark=band.mark, level=_level(least))
         for band in marks.bands
         if (least := marks.percent_of(band.mark)) is not None and levels and min(levels) - 10 <= least <= max(levels)
     ]
     return EvidenceOut(
-        student_id=student.pk, trend=trend_of(loaded, key, term), course=course, bands=bands,
+        student_id=student.pk, trend=trend, course=course, bands=bands,
         categories=_categories(loaded, student, term), missing=[works[each].name for each in result.missing], late=late,
         to_come=to_come, earlier=_earlier(loaded, student, term), narrative=comment.narrative if comment else "",
     )  # fmt: skip

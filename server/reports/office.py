@@ -15,6 +15,7 @@ from reports.checks import ALWAYS, KINDS
 from reports.report import grade_of
 from reports.schemas import (
     KindOut,
+    NamedOut,
     OfficeClassOut,
     OfficeOut,
     OfficeTermOut,
@@ -57,11 +58,11 @@ def office(school: School, year: SchoolYear) -> OfficeOut:
     return OfficeOut(
         school=school.name, address=school.address, card_design=school.card_design, paper=school.paper,
         outside_marks=[[mark, name] for mark, name in school.outside_marks], efforts=school.efforts,
-        year_id=year.pk, year=year.name, years=[(each.pk, each.name) for each in school.years.order_by("starts")],
+        year_id=year.pk, year=year.name, years=[NamedOut(id=each.pk, name=each.name) for each in school.years.order_by("starts")],
         terms=[_term(each, school.today()) for each in terms],
         check_kinds=[KindOut(kind=kind, words=words) for kind, words in KINDS.items() if kind not in ALWAYS],
         teachers=[
-            (each.pk, str(each))
+            NamedOut(id=each.pk, name=str(each))
             for each in Person.objects.filter(teachings__school_class__year=year).distinct().order_by("family_name", "given_name")
         ],
     )  # fmt: skip

@@ -27,8 +27,8 @@ def post(
 ) -> int:
     """Post students' grades for a term, in one transaction, and once however often it is asked for.
 
-    Gives how many were posted; what is posted already just as it is now is not posted again. Raises Refused where the term may not be posted to now, where a student has no
-    grade, or where a check that the school made binding is open.
+    Gives how many were posted; what is posted already just as it is now is not posted again. Raises Refused where the
+    term may not be posted to now, where a student has no grade, or where a check that the school made binding is open.
     """
     try:
         with transaction.atomic():

@@ -2,6 +2,7 @@
 
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
+from plans.models import Draft
 from school.models import Person, Student, Term
 from scores.book import LoadedClass
 from scores.grid import grade, namesakes_of
@@ -51,6 +52,7 @@ class _Report:
                 self._row(each, each.number if (each.given_name, each.family_name) in names else None, checks[each.pk])
                 for each in self.loaded.plan.students
             ],
+            has_draft=Draft.objects.filter(school_class=self.loaded.plan.school_class).exists(),
             last_posting=f"{last.posting.person}, {last.posting.at:%a %-d %b %H:%M}" if last else None,
         )  # fmt: skip
 

@@ -201,6 +201,7 @@ class ReportOut(Schema):
     efforts: list[str]
     rows: list[ReportRow]
     last_posting: str | None
+    has_draft: bool
 
 
 class OverrideIn(Schema):
@@ -598,6 +599,13 @@ class OfficeClassOut(Schema):
     stand: StandOut
 
 
+class NamedOut(Schema):
+    """Something by its number and name."""
+
+    id: int
+    name: str
+
+
 class OfficeOut(Schema):
     """A school year as the records officer sees it."""
 
@@ -609,10 +617,10 @@ class OfficeOut(Schema):
     efforts: list[str]
     year_id: int
     year: str
-    years: list[tuple[int, str]]
+    years: list[NamedOut]
     terms: list[OfficeTermOut]
     check_kinds: list[KindOut]
-    teachers: list[tuple[int, str]]
+    teachers: list[NamedOut]
 
 
 class YearIn(Schema):

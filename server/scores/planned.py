@@ -50,7 +50,7 @@ class _Planned:
             students=[StudentOut(id=each.pk, name=str(each)) for each in plan.students],
             families_from=plan.rules.families_from,
             rules=self._rules(),
-            has_draft=self.draft is not None,
+            has_draft=self.draft is not None, adjust=self._adjust(),
             weights=None if total is None else decimal_text(total),
             not_given=float(max(100 - total, Fraction(0))) if total is not None else 0.0,
             categories=[self._category(each) for each in plan.categories],
@@ -137,6 +137,10 @@ class _Planned:
             )
             for field, value in now.items()
         ]  # fmt: skip
+
+    def _adjust(self) -> list[dict[str, object]]:
+        plan = self.loaded.plan.term_plans.get(self.term.pk)
+        return plan.adjust if plan else []
 
     def _own(self, loaded: LoadedClass) -> dict[str, object]:
         """What the term sets for itself."""

@@ -79,7 +79,7 @@ def test_the_evidence_says_what_the_term_says(world: World) -> None:
         ("Leaves", "45.0", "weakest"), ("Roots", "60.0", "best"),
     ]  # fmt: skip
     assert found["missing"] == ["Ash"]
-    assert [each["percent"] for each in found["course"]] == ["90.0", "78.0"]
+    assert [each["percent"] for each in found["course"]] == ["90.0", "78.0", "51.0"]
     assert [each["percent"] for each in found["trend"]] == ["90.0", "60.0"]
     assert found["earlier"] == []
 

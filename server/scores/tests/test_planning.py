@@ -601,3 +601,20 @@ def test_a_number_that_would_seem_to_reach_the_next_mark_is_a_check(world: World
     assert "89.96 is B" in found["words"]
     assert mend(world, f"shown {world.students[0].pk}").status_code == 200
     assert f"shown {world.students[0].pk}" not in checks(world)
+
+
+def test_the_steps_of_a_term_wait_in_a_draft_and_lift_everybody_once_applied(world: World) -> None:
+    scored(world)
+    before = percent(world)
+    refused = ask(
+        world, "PATCH", f"terms/{world.term.pk}", {"adjust": [{"kind": "line", "from": ["5", "5"], "to": ["0", "9"]}]}
+    )
+    assert refused.json()["field"] == "adjust"
+    ask(world, "PATCH", f"terms/{world.term.pk}", {"adjust": [{"kind": "add", "amount": "2"}]})
+    assert percent(world) == before
+    assert draft(world)["edits"][0]["now"] == "1 step"
+    assert plan(world)["adjust"] == [{"kind": "add", "amount": "2"}]
+    ask(world, "POST", "draft/apply")
+    assert float(percent(world)) == float(before) + 2
+    world.client("teacher").post(f"{world.address}/undo")
+    assert percent(world) == before

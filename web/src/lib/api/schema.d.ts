@@ -3247,6 +3247,16 @@ export interface components {
             into?: number | null;
         };
         /**
+         * NamedOut
+         * @description Something by its number and name.
+         */
+        NamedOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * NeedOut
          * @description Something that needs the teacher: a sentence and an act.
          */
@@ -3311,10 +3321,7 @@ export interface components {
             /** School */
             school: string;
             /** Teachers */
-            teachers: [
-                number,
-                string
-            ][];
+            teachers: components["schemas"]["NamedOut"][];
             /** Terms */
             terms: components["schemas"]["OfficeTermOut"][];
             /** Year */
@@ -3322,10 +3329,7 @@ export interface components {
             /** Year Id */
             year_id: number;
             /** Years */
-            years: [
-                number,
-                string
-            ][];
+            years: components["schemas"]["NamedOut"][];
         };
         /**
          * OfficeTermOut
@@ -3559,9 +3563,14 @@ export interface components {
          * PlanOut
          * @description A class's plan for one term. `weights` is what the weights add up to, None where they do not count.
          *
-         *     A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself.
+         *     A semester has `parts`, which count by `parts_from`; `has_own_weights` says that the term weighs by itself;
+         *     `adjust` are the steps that the term's percents go through.
          */
         PlanOut: {
+            /** Adjust */
+            adjust: {
+                [key: string]: unknown;
+            }[];
             /** Assignments */
             assignments: components["schemas"]["AssignmentOut"][];
             /** Categories */
@@ -3844,6 +3853,8 @@ export interface components {
             efforts: string[];
             /** Families Words */
             families_words: string;
+            /** Has Draft */
+            has_draft: boolean;
             /** Is Closed */
             is_closed: boolean;
             /** Last Posting */
@@ -4474,6 +4485,10 @@ export interface components {
          * @description What a term sets for itself. A rule given as null is again the class's.
          */
         TermRulesIn: {
+            /** Adjust */
+            adjust?: {
+                [key: string]: unknown;
+            }[] | null;
             /** Own Weights */
             own_weights?: boolean | null;
             /** Part Weights */

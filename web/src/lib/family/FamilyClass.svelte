@@ -10,12 +10,15 @@
 		student,
 		shown,
 		to,
+		toCard,
 		children
 	}: {
 		student: number;
 		shown: Shapes['FamilyClassOut'];
 		/** Where another term is read. */
 		to: (term: number) => string;
+		/** Where a term's report card is read; none for teachers, who see one class. */
+		toCard?: (term: number) => string;
 		/** What stands above: the student's classes. */
 		children?: Snippet;
 	} = $props();
@@ -79,10 +82,17 @@
 					<li>
 						<span
 							><b>{card.term}</b>, {card.mark ?? 'no mark'}<span class="slate"
-								>posted {longDay(card.at)}{card.comment ? ', with a comment' : ''}</span
+								>posted {longDay(card.at)}{card.effort ? `, effort ${card.effort}` : ''}{card.comment
+									? ', with a comment'
+									: ''}</span
 							></span
 						>
-						<a class="link" href={to(card.term_id)}>read<span class="sr-only"> {card.term}</span></a>
+						<span class="ways">
+							<a class="link" href={to(card.term_id)}>read<span class="sr-only"> {card.term}</span></a>
+							{#if toCard}<a class="link" href={toCard(card.term_id)}
+									>report card<span class="sr-only"> of {card.term}</span></a
+								>{/if}
+						</span>
 					</li>
 				{/each}
 			</ul>
@@ -96,6 +106,11 @@
 		grid-template-columns: minmax(0, 700px) minmax(260px, 396px);
 		gap: 56px;
 		padding: 20px 40px 48px;
+	}
+	.ways {
+		display: flex;
+		flex: none;
+		gap: 12px;
 	}
 	.slate {
 		color: var(--slate);

@@ -49,7 +49,7 @@
 
 <header class="bar">
 	<a class="sign" href={signed.home}><Crystal barbed size={19} />Hoarfrost</a>
-	<nav class="classes" aria-label={signed.teaches ? 'Classes' : 'Students'}>
+	<nav class="classes" aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}>
 		{#if signed.teaches}
 			<a href="/" aria-current={page.url.pathname === '/' ? 'page' : undefined}>Today</a>
 			{#each classes.slice(0, 6) as each (each.id)}
@@ -61,6 +61,10 @@
 			{/each}
 			{#if classes.length > 1}<span class="keys" aria-hidden="true"><kbd>[</kbd><kbd>]</kbd></span>{/if}
 		{/if}
+		{#if signed.keepsRecords}<a
+				href="/office"
+				aria-current={page.url.pathname === '/office' ? 'page' : undefined}>Records office</a
+			>{/if}
 		{#each session?.children ?? [] as child (child.id)}
 			<a
 				href="/family/{child.id}"

@@ -15,10 +15,15 @@ class Signed {
 		return this.current?.roles.includes('teacher') ?? false;
 	}
 
+	get keepsRecords(): boolean {
+		return this.current?.roles.includes('officer') ?? false;
+	}
+
 	/** Where the person starts. */
 	get home(): string {
 		const child = this.current?.children[0];
-		return !this.teaches && child ? `/family/${child.id}` : '/';
+		if (this.teaches) return '/';
+		return this.keepsRecords ? '/office' : child ? `/family/${child.id}` : '/';
 	}
 
 	async load(): Promise<void> {

@@ -5,7 +5,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import LensFrame from './LensFrame.svelte';
-	import { Editing } from '../../routes/class/[id]/plan/editing';
+	import { Editing } from '$lib/planning/editing';
 
 	let {
 		classId,

@@ -3,7 +3,7 @@
 	import { tick } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { saving } from '$lib/saving/saving.svelte';
-	import CellMenu, { type MenuAct } from './CellMenu.svelte';
+	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { format } from './clipboard';
 	import ColumnHead from './ColumnHead.svelte';
 	import { Entering, type Column, type Row } from './entering.svelte';
@@ -339,7 +339,7 @@
 		</tfoot>
 	</table>
 </div>
-{#if menu}<CellMenu acts={menuActs} beside={menu} onclose={closeMenu} />{/if}
+{#if menu}<Menu acts={menuActs} beside={menu} onclose={closeMenu} />{/if}
 
 <style>
 	.scroll {

@@ -17,10 +17,16 @@
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const place = $derived(page.url.pathname.split('/')[3] ?? '');
+	/** In Report the term is the one being posted, unless another is named. */
+	const reporting = $derived(place === 'report');
 	const frame = createQuery(() => ({
-		queryKey: ['class', id, 'frame', term],
+		queryKey: ['class', id, 'frame', term, reporting],
 		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/frame', { params: { path: { class_id: id }, query: { term } } })),
+			ask(
+				api.GET('/api/classes/{class_id}/frame', {
+					params: { path: { class_id: id }, query: { term, reporting } }
+				})
+			),
 		placeholderData: (before) => (before?.id === id ? before : undefined)
 	}));
 	const query = $derived(term ? `?term=${term}` : '');

@@ -52,7 +52,12 @@
 	</div>
 	<main>
 		<h1 class="sr-only">{family.data.name}, {family.data.term}</h1>
-		<FamilyClass {student} {shown} to={(chosen) => to({ term: chosen })}>
+		<FamilyClass
+			{student}
+			{shown}
+			to={(chosen) => to({ term: chosen })}
+			toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
+		>
 			<nav class="classes" aria-label="Classes">
 				{#each family.data.classes as each (each.id)}
 					<a href={to({ class: each.id })} aria-current={each.id === shown.id ? 'page' : undefined}

@@ -10,7 +10,7 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AddForms from './AddForms.svelte';
 	import AssignmentDialog from './AssignmentDialog.svelte';
-	import DraftBand from './DraftBand.svelte';
+	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
 	import HistoryDialog from './HistoryDialog.svelte';
 	import Outline from './Outline.svelte';
@@ -19,7 +19,7 @@
 	import ScalesDialog from './ScalesDialog.svelte';
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
-	import { Editing, type Doomed } from './editing';
+	import { Editing, type Doomed } from '$lib/planning/editing';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));

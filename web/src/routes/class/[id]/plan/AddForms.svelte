@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Adding categories and assignments: one line each, and ready for the next. */
 	import { Refusal, words, type Shapes } from '$lib/api/client';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let { plan, editing, onrepeat }: { plan: Shapes['PlanOut']; editing: Editing; onrepeat: () => void } =
 		$props();

@@ -2,8 +2,8 @@
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import AdjustSteps from './AdjustSteps.svelte';
-	import type { Editing } from './editing';
+	import AdjustSteps from '$lib/planning/AdjustSteps.svelte';
+	import type { Editing } from '$lib/planning/editing';
 
 	type Field = keyof Shapes['AssignmentIn'];
 

@@ -2,7 +2,7 @@
 	/** What several chosen assignments get alike, in one act. */
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		plan,

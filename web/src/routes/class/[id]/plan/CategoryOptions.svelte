@@ -3,7 +3,7 @@
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		category,

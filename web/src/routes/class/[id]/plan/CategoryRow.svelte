@@ -2,7 +2,7 @@
 	/** A category's row in the outline. */
 	import type { Shapes } from '$lib/api/client';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Doomed, Editing } from './editing';
+	import type { Doomed, Editing } from '$lib/planning/editing';
 
 	let {
 		category,

@@ -4,7 +4,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let { classId, plan, editing }: { classId: number; plan: Shapes['PlanOut']; editing: Editing } = $props();
 

@@ -10,7 +10,7 @@
 	import BulkBar from './BulkBar.svelte';
 	import CategoryOptions from './CategoryOptions.svelte';
 	import CategoryRow from './CategoryRow.svelte';
-	import type { Doomed, Editing } from './editing';
+	import type { Doomed, Editing } from '$lib/planning/editing';
 
 	type Assignment = Shapes['AssignmentOut'];
 

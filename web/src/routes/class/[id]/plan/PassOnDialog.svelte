@@ -3,7 +3,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		classId,

@@ -4,7 +4,7 @@
 	import { longDay } from '$lib/api/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		plan,

@@ -5,7 +5,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import CodeEditor from './CodeEditor.svelte';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 	import ScaleEditor from './ScaleEditor.svelte';
 
 	let {

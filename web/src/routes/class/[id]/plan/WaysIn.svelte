@@ -2,7 +2,7 @@
 	/** Ways into an empty class: categories as text, a plan of one's own, another class's plan, or a pattern. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
-	import type { Editing } from './editing';
+	import type { Editing } from '$lib/planning/editing';
 
 	let { classId, editing }: { classId: number; editing: Editing } = $props();
 	let text = $state('');

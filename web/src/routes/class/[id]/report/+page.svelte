@@ -1,12 +1,26 @@
 <script lang="ts">
 	/** Report: term marks, overrides, comments and posting. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, words } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
+	import DraftBand from '$lib/planning/DraftBand.svelte';
+	import { Editing } from '$lib/planning/editing';
+	import AlikeDialog from '$lib/report/AlikeDialog.svelte';
+	import Desk from '$lib/report/Desk.svelte';
+	import HistoryDialog from '$lib/report/HistoryDialog.svelte';
+	import OverrideFile from '$lib/report/OverrideFile.svelte';
+	import PostBar from '$lib/report/PostBar.svelte';
+	import PostDialog from '$lib/report/PostDialog.svelte';
+	import PrintDialog from '$lib/report/PrintDialog.svelte';
+	import { Reporting } from '$lib/report/reporting';
+	import ReportTable from '$lib/report/ReportTable.svelte';
+	import { nameOf } from '$lib/report/rows';
+	import StepsDialog from '$lib/report/StepsDialog.svelte';
+	import { saving } from '$lib/saving/saving.svelte';
+	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
-	import Desk from './Desk.svelte';
-	import PostBar from './PostBar.svelte';
-	import ReportTable from './ReportTable.svelte';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
@@ -16,8 +30,12 @@
 		queryFn: () =>
 			ask(api.GET('/api/classes/{class_id}/report', { params: { path: { class_id: id }, query: { term } } }))
 	}));
-	let chosen = $state<number | null>(null);
+	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
+	let also = $state<number[]>([]);
 	let explained = $state<{ id: number; name: string } | null>(null);
+	let dialog = $state<'post' | 'file' | 'steps' | 'alike' | 'print' | 'history' | null>(null);
+	let table = $state<ReturnType<typeof ReportTable>>();
+	let desk = $state<ReturnType<typeof Desk>>();
 	const rows = $derived(report.data?.rows ?? []);
 	const index = $derived(
 		Math.max(
@@ -26,29 +44,89 @@
 		)
 	);
 	const row = $derived(rows[index]);
+	const many = $derived(row && also.includes(row.student_id) ? also : row ? [row.student_id] : []);
+	const reporting = $derived(new Reporting(id, report.data?.term_id ?? 0, refresh));
+	const editing = $derived(new Editing(id, (work) => saving.during(work), refresh));
 
 	async function refresh(): Promise<void> {
 		await queries.invalidateQueries({ queryKey: ['class', id] });
 	}
 
-	function step(by: number): void {
-		chosen = rows[(index + by + rows.length) % rows.length]?.student_id ?? null;
+	function choose(student: number, how: 'only' | 'also' | 'until' = 'only'): void {
+		const places = rows.map((each) => each.student_id);
+		if (how === 'until' && row) {
+			const ends = [index, places.indexOf(student)].sort((one, other) => one - other);
+			const anchor = also.length > 1 ? also : [row.student_id];
+			also = [...new Set([...anchor, ...places.slice(ends[0], ends[1]! + 1)])];
+		} else if (how === 'also' && row) {
+			const others = many.filter((each) => each !== student);
+			also = others.length && others.length < many.length ? others : [...others, student];
+		} else also = [];
+		chosen = how === 'also' && !also.includes(student) ? (also[0] ?? student) : student;
 	}
+
+	function step(by: number, how: 'only' | 'until' = 'only'): void {
+		const next = rows[(index + by + rows.length) % rows.length];
+		if (next) choose(next.student_id, how);
+	}
+
+	async function tried(work: Promise<string>): Promise<void> {
+		try {
+			notice.say(await work);
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	async function showFamilies(isShown: boolean): Promise<string> {
+		const students = many.length > 1 ? many : rows.map((each) => each.student_id);
+		await reporting.showFamilies(students, isShown);
+		return isShown
+			? 'Families see what is posted.'
+			: 'Kept from the families until you show it. Ctrl Z takes it back.';
+	}
+
+	const acts = $derived.by((): MenuAct[] => {
+		const whom = many.length > 1 ? `these ${many.length}` : 'all';
+		return [
+			{ key: 'b', words: 'Begin comments alike …', act: () => (dialog = 'alike') },
+			{ key: 'd', words: 'Fill down what the first of the chosen has', act: () => tried(table!.fillDown()) },
+			{ key: 'f', words: 'Overrides by file …', act: () => (dialog = 'file') },
+			{ key: 'a', words: 'Adjust the whole class …', act: () => (dialog = 'steps') },
+			{ key: 'p', words: 'Report cards and sheets …', act: () => (dialog = 'print') },
+			{
+				key: 'k',
+				words: `Keep the posted grades of ${whom} from families`,
+				act: () => tried(showFamilies(false))
+			},
+			{
+				key: 's',
+				words: `Show the posted grades of ${whom} to families`,
+				act: () => tried(showFamilies(true))
+			}
+		];
+	});
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (
-			event.ctrlKey ||
-			event.metaKey ||
-			event.altKey ||
-			target.closest('input, textarea, select, [role=dialog]')
-		)
+		if (target.closest('input, textarea, select, [role=dialog], [role=menu]')) return;
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd') {
+			event.preventDefault();
+			void tried(table!.fillDown());
 			return;
-		if (event.key === 'w' && row)
-			explained = { id: row.student_id, name: `${row.given_name} ${row.family_name}` };
-		if (event.key === 'ArrowDown') step(1);
-		if (event.key === 'ArrowUp') step(-1);
-		if (event.key.startsWith('Arrow')) event.preventDefault();
+		}
+		if (event.ctrlKey || event.metaKey || event.altKey || !row) return;
+		const isRow = target === document.body || target.matches('.name-of, .put');
+		if (event.key === 'w') explained = { id: row.student_id, name: nameOf(row) };
+		else if (event.key === 'v')
+			void goto(`/class/${id}/student/${row.student_id}?term=${report.data?.term_id}&eyes=family`);
+		else if (event.key === 'c') document.querySelector<HTMLElement>('#comment')?.focus();
+		else if (event.key === 'ArrowDown') step(1, event.shiftKey ? 'until' : 'only');
+		else if (event.key === 'ArrowUp') step(-1, event.shiftKey ? 'until' : 'only');
+		else if ((event.key === 'Enter' || event.key === 'F2') && isRow) void table?.type(row.student_id);
+		else if (event.key === 'Escape') also = [];
+		else return;
+		event.preventDefault();
 	}
 </script>
 
@@ -63,24 +141,80 @@
 		Nobody is enrolled yet. Students come from the records office and appear here as rows.
 	</main>
 {:else}
-	<main>
+	{@const data = report.data}
+	<main class:wide={data.collects.includes('effort')}>
 		<div class="list">
-			<ReportTable report={report.data} chosen={row.student_id} onchoose={(student) => (chosen = student)} />
-			<PostBar classId={id} report={report.data} onposted={refresh} />
+			{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+			<ReportTable
+				bind:this={table}
+				report={data}
+				{reporting}
+				chosen={row.student_id}
+				{many}
+				onchoose={choose}
+			/>
+			<PostBar report={data} {acts} onpost={() => (dialog = 'post')} />
 		</div>
-		{#key `${row.student_id} ${report.data.term_id}`}
+		{#key `${row.student_id} ${data.term_id}`}
 			<Desk
+				bind:this={desk}
 				classId={id}
-				report={report.data}
+				report={data}
+				{reporting}
 				{row}
 				place={`Student ${index + 1} of ${rows.length}`}
+				next={rows[(index + 1) % rows.length]!.given_name}
 				onstep={step}
 				onchange={refresh}
-				onworking={() => (explained = { id: row.student_id, name: `${row.given_name} ${row.family_name}` })}
+				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
+				onoverride={() => table?.type(row.student_id, 'override')}
+				onhistory={() => (dialog = 'history')}
 			/>
 		{/key}
 	</main>
-	<WorkingDialog classId={id} term={report.data.term_id} bind:student={explained} />
+	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
+	<PostDialog
+		report={data}
+		{reporting}
+		{many}
+		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
+		onjump={(student) => {
+			choose(student);
+			requestAnimationFrame(() => document.querySelector<HTMLElement>('#comment')?.focus());
+		}}
+	/>
+	<OverrideFile
+		classId={id}
+		report={data}
+		{reporting}
+		bind:open={() => dialog === 'file', (open) => (dialog = open ? 'file' : null)}
+	/>
+	<StepsDialog
+		classId={id}
+		term={data.term_id}
+		{editing}
+		bind:open={() => dialog === 'steps', (open) => (dialog = open ? 'steps' : null)}
+	/>
+	<AlikeDialog
+		report={data}
+		{reporting}
+		{many}
+		bind:open={() => dialog === 'alike', (open) => (dialog = open ? 'alike' : null)}
+	/>
+	<PrintDialog
+		classId={id}
+		report={data}
+		{many}
+		bind:open={() => dialog === 'print', (open) => (dialog = open ? 'print' : null)}
+	/>
+	<HistoryDialog
+		classId={id}
+		report={data}
+		{reporting}
+		{row}
+		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
+		ontake={(text) => desk?.take(text)}
+	/>
 {/if}
 
 <style>
@@ -90,13 +224,17 @@
 		height: calc(100vh - 147px);
 		min-height: 480px;
 	}
+	main.wide {
+		grid-template-columns: 704px minmax(0, 1fr);
+	}
 	.list {
 		display: flex;
 		flex-direction: column;
 		min-height: 0;
 	}
 	@media (max-width: 1100px) {
-		main {
+		main,
+		main.wide {
 			grid-template-columns: minmax(0, 1fr);
 			height: auto;
 		}

@@ -8,7 +8,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import { opened } from '$lib/frame/opened.svelte';
 	import { neighbour } from '$lib/frame/classes';
-	import type { MenuAct } from '$lib/grid/CellMenu.svelte';
+	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import ChosenLens from '$lib/grid/ChosenLens.svelte';
 	import ColumnLens from '$lib/grid/ColumnLens.svelte';
 	import Grid from '$lib/grid/Grid.svelte';

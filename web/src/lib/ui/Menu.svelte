@@ -1,5 +1,5 @@
 <script lang="ts" module>
-	/** An act of the cell's menu. Those with a letter are done by it. */
+	/** An act of a menu. Those with a letter are done by it. */
 	export interface MenuAct {
 		key?: string;
 		words: string;
@@ -8,7 +8,7 @@
 </script>
 
 <script lang="ts">
-	/** The cell's menu: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
+	/** A menu beside what it is about: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
 	import { onMount } from 'svelte';
 
 	let { acts, beside, onclose }: { acts: MenuAct[]; beside: DOMRect; onclose: () => Promise<void> | void } =
@@ -66,7 +66,7 @@
 			{each.words}</button
 		>
 	{/each}
-	<button role="menuitem" onclick={() => onclose()}><span><kbd>Esc</kbd></span> back to the cell</button>
+	<button role="menuitem" onclick={() => onclose()}><span><kbd>Esc</kbd></span> back</button>
 </div>
 
 <style>

@@ -1,0 +1,169 @@
+<script lang="ts">
+	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import { setting, type Office, type OfficeTerm } from './office';
+	import TermDialog from './TermDialog.svelte';
+
+	let { office, onyear }: { office: Office; onyear: (year: number) => void } = $props();
+	const queries = useQueryClient();
+	let opened = $state<OfficeTerm | 'new' | null>(null);
+	let isMaking = $state(false);
+	let year = $state({ name: '', starts: '', ends: '' });
+	let problem = $state('');
+
+	async function refresh(): Promise<void> {
+		await queries.invalidateQueries({ queryKey: ['office'] });
+	}
+
+	async function make(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		try {
+			const made = await setting.year(year);
+			problem = '';
+			isMaking = false;
+			await refresh();
+			onyear(made.id);
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	async function remove(term: OfficeTerm): Promise<void> {
+		try {
+			await setting.removeTerm(term.id);
+			await refresh();
+			notice.say(`${term.name} is taken away.`);
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+</script>
+
+<section aria-labelledby="terms">
+	<h2 id="terms">Terms of {office.year}</h2>
+	<table>
+		<thead
+			><tr
+				><th scope="col">Term</th><th scope="col">From</th><th scope="col">Until</th><th scope="col"
+					>Posting</th
+				><th scope="col">Families see it</th><th scope="col">Collects</th><th scope="col">Stops posting</th
+				><th scope="col"><span class="sr-only">Acts</span></th></tr
+			></thead
+		>
+		<tbody>
+			{#each office.terms as term (term.id)}
+				<tr class:part={term.within !== null}>
+					<th scope="row">{term.name}</th>
+					<td>{longDay(term.starts)}</td>
+					<td>{longDay(term.ends)}</td>
+					{#if term.window}
+						<td>{longDay(term.window.opens)} to {longDay(term.window.closes)}</td>
+						<td>{term.window.families_from ? `from ${longDay(term.window.families_from)}` : 'at once'}</td>
+						<td>{term.window.collects.join(', ')}; {term.window.comment_limit} characters</td>
+						<td
+							>{term.window.binding
+								.map((kind) => office.check_kinds.find((each) => each.kind === kind)?.words ?? kind)
+								.join(', ') || 'no grade alone'}</td
+						>
+					{:else}<td colspan="4" class="slate">no window</td>{/if}
+					<td class="acts">
+						<button class="link" onclick={() => (opened = term)}
+							>Change<span class="sr-only"> {term.name}</span></button
+						>
+						<button class="link" onclick={() => remove(term)}
+							>Take away<span class="sr-only"> {term.name}</span></button
+						>
+					</td>
+				</tr>
+			{:else}<tr><td colspan="8" class="slate">This year has no terms yet. Begin with its semesters.</td></tr
+				>{/each}
+		</tbody>
+	</table>
+	<p class="row">
+		<button class="btn quiet" onclick={() => (opened = 'new')}>Add a term</button>
+		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
+	</p>
+	{#if isMaking}
+		<form onsubmit={make} aria-label="New school year">
+			<label
+				><span class="label">Name</span><input
+					class="field"
+					placeholder="2032/33"
+					bind:value={year.name}
+				/></label
+			>
+			<label
+				><span class="label">First day</span><input
+					class="field"
+					type="date"
+					required
+					bind:value={year.starts}
+				/></label
+			>
+			<label
+				><span class="label">Last day</span><input
+					class="field"
+					type="date"
+					required
+					bind:value={year.ends}
+				/></label
+			>
+			<button class="btn">Make it</button>
+			<p class="problem" role="alert">{problem}</p>
+		</form>
+	{/if}
+</section>
+<TermDialog {office} bind:opened onchange={refresh} />
+
+<style>
+	section {
+		display: grid;
+		gap: 12px;
+	}
+	h2 {
+		font-size: 24px;
+		line-height: 28px;
+	}
+	th,
+	td {
+		padding: 6px 14px 6px 0;
+		border-bottom: 1px solid var(--hair);
+		font-weight: 400;
+		text-align: left;
+		vertical-align: baseline;
+	}
+	thead th,
+	.slate {
+		color: var(--slate);
+	}
+	thead th {
+		font-size: 12px;
+	}
+	tbody th {
+		font-weight: 600;
+		white-space: nowrap;
+	}
+	.part th {
+		padding-left: 16px;
+		font-weight: 500;
+	}
+	.acts {
+		white-space: nowrap;
+	}
+	.acts .link + .link {
+		margin-left: 12px;
+	}
+	.row,
+	form {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: end;
+		gap: 8px 12px;
+	}
+	section {
+		overflow-x: auto;
+	}
+</style>

@@ -1,0 +1,232 @@
+<script lang="ts">
+	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Documents from '$lib/report/Documents.svelte';
+	import { counted } from '$lib/report/rows';
+	import { setting, type Office, type OfficeTerm } from './office';
+
+	let { office, term }: { office: Office; term: OfficeTerm } = $props();
+	const queries = useQueryClient();
+	const classes = createQuery(() => ({
+		queryKey: ['office', 'classes', term.id],
+		queryFn: () => ask(api.GET('/api/office/terms/{term}/classes', { params: { path: { term: term.id } } }))
+	}));
+	let onlyOpen = $state(false);
+	let packed = $state(false);
+	let isReopening = $state(false);
+	let teacher = $state('');
+	let until = $state('');
+	let reason = $state('');
+	let problem = $state('');
+	const shown = $derived((classes.data ?? []).filter((each) => !onlyOpen || each.stand.state !== 'posted'));
+	const left = $derived(
+		(classes.data ?? []).filter(
+			(each) => each.stand.state !== 'posted' && each.stand.posted + each.stand.left
+		)
+	);
+	const signs: Record<Shapes['StandOut']['state'], string> = {
+		not: 'not posted',
+		partly: 'partly',
+		posted: 'posted',
+		changed: 'changed since'
+	};
+
+	async function reopen(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		try {
+			await setting.reopen(term.id, { teacher: teacher ? Number(teacher) : null, until, reason });
+			notice.say(`Posting of ${term.name.toLowerCase()} is open again until ${longDay(until)}.`);
+			isReopening = false;
+			reason = problem = '';
+			await queries.invalidateQueries({ queryKey: ['office'] });
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	async function cards(): Promise<void> {
+		try {
+			await setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
+			await queries.invalidateQueries({ queryKey: ['documents'] });
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+</script>
+
+<div class="columns">
+	<section aria-labelledby="classes">
+		<h2 id="classes">{term.name}</h2>
+		<p class="slate">
+			{#if !term.window}No reporting window is set for it.
+			{:else}Posting from {longDay(term.window.opens)} until {longDay(term.window.closes)}{term.window.is_open
+					? ', open now'
+					: term.window.is_closed
+						? ', closed'
+						: ''}. Families see it {term.window.families_from
+					? `from ${longDay(term.window.families_from)} on`
+					: 'at once'}.{/if}
+			{#if classes.data}{left.length
+					? `${counted(left.length, 'class', 'classes')} to go.`
+					: 'Every class is through.'}{/if}
+		</p>
+		{#if classes.isPending}<p role="status">Looking at every class…</p>
+		{:else if classes.isError}<p class="problem" role="alert">{words(classes.error)}</p>
+		{:else}
+			<label class="tick"
+				><input type="checkbox" bind:checked={onlyOpen} /> only what is not posted wholly</label
+			>
+			<table>
+				<thead
+					><tr
+						><th scope="col">Class</th><th scope="col">Teachers</th><th scope="col">State</th><th scope="col"
+							><span class="sr-only">In numbers</span></th
+						></tr
+					></thead
+				>
+				<tbody>
+					{#each shown as each (each.id)}
+						<tr
+							><th scope="row">{each.name}</th><td>{each.teachers.join(', ')}</td><td class={each.stand.state}
+								>{#if each.stand.state === 'changed'}<i class="diamond"></i>{/if}{signs[each.stand.state]}</td
+							><td class="slate">{each.stand.words}</td></tr
+						>
+					{:else}<tr><td colspan="4" class="slate">No class here.</td></tr>{/each}
+				</tbody>
+			</table>
+		{/if}
+	</section>
+	<aside aria-label="What to do">
+		<h3>Reminders</h3>
+		<p>
+			<a class="link" href="/api/office/terms/{term.id}/reminders.csv" download
+				>Save the list of who is not through</a
+			>
+		</p>
+		<h3>Report cards</h3>
+		<p class="row">
+			<button class="btn quiet" onclick={cards}>Make them for everybody</button>
+			<label class="tick"><input type="checkbox" bind:checked={packed} /> a file for each, in a zip</label>
+		</p>
+		<Documents />
+		<h3>Opening again</h3>
+		{#if term.window?.is_closed}
+			{#if isReopening}
+				<form onsubmit={reopen}>
+					<label
+						><span class="label">For</span><select class="field" bind:value={teacher}
+							><option value="">all teachers</option>{#each office.teachers as { id, name } (id)}<option
+									value={String(id)}>{name}</option
+								>{/each}</select
+						></label
+					>
+					<label
+						><span class="label">Until the end of</span><input
+							class="field"
+							type="date"
+							required
+							bind:value={until}
+						/></label
+					>
+					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>
+					<p class="row">
+						<button class="btn">Open it again</button>
+						<button type="button" class="btn quiet" onclick={() => (isReopening = false)}
+							>Leave it closed</button
+						>
+					</p>
+					<p class="problem" role="alert">{problem}</p>
+				</form>
+			{:else}<button class="link" onclick={() => (isReopening = true)}
+					>Open posting of {term.name.toLowerCase()} again</button
+				>{/if}
+		{:else}<p class="slate">A window can be opened again once it has closed.</p>{/if}
+		<ul>
+			{#each term.window?.reopenings ?? [] as each (each.at)}
+				<li>
+					For {each.who} until {longDay(each.until)}: {each.reason}
+					<span class="slate">{each.by}, {longDay(each.at)}</span>
+				</li>
+			{/each}
+		</ul>
+	</aside>
+</div>
+
+<style>
+	.columns {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 400px;
+		gap: 24px 48px;
+	}
+	section,
+	aside {
+		display: grid;
+		align-content: start;
+		gap: 8px;
+	}
+	h2 {
+		font-size: 24px;
+		line-height: 28px;
+	}
+	h3 {
+		margin-top: 12px;
+		font-size: 15px;
+	}
+	h3:first-child {
+		margin-top: 0;
+	}
+	.slate,
+	.not {
+		color: var(--slate);
+	}
+	.posted {
+		color: var(--lichen-ink);
+	}
+	.changed,
+	.partly {
+		color: var(--amber-ink);
+	}
+	.changed .diamond {
+		margin-right: 4px;
+	}
+	table {
+		width: 100%;
+	}
+	th,
+	td {
+		padding: 6px 12px 6px 0;
+		border-bottom: 1px solid var(--hair);
+		font-weight: 400;
+		text-align: left;
+	}
+	thead th {
+		color: var(--slate);
+		font-size: 12px;
+	}
+	tbody th {
+		font-weight: 500;
+	}
+	.tick,
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 8px;
+	}
+	form {
+		display: grid;
+		gap: 8px;
+	}
+	li {
+		padding: 4px 0;
+		border-bottom: 1px solid var(--hair);
+	}
+	@media (max-width: 900px) {
+		.columns {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+</style>

@@ -1,0 +1,167 @@
+<script lang="ts">
+	/** A term's name and days, and its reporting window. */
+	import { words } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import { collectable, setting, type Office, type OfficeTerm } from './office';
+
+	let {
+		office,
+		opened = $bindable(),
+		onchange
+	}: { office: Office; opened: OfficeTerm | 'new' | null; onchange: () => Promise<void> } = $props();
+	let term = $state({ name: '', kind: 'quarter', starts: '', ends: '' });
+	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, collects: ['mark', 'percent', 'comment'], binding: [] as string[] }); // prettier-ignore
+	let problem = $state({ term: '', window: '' });
+	const old = $derived(opened === 'new' ? null : opened);
+
+	$effect(() => {
+		if (!opened) return;
+		problem = { term: '', window: '' };
+		if (!old) {
+			term = { name: '', kind: 'quarter', starts: '', ends: '' };
+			return;
+		}
+		term = { name: old.name, kind: old.kind, starts: old.starts, ends: old.ends };
+		const window = old.window;
+		frame = {
+			opens: window?.opens ?? '',
+			closes: window?.closes ?? '',
+			families_from: window?.families_from ?? '',
+			comment_limit: window?.comment_limit ?? 600,
+			collects: [...(window?.collects ?? ['mark', 'percent', 'comment'])],
+			binding: [...(window?.binding ?? [])]
+		};
+	});
+
+	async function keep(event: SubmitEvent, what: 'term' | 'window'): Promise<void> {
+		event.preventDefault();
+		try {
+			if (what === 'window' && old) {
+				await setting.window(old.id, { ...frame, families_from: frame.families_from || null });
+				notice.say(`The reporting window of ${old.name.toLowerCase()} is kept.`);
+			} else if (old) {
+				await setting.term(old.id, term);
+				notice.say(`${term.name} is kept.`);
+			} else await setting.addTerm(office.year_id, term);
+			problem[what] = '';
+			await onchange();
+			opened = null;
+		} catch (error) {
+			problem[what] = words(error);
+		}
+	}
+</script>
+
+<Dialog
+	wide
+	title={old?.name ?? 'A new term'}
+	bind:open={() => opened !== null, (open) => open || (opened = null)}
+>
+	<form onsubmit={(event) => keep(event, 'term')} aria-label="Term">
+		<label><span class="label">Name</span><input class="field" bind:value={term.name} /></label>
+		{#if !old}<label
+				><span class="label">Kind</span><select class="field" bind:value={term.kind}
+					><option value="semester">semester</option><option value="quarter">quarter</option><option
+						value="exam">exam</option
+					></select
+				></label
+			>{/if}
+		<label
+			><span class="label">First day</span><input
+				class="field"
+				type="date"
+				required
+				bind:value={term.starts}
+			/></label
+		>
+		<label
+			><span class="label">Last day</span><input
+				class="field"
+				type="date"
+				required
+				bind:value={term.ends}
+			/></label
+		>
+		<button class="btn">{old ? 'Keep the term' : 'Add the term'}</button>
+		<p class="problem" role="alert">{problem.term}</p>
+	</form>
+	{#if old}
+		<form onsubmit={(event) => keep(event, 'window')} aria-label="Reporting window">
+			<label
+				><span class="label">Posting opens</span><input
+					class="field"
+					type="date"
+					required
+					bind:value={frame.opens}
+				/></label
+			>
+			<label
+				><span class="label">and closes</span><input
+					class="field"
+					type="date"
+					required
+					bind:value={frame.closes}
+				/></label
+			>
+			<label
+				><span class="label">Families see it from (at once if empty)</span><input
+					class="field"
+					type="date"
+					bind:value={frame.families_from}
+				/></label
+			>
+			<label
+				><span class="label">Characters of a comment</span><input
+					class="field"
+					type="number"
+					min="1"
+					max="5000"
+					bind:value={frame.comment_limit}
+				/></label
+			>
+			<fieldset>
+				<legend class="label">Collected</legend>
+				{#each collectable as [value, said] (value)}
+					<label class="tick"><input type="checkbox" bind:group={frame.collects} {value} /> {said}</label>
+				{/each}
+			</fieldset>
+			<fieldset>
+				<legend class="label">Stops a student’s posting, beside no grade</legend>
+				{#each office.check_kinds as each (each.kind)}
+					<label class="tick"
+						><input type="checkbox" bind:group={frame.binding} value={each.kind} /> {each.words}</label
+					>
+				{/each}
+			</fieldset>
+			<button class="btn">Keep the window</button>
+			<p class="problem" role="alert">{problem.window}</p>
+		</form>
+	{/if}
+</Dialog>
+
+<style>
+	form {
+		display: grid;
+		grid-template-columns: repeat(2, minmax(0, 1fr));
+		align-items: end;
+		gap: 10px 16px;
+		padding: 4px 0 16px;
+	}
+	fieldset,
+	.problem {
+		grid-column: 1 / -1;
+	}
+	fieldset {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 16px;
+	}
+	.tick {
+		display: flex;
+		gap: 6px;
+	}
+	.btn {
+		justify-self: start;
+	}
+</style>

@@ -1,0 +1,148 @@
+<script lang="ts">
+	/** How a student's report came about: every posting, and the comment at each go. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/api/days';
+	import { notice } from '$lib/frame/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import Working from '$lib/working/Working.svelte';
+	import type { Reporting } from './reporting';
+	import { both, nameOf, type Row } from './rows';
+
+	let {
+		classId,
+		report,
+		reporting,
+		row,
+		open = $bindable(false),
+		ontake
+	}: {
+		classId: number;
+		report: Shapes['ReportOut'];
+		reporting: Reporting;
+		row: Row;
+		open: boolean;
+		ontake: (text: string) => void;
+	} = $props();
+	let isWithdrawing = $state(false);
+	let reason = $state('');
+	let problem = $state('');
+	const path = $derived({ class_id: classId, term: report.term_id, student: row.student_id });
+	const history = createQuery(() => ({
+		queryKey: ['class', classId, 'history', path],
+		queryFn: () =>
+			ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/history', { params: { path } })),
+		enabled: open
+	}));
+
+	async function withdraw(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		try {
+			await reporting.withdraw(row.student_id, reason);
+			notice.say(`${nameOf(row)}: withdrawn. The family no longer sees it.`);
+			isWithdrawing = false;
+			reason = '';
+			problem = '';
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	function when(at: string): string {
+		return `${longDay(at.slice(0, 10))}, ${at.slice(11, 16)}`;
+	}
+</script>
+
+<Dialog wide title="{nameOf(row)}, {report.term.toLowerCase()}" bind:open>
+	{#if history.data}
+		<h3>Posted</h3>
+		<ul>
+			{#each history.data.postings as each (each.posted.id)}
+				<li>
+					<p>
+						<b>{both(each.posted.percent, each.posted.mark)}</b>{each.posted.effort
+							? `, effort ${each.posted.effort}`
+							: ''}, {each.posted.who}, {when(each.posted.at)}
+					</p>
+					{#if each.withdrawn}<p class="withdrawn">
+							Withdrawn by {each.withdrawn.who}, {when(each.withdrawn.at)}: {each.withdrawn.reason}
+						</p>{/if}
+					{#if each.posted.comment}<p class="text">{each.posted.comment}</p>{/if}
+					<details>
+						<summary>how it came about, and the ground rules then</summary>
+						<Working how={each.working as Shapes['WorkingOut']} />
+						<p class="slate">{Object.values(each.ground_rules).join('; ')}</p>
+					</details>
+				</li>
+			{:else}<li class="slate">Nothing was posted for {report.term.toLowerCase()} yet.</li>{/each}
+		</ul>
+		{#if row.posted}
+			{#if isWithdrawing}
+				<form onsubmit={withdraw}>
+					<label
+						><span class="label">Why it is withdrawn</span><input class="field" bind:value={reason} /></label
+					>
+					<button class="btn">Withdraw it</button>
+					<button type="button" class="btn quiet" onclick={() => (isWithdrawing = false)}
+						>Leave it posted</button
+					>
+				</form>
+				<p class="problem" role="alert">{problem}</p>
+			{:else}<button class="link" onclick={() => (isWithdrawing = true)}>Withdraw what is posted</button>{/if}
+		{/if}
+		<h3>The comment at each go</h3>
+		<ul>
+			{#each history.data.comments as each, place (place)}
+				<li>
+					<p class="slate">
+						{each.who}, {when(each.at)}
+						{#if each.text !== row.comment}<button
+								class="link"
+								onclick={() => {
+									ontake(each.text);
+									open = false;
+								}}>Put this back</button
+							>{/if}
+					</p>
+					<p class="text">{each.text || 'emptied'}</p>
+				</li>
+			{:else}<li class="slate">Nothing was written here yet.</li>{/each}
+		</ul>
+	{:else if history.isError}<p class="problem" role="alert">{words(history.error)}</p>
+	{:else}<p role="status">Looking it up…</p>{/if}
+</Dialog>
+
+<style>
+	h3 {
+		margin-top: 8px;
+		font-size: 15px;
+	}
+	li {
+		padding: 6px 0;
+		border-bottom: 1px solid var(--hair);
+	}
+	b {
+		font-weight: 600;
+	}
+	.slate {
+		color: var(--slate);
+	}
+	.withdrawn {
+		color: var(--amber-ink);
+	}
+	.text {
+		white-space: pre-line;
+		overflow-wrap: anywhere;
+	}
+	form {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) auto auto;
+		align-items: end;
+		gap: 8px;
+		padding: 8px 0;
+	}
+	summary {
+		color: var(--juniper);
+		cursor: pointer;
+	}
+</style>

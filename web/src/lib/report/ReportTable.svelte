@@ -1,0 +1,451 @@
+<script lang="ts">
+	/** The students of a report as rows. Overrides and effort are typed where they stand. */
+	import { tick } from 'svelte';
+	import { Refusal, words, type Shapes } from '$lib/api/client';
+	import { counted, looks, stateWords, type Row } from './rows';
+	import type { Reporting } from './reporting';
+	import { readTyped, typedAgain } from './typing';
+
+	type Field = 'override' | 'effort';
+
+	let {
+		report,
+		reporting,
+		chosen,
+		many,
+		onchoose
+	}: {
+		report: Shapes['ReportOut'];
+		reporting: Reporting;
+		chosen: number;
+		/** All that are chosen together; the chosen one is among them. */
+		many: number[];
+		onchoose: (student: number, how?: 'only' | 'also' | 'until') => void;
+	} = $props();
+
+	const collectsEffort = $derived(report.collects.includes('effort'));
+	const columns = $derived(
+		6 + (report.parts.length || (report.before_term ? 1 : 0)) + (collectsEffort ? 1 : 0)
+	);
+	let body: HTMLElement;
+	let typing = $state<{ student: number; field: Field; text: string } | null>(null);
+	let problem = $state<{ student: number; text: string; asks: boolean } | null>(null);
+	let last: Field = 'override';
+
+	// However the choice was made, it is in sight.
+	$effect(() => {
+		body.querySelector(`#row-${chosen}`)?.scrollIntoView({ block: 'nearest', inline: 'start' });
+	});
+
+	function rowOf(student: number): Row | undefined {
+		return report.rows.find((row) => row.student_id === student);
+	}
+
+	/** Begin to type in a row. */
+	export async function type(student: number, field: Field = last): Promise<void> {
+		const row = rowOf(student);
+		if (!row) return;
+		const at = field === 'effort' && collectsEffort ? 'effort' : 'override';
+		last = at;
+		typing = { student, field: at, text: at === 'effort' ? row.effort : typedAgain(row.override) };
+		problem = null;
+		onchoose(student);
+		await tick();
+		body.querySelector<HTMLInputElement>('input')?.select();
+	}
+
+	/** Take what was typed; false where it is refused and stays typed. */
+	async function take(sure = false): Promise<boolean> {
+		const now = typing;
+		if (!now) return true;
+		const row = rowOf(now.student);
+		const before = now.field === 'effort' ? row?.effort : typedAgain(row?.override ?? null);
+		try {
+			if (now.text.trim() !== (before ?? '')) {
+				if (now.field === 'effort') await reporting.effort({ [now.student]: now.text });
+				else {
+					const read = readTyped(now.text, row?.override?.reason ?? '');
+					await reporting.override([{ student: now.student, ...read }], sure);
+				}
+			}
+			problem = null;
+			if (typing?.student === now.student && typing.field === now.field) typing = null;
+			return true;
+		} catch (error) {
+			const asks = error instanceof Refusal && error.field === 'sure';
+			problem = { student: now.student, text: words(error), asks };
+			return false;
+		}
+	}
+
+	async function taken(then: () => Promise<void>, sure = false): Promise<void> {
+		if (await take(sure)) await then();
+	}
+
+	async function step(by: number): Promise<void> {
+		const from = typing;
+		if (!from || !(await take())) return;
+		const next = report.rows[report.rows.findIndex((row) => row.student_id === from.student) + by];
+		if (next) await type(next.student_id, from.field);
+		else await leave(from.student);
+	}
+
+	async function leave(student: number): Promise<void> {
+		typing = null;
+		problem = null;
+		await tick();
+		body.querySelector<HTMLElement>(`#row-${student} .name-of`)?.focus();
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (!typing) return;
+		const { student, field } = typing;
+		if (event.key === 'Enter') void step(event.shiftKey ? -1 : 1);
+		else if (event.key === 'Escape') void leave(student);
+		else if (event.key === 'Tab' && !event.shiftKey && field === 'override' && collectsEffort)
+			void taken(() => type(student, 'effort'));
+		else if (event.key === 'Tab' && event.shiftKey && field === 'effort')
+			void taken(() => type(student, 'override'));
+		else return;
+		event.preventDefault();
+		event.stopPropagation();
+	}
+
+	/** What the first of the chosen has goes into all below it. Gives what was done, in words. */
+	export async function fillDown(): Promise<string> {
+		const rows = report.rows.filter((row) => many.includes(row.student_id));
+		const [first, ...rest] = rows;
+		if (!first || !rest.length)
+			return 'Choose several students first: Shift and the arrows, or Ctrl and a click.';
+		if (last === 'effort' && collectsEffort) {
+			await reporting.effort(Object.fromEntries(rest.map((row) => [row.student_id, first.effort])));
+		} else {
+			const { percent, mark, reason } = first.override ?? { percent: '', mark: '', reason: '' };
+			await reporting.override(
+				rest.map((row) => ({ student: row.student_id, percent: percent ?? '', mark: mark ?? '', reason })),
+				true
+			);
+		}
+		return `Filled down to ${counted(rest.length, 'student')}. Ctrl Z takes it back.`;
+	}
+
+	function how(event: MouseEvent): 'only' | 'also' | 'until' {
+		return event.shiftKey ? 'until' : event.ctrlKey || event.metaKey ? 'also' : 'only';
+	}
+</script>
+
+{#snippet field(row: Row, at: Field, label: string)}
+	{#if typing?.student === row.student_id && typing.field === at}
+		<input
+			aria-label="{label} of {row.given_name} {row.family_name}"
+			aria-invalid={problem?.student === row.student_id ? 'true' : undefined}
+			aria-describedby={problem?.student === row.student_id ? 'typed-problem' : undefined}
+			list={at === 'effort' ? 'efforts' : undefined}
+			placeholder={at === 'override' ? 'B; why' : ''}
+			bind:value={typing.text}
+			{onkeydown}
+			onblur={() => {
+				// Going on to another row, its field is open before this one has gone.
+				if (typing?.student === row.student_id && typing.field === at) void take();
+			}}
+		/>
+	{:else}
+		<button
+			class="put"
+			tabindex="-1"
+			aria-label="{label} of {row.given_name} {row.family_name}"
+			title={at === 'override' ? row.override?.reason : undefined}
+			onclick={(event) => {
+				event.stopPropagation();
+				void type(row.student_id, at);
+			}}
+		>
+			{#if at === 'effort'}{row.effort}{:else if row.override}<b
+					>{row.override.mark ?? `${row.override.percent} %`}</b
+				> <span class="slate">{row.override.reason}</span>{/if}
+		</button>
+	{/if}
+{/snippet}
+
+<div class="scroll">
+	<table class:wide={collectsEffort}>
+		<thead>
+			<tr>
+				<th scope="col" class="student">Student</th>
+				{#each report.parts as part (part)}<th scope="col" class="part">{part.replace('Quarter ', 'Q')}</th>
+				{:else}{#if report.before_term}<th scope="col" class="before"
+							><span class="sr-only">Mark before, </span>{report.before_term.replace('Quarter ', 'Q')}</th
+						>{/if}{/each}
+				<th scope="col" class="r percent">Percent</th>
+				<th scope="col" class="mark">Mark</th>
+				<th scope="col">Override</th>
+				{#if collectsEffort}<th scope="col" class="effort">Effort</th>{/if}
+				<th scope="col" class="comment">Comment</th>
+				<th scope="col" class="stands">State</th>
+			</tr>
+		</thead>
+		<tbody bind:this={body}>
+			{#each report.rows as row (row.student_id)}
+				{@const look = row.state === 'posted' ? [] : looks(row)}
+				<tr
+					id="row-{row.student_id}"
+					class:on={row.student_id === chosen}
+					class:also={many.includes(row.student_id)}
+					onclick={(event) => onchoose(row.student_id, how(event))}
+				>
+					<th scope="row">
+						<button class="name-of" aria-current={row.student_id === chosen ? 'true' : undefined}>
+							<b>{row.family_name}</b><span>, {row.given_name}</span>{#if row.number}<small
+									>{row.number}</small
+								>{/if}{#if many.length > 1 && many.includes(row.student_id)}<span class="sr-only"
+									>, chosen</span
+								>{/if}
+						</button>
+					</th>
+					{#each row.parts as part, place (place)}<td class="slate">{part || '—'}</td>
+					{:else}{#if report.before_term}<td class="slate">{row.before ?? '—'}</td>{/if}{/each}
+					<td class="r">{row.grade.computed_percent ?? '—'}</td>
+					<td class="mark"><b class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td>
+					<td class="override">{@render field(row, 'override', 'Override')}</td>
+					{#if collectsEffort}<td class="effort">{@render field(row, 'effort', 'Effort')}</td>{/if}
+					<td>
+						{#if row.comment}
+							<span class="length" class:long={row.comment.length > report.comment_limit}>
+								<i
+									><i style="width: {Math.min(100, (100 * row.comment.length) / report.comment_limit)}%"
+									></i></i
+								>{row.comment.length}
+							</span>
+						{:else}<span class="slate">nothing yet</span>{/if}
+					</td>
+					<td
+						class="state {look.length ? 'look' : row.state}"
+						title={row.checks.map((check) => check.words).join(', ')}
+					>
+						{#if look.length || row.state === 'changed'}<i class="diamond"></i>{/if}
+						{look[0]?.words ??
+							(row.withdrawn && row.state !== 'posted' ? 'withdrawn' : stateWords[row.state])}
+						{#if row.is_kept_back && row.posted}<span class="sr-only">, kept from the family</span><i
+								class="kept"
+								title="kept from the family"
+							></i>{/if}
+					</td>
+				</tr>
+				{#if problem?.student === row.student_id}
+					<tr class="said"
+						><td colspan={columns}
+							><p id="typed-problem" role="alert">
+								{problem.text}
+								{#if problem.asks}<button
+										class="link"
+										onmousedown={(event) => event.preventDefault()}
+										onclick={() => taken(() => leave(row.student_id), true)}>It is meant</button
+									>{/if}
+							</p></td
+						></tr
+					>
+				{/if}
+			{/each}
+		</tbody>
+	</table>
+	<datalist id="efforts"
+		>{#each report.efforts as word (word)}<option value={word}></option>{/each}</datalist
+	>
+</div>
+
+<style>
+	.scroll {
+		flex: 1;
+		min-height: 0;
+		overflow: auto;
+		scroll-padding: 40px 0 0 24px;
+		padding-left: 24px;
+	}
+	table {
+		width: 600px;
+		table-layout: fixed;
+		border-collapse: separate;
+		border-spacing: 0;
+	}
+	table.wide {
+		width: 680px;
+	}
+	thead {
+		position: sticky;
+		top: 0;
+		z-index: 2;
+	}
+	thead th {
+		padding: 10px 0 5px;
+		border-bottom: 1px solid var(--rule);
+		background: var(--birch);
+		color: var(--slate);
+		font-size: 12px;
+		line-height: 16px;
+		font-weight: 400;
+		text-align: left;
+	}
+	.student {
+		width: 170px;
+	}
+	.before {
+		width: 36px;
+	}
+	.part {
+		width: 62px;
+	}
+	.percent {
+		width: 52px;
+	}
+	thead .mark {
+		width: 42px;
+	}
+	thead .effort {
+		width: 80px;
+	}
+	.comment {
+		width: 84px;
+	}
+	.stands {
+		width: 96px;
+	}
+	tbody th,
+	td {
+		height: 30px;
+		border-bottom: 1px solid var(--hair);
+		font-weight: 400;
+		text-align: left;
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+	thead .r,
+	td.r {
+		text-align: right;
+	}
+	.mark,
+	thead .mark {
+		padding-left: 10px;
+	}
+	td b {
+		font-weight: 600;
+	}
+	tbody tr {
+		cursor: pointer;
+	}
+	tr.also th,
+	tr.also td {
+		background: var(--ice-2);
+	}
+	tr.on th,
+	tr.on td {
+		background: var(--ice);
+	}
+	tr.on th {
+		box-shadow: inset 3px 0 0 var(--juniper);
+		padding-left: 9px;
+	}
+	tr.said td {
+		padding: 4px 8px;
+		height: auto;
+		white-space: normal;
+		background: var(--rowan-2);
+		color: var(--rowan);
+		cursor: default;
+	}
+	.name-of {
+		display: inline-flex;
+		max-width: 100%;
+		align-items: baseline;
+		padding-right: 10px;
+	}
+	.name-of b {
+		font-weight: 500;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+	.name-of span,
+	.name-of small {
+		flex: none;
+	}
+	small {
+		margin-left: 6px;
+		font-size: 12px;
+		color: var(--slate);
+	}
+	.slate,
+	.no_comment,
+	.no_grade,
+	.being_written {
+		color: var(--slate);
+	}
+	.was {
+		text-decoration: line-through;
+		color: var(--slate);
+	}
+	td.override,
+	td.effort {
+		padding: 0 4px 0 0;
+	}
+	.put {
+		display: block;
+		width: 100%;
+		height: 28px;
+		padding: 0 4px;
+		overflow: hidden;
+		text-align: left;
+		text-overflow: ellipsis;
+		cursor: text;
+	}
+	td input {
+		width: 100%;
+		height: 26px;
+		padding: 0 3px;
+		border: 1px solid var(--juniper);
+		border-radius: 3px;
+	}
+	.ready,
+	.posted {
+		color: var(--lichen-ink);
+	}
+	.changed,
+	.look {
+		color: var(--amber-ink);
+	}
+	.changed {
+		font-weight: 600;
+	}
+	.length {
+		display: grid;
+		grid-template-columns: 40px 1fr;
+		align-items: center;
+		width: 72px;
+		text-align: right;
+	}
+	.length > i {
+		height: 8px;
+		border: 1px solid var(--hair);
+		background: var(--snow);
+	}
+	.length i i {
+		display: block;
+		height: 6px;
+		background: var(--deep);
+	}
+	.length.long {
+		color: var(--rowan);
+	}
+	.diamond {
+		width: 7px;
+		height: 7px;
+		margin-right: 4px;
+	}
+	.kept {
+		display: inline-block;
+		width: 8px;
+		height: 8px;
+		margin-left: 4px;
+		border: 1px solid currentcolor;
+		border-radius: 50%;
+	}
+</style>

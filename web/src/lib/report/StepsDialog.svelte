@@ -1,0 +1,58 @@
+<script lang="ts">
+	/** Adjusting the whole class: steps that every percent of the term goes through, as a draft until applied. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { api, ask, words } from '$lib/api/client';
+	import AdjustSteps from '$lib/planning/AdjustSteps.svelte';
+	import DraftBand from '$lib/planning/DraftBand.svelte';
+	import type { Editing } from '$lib/planning/editing';
+	import Dialog from '$lib/ui/Dialog.svelte';
+
+	let {
+		classId,
+		term,
+		editing,
+		open = $bindable(false)
+	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
+	let problem = $state('');
+	const plan = createQuery(() => ({
+		queryKey: ['class', classId, 'plan', term],
+		queryFn: () =>
+			ask(
+				api.GET('/api/classes/{class_id}/plan', { params: { path: { class_id: classId }, query: { term } } })
+			),
+		enabled: open
+	}));
+
+	async function set(adjust: Record<string, unknown>[]): Promise<void> {
+		try {
+			await editing.changeTerm(term, { adjust });
+			problem = '';
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+</script>
+
+<Dialog wide title="Adjust the whole class" bind:open>
+	<div class="steps">
+		{#if plan.data}
+			<p>
+				Every percent of {plan.data.term.toLowerCase()} goes through these steps before its mark is looked up. They
+				wait in a draft until you apply it; overrides stay as they are.
+			</p>
+			<div><AdjustSteps steps={plan.data.adjust} onchange={set} /></div>
+			<p class="problem" role="alert">{problem}</p>
+			{#if plan.data.has_draft}<DraftBand {classId} {term} {editing} />{/if}
+		{:else if plan.isError}<p class="problem" role="alert">{words(plan.error)}</p>
+		{:else}<p role="status">Looking at the plan…</p>{/if}
+	</div>
+</Dialog>
+
+<style>
+	.steps {
+		display: grid;
+		gap: 12px;
+		min-height: 160px;
+		align-content: start;
+	}
+</style>

@@ -1,0 +1,137 @@
+<script lang="ts">
+	/** The records office: how far posting is, the calendar, report cards, and the school's comment bank. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { api, ask, words } from '$lib/api/client';
+	import Calendar from '$lib/office/Calendar.svelte';
+	import Posting from '$lib/office/Posting.svelte';
+	import School from '$lib/office/School.svelte';
+	import SchoolBank from '$lib/office/SchoolBank.svelte';
+
+	const views = {
+		posting: 'Posting',
+		calendar: 'Terms and windows',
+		cards: 'Report cards',
+		bank: 'Comment bank'
+	};
+	type View = keyof typeof views;
+	const asked = $derived(page.url.searchParams);
+	const year = $derived(Number(asked.get('year')) || undefined);
+	const view = $derived<View>((asked.get('view') ?? '') in views ? (asked.get('view') as View) : 'posting');
+	const office = createQuery(() => ({
+		queryKey: ['office', 'year', year],
+		queryFn: () => ask(api.GET('/api/office', { params: { query: { year } } }))
+	}));
+	const windowed = $derived(office.data?.terms.filter((each) => each.window) ?? []);
+	const term = $derived(
+		office.data?.terms.find((each) => each.id === Number(asked.get('term'))) ??
+			windowed.find((each) => each.window?.is_open) ??
+			windowed[0] ??
+			office.data?.terms[0]
+	);
+
+	function to(change: { view?: View; term?: number; year?: number }): string {
+		const next = { view, term: term?.id, year: office.data?.year_id, ...change };
+		return `/office?view=${next.view}&year=${next.year ?? ''}&term=${next.term ?? ''}`;
+	}
+</script>
+
+<svelte:head><title>Records office · Hoarfrost</title></svelte:head>
+
+{#if office.isPending}
+	<p class="p-6 text-slate" role="status">Opening the records…</p>
+{:else if office.isError}
+	<main class="p-6"><p class="problem" role="alert">{words(office.error)}</p></main>
+{:else}
+	<section class="head" aria-label="Records office">
+		<div>
+			<h1>Records office</h1>
+			<p>{office.data.school}</p>
+		</div>
+		<nav aria-label="Places">
+			{#each Object.entries(views) as [name, said] (name)}
+				<a href={to({ view: name as View })} aria-current={view === name ? 'page' : undefined}>{said}</a>
+			{/each}
+		</nav>
+		<label
+			><span class="label">School year</span><select
+				class="field"
+				value={String(office.data.year_id)}
+				onchange={(event) => goto(to({ year: Number(event.currentTarget.value), term: 0 }))}
+			>
+				{#each office.data.years as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
+			</select></label
+		>
+	</section>
+	{#if view === 'posting' && office.data.terms.length}
+		<nav class="terms" aria-label="Terms">
+			{#each office.data.terms as each (each.id)}
+				<a href={to({ term: each.id })} aria-current={each.id === term?.id ? 'page' : undefined}
+					>{each.name}{#if each.window?.is_open}<small>posting now</small>{/if}</a
+				>
+			{/each}
+		</nav>
+	{/if}
+	<main>
+		{#if view === 'calendar' || !term}<Calendar
+				office={office.data}
+				onyear={(made) => goto(to({ view: 'calendar', year: made, term: 0 }))}
+			/>
+		{:else if view === 'posting'}{#key term.id}<Posting office={office.data} {term} />{/key}
+		{:else if view === 'cards'}<School office={office.data} />
+		{:else}<SchoolBank />{/if}
+	</main>
+{/if}
+
+<style>
+	.head {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: end;
+		gap: 8px 40px;
+		padding: 10px 24px 0;
+		border-bottom: 1px solid var(--rule);
+	}
+	h1 {
+		font-size: 24px;
+		line-height: 28px;
+	}
+	.head p {
+		color: var(--slate);
+		font-size: 12px;
+		padding-bottom: 8px;
+	}
+	nav {
+		display: flex;
+		flex: 1;
+		flex-wrap: wrap;
+		gap: 0 24px;
+	}
+	nav a {
+		padding: 6px 0 8px;
+		border-bottom: 2px solid transparent;
+		font-size: 15px;
+	}
+	nav a[aria-current] {
+		border-bottom-color: var(--juniper);
+		font-weight: 600;
+	}
+	.head label {
+		padding-bottom: 8px;
+	}
+	.terms {
+		padding: 6px 24px 0;
+	}
+	.terms a {
+		font-size: 13px;
+		padding: 4px 0;
+	}
+	.terms small {
+		margin-left: 6px;
+		color: var(--juniper);
+	}
+	main {
+		padding: 20px 24px 48px;
+	}
+</style>
