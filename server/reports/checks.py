@@ -53,7 +53,7 @@ def checks_of(
         if grade.mark is None and grade.percent is None:
             yield "no_grade", "no grade"
         if override is not None and not override.reason.strip():
-            yield "no_reason", "override without a reason"
+            yield "no_reason", "no reason given"
         if loose[student.id]:
             yield "loose_ends", f"{loose[student.id]} loose end{'' if loose[student.id] == 1 else 's'}"
         if "comment" in collects and not text.strip():

@@ -104,7 +104,7 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
     marks = loaded.gradebook.marks
     course = _course(loaded, key, term)
     trend = trend_of(loaded, key, term)
-    levels = [each.level for each in (*course, *trend)]
+    levels = [each.level for each in course] + [each.level for each in trend]
     bands = [
         BandOut(mark=band.mark, level=_level(least))
         for band in marks.bands

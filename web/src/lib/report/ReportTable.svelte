@@ -28,9 +28,19 @@
 		6 + (report.parts.length || (report.before_term ? 1 : 0)) + (collectsEffort ? 1 : 0)
 	);
 	let body: HTMLElement;
-	let typing = $state<{ student: number; field: Field; text: string } | null>(null);
-	let problem = $state<{ student: number; text: string; asks: boolean } | null>(null);
+	interface Typed {
+		student: number;
+		field: Field;
+		text: string;
+	}
+	let typing = $state<Typed | null>(null);
+	/** What is on its way, by row and field: one types on meanwhile. */
+	let onWay = $state<Record<string, string>>({});
+	/** What was refused, by row and field: it stays as it was typed, with the reason. */
+	let refused = $state<Record<string, { text: string; words: string; asks: boolean }>>({});
 	let last: Field = 'override';
+	/** All that was typed so far has been answered. */
+	let sent: Promise<void> = Promise.resolve();
 
 	// However the choice was made, it is in sight.
 	$effect(() => {
@@ -41,58 +51,67 @@
 		return report.rows.find((row) => row.student_id === student);
 	}
 
+	function key(student: number, field: Field): string {
+		return `${field}-${student}`;
+	}
+
+	function now(row: Row, field: Field): string {
+		return field === 'effort' ? row.effort : typedAgain(row.override);
+	}
+
 	/** Begin to type in a row. */
 	export async function type(student: number, field: Field = last): Promise<void> {
 		const row = rowOf(student);
 		if (!row) return;
-		const at = field === 'effort' && collectsEffort ? 'effort' : 'override';
-		last = at;
-		typing = { student, field: at, text: at === 'effort' ? row.effort : typedAgain(row.override) };
-		problem = null;
+		last = field === 'effort' && collectsEffort ? 'effort' : 'override';
+		const at = key(student, last);
+		typing = { student, field: last, text: refused[at]?.text ?? onWay[at] ?? now(row, last) };
 		onchoose(student);
 		await tick();
 		body.querySelector<HTMLInputElement>('input')?.select();
 	}
 
-	/** Take what was typed; false where it is refused and stays typed. */
-	async function take(sure = false): Promise<boolean> {
-		const now = typing;
-		if (!now) return true;
-		const row = rowOf(now.student);
-		const before = now.field === 'effort' ? row?.effort : typedAgain(row?.override ?? null);
+	/** Take what is being typed, and send it while one goes on. */
+	function take(): void {
+		if (!typing) return;
+		const typed = typing;
+		typing = null;
+		const before = sent;
+		sent = send(typed).then(() => before);
+	}
+
+	async function send({ student, field, text }: Typed, sure = false): Promise<void> {
+		const row = rowOf(student);
+		const at = key(student, field);
+		if (!row) return;
+		delete refused[at];
+		if (text.trim() === (onWay[at] ?? now(row, field))) return;
+		onWay[at] = text.trim();
 		try {
-			if (now.text.trim() !== (before ?? '')) {
-				if (now.field === 'effort') await reporting.effort({ [now.student]: now.text });
-				else {
-					const read = readTyped(now.text, row?.override?.reason ?? '');
-					await reporting.override([{ student: now.student, ...read }], sure);
-				}
+			if (field === 'effort') await reporting.effort({ [student]: text });
+			else {
+				const read = readTyped(text, row.override?.reason ?? '');
+				await reporting.override([{ student, ...read }], sure);
 			}
-			problem = null;
-			if (typing?.student === now.student && typing.field === now.field) typing = null;
-			return true;
 		} catch (error) {
 			const asks = error instanceof Refusal && error.field === 'sure';
-			problem = { student: now.student, text: words(error), asks };
-			return false;
+			refused[at] = { text, words: words(error), asks };
+		} finally {
+			if (onWay[at] === text.trim()) delete onWay[at];
 		}
 	}
 
-	async function taken(then: () => Promise<void>, sure = false): Promise<void> {
-		if (await take(sure)) await then();
-	}
-
 	async function step(by: number): Promise<void> {
-		const from = typing;
-		if (!from || !(await take())) return;
-		const next = report.rows[report.rows.findIndex((row) => row.student_id === from.student) + by];
-		if (next) await type(next.student_id, from.field);
-		else await leave(from.student);
+		if (!typing) return;
+		const { student, field } = typing;
+		take();
+		const next = report.rows[report.rows.findIndex((row) => row.student_id === student) + by];
+		if (next) await type(next.student_id, field);
+		else await leave(student);
 	}
 
 	async function leave(student: number): Promise<void> {
 		typing = null;
-		problem = null;
 		await tick();
 		body.querySelector<HTMLElement>(`#row-${student} .name-of`)?.focus();
 	}
@@ -101,18 +120,20 @@
 		if (!typing) return;
 		const { student, field } = typing;
 		if (event.key === 'Enter') void step(event.shiftKey ? -1 : 1);
-		else if (event.key === 'Escape') void leave(student);
-		else if (event.key === 'Tab' && !event.shiftKey && field === 'override' && collectsEffort)
-			void taken(() => type(student, 'effort'));
-		else if (event.key === 'Tab' && event.shiftKey && field === 'effort')
-			void taken(() => type(student, 'override'));
-		else return;
+		else if (event.key === 'Escape') {
+			delete refused[key(student, field)];
+			void leave(student);
+		} else if (event.key === 'Tab' && collectsEffort && event.shiftKey === (field === 'effort')) {
+			take();
+			void type(student, field === 'effort' ? 'override' : 'effort');
+		} else return;
 		event.preventDefault();
 		event.stopPropagation();
 	}
 
 	/** What the first of the chosen has goes into all below it. Gives what was done, in words. */
 	export async function fillDown(): Promise<string> {
+		await sent;
 		const rows = report.rows.filter((row) => many.includes(row.student_id));
 		const [first, ...rest] = rows;
 		if (!first || !rest.length)
@@ -135,23 +156,25 @@
 </script>
 
 {#snippet field(row: Row, at: Field, label: string)}
+	{@const place = key(row.student_id, at)}
 	{#if typing?.student === row.student_id && typing.field === at}
 		<input
 			aria-label="{label} of {row.given_name} {row.family_name}"
-			aria-invalid={problem?.student === row.student_id ? 'true' : undefined}
-			aria-describedby={problem?.student === row.student_id ? 'typed-problem' : undefined}
+			aria-invalid={refused[place] ? 'true' : undefined}
+			aria-describedby={refused[place] ? `refused-${place}` : undefined}
 			list={at === 'effort' ? 'efforts' : undefined}
 			placeholder={at === 'override' ? 'B; why' : ''}
 			bind:value={typing.text}
 			{onkeydown}
 			onblur={() => {
 				// Going on to another row, its field is open before this one has gone.
-				if (typing?.student === row.student_id && typing.field === at) void take();
+				if (typing?.student === row.student_id && typing.field === at) take();
 			}}
 		/>
 	{:else}
 		<button
 			class="put"
+			class:refused={refused[place]}
 			tabindex="-1"
 			aria-label="{label} of {row.given_name} {row.family_name}"
 			title={at === 'override' ? row.override?.reason : undefined}
@@ -160,7 +183,9 @@
 				void type(row.student_id, at);
 			}}
 		>
-			{#if at === 'effort'}{row.effort}{:else if row.override}<b
+			{#if refused[place] || onWay[place] !== undefined}<span class="slate"
+					>{refused[place]?.text ?? onWay[place]}</span
+				>{:else if at === 'effort'}{row.effort}{:else if row.override}<b
 					>{row.override.mark ?? `${row.override.percent} %`}</b
 				> <span class="slate">{row.override.reason}</span>{/if}
 		</button>
@@ -231,20 +256,23 @@
 							></i>{/if}
 					</td>
 				</tr>
-				{#if problem?.student === row.student_id}
-					<tr class="said"
-						><td colspan={columns}
-							><p id="typed-problem" role="alert">
-								{problem.text}
-								{#if problem.asks}<button
-										class="link"
-										onmousedown={(event) => event.preventDefault()}
-										onclick={() => taken(() => leave(row.student_id), true)}>It is meant</button
-									>{/if}
-							</p></td
-						></tr
-					>
-				{/if}
+				{#each ['override', 'effort'] as const as at (at)}
+					{@const no = refused[key(row.student_id, at)]}
+					{#if no}
+						<tr class="said"
+							><td colspan={columns}
+								><p id="refused-{key(row.student_id, at)}" role="alert">
+									{no.words}
+									{#if no.asks}<button
+											class="link"
+											onclick={() => send({ student: row.student_id, field: at, text: no.text }, true)}
+											>It is meant</button
+										>{/if}
+								</p></td
+							></tr
+						>
+					{/if}
+				{/each}
 			{/each}
 		</tbody>
 	</table>
@@ -396,6 +424,9 @@
 		text-align: left;
 		text-overflow: ellipsis;
 		cursor: text;
+	}
+	.put.refused {
+		box-shadow: inset 0 0 0 1px var(--rowan);
 	}
 	td input {
 		width: 100%;

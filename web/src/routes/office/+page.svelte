@@ -49,7 +49,7 @@
 			<h1>Records office</h1>
 			<p>{office.data.school}</p>
 		</div>
-		<nav aria-label="Places">
+		<nav aria-label="Records">
 			{#each Object.entries(views) as [name, said] (name)}
 				<a href={to({ view: name as View })} aria-current={view === name ? 'page' : undefined}>{said}</a>
 			{/each}

@@ -144,7 +144,7 @@
 	{@const data = report.data}
 	<main class:wide={data.collects.includes('effort')}>
 		<div class="list">
-			{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+			{#if data.has_draft && dialog !== 'steps'}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 			<ReportTable
 				bind:this={table}
 				report={data}
