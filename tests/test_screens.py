@@ -17,6 +17,8 @@ PLACES = {
     "report": ("odalys", "/class/2/report", "Comment for the family"),
     "semester": ("odalys", "/class/2/report?term=1", "Comment for the family"),
     "family": ("ingrid", "/family/29", "How it comes about"),
+    "report card": ("ingrid", "/family/29/card?term=3", "Save as PDF"),
+    "records office": ("mirela", "/office", "Save the list"),
 }
 
 

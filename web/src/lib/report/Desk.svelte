@@ -18,6 +18,7 @@
 		place,
 		next,
 		onstep,
+		onnext,
 		onchange,
 		onworking,
 		onoverride,
@@ -31,6 +32,8 @@
 		/** Who comes after, by name. */
 		next: string;
 		onstep: (by: number) => void;
+		/** On to the next student's comment. */
+		onnext: () => void;
 		onchange: () => Promise<void>;
 		onworking: () => void;
 		onoverride: () => void;
@@ -108,7 +111,7 @@
 			kept = sent;
 			problem = '';
 			if (isKept(typed)) localStorage.removeItem(keptHere);
-			await onchange();
+			void onchange();
 			return true;
 		} catch (error) {
 			problem = words(error);
@@ -117,8 +120,13 @@
 		}
 	}
 
+	/** Pressed again before the answer is here, nobody is passed over. */
+	let isGoing = false;
 	async function ready(): Promise<void> {
-		if (await save(true)) onstep(1);
+		if (isGoing) return;
+		isGoing = true;
+		if (await save(true)) onnext();
+		isGoing = false;
 	}
 
 	function onkeydown(event: KeyboardEvent): void {

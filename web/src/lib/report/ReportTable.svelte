@@ -176,13 +176,13 @@
 			class="put"
 			class:refused={refused[place]}
 			tabindex="-1"
-			aria-label="{label} of {row.given_name} {row.family_name}"
 			title={at === 'override' ? row.override?.reason : undefined}
 			onclick={(event) => {
 				event.stopPropagation();
 				void type(row.student_id, at);
 			}}
 		>
+			<span class="sr-only">{label} of {row.given_name} {row.family_name}</span>
 			{#if refused[place] || onWay[place] !== undefined}<span class="slate"
 					>{refused[place]?.text ?? onWay[place]}</span
 				>{:else if at === 'effort'}{row.effort}{:else if row.override}<b

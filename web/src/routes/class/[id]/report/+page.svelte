@@ -70,6 +70,11 @@
 		if (next) choose(next.student_id, how);
 	}
 
+	/** The hand goes to the comment, once the desk of whoever is chosen is there. */
+	function write(): void {
+		requestAnimationFrame(() => document.querySelector<HTMLElement>('#comment')?.focus());
+	}
+
 	async function tried(work: Promise<string>): Promise<void> {
 		try {
 			notice.say(await work);
@@ -120,7 +125,7 @@
 		if (event.key === 'w') explained = { id: row.student_id, name: nameOf(row) };
 		else if (event.key === 'v')
 			void goto(`/class/${id}/student/${row.student_id}?term=${report.data?.term_id}&eyes=family`);
-		else if (event.key === 'c') document.querySelector<HTMLElement>('#comment')?.focus();
+		else if (event.key === 'c') write();
 		else if (event.key === 'ArrowDown') step(1, event.shiftKey ? 'until' : 'only');
 		else if (event.key === 'ArrowUp') step(-1, event.shiftKey ? 'until' : 'only');
 		else if ((event.key === 'Enter' || event.key === 'F2') && isRow) void table?.type(row.student_id);
@@ -165,6 +170,10 @@
 				place={`Student ${index + 1} of ${rows.length}`}
 				next={rows[(index + 1) % rows.length]!.given_name}
 				onstep={step}
+				onnext={() => {
+					step(1);
+					write();
+				}}
 				onchange={refresh}
 				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
 				onoverride={() => table?.type(row.student_id, 'override')}
@@ -180,7 +189,7 @@
 		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
 		onjump={(student) => {
 			choose(student);
-			requestAnimationFrame(() => document.querySelector<HTMLElement>('#comment')?.focus());
+			write();
 		}}
 	/>
 	<OverrideFile
