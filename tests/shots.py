@@ -23,13 +23,18 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     for place, words in (
         ("plan", "How quarter 2 is made"),
         ("scores", "spread, 40 to 100 %"),
-        ("report", "Comment for the family"),
     ):
         page.goto(f"/class/2/{place}")
         if place == "scores":
             page.get_by_role("gridcell", name="Matěj Dvořáček, Map test 4").click()
             expect(page.get_by_text("Did you mean 50?")).to_be_visible()
         shoot(page, place, words)
+    page.goto("/class/2/report")
+    page.get_by_role("button", name="Moreau , Célestine").click()
+    page.get_by_label("Comment bank").fill("ask for help")
+    shoot(page, "report", "Last time, quarter 1")
+    page.get_by_role("button", name="Post 16 grades").click()
+    shoot(page, "posting", "Something to look at")
     page.goto("/class/2/stack")
     page.get_by_label("Assignment").select_option(label="Map test 4: watersheds")
     page.get_by_label("Name on the paper").fill("no")
@@ -75,5 +80,9 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     family = somebody("ingrid")
     family.goto("/family/29")
     shoot(family, "family", "What it would take")
+    family.goto("/family/29/card?term=3")
+    shoot(family, "report-card", "Save as PDF")
+    office = somebody("mirela", "/office")
+    shoot(office, "office", "changed since")
     family.get_by_role("button", name="Sign out").click()
     shoot(family, "sign-in", "Tarnwick School, a demo")

@@ -14,15 +14,24 @@ from weasyprint.text.fonts import FontConfiguration
 from reports.schemas import CardOut
 
 _TEMPLATES = Path(__file__).parent / "templates" / "reports"
+_FAMILIES = {
+    "Text": "atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",
+    "Text further": "atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2",
+    "Name": "bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2",
+    "Name further": "bricolage-grotesque/files/bricolage-grotesque-latin-ext-wght-normal.woff2",
+}
+"""A family for each file. Two files of one family would be taken for one font, and letters of one drawn from the other."""
 
 
 @cache
 def _fonts() -> tuple[FontConfiguration, list[CSS]]:
     """The fonts, read once a process."""
     fonts = FontConfiguration()
-    families = ("atkinson-hyperlegible-next", "bricolage-grotesque")
-    styles = [CSS(filename=str(settings.FONTS / each / "index.css"), font_config=fonts) for each in families]
-    return fonts, [*styles, CSS(filename=str(_TEMPLATES / "print.css"), font_config=fonts)]
+    faces = "".join(
+        f'@font-face {{ font-family: "{family}"; src: url("{(settings.FONTS / file).as_uri()}") }}'
+        for family, file in _FAMILIES.items()
+    )
+    return fonts, [CSS(string=faces, font_config=fonts), CSS(filename=str(_TEMPLATES / "print.css"), font_config=fonts)]
 
 
 def _no_fetching(url: str, *_: Any, **__: Any) -> Any:

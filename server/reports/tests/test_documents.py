@@ -39,7 +39,10 @@ def posted(world: World) -> World:
     world.students[1].save()
     enter(world, *(entry(world, "17", student=place) for place in range(3)))
     address = f"{world.address}/report/{world.term.pk}/{{}}/comment"
-    texts = (("Fin asks & <answers>.", ""), ("Łucja, Привет, 你好, नमस्ते.", "A letter.\n\n" + "She reads well. " * 400))
+    texts = (
+        ("Fin asks & <answers>.", ""),
+        ("Dvořáček, Jovanović, Łucja, Привет, 你好, नमस्ते.", "A letter.\n\n" + "She reads well. " * 400),
+    )
     for student, (text, narrative) in zip(world.students, texts, strict=False):
         body = {"text": text, "narrative": narrative, "is_ready": True, "version": 0}
         send(world.client("teacher"), "PUT", address.format(student.pk), body)
@@ -70,7 +73,7 @@ def test_a_class_in_one_file_each_with_pages_of_their_own(posted: World) -> None
     found = pages(made(posted, kind="cards", students=[each.pk for each in posted.students]))
     assert [("Fin Fir" in page, "Ivo Fir" in page) for page in found[:2]] == [(True, False), (False, True)]
     assert all("Miangaly Njara Razafindrakoto-" in page for page in found[2:])
-    assert "Łucja, Привет, 你好" in found[2]
+    assert "Dvořáček, Jovanović, Łucja, Привет, 你好" in found[2]
     assert "a letter follows" in found[2]
     assert len(found) > 4
     assert found[3].count("She reads well.") > 50

@@ -1,0 +1,98 @@
+"""How long report cards take: ``./hoarfrost bench report``. 200 students with nine subjects, as the worker makes them."""
+
+import os
+import platform
+import resource
+import sys
+import time
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "server")]
+
+import django  # noqa: E402
+
+from tests.stack import Stack  # noqa: E402
+
+STUDENTS, SUBJECTS, TERMS = 200, 9, 2
+COMMENT = (
+    "{name} works with care and finishes what was begun. The notebooks are complete and easy to follow, and the questions "
+    "in class help everybody. A second look at the scale before handing in would help. "
+)
+
+
+def fill() -> tuple[int, list[int]]:
+    """Posted grades of so many students in so many subjects and terms, some with a narrative; gives term and students."""
+    from plans.models import GradingScale, GroundRules
+    from reports.models import PostedGrade, Posting
+    from school.models import Person, SchoolClass, SchoolYear, Student, Teaching, Term
+
+    year, teacher = SchoolYear.objects.get(), Person.objects.get(sign_in="odalys")
+    terms = list(Term.objects.filter(kind="quarter").order_by("position")[:TERMS])
+    Student.objects.bulk_create(
+        Student(school=year.school, given_name=f"Given{n}", family_name=f"Family{n}", number=f"7{n:04}", alias=f"b{n}")
+        for n in range(STUDENTS)
+    )
+    students = list(Student.objects.filter(number__startswith="7", family_name__startswith="Family"))
+    for subject in range(SUBJECTS):
+        made = SchoolClass.objects.create(school=year.school, year=year, name=f"Subject {subject + 1}")
+        Teaching.objects.create(school_class=made, person=teacher)
+        GroundRules.objects.create(school_class=made, scale=GradingScale.objects.get(name="Letters, fine"))
+        for term in terms:
+            posting = Posting.objects.create(
+                request=f"{subject:08}-0000-4000-8000-{term.pk:012}", school_class=made, term=term, person=teacher, at=year.school.now()
+            )  # fmt: skip
+            PostedGrade.objects.bulk_create(
+                PostedGrade(
+                    posting=posting, student=each, percent="84", percent_shown="84.0", mark="B", working={},
+                    comment=(COMMENT * 2).format(name=each.given_name),
+                    narrative=COMMENT.format(name=each.given_name) * 20 if subject == 0 and place % 10 == 0 else "",
+                )
+                for place, each in enumerate(students)
+            )  # fmt: skip
+    return terms[-1].pk, [each.pk for each in students]
+
+
+def main() -> None:
+    """Make the cards as one file in both designs, and as a zip."""
+    stack = Stack("bench_report")
+    stack.make()
+    os.environ |= stack.environment
+    django.setup()
+    from reports import documents
+    from reports.models import Document
+    from school.models import Person, School
+
+    print(f"{platform.machine()}, {os.cpu_count()} cores; {STUDENTS} students, {SUBJECTS} subjects, {TERMS} terms")
+    try:
+        term, students = fill()
+        for design, packed in (("ledger", False), ("pages", False), ("ledger", True)):
+            wanted = {
+                "kind": "cards",
+                "students": students,
+                "term": term,
+                "design": design,
+                "paper": "A4",
+                "packed": packed,
+                "classes": None,
+            }
+            document = Document.objects.create(
+                person=Person.objects.get(sign_in="mirela"), school=School.objects.get(), name="Report cards.pdf",
+                wanted=wanted, total=len(students), at=School.objects.get().now(),
+            )  # fmt: skip
+            began = time.perf_counter()
+            documents.make_waiting()
+            took = time.perf_counter() - began
+            document.refresh_from_db()
+            assert document.state == "done", document.problem
+            peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+            kind = "a zip" if packed else "one file"
+            print(
+                f"{design:7} as {kind:8} {took:5.1f} s (aim 60), {document.size / 1e6:.1f} MB, peak memory so far {peak:.0f} MB"
+            )
+    finally:
+        stack.drop()
+
+
+if __name__ == "__main__":
+    main()
