@@ -50,16 +50,18 @@ def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
 
 
 def _course(loaded: LoadedClass, student: str, term: Term) -> list[LevelOut]:
-    """How the student's grade went: what it was, by the rules as they are now, after each day with a score.
+    """How the student's grade went: what it was, by the rules as they are now, after each day with a score or closed work.
 
     What is due later has no score yet on such a day, and is not closed.
     """
-    days = sorted({each.due_on for each in trend_of(loaded, student, term) if each.due_on})
     due = {str(each.pk): each.due_on for each in loaded.plan.assignments if each.term_id == term.pk}
+    all_scores = loaded.book.scores.get(student, {})
+    said = {work.id for work in loaded.book.assignments if work.id in all_scores or work.closed}
+    days = sorted({due_on for work, due_on in due.items() if due_on is not None and work in said})
     found = []
     for day in days:
         later = {work for work, due_on in due.items() if due_on is not None and due_on > day}
-        scores = {work: score for work, score in loaded.book.scores.get(student, {}).items() if work not in later}
+        scores = {work: score for work, score in all_scores.items() if work not in later}
         assignments = tuple(
             replace(work, closed=False) if work.id in later else work for work in loaded.book.assignments
         )
