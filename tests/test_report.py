@@ -35,7 +35,7 @@ def row(page: Page, name: str) -> Locator:
 
 
 def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> None:
-    class_id = graded(stack, "Geography 7", 29)
+    class_id = graded(stack, "Hydrology 7", 29)
     page = somebody("odalys", f"/class/{class_id}/report")
     expect(page.get_by_text("0 ready, 29 with no comment")).to_be_visible()
     page.keyboard.press("w")
@@ -117,7 +117,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     page.keyboard.press("Escape")
     expect(row(page, SIGNE)).to_contain_text("changed since")
     family = somebody("ingrid", "/family/29")
-    family.get_by_role("link", name="Geography 7").click()
+    family.get_by_role("link", name="Hydrology 7").click()
     expect(family.get_by_text("test taken again")).to_be_visible()
     expect(family.locator(".hero b").first).to_have_text("B")
     page.get_by_role("button", name="Post 1 grade").click()
@@ -132,7 +132,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     with family.expect_download() as download:
         family.get_by_role("link", name="Save as PDF").click()
     text = PdfReader(io.BytesIO(Path(download.value.path()).read_bytes())).pages[0].extract_text()
-    assert "Geography 7" in text
+    assert "Hydrology 7" in text
     assert "She asks good questions." in " ".join(text.split())
 
     # Withdrawn with a reason, the family no longer sees it.
@@ -144,7 +144,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     page.get_by_role("button", name="Withdraw it").click()
     expect(page.get_by_text("The family no longer sees it.")).to_be_visible()
     family.goto("/family/29")
-    family.get_by_role("link", name="Geography 7").click()
+    family.get_by_role("link", name="Hydrology 7").click()
     expect(family.get_by_text("not posted yet").or_(family.get_by_text("as it stands")).first).to_be_visible()
     expect(family.get_by_role("link", name="report card of Quarter 2")).to_have_count(0)
 
@@ -152,7 +152,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
 def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
     stack: Stack, somebody: Callable[..., Page]
 ) -> None:
-    class_id = graded(stack, "Geography 6", 3)
+    class_id = graded(stack, "Hydrology 6", 3)
     term = stack.python("from school.models import *; print(Term.objects.get(name='Quarter 3').pk)")
     page = somebody("odalys", f"/class/{class_id}/report")
     page.goto(f"/class/{class_id}/report?term={term}")
@@ -174,7 +174,7 @@ def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
     expect(page.get_by_role("button", name="Post grades")).to_be_disabled()
 
     office = somebody("mirela", "/office")
-    expect(office.get_by_role("row").filter(has_text="Geography 6")).to_contain_text("none of 3 posted")
+    expect(office.get_by_role("row").filter(has_text="Hydrology 6")).to_contain_text("none of 3 posted")
     office.get_by_role("link", name="Quarter 1").click()
     office.get_by_role("button", name="Open posting of quarter 1 again").click()
     office.get_by_role("combobox", name="For").select_option("Odalys Brandt")
@@ -199,7 +199,7 @@ def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
 
 
 def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Callable[..., Page], tmp_path: Path) -> None:
-    class_id = graded(stack, "Geography 5", 4)
+    class_id = graded(stack, "Hydrology 5", 4)
     page = somebody("odalys", f"/class/{class_id}/report")
     page.get_by_role("button", name="More", exact=True).click()
     page.get_by_role("menuitem", name="Overrides by file").click()
@@ -241,7 +241,7 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
 
 
 def test_the_whole_class_is_adjusted_as_a_draft(stack: Stack, somebody: Callable[..., Page]) -> None:
-    class_id = graded(stack, "Geography 4", 3)
+    class_id = graded(stack, "Hydrology 4", 3)
     page = somebody("odalys", f"/class/{class_id}/report")
     page.get_by_role("button", name="More", exact=True).click()
     page.get_by_role("menuitem", name="Adjust the whole class").click()

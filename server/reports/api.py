@@ -7,6 +7,7 @@ from school.access import Asking, PermittedRouter
 from school.models import Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
+from school.refusal import NotYours
 from scores.book import LoadedClass, load_class, student_of, term_of
 
 from reports import bank, commenting, documents, override_file, overriding, posting, windows
@@ -164,6 +165,18 @@ def see_bank(request: Asking, class_id: int, term: int, student: int) -> Any:
     """The comment bank with a student's own in place of the placeholders."""
     loaded, place, person = _student(request, term, student)
     return bank.sentences_for(request.user, request.school_class.school, own_values(loaded, person, place))
+
+
+@router.get("/classes/{class_id}/students/{student}/phrases", permission=SEE_REPORT, response=list[str])
+def phrases(request: Asking, class_id: int, student: int) -> Any:
+    """The bank's short phrases for the comment of a score."""
+    enrolled = Student.objects.select_related("school").filter(
+        enrolments__school_class=request.school_class, pk=student
+    )
+    found = enrolled.first()
+    if found is None:
+        raise NotYours
+    return bank.short_feedback(request.user, found)
 
 
 @router.put("/classes/{class_id}/bank", permission=WRITE_REPORT, response={204: None})

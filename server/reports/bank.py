@@ -3,11 +3,11 @@
 from collections.abc import Mapping
 
 from django.db.models import Q
-from school.models import Person, School
+from school.models import Person, School, Student
 from school.refusal import NotYours, Refused
 
 from reports.models import BankSentence, Purpose
-from reports.placeholders import ABOUT, FORMS, left_in, resolve
+from reports.placeholders import ABOUT, FORMS, left_in, resolve, values
 from reports.schemas import SentenceOut
 
 LONGEST = 600
@@ -32,6 +32,13 @@ def sentences_for(person: Person, school: School, own: Mapping[str, str] | None)
     return sorted(
         sentences, key=lambda each: (not each.fits, not each.is_favourite, purposes.index(each.purpose), each.id)
     )
+
+
+def short_feedback(person: Person, student: Student) -> list[str]:
+    """The short phrases for a score's comment, with the student's own name and pronouns; favourites first."""
+    own = values(student.given_name, student.pronouns, best="", weakest="", missing="")
+    offered = sentences_for(person, student.school, own)
+    return [each.shown for each in offered if each.purpose == Purpose.SHORT and each.fits]
 
 
 def keep(person: Person, school: School, sentence: int | None, purpose: str, text: str, *, for_school: bool) -> None:

@@ -309,16 +309,14 @@ def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> li
     """The next seven school days and what is due then."""
     found = []
     for day in [each for each in _days(today, today + 10 * DAY) if each.weekday() < 5][:7]:
-        due: dict[str, list[str]] = {}
+        lines = []
         for each in loaded:
             names = [work.short_name for work in each.plan.assignments if work.due_on == day]
             if names:
-                due[str(each.plan.school_class)] = names
+                lines.append(f"{each.plan.school_class}: {', '.join(names)}")
         notes = [f"{running.name.lower()} ends"] if day == running.ends else []
         window = windows.window_of(running)
         if window is not None and window.closes == day:
             notes.append(f"posting of {running.name.lower()} closes")
-        found.append(
-            DayOut(day=day, lines=[f"{name}: {', '.join(names)}" for name, names in due.items()], term_lines=notes)
-        )
+        found.append(DayOut(day=day, lines=lines, term_lines=notes))
     return found

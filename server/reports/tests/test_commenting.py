@@ -104,6 +104,18 @@ def test_the_bank_offers_sentences_with_the_students_own(world: World) -> None:
     assert teacher.delete(f"{own}/{favourite}").status_code == 204
 
 
+def test_short_phrases_for_a_score_are_the_students_own(world: World) -> None:
+    for purpose, text in (
+        ("short feedback", "{name}, check {their} units."),
+        ("short feedback", "{best}!"),
+        ("praise", "Good."),
+    ):
+        BankSentence.objects.create(school=world.school, purpose=purpose, text=text)
+    address = f"{world.address}/students/{{}}/phrases"
+    assert world.client("teacher").get(address.format(world.students[0].pk)).json() == ["Fin, check her units."]
+    assert world.client("teacher").get(address.format(0)).status_code == 403
+
+
 def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
     own, teacher = f"{world.address}/bank", world.client("teacher")
     refused = [

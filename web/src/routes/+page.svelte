@@ -69,7 +69,7 @@
 				{#each today.data.days as each (each.day)}
 					<li class:now={each.day === today.data.day}>
 						<span class="day">{longDay(each.day)}</span>
-						{#each each.lines as line (line)}<p>{line}</p>{/each}
+						{#each each.lines as line, place (place)}<p>{line}</p>{/each}
 						{#each each.term_lines as line (line)}<p class="term">{line}</p>{/each}
 						{#if !each.lines.length && !each.term_lines.length && each.day === today.data.day}<p>
 								nothing is due
@@ -89,7 +89,7 @@
 			{#each groups as group (group.when)}
 				<h3>{group.when}</h3>
 				<ul>
-					{#each group.needs as each (each.words)}
+					{#each group.needs as each, place (place)}
 						<li>
 							<i class={each.kind} aria-hidden="true"></i><span>{each.words}</span>
 							<a class="link" href={each.place}>{each.act}</a>

@@ -22,6 +22,22 @@
 			ask(api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path } })),
 		placeholderData: (before) => before
 	}));
+	const bank = createQuery(() => ({
+		queryKey: ['class', classId, 'phrases', student],
+		queryFn: () =>
+			ask(
+				api.GET('/api/classes/{class_id}/students/{student}/phrases', {
+					params: { path: { class_id: classId, student } }
+				})
+			),
+		staleTime: 300_000
+	}));
+	/** What was written last, then what the bank offers, each once. */
+	const phrases = $derived(
+		[...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])].filter(
+			(each) => each !== lens.data?.comment
+		)
+	);
 	const flags = ['late', 'incomplete', 'absent', 'collected'];
 
 	$effect(() =>
@@ -96,9 +112,9 @@
 					value={data.comment}
 					onchange={(event) => change({ comment: event.currentTarget.value })}></textarea>
 			</label>
-			{#if data.phrases.length}
-				<ul class="phrases" aria-label="Comments used last">
-					{#each data.phrases.filter((each) => each !== data.comment) as phrase (phrase)}
+			{#if phrases.length}
+				<ul class="phrases" aria-label="Comments used last, and short ones of the bank">
+					{#each phrases as phrase (phrase)}
 						<li><button class="link" onclick={() => change({ comment: phrase })}>{phrase}</button></li>
 					{/each}
 				</ul>

@@ -44,44 +44,47 @@
 
 <section aria-labelledby="terms">
 	<h2 id="terms">Terms of {office.year}</h2>
-	<table>
-		<thead
-			><tr
-				><th scope="col">Term</th><th scope="col">From</th><th scope="col">Until</th><th scope="col"
-					>Posting</th
-				><th scope="col">Families see it</th><th scope="col">Collects</th><th scope="col">Stops posting</th
-				><th scope="col"><span class="sr-only">Acts</span></th></tr
-			></thead
-		>
-		<tbody>
-			{#each office.terms as term (term.id)}
-				<tr class:part={term.within !== null}>
-					<th scope="row">{term.name}</th>
-					<td>{longDay(term.starts)}</td>
-					<td>{longDay(term.ends)}</td>
-					{#if term.window}
-						<td>{longDay(term.window.opens)} to {longDay(term.window.closes)}</td>
-						<td>{term.window.families_from ? `from ${longDay(term.window.families_from)}` : 'at once'}</td>
-						<td>{term.window.collects.join(', ')}; {term.window.comment_limit} characters</td>
-						<td
-							>{term.window.binding
-								.map((kind) => office.check_kinds.find((each) => each.kind === kind)?.words ?? kind)
-								.join(', ') || 'no grade alone'}</td
-						>
-					{:else}<td colspan="4" class="slate">no window</td>{/if}
-					<td class="acts">
-						<button class="link" onclick={() => (opened = term)}
-							>Change<span class="sr-only"> {term.name}</span></button
-						>
-						<button class="link" onclick={() => remove(term)}
-							>Take away<span class="sr-only"> {term.name}</span></button
-						>
-					</td>
-				</tr>
-			{:else}<tr><td colspan="8" class="slate">This year has no terms yet. Begin with its semesters.</td></tr
-				>{/each}
-		</tbody>
-	</table>
+	<div class="changes">
+		<table>
+			<thead
+				><tr
+					><th scope="col">Term</th><th scope="col">From</th><th scope="col">Until</th><th scope="col"
+						>Posting</th
+					><th scope="col">Families see it</th><th scope="col">Collects</th><th scope="col">Stops posting</th
+					><th scope="col"><span class="sr-only">Acts</span></th></tr
+				></thead
+			>
+			<tbody>
+				{#each office.terms as term (term.id)}
+					<tr class:part={term.within !== null}>
+						<th scope="row">{term.name}</th>
+						<td>{longDay(term.starts)}</td>
+						<td>{longDay(term.ends)}</td>
+						{#if term.window}
+							<td>{longDay(term.window.opens)} to {longDay(term.window.closes)}</td>
+							<td>{term.window.families_from ? `from ${longDay(term.window.families_from)}` : 'at once'}</td>
+							<td>{term.window.collects.join(', ')}; {term.window.comment_limit} characters</td>
+							<td
+								>{term.window.binding
+									.map((kind) => office.check_kinds.find((each) => each.kind === kind)?.words ?? kind)
+									.join(', ') || 'no grade alone'}</td
+							>
+						{:else}<td colspan="4" class="slate">no window</td>{/if}
+						<td class="acts">
+							<button class="link" onclick={() => (opened = term)}
+								>Change<span class="sr-only"> {term.name}</span></button
+							>
+							<button class="link" onclick={() => remove(term)}
+								>Take away<span class="sr-only"> {term.name}</span></button
+							>
+						</td>
+					</tr>
+				{:else}<tr
+						><td colspan="8" class="slate">This year has no terms yet. Begin with its semesters.</td></tr
+					>{/each}
+			</tbody>
+		</table>
+	</div>
 	<p class="row">
 		<button class="btn quiet" onclick={() => (opened = 'new')}>Add a term</button>
 		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
@@ -121,6 +124,7 @@
 <style>
 	section {
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 12px;
 	}
 	h2 {
@@ -163,7 +167,8 @@
 		align-items: end;
 		gap: 8px 12px;
 	}
-	section {
+	.changes {
+		position: relative;
 		overflow-x: auto;
 	}
 </style>

@@ -75,7 +75,7 @@
 				</ul>
 			{/if}
 			{#if found.changes.length}
-				<div class="table">
+				<div class="changes">
 					<table>
 						<thead
 							><tr
@@ -124,7 +124,7 @@
 		border-left: 3px solid var(--rowan);
 		background: var(--rowan-2);
 	}
-	.table {
+	.changes {
 		max-height: 300px;
 		overflow: auto;
 	}

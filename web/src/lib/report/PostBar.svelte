@@ -74,14 +74,18 @@
 	}
 	.bar {
 		display: flex;
+		flex-wrap: wrap;
 		align-items: center;
 		justify-content: space-between;
-		gap: 20px;
+		gap: 8px 20px;
 		padding: 10px 20px 10px 24px;
 		border-top: 1px solid var(--rule);
 	}
 	b {
 		font-weight: 600;
+	}
+	.bar > p {
+		flex: 1 1 240px;
 	}
 	.closed {
 		color: var(--amber-ink);

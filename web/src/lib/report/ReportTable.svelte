@@ -283,6 +283,7 @@
 
 <style>
 	.scroll {
+		position: relative;
 		flex: 1;
 		min-height: 0;
 		overflow: auto;

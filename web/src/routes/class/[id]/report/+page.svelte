@@ -239,6 +239,7 @@
 	.list {
 		display: flex;
 		flex-direction: column;
+		min-width: 0;
 		min-height: 0;
 	}
 	@media (max-width: 1100px) {
