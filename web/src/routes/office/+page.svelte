@@ -21,7 +21,8 @@
 	const view = $derived<View>((asked.get('view') ?? '') in views ? (asked.get('view') as View) : 'posting');
 	const office = createQuery(() => ({
 		queryKey: ['office', 'year', year],
-		queryFn: () => ask(api.GET('/api/office', { params: { query: { year } } }))
+		queryFn: () => ask(api.GET('/api/office', { params: { query: { year } } })),
+		placeholderData: (before) => before
 	}));
 	const windowed = $derived(office.data?.terms.filter((each) => each.window) ?? []);
 	const term = $derived(
