@@ -290,6 +290,7 @@ def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack,
     form.get_by_label("and closes").fill("2032-01-26")
     form.get_by_label("effort or conduct").check()
     form.get_by_label("no effort").check()
+    form.get_by_role("combobox", name="Comments").select_option("standard")
     assert violations(page) == []
     form.get_by_role("button", name="Keep the window").click()
     expect(form.get_by_role("alert")).to_contain_text("closes before it opens")
@@ -313,7 +314,11 @@ def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack,
     expect(page.get_by_role("alert")).to_contain_text("{colour} is not known here")
     expect(page.get_by_label("Sentence 1", exact=True)).to_be_visible()
     assert violations(page) == []
-    exam = stack.python("from school.models import *; print(Term.objects.get(name='Exam 1').pk)")
+    exam = stack.python(
+        "from plans.models import *; from school.models import *; t = Term.objects.get(name='Exam 1');"
+        "Assignment.objects.create(school_class_id=2, term=t, name='Exam', short_name='Exam', points=10, standards=['Mapping']);"
+        "print(t.pk)"
+    )
     teacher = somebody("odalys", f"/class/2/report?term={exam}")
     teacher.goto(f"/class/2/report?term={exam}")
     teacher.get_by_role("button", name="Effort of Tolu Adeyemi").click()
@@ -321,3 +326,17 @@ def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack,
     teacher.keyboard.press("Enter")
     expect(teacher.get_by_role("button", name="Effort of Tolu Adeyemi")).to_contain_text("excellent")
     teacher.keyboard.press("Escape")
+    teacher.get_by_role("button", name="Adeyemi , Tolu").click()
+    teacher.get_by_label("On Mapping").fill("Tolu reads maps with ease.")
+    teacher.get_by_label("On Mapping").press("Control+Enter")
+    expect(teacher.get_by_text("Student 2 of 28")).to_be_visible()
+    teacher.reload()
+    teacher.get_by_role("button", name="Adeyemi , Tolu").click()
+    expect(teacher.get_by_label("On Mapping")).to_have_value("Tolu reads maps with ease.")
+    teacher.get_by_role("button", name="Write a narrative").click()
+    teacher.get_by_label("Narrative").fill("A letter about the exam.")
+    teacher.get_by_label("Comment for the family").focus()
+    saved(teacher)
+    teacher.get_by_role("button", name="The next student").click()
+    teacher.get_by_role("button", name="Adeyemi , Tolu").click()
+    expect(teacher.get_by_label("Narrative")).to_have_value("A letter about the exam.")

@@ -146,7 +146,7 @@ def comment(request: Asking, class_id: int, term: int, student: int, body: Comme
     _, place, person = _student(request, term, student)
     return commenting.comment(
         request.school_class, request.user, person, place, body.text, body.version,
-        is_ready=body.is_ready, narrative=body.narrative,
+        is_ready=body.is_ready, narrative=body.narrative, by_standard=body.by_standard,
     )  # fmt: skip
 
 

@@ -128,7 +128,7 @@ def set_window(term: Term, given: Mapping[str, Any]) -> ReportingWindow:
     if Collected.MARK not in given["collects"] and Collected.PERCENT not in given["collects"]:
         raise Refused("Collect the mark, the percent or both: without them there is nothing to post.", "collects")
     window = windows.window_of(term) or ReportingWindow(term=term)
-    for field in ("opens", "closes", "families_from", "comment_limit", "collects", "binding"):
+    for field in ("opens", "closes", "families_from", "comment_limit", "comments_by", "collects", "binding"):
         setattr(window, field, given[field])
     window.save()
     return window

@@ -60,8 +60,10 @@ def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: C
             for term, each in zip(terms, found, strict=True)
         ],
         comments=[
-            CardCommentOut(term=term.name, comment=each.comment, narrative=each.narrative)
+            CardCommentOut(
+                term=term.name, comment=each.comment, by_standard=each.by_standard, narrative=each.narrative
+            )
             for term, each in zip(terms, found, strict=True)
-            if each and term.pk in told and (each.comment or each.narrative)
+            if each and term.pk in told and (each.comment or each.by_standard or each.narrative)
         ],
     )  # fmt: skip

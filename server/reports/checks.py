@@ -6,7 +6,7 @@ A check that the school made binding for a reporting window stops that student's
 from collections import Counter
 from collections.abc import Iterator, Mapping
 
-from school.models import Term
+from school.models import CommentsBy, Term
 from scores.book import LoadedClass
 from scores.loose_ends import loose_ends_of
 from scores.schemas import GradeOut
@@ -35,12 +35,22 @@ ALWAYS = frozenset({"no_grade"})
 """What stops posting whatever the school says: there is nothing to post."""
 
 
+def standards_of(loaded: LoadedClass, term: Term) -> list[str]:
+    """The standards that the term's work names, each once, in the order of the work."""
+    in_term = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+    return list(dict.fromkeys(name for each in in_term for name in each.standards))
+
+
 def checks_of(
     loaded: LoadedClass, term: Term, kept: Written, grades: Mapping[int, GradeOut]
 ) -> dict[int, list[ReportCheckOut]]:
     """The open checks of every student, by student."""
     named = {each.pk: Named(each.pk, each.given_name, each.family_name, each.pronouns) for each in loaded.plan.students}
-    texts = {pk: (each.text, each.narrative) for pk, each in kept.comments.items()}
+    texts = {
+        pk: (each.text, "\n".join([each.narrative, *each.by_standard.values()])) for pk, each in kept.comments.items()
+    }
+    long = {pk: max(map(len, (each.text, *each.by_standard.values()))) for pk, each in kept.comments.items()}
+    standards = standards_of(loaded, term) if kept.window and kept.window.comments_by == CommentsBy.STANDARD else []
     same = same_texts([(named[pk], text) for pk, (text, _) in texts.items() if pk in named])
     loose = Counter(each.student_id for each in loose_ends_of(loaded, term) if each.kind != "excused")
     binding = ALWAYS | set(kept.window.binding if kept.window else [])
@@ -49,20 +59,24 @@ def checks_of(
 
     def of(student: Named) -> Iterator[tuple[str, str]]:
         grade, override = grades[student.id], kept.overrides.get(student.id)
-        text, narrative = texts.get(student.id, ("", ""))
+        text, further = texts.get(student.id, ("", ""))
+        comment = kept.comments.get(student.id)
+        unsaid = [each for each in standards if comment is None or each not in comment.by_standard]
         if grade.mark is None and grade.percent is None:
             yield "no_grade", "no grade"
         if override is not None and not override.reason.strip():
             yield "no_reason", "no reason given"
         if loose[student.id]:
             yield "loose_ends", f"{loose[student.id]} loose end{'' if loose[student.id] == 1 else 's'}"
-        if "comment" in collects and not text.strip():
+        if "comment" in collects and not text.strip() and (not standards or len(unsaid) == len(standards)):
             yield "no_comment", "no comment"
+        elif "comment" in collects and unsaid:
+            yield "no_comment", f"no comment on {' and '.join(unsaid)}"
         if "effort" in collects and not kept.efforts.get(student.id):
             yield "no_effort", "no effort"
-        yield from _of_text(f"{text}\n{narrative}", student)
-        if len(text) > limit:
-            yield "too_long", f"{len(text) - limit} characters too long"
+        yield from _of_text(f"{text}\n{further}", student)
+        if long.get(student.id, 0) > limit:
+            yield "too_long", f"{long[student.id] - limit} characters too long"
         if student.id in same:
             yield "same_text", f"same text as {same[student.id]} others"
 

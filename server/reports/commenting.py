@@ -1,6 +1,6 @@
 """Writing comments and narratives: kept while they are written, with their history; several begun alike."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -20,8 +20,8 @@ LONGEST_COMMENT = 5_000
 
 def _content(row: Comment | None) -> dict[str, Any]:
     if row is None:
-        return {"text": "", "narrative": "", "is_ready": False}
-    return {"text": row.text, "narrative": row.narrative, "is_ready": row.is_ready}
+        return {"text": "", "narrative": "", "by_standard": {}, "is_ready": False}
+    return {"text": row.text, "narrative": row.narrative, "by_standard": row.by_standard, "is_ready": row.is_ready}
 
 
 @transaction.atomic
@@ -35,28 +35,36 @@ def comment(
     *,
     is_ready: bool,
     narrative: str | None = None,
+    by_standard: Mapping[str, str] | None = None,
 ) -> Comment:
     """Keep a comment. `version` is the one that it was written from: a colleague's is not overwritten unseen.
 
-    Without a `narrative` the one that is there stays.
+    Without a `narrative` the one that is there stays, and so do the comments on standards that are not given.
     """
     limit = windows.comment_limit(windows.window_of(term))
-    if is_ready and len(text) > limit:
-        raise Refused(f"The comment has {len(text)} characters; at most {limit} fit on the report card.", "text")
-    if len(text) > LONGEST_COMMENT:
-        raise Refused(f"The comment has {len(text)} characters; a text of that length is a narrative.", "text")
+    texts = {"The comment": text, **{f"The comment on {name}": each for name, each in (by_standard or {}).items()}}
+    for what, each in texts.items():
+        if is_ready and len(each) > limit:
+            raise Refused(f"{what} has {len(each)} characters; at most {limit} fit on the report card.", "text")
+        if len(each) > LONGEST_COMMENT:
+            raise Refused(f"{what} has {len(each)} characters; a text of that length is a narrative.", "text")
     if narrative is not None and len(narrative) > LONGEST_NARRATIVE:
         raise Refused(f"The narrative has {len(narrative)} characters; at most {LONGEST_NARRATIVE} fit.", "narrative")
-    if is_ready and not text.strip():
-        raise Refused("There is no comment yet that could be ready.", "text")
     row = Comment.objects.select_for_update().filter(school_class=school_class, student=student, term=term).first()
-    if row is not None and row.version != version and row.text != text:
+    before = _content(row)
+    wanted = before | {"text": text, "is_ready": is_ready}
+    if narrative is not None:
+        wanted["narrative"] = narrative
+    if by_standard is not None:
+        kept = before["by_standard"] | dict(by_standard)
+        wanted["by_standard"] = {name: each for name, each in kept.items() if each.strip()}
+    if is_ready and not text.strip() and not wanted["by_standard"]:
+        raise Refused("There is no comment yet that could be ready.", "text")
+    if row is not None and row.version != version and before | {"is_ready": is_ready} != wanted:
         raise Refused(
             f"{row.changed_by} changed this comment meanwhile. Theirs: “{row.text}”. Yours is still in the box.",
             "version",
         )
-    before = _content(row)
-    wanted = {"text": text, "narrative": before["narrative"] if narrative is None else narrative, "is_ready": is_ready}
     row = row or Comment(school_class=school_class, student=student, term=term, version=0)
     if row.pk and before == wanted:
         return row
@@ -112,7 +120,8 @@ def history_of(school_class: SchoolClass, student: Student, term: Term) -> list[
 
 
 def _write(row: Comment, person: Person, wanted: dict[str, Any]) -> None:
-    row.text, row.narrative, row.is_ready = wanted["text"], wanted["narrative"], wanted["is_ready"]
+    row.text, row.narrative, row.by_standard = wanted["text"], wanted["narrative"], wanted["by_standard"]
+    row.is_ready = wanted["is_ready"]
     row.version += 1
     row.changed_by, row.changed_at = person, row.school_class.school.now()
     row.save()

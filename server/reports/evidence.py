@@ -116,6 +116,7 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
         student_id=student.pk, trend=trend, course=course, bands=bands,
         categories=_categories(loaded, student, term), missing=[works[each].name for each in result.missing], late=late,
         to_come=to_come, earlier=_earlier(loaded, student, term), narrative=comment.narrative if comment else "",
+        by_standard=comment.by_standard if comment else {},
     )  # fmt: skip
 
 

@@ -9,7 +9,8 @@ from school.models import Person, School, SchoolClass, Student, Term, all_but_ef
 class Comment(models.Model):
     """A report-card comment, in whatever state of writing.
 
-    `narrative` is what needs more room than a comment has: a letter of its own with the report card.
+    `narrative` is what needs more room than a comment has: a letter of its own with the report card. `by_standard` are
+    comments on single standards, by the standard's name.
     """
 
     school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="comments")
@@ -17,6 +18,7 @@ class Comment(models.Model):
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="comments")
     text = models.TextField(blank=True)
     narrative = models.TextField(blank=True)
+    by_standard = models.JSONField(default=dict)
     is_ready = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=1)
     changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
@@ -104,6 +106,7 @@ class PostedGrade(models.Model):
     effort = models.CharField(max_length=40, blank=True)
     comment = models.TextField(blank=True)
     narrative = models.TextField(blank=True)
+    by_standard = models.JSONField(default=dict)
     working = models.JSONField()
 
     class Meta:

@@ -74,6 +74,7 @@ def _term(term: Term, today: datetime.date) -> OfficeTermOut:
         id=term.pk, name=term.name, kind=term.kind, starts=term.starts, ends=term.ends, within=term.within_id,
         window=None if window is None else OfficeWindowOut(
             opens=window.opens, closes=window.closes, families_from=window.families_from, comment_limit=window.comment_limit,
+            comments_by=window.comments_by,
             collects=window.collects, binding=window.binding, is_open=windows.is_open(window, today), is_closed=today > window.closes,
             reopenings=[
                 ReopeningOut(

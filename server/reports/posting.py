@@ -74,6 +74,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
                 percent_shown=shown[student.pk].percent or "", mark=shown[student.pk].mark or "",
                 effort=kept.efforts.get(student.pk, "") if "effort" in collects else "",
                 comment=comment.text if comment else "", narrative=comment.narrative if comment else "",
+                by_standard=comment.by_standard if comment else {},
                 working=explained(loaded, loaded.gradebook, student, term).model_dump(mode="json"),
             )
         )  # fmt: skip

@@ -3,14 +3,14 @@
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
 from plans.models import Draft
-from school.models import Person, Student, Term
+from school.models import CommentsBy, Person, Student, Term
 from scores.book import LoadedClass
 from scores.grid import grade, namesakes_of
 from scores.models import Override
 from scores.schemas import GradeOut
 
 from reports import posted, windows
-from reports.checks import checks_of
+from reports.checks import checks_of, standards_of
 from reports.models import PostedGrade
 from reports.schemas import OutsideMarkOut, OverrideOut, PostedOut, ReportCheckOut, ReportOut, ReportRow, WithdrawnOut
 from reports.written import state_of, written
@@ -44,7 +44,7 @@ class _Report:
             window_is_open=windows.is_open(window, today),
             is_closed=window is not None and today > window.closes and not windows.is_reopened(window, self.person, today),
             window_words=windows.words_of(window, self.person, today), families_words=windows.families_words(window, today),
-            comment_limit=windows.comment_limit(window), collects=windows.collected(window),
+            comment_limit=windows.comment_limit(window), standards=self._standards(), collects=windows.collected(window),
             marks=[band.mark for band in reversed(self.loaded.gradebook.marks.bands)],
             outside_marks=[OutsideMarkOut(mark=mark, name=name) for mark, name in self.school.outside_marks],
             efforts=self.school.efforts,
@@ -55,6 +55,11 @@ class _Report:
             has_draft=Draft.objects.filter(school_class=self.loaded.plan.school_class).exists(),
             last_posting=f"{last.posting.person}, {last.posting.at:%a %-d %b %H:%M}" if last else None,
         )  # fmt: skip
+
+    def _standards(self) -> list[str]:
+        """What comments are written on beside the subject."""
+        by_standard = self.window is not None and self.window.comments_by == CommentsBy.STANDARD
+        return standards_of(self.loaded, self.term) if by_standard else []
 
     def _row(self, student: Student, number: str | None, checks: list[ReportCheckOut]) -> ReportRow:
         kept = self.kept
@@ -121,7 +126,7 @@ def posted_out(kept: PostedGrade) -> PostedOut:
     """A grade as it was posted."""
     return PostedOut(
         id=kept.pk, percent=kept.percent_shown or None, mark=kept.mark or None, effort=kept.effort, comment=kept.comment,
-        narrative=kept.narrative, who=str(kept.posting.person), at=kept.posting.at,
+        narrative=kept.narrative, by_standard=kept.by_standard, who=str(kept.posting.person), at=kept.posting.at,
     )  # fmt: skip
 
 

@@ -128,6 +128,7 @@ class PostedOut(Schema):
     effort: str
     comment: str
     narrative: str
+    by_standard: dict[str, str]
     who: str
     at: datetime.datetime
 
@@ -195,6 +196,7 @@ class ReportOut(Schema):
     window_words: str
     families_words: str
     comment_limit: int
+    standards: list[str]
     collects: list[str]
     marks: list[str]
     outside_marks: list[OutsideMarkOut]
@@ -262,10 +264,11 @@ class EffortsIn(Schema):
 
 
 class CommentIn(Schema):
-    """A comment, and the version that it was written from; without a narrative the one that is there stays."""
+    """A comment, and the version that it was written from; what is not given of the rest stays as it is."""
 
     text: str
     narrative: str | None = None
+    by_standard: dict[str, str] | None = Field(None, max_length=100)
     is_ready: bool
     version: int
 
@@ -425,6 +428,7 @@ class EvidenceOut(Schema):
     to_come: list[str]
     earlier: list[EarlierOut]
     narrative: str
+    by_standard: dict[str, str]
 
 
 class StudentTermOut(Schema):
@@ -510,6 +514,7 @@ class CardCommentOut(Schema):
 
     term: str
     comment: str
+    by_standard: dict[str, str]
     narrative: str
 
 
@@ -561,6 +566,7 @@ class OfficeWindowOut(Schema):
     closes: datetime.date
     families_from: datetime.date | None
     comment_limit: int
+    comments_by: str
     collects: list[str]
     binding: list[str]
     is_open: bool
@@ -654,6 +660,7 @@ class WindowIn(Schema):
     closes: datetime.date
     families_from: datetime.date | None = None
     comment_limit: int = 600
+    comments_by: Literal["subject", "standard"] = "subject"
     collects: list[str]
     binding: list[str] = Field(default_factory=list)
 

@@ -44,21 +44,17 @@ def written(school_class: SchoolClass, term: Term) -> Written:
 def state_of(grade: GradeOut, student: int, kept: Written) -> State:
     """How far a student's report is."""
     comment, in_force = kept.comments.get(student), kept.in_force(student)
-    text = comment.text if comment else ""
+    text, narrative, by_standard = (comment.text, comment.narrative, comment.by_standard) if comment else ("", "", {})
     if in_force is not None:
-        now = (
-            grade.mark or "",
-            grade.percent or "",
-            text,
-            comment.narrative if comment else "",
-            kept.efforts.get(student, ""),
-        )
-        was = (in_force.mark, in_force.percent_shown, in_force.comment, in_force.narrative, in_force.effort)
+        now = (grade.mark or "", grade.percent or "", text, narrative, by_standard, kept.efforts.get(student, ""))
+        was = (
+            in_force.mark, in_force.percent_shown, in_force.comment, in_force.narrative, in_force.by_standard, in_force.effort,
+        )  # fmt: skip
         return "posted" if now == was else "changed"
     if grade.mark is None and grade.percent is None:
         return "no_grade"
     if "comment" not in windows.collected(kept.window):
         return "ready"
-    if not text.strip():
+    if not text.strip() and not by_standard:
         return "no_comment"
     return "ready" if comment is not None and comment.is_ready else "being_written"

@@ -175,6 +175,13 @@ def all_but_effort() -> list[str]:
     return [str(each) for each in (Collected.MARK, Collected.PERCENT, Collected.COMMENT)]
 
 
+class CommentsBy(models.TextChoices):
+    """Whether a comment is one a subject, or beside it one for each standard that the term's work names."""
+
+    SUBJECT = "subject"
+    STANDARD = "standard"
+
+
 class ReportingWindow(models.Model):
     """When a term's grades are posted, what is collected, and from when families see it (at once where no day is set)."""
 
@@ -183,6 +190,7 @@ class ReportingWindow(models.Model):
     closes = models.DateField()
     families_from = models.DateField(null=True, blank=True)
     comment_limit = models.PositiveSmallIntegerField(default=600)
+    comments_by = models.CharField(max_length=10, choices=CommentsBy.choices, default=CommentsBy.SUBJECT)
     collects = models.JSONField(default=all_but_effort)
     binding = models.JSONField(default=list)
     """The checks before posting that stop a student's posting, by kind; the others ask."""

@@ -16,7 +16,7 @@ def to_rows(apps, schema_editor):
             act.save(update_fields=["change"])
     for act in apps.get_model("school", "Act").objects.filter(kind="comment"):
         for side in ("before", "after"):
-            act.change[side].setdefault("narrative", "")
+            act.change[side] = {"narrative": "", "by_standard": {}} | act.change[side]
         act.save(update_fields=["change"])
 
 

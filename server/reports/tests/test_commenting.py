@@ -1,8 +1,11 @@
 """Comments begun alike, their history, the evidence and the bank."""
 
+import io
 from typing import Any
 
 from conftest import World, send
+from pypdf import PdfReader
+from school.models import ReportingWindow
 from scores.tests.test_entering import enter, entry
 
 from reports.models import BankSentence, Comment
@@ -135,3 +138,41 @@ def test_the_officer_keeps_the_schools_sentences(world: World) -> None:
     send(officer, "PUT", "/api/office/bank", {"id": kept.pk, "purpose": "praise", "text": "Very good work."})
     assert officer.get("/api/office/bank").json()[0]["text"] == "Very good work."
     assert officer.delete(f"/api/office/bank/{kept.pk}").status_code == 204
+
+
+def test_comments_on_standards_are_kept_checked_posted_and_printed(world: World) -> None:
+    enter(world, entry(world, "17"))
+    ReportingWindow.objects.update(comments_by="standard")
+    for work, standards in zip(world.assignments, (["Mapping", "Talking"], ["Mapping"]), strict=False):
+        work.standards = standards
+        work.save()
+    address = report(world, f"/{world.students[0].pk}/comment")
+
+    def write(version: int, by_standard: Any, *, ready: bool = False) -> Any:
+        body = {"text": "", "by_standard": by_standard, "is_ready": ready, "version": version}
+        return send(world.client("teacher"), "PUT", address, body)
+
+    assert world.client("teacher").get(f"{world.address}/report").json()["standards"] == ["Mapping", "Talking"]
+    assert write(0, {}, ready=True).status_code == 422
+    write(0, {"Mapping": "Fin draws with care."})
+    assert row_of(world)["state"] == "being_written"
+    assert "no comment on Talking" in [each["words"] for each in row_of(world)["checks"]]
+    write(1, {"Talking": "Una speaks clearly; he asks."}, ready=True)
+    assert [each["words"] for each in row_of(world)["checks"]][-2:] == ["names Una", "says “he”"]
+    assert of_student(world, "evidence")["by_standard"] == {
+        "Mapping": "Fin draws with care.",
+        "Talking": "Una speaks clearly; he asks.",
+    }
+    assert "changed this comment meanwhile" in write(1, {"Talking": "x"}).json()["message"]
+    assert "The comment on Talking has 601 characters" in write(2, {"Talking": "x" * 601}, ready=True).json()["message"]
+    write(2, {"Talking": "Fin speaks clearly."}, ready=True)
+    post(world, 0)
+    assert row_of(world)["state"] == "posted"
+    card = world.client("guardian").get(f"/api/families/{world.students[0].pk}/card", {"term": world.term.pk}).json()
+    assert card["subjects"][0]["comments"][0]["by_standard"]["Talking"] == "Fin speaks clearly."
+    printed = world.client("guardian").get(f"/api/families/{world.students[0].pk}/card.pdf", {"term": world.term.pk})
+    assert "Mapping Fin draws with care." in " ".join(
+        PdfReader(io.BytesIO(printed.content)).pages[0].extract_text().split()
+    )
+    write(3, {"Talking": ""}, ready=True)
+    assert row_of(world)["state"] == "changed"

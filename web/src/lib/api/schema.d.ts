@@ -2169,6 +2169,10 @@ export interface components {
          * @description A comment and a narrative on a report card.
          */
         CardCommentOut: {
+            /** By Standard */
+            by_standard: {
+                [key: string]: string;
+            };
             /** Comment */
             comment: string;
             /** Narrative */
@@ -2626,9 +2630,13 @@ export interface components {
         };
         /**
          * CommentIn
-         * @description A comment, and the version that it was written from; without a narrative the one that is there stays.
+         * @description A comment, and the version that it was written from; what is not given of the rest stays as it is.
          */
         CommentIn: {
+            /** By Standard */
+            by_standard?: {
+                [key: string]: string;
+            } | null;
             /** Is Ready */
             is_ready: boolean;
             /** Narrative */
@@ -2914,6 +2922,10 @@ export interface components {
         EvidenceOut: {
             /** Bands */
             bands: components["schemas"]["BandOut"][];
+            /** By Standard */
+            by_standard: {
+                [key: string]: string;
+            };
             /** Categories */
             categories: components["schemas"]["EvidenceCategoryOut"][];
             /** Course */
@@ -3392,6 +3404,8 @@ export interface components {
             collects: string[];
             /** Comment Limit */
             comment_limit: number;
+            /** Comments By */
+            comments_by: string;
             /** Families From */
             families_from: string | null;
             /** Is Closed */
@@ -3681,6 +3695,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** By Standard */
+            by_standard: {
+                [key: string]: string;
+            };
             /** Comment */
             comment: string;
             /** Effort */
@@ -3887,6 +3905,8 @@ export interface components {
             parts: string[];
             /** Rows */
             rows: components["schemas"]["ReportRow"][];
+            /** Standards */
+            standards: string[];
             /** Term */
             term: string;
             /** Term Id */
@@ -4738,6 +4758,12 @@ export interface components {
              * @default 600
              */
             comment_limit: number;
+            /**
+             * Comments By
+             * @default subject
+             * @enum {string}
+             */
+            comments_by: "subject" | "standard";
             /** Families From */
             families_from?: string | null;
             /**

@@ -11,7 +11,7 @@
 		onchange
 	}: { office: Office; opened: OfficeTerm | 'new' | null; onchange: () => Promise<void> } = $props();
 	let term = $state({ name: '', kind: 'quarter', starts: '', ends: '' });
-	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, collects: ['mark', 'percent', 'comment'], binding: [] as string[] }); // prettier-ignore
+	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, comments_by: 'subject' as 'subject' | 'standard', collects: ['mark', 'percent', 'comment'], binding: [] as string[] }); // prettier-ignore
 	let problem = $state({ term: '', window: '' });
 	const old = $derived(opened === 'new' ? null : opened);
 
@@ -29,6 +29,7 @@
 			closes: window?.closes ?? '',
 			families_from: window?.families_from ?? '',
 			comment_limit: window?.comment_limit ?? 600,
+			comments_by: window?.comments_by === 'standard' ? 'standard' : 'subject',
 			collects: [...(window?.collects ?? ['mark', 'percent', 'comment'])],
 			binding: [...(window?.binding ?? [])]
 		};
@@ -119,6 +120,13 @@
 					max="5000"
 					bind:value={frame.comment_limit}
 				/></label
+			>
+			<label
+				><span class="label">Comments</span><select class="field" bind:value={frame.comments_by}
+					><option value="subject">one a subject</option><option value="standard"
+						>one a subject, and one for each standard of its work</option
+					></select
+				></label
 			>
 			<fieldset>
 				<legend class="label">Collected</legend>

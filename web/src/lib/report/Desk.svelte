@@ -56,30 +56,39 @@
 			ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/evidence', { params: { path } }))
 	}));
 
-	/** What was typed here and has not reached the server; a narrative only where it was touched. */
+	/** What was typed here and has not reached the server; of the rest only what was touched. */
 	interface Typed {
 		text: string;
 		narrative: string | null;
+		by_standard: Record<string, string>;
 	}
 	function before(): Typed {
 		const found = localStorage.getItem(keptHere);
-		if (found === null) return { text: given, narrative: null };
+		const untouched = { text: given, narrative: null, by_standard: {} };
+		if (found === null) return untouched;
 		try {
 			const read = JSON.parse(found) as Partial<Typed> | string;
-			if (typeof read === 'object') return { text: read.text ?? given, narrative: read.narrative ?? null };
+			if (typeof read === 'object') return { ...untouched, ...read };
 		} catch {
-			// A text kept before narratives were.
+			// A text kept before there was more than the text.
 		}
-		return { text: found, narrative: null };
+		return { ...untouched, text: found };
 	}
 	let typed = $state(before());
-	let kept: Typed = { text: given, narrative: null };
+	let kept: Typed = { text: given, narrative: null, by_standard: {} };
 	let version = comment_version;
 	let problem = $state('');
 	let narrating = $state(false);
 	let box = $state<HTMLTextAreaElement>();
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	const pronouns: Record<string, string> = { she: 'she, her', he: 'he, him', they: 'they, them' };
+	/** A comment on a standard as it is now. */
+	function onStandard(name: string): string {
+		return typed.by_standard[name] ?? evidence.data?.by_standard[name] ?? '';
+	}
+	const isSaid = $derived(
+		typed.text.trim() !== '' || report.standards.some((name) => onStandard(name).trim() !== '')
+	);
 	const isLong = $derived(typed.text.length > report.comment_limit);
 	const narrative = $derived(typed.narrative ?? evidence.data?.narrative ?? '');
 	const open = $derived(row.checks.filter((check) => check.kind !== 'no_comment'));
@@ -92,18 +101,22 @@
 	}
 
 	function isKept(one: Typed): boolean {
-		return one.text === kept.text && (one.narrative === null || one.narrative === kept.narrative);
+		return (
+			one.text === kept.text &&
+			(one.narrative === null || one.narrative === kept.narrative) &&
+			Object.entries(one.by_standard).every(([name, text]) => kept.by_standard[name] === text)
+		);
 	}
 
 	async function save(isReady: boolean): Promise<boolean> {
 		clearTimeout(timer);
-		const sent = { ...typed };
+		const sent = $state.snapshot(typed);
 		if (isKept(sent) && isReady === row.is_ready) {
 			localStorage.removeItem(keptHere);
 			return true;
 		}
 		try {
-			const body = { text: sent.text, is_ready: isReady, version, narrative: sent.narrative };
+			const body = { ...sent, is_ready: isReady, version };
 			const saved = await saving.during(
 				ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params: { path }, body }))
 			);
@@ -273,6 +286,28 @@
 			{onkeydown}
 			onblur={() => save(row.is_ready && isKept(typed))}></textarea>
 	</div>
+	{#each report.standards as name, place (name)}
+		<div class="box">
+			<label for="standard-{place}">
+				<span>On {name}</span>
+				<span class:long={onStandard(name).length > report.comment_limit}
+					>{onStandard(name).length} of {report.comment_limit} characters</span
+				>
+			</label>
+			<textarea
+				id="standard-{place}"
+				class="short"
+				rows="2"
+				spellcheck="true"
+				value={onStandard(name)}
+				oninput={(event) => {
+					typed.by_standard[name] = event.currentTarget.value;
+					oninput();
+				}}
+				{onkeydown}
+				onblur={() => save(row.is_ready && isKept(typed))}></textarea>
+		</div>
+	{/each}
 	{#if narrating || narrative}
 		<div class="box">
 			<label for="narrative">
@@ -296,7 +331,7 @@
 	<p class="problem" role="alert">{problem}</p>
 	<Bank {classId} term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
 	<p class="foot">
-		<button class="btn" onclick={ready} disabled={!typed.text.trim()}
+		<button class="btn" onclick={ready} disabled={!isSaid}
 			>{row.is_ready ? 'Keep it ready' : 'Mark it ready'}</button
 		>
 		<span><kbd>Ctrl Enter</kbd> marks it ready and goes on to {next}</span>
@@ -409,6 +444,9 @@
 		line-height: 23px;
 		resize: vertical;
 		outline: none;
+	}
+	textarea.short {
+		min-height: 46px;
 	}
 	.foot {
 		display: flex;

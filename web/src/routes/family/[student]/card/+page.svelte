@@ -72,6 +72,7 @@
 					<section aria-label="{subject.name}, {each.term}">
 						<h2>{subject.name} <span>{each.term}, {subject.teachers.join(', ')}</span></h2>
 						{#if each.comment}<p>{each.comment}</p>{/if}
+						{#each Object.entries(each.by_standard) as [name, text] (name)}<p><b>{name}</b> {text}</p>{/each}
 						{#if each.narrative}<p class="letter">{each.narrative}</p>{/if}
 					</section>
 				{/each}
