@@ -200,7 +200,7 @@ def _date(given: datetime.date | None, field: str, school_class: SchoolClass) ->
 
 def _term(school_class: SchoolClass, term_id: int) -> Term:
     term = Term.objects.filter(id=term_id, year_id=school_class.year_id).first()
-    if term is None or term.kind == "semester":
+    if term is None or term.is_made_of_terms:
         raise Refused("Work belongs to a quarter or an exam of this class's year.", "term_id")
     return term
 
@@ -208,7 +208,7 @@ def _term(school_class: SchoolClass, term_id: int) -> Term:
 def term_of_day(school_class: SchoolClass, day: datetime.date | None) -> Term:
     """The term of a due date, or the running one."""
     day = day or school_class.school.today()
-    leaves = [term for term in Term.objects.filter(year_id=school_class.year_id) if term.kind != "semester"]
+    leaves = [term for term in Term.objects.filter(year_id=school_class.year_id) if not term.is_made_of_terms]
     begun = [term for term in leaves if term.starts <= day]
     return begun[-1] if begun else leaves[0]
 

@@ -44,7 +44,7 @@ class LoadedPlan:
     def running_term(self) -> Term:
         """The term it is: the one with assignments whose days today is in, or the last one begun."""
         today = self.school_class.school.today()
-        leaves = [term for term in self.terms if term.kind != "semester"]
+        leaves = [term for term in self.terms if not term.is_made_of_terms]
         begun = [term for term in leaves if term.starts <= today]
         return begun[-1] if begun else leaves[0]
 
@@ -171,12 +171,12 @@ def core_assignment(each: Assignment, assigned: frozenset[str] | None, today: da
     )  # fmt: skip
 
 
-PART_WEIGHTS = {"quarter": Fraction(2), "exam": Fraction(1)}
-"""How the parts of a semester weigh unless the class says otherwise."""
+PART_WEIGHTS = {"semester": Fraction(1), "quarter": Fraction(2), "exam": Fraction(1)}
+"""How the parts of a year and of a semester weigh unless the class says otherwise."""
 
 
 def core_terms(terms: Sequence[Term], plans: dict[int, TermPlan]) -> list[core.Term]:
-    """The terms for the core: semesters are made of their quarters and exam."""
+    """The terms for the core: a year is made of its semesters, a semester of its quarters and exam."""
     found = []
     for term in terms:
         plan = plans.get(term.pk) or TermPlan(term=term)

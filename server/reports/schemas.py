@@ -50,6 +50,7 @@ class RibbonOut(Schema):
     today_words: str
     segments: list[SegmentOut]
     semesters: list[SegmentOut]
+    whole: list[SegmentOut]
     windows: list[WindowOut]
 
 

@@ -11,7 +11,7 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
 from plans.loading import load_plan
 from plans.models import Assignment, Draft
-from school.models import Person, SchoolClass, SchoolYear, Term
+from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from scores.book import LoadedClass, load_class
 from scores.grid import is_apart
 
@@ -57,10 +57,9 @@ class Standing:
     def __init__(self, loaded: LoadedClass, term: Term) -> None:
         self.loaded, self.term, self.name = loaded, term, str(term.pk)
         self.today = loaded.plan.school_class.school.today()
-        self.is_semester = term.kind == "semester"
         self.assignments = [each for each in loaded.plan.assignments if each.term_id == term.pk]
         self.figures: dict[str, AssignmentFigures] = {}
-        if not self.is_semester:
+        if not self.term.is_made_of_terms:
             self.figures = dict(assignment_figures(loaded.gradebook, self.name))
         self.draft = Draft.objects.filter(school_class=loaded.plan.school_class).first()
         kept = written(loaded.plan.school_class, term)
@@ -86,7 +85,7 @@ class Standing:
         return [self._plan(), self._scores(), self._spread(), self._report(), self._send()]
 
     def _plan(self) -> StationOut:
-        if self.is_semester:
+        if self.term.is_made_of_terms:
             return StationOut(name="plan", state="done", words="made of its parts", look=False)
         if not self.loaded.plan.categories:
             return StationOut(name="plan", state="open", words="no categories yet", look=False)
@@ -111,7 +110,7 @@ class Standing:
 
     def _scores(self) -> StationOut:
         blanks = sum(self.past_due.values())
-        if self.is_semester or not self.assignments:
+        if self.term.is_made_of_terms or not self.assignments:
             return StationOut(name="scores", state="open", words="no assignments", look=False)
         marked = sum(each.marked for each in self.figures.values())
         words = f"{plural(blanks, 'blank')} past due" if blanks else "nothing blank" if marked else "no scores yet"
@@ -190,7 +189,9 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOu
     """A class's frame in one term."""
     running = loaded.plan.running_term()
     posted = {
-        each.pk: in_force(of_term(school_class, each).values()) for each in loaded.plan.terms if each.kind != "semester"
+        each.pk: in_force(of_term(school_class, each).values())
+        for each in loaded.plan.terms
+        if not each.is_made_of_terms
     }
     words = {}
     for pk, grades in posted.items():
@@ -205,14 +206,14 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOu
 
 
 def _holds(term: Term, running: Term) -> bool:
-    return running.within_id == term.pk
+    return term.is_made_of_terms and term.starts <= running.starts <= term.ends
 
 
 def ribbon(
     year: SchoolYear, terms: list[Term], today: datetime.date, running: Term, words: dict[int, str]
 ) -> RibbonOut:
     """The year's terms in proportion to their length."""
-    leaves = [term for term in terms if term.kind != "semester"]
+    leaves = [term for term in terms if not term.is_made_of_terms]
     begin = min((term.starts for term in terms), default=year.starts)
     # The last day counts as a whole one.
     end = max((term.ends for term in terms), default=year.ends) + DAY
@@ -255,10 +256,11 @@ def ribbon(
         year=year.name, today=left(today) if is_now else None, today_words=day_text(today),
         segments=[segment(term, follows.get(term.pk, term.ends + DAY)) for term in leaves],
         semesters=[
-            segment(term, min((each.starts for each in terms if each.kind == "semester" and each.starts > term.starts), default=end))
+            segment(term, min((each.starts for each in terms if each.kind == TermKind.SEMESTER and each.starts > term.starts), default=end))
             for term in terms
-            if term.kind == "semester"
+            if term.kind == TermKind.SEMESTER
         ],
+        whole=[segment(term, end) for term in terms if term.kind == TermKind.YEAR],
         windows=brackets,
     )  # fmt: skip
 

@@ -136,15 +136,16 @@ class SchoolYear(models.Model):
 
 
 class TermKind(models.TextChoices):
-    """What a term is to the year; an exam is held apart from the quarters."""
+    """What a term is to the year: all of it, a half, a quarter, or an exam, which is held apart from the quarters."""
 
+    YEAR = "year"
     SEMESTER = "semester"
     QUARTER = "quarter"
     EXAM = "exam"
 
 
 class Term(models.Model):
-    """A term. Semesters have parts (`within`); quarters and exams have assignments."""
+    """A term. A year is made of its semesters and a semester of its parts (`within`); quarters and exams have assignments."""
 
     year = models.ForeignKey(SchoolYear, on_delete=models.CASCADE, related_name="terms")
     within = models.ForeignKey("self", on_delete=models.CASCADE, null=True, blank=True, related_name="parts")
@@ -159,6 +160,11 @@ class Term(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def is_made_of_terms(self) -> bool:
+        """Whether its grade comes from other terms, and it has no assignments of its own."""
+        return self.kind in (TermKind.YEAR, TermKind.SEMESTER)
 
 
 class Collected(models.TextChoices):

@@ -46,7 +46,7 @@ class _Planned:
         return PlanOut(
             term_id=self.term.pk, term=self.term.name,
             has_own_weights=bool(self.core_term.weights), parts=self._parts(), parts_from=self.core_term.parts_from,
-            terms=[TermOut(id=each.pk, name=each.name) for each in plan.terms if each.kind != "semester"],
+            terms=[TermOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],
             students=[StudentOut(id=each.pk, name=str(each)) for each in plan.students],
             families_from=plan.rules.families_from,
             rules=self._rules(),

@@ -45,6 +45,25 @@ def test_a_year_of_terms_is_made_from_nothing(world: World) -> None:
     assert world.client("officer").delete(f"/api/office/terms/{quarter}").status_code == 204
 
 
+def test_a_year_comes_from_its_semesters_with_the_parts_beside_it(world: World) -> None:
+    year = world.term.year_id
+    enter(world, entry(world, "17"))
+    for name, starts, ends in (("Semester 2", "2032-01-28", "2032-06-15"), ("Whole year", "2031-09-01", "2032-06-15")):
+        kind = "year" if name == "Whole year" else "semester"
+        body = {"name": name, "kind": kind, "starts": starts, "ends": ends}
+        assert put(world, f"/years/{year}/terms", body, "POST").status_code == 200
+    entries = [{"student": world.students[0].pk, "percent": "95", "reason": "x"}]
+    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.next_term.pk}/overrides", {"entries": entries})
+    whole = Term.objects.get(name="Whole year")
+    assert [each.name for each in whole.parts.all()] == ["Semester 1", "Semester 2"]
+    assert Term.objects.get(pk=world.next_term.pk).within.name == "Semester 2"
+    report = world.client("teacher").get(f"{world.address}/report", {"term": whole.pk}).json()
+    assert report["parts"] == ["Semester 1", "Semester 2"]
+    assert (report["rows"][0]["parts"], report["rows"][0]["grade"]["percent"]) == (["85.0 B", "95.0 A"], "90.0")
+    ribbon = world.client("teacher").get(f"{world.address}/frame", {"term": whole.pk}).json()["ribbon"]
+    assert [each["name"] for each in ribbon["whole"]] == ["Whole year"]
+
+
 @pytest.mark.parametrize(
     ("body", "field"),
     [

@@ -3976,6 +3976,8 @@ export interface components {
             today: number | null;
             /** Today Words */
             today_words: string;
+            /** Whole */
+            whole: components["schemas"]["SegmentOut"][];
             /** Windows */
             windows: components["schemas"]["WindowOut"][];
             /** Year */

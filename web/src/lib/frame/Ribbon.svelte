@@ -13,12 +13,16 @@
 		href?: (term: number) => string;
 		label?: string;
 	} = $props();
-	const all = $derived([...ribbon.semesters, ...ribbon.segments]);
+	const all = $derived([...ribbon.whole, ...ribbon.semesters, ...ribbon.segments]);
 	const current = $derived(all.find((each) => each.id === chosen));
 	const isWrong = $derived(
-		current !== undefined && !current.is_running && !(current.kind === 'semester' && holdsRunning(current))
+		current !== undefined && !current.is_running && !(isMadeOfTerms(current) && holdsRunning(current))
 	);
 	const running = $derived(ribbon.segments.find((each) => each.is_running));
+
+	function isMadeOfTerms(term: Shapes['SegmentOut']): boolean {
+		return term.kind === 'semester' || term.kind === 'year';
+	}
 
 	function holdsRunning(semester: Shapes['SegmentOut']): boolean {
 		const now = ribbon.segments.find((each) => each.is_running);
@@ -38,6 +42,15 @@
 			class:on={each.id === chosen}
 			aria-current={each.id === chosen ? 'true' : undefined}
 			style="left: {each.left}%; width: calc({each.width}% - 2px)">{each.name}</svelte:element
+		>
+	{/each}
+	{#each ribbon.whole as each (each.id)}
+		<svelte:element
+			this={href ? 'a' : 'span'}
+			href={href?.(each.id)}
+			class="whole"
+			class:on={each.id === chosen}
+			aria-current={each.id === chosen ? 'true' : undefined}>{each.name}</svelte:element
 		>
 	{/each}
 	{#each ribbon.segments as each (each.id)}
@@ -83,6 +96,21 @@
 		margin: 0 24px;
 		font-size: 12px;
 		line-height: 16px;
+	}
+	.whole {
+		position: absolute;
+		top: 0;
+		right: 0;
+		z-index: 1;
+		height: 16px;
+		padding-left: 8px;
+		background: var(--birch);
+		color: var(--slate);
+		line-height: 16px;
+	}
+	.whole.on {
+		color: var(--ink);
+		font-weight: 600;
 	}
 	.semester {
 		position: absolute;

@@ -63,9 +63,9 @@
 		<label><span class="label">Name</span><input class="field" bind:value={term.name} /></label>
 		{#if !old}<label
 				><span class="label">Kind</span><select class="field" bind:value={term.kind}
-					><option value="semester">semester</option><option value="quarter">quarter</option><option
-						value="exam">exam</option
-					></select
+					><option value="year">whole year</option><option value="semester">semester</option><option
+						value="quarter">quarter</option
+					><option value="exam">exam</option></select
 				></label
 			>{/if}
 		<label
