@@ -9,10 +9,10 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.result import TermResult
 from gradecore.shares import planned_shares
 from plans.models import Assignment, Handout
+from reports.card_schemas import CardOut
 from reports.cards import card_of
 from reports.models import PostedGrade
 from reports.posted import seen_by_family
-from reports.schemas import CardOut
 from reports.standing import day_text, plural, ribbon
 from school.models import SchoolClass, SchoolYear, Student, Term
 from school.refusal import NotYours

@@ -3,7 +3,7 @@
 import datetime
 
 from ninja import Schema
-from reports.schemas import RibbonOut
+from reports.standing_schemas import RibbonOut
 from scores.schemas import WorkingOut
 
 

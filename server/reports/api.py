@@ -11,6 +11,19 @@ from school.refusal import NotYours
 from scores.book import LoadedClass, load_class, student_of, term_of
 
 from reports import bank, commenting, documents, override_file, overriding, posting, windows
+from reports.card_schemas import DocumentOut, WantedIn
+from reports.desk_schemas import (
+    AlikeIn,
+    AlikeOut,
+    CommentIn,
+    CommentOut,
+    EvidenceOut,
+    FavouriteIn,
+    HistoryOut,
+    SentenceIn,
+    SentenceOut,
+    StudentPageOut,
+)
 from reports.evidence import evidence_of, own_values
 from reports.history import history_of
 from reports.models import Document
@@ -18,31 +31,18 @@ from reports.overriding import OverrideGiven
 from reports.permissions import POST, PRINT, SEE_REPORT, WRITE_REPORT
 from reports.report import report as report_of
 from reports.schemas import (
-    AlikeIn,
-    AlikeOut,
     ChangedOut,
-    CommentIn,
-    CommentOut,
-    DocumentOut,
     EffortsIn,
-    EvidenceOut,
-    FavouriteIn,
-    FrameOut,
-    HistoryOut,
     OverrideFileOut,
     OverridesIn,
     PostIn,
     PostOut,
     ReportOut,
-    SentenceIn,
-    SentenceOut,
     ShownIn,
-    StudentPageOut,
-    TodayOut,
-    WantedIn,
     WithdrawIn,
 )
 from reports.standing import frame, today_page
+from reports.standing_schemas import FrameOut, TodayOut
 from reports.student_page import student_page
 
 router = PermittedRouter(tags=["report"])

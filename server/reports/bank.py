@@ -6,9 +6,9 @@ from django.db.models import Q
 from school.models import Person, School, Student
 from school.refusal import NotYours, Refused
 
+from reports.desk_schemas import SentenceOut
 from reports.models import BankSentence, Purpose
 from reports.placeholders import ABOUT, FORMS, left_in, resolve, values
-from reports.schemas import SentenceOut
 
 LONGEST = 600
 

@@ -4,9 +4,9 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 
 from school.models import Student, Term
 
+from reports.card_schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
 from reports.models import PostedGrade
 from reports.posted import in_force, latest
-from reports.schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
 from reports.standing import day_text
 
 

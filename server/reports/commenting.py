@@ -9,9 +9,9 @@ from school.models import Act, Person, SchoolClass, Student, Term
 from school.refusal import Refused
 
 from reports import windows
+from reports.desk_schemas import CommentEventOut
 from reports.models import Comment
 from reports.placeholders import resolve
-from reports.schemas import CommentEventOut
 
 LONGEST_NARRATIVE = 20_000
 LONGEST_COMMENT = 5_000

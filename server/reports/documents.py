@@ -22,10 +22,10 @@ from scores.book import load_class
 from weasyprint.document import Document as Layout
 
 from reports import sheets
+from reports.card_schemas import CardOut, WantedIn
 from reports.cards import card_of, posted_of
 from reports.models import Document, DocumentState
 from reports.printing import as_pdf, card_pages
-from reports.schemas import CardOut, WantedIn
 
 KEPT = 20
 """Documents kept for a person; older ones make room."""

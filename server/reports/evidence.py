@@ -10,17 +10,10 @@ from school.models import Student, Term
 from scores.book import LoadedClass
 from scores.grid import is_apart
 
+from reports.desk_schemas import BandOut, EarlierOut, EvidenceCategoryOut, EvidenceOut, LevelOut, TrendOut
 from reports.models import Comment, PostedGrade
 from reports.placeholders import values
 from reports.posted import in_force, latest
-from reports.schemas import (
-    BandOut,
-    EarlierOut,
-    EvidenceCategoryOut,
-    EvidenceOut,
-    LevelOut,
-    TrendOut,
-)
 
 
 def _level(percent: Fraction) -> float:

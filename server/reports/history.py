@@ -3,9 +3,9 @@
 from school.models import SchoolClass, Student, Term
 
 from reports import commenting
+from reports.desk_schemas import HistoryOut, PostingEventOut
 from reports.models import PostedGrade
 from reports.report import posted_out, withdrawn_out
-from reports.schemas import HistoryOut, PostingEventOut
 
 
 def history_of(school_class: SchoolClass, student: Student, term: Term) -> HistoryOut:

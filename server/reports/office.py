@@ -12,8 +12,7 @@ from scores.book import load_class
 
 from reports import windows
 from reports.checks import ALWAYS, KINDS
-from reports.report import grade_of
-from reports.schemas import (
+from reports.office_schemas import (
     KindOut,
     NamedOut,
     OfficeClassOut,
@@ -22,8 +21,9 @@ from reports.schemas import (
     OfficeWindowOut,
     ReopeningOut,
     StandOut,
-    State,
 )
+from reports.report import grade_of
+from reports.schemas import State
 from reports.standing import plural
 from reports.written import state_of, written
 

@@ -8,22 +8,20 @@ from school.models import SchoolClass
 from school.refusal import Refused
 
 from reports import bank, calendar, documents
+from reports.card_schemas import DocumentOut, WantedIn
+from reports.desk_schemas import SentenceIn, SentenceOut
 from reports.office import office, reminders, school_of, standing_of_classes, term_in, year_of
-from reports.permissions import CHANGE_OFFICE, SEE_OFFICE
-from reports.schemas import (
-    DocumentOut,
+from reports.office_schemas import (
     NumberOut,
     OfficeClassOut,
     OfficeOut,
     ReopenIn,
     SchoolIn,
     SchoolTermIn,
-    SentenceIn,
-    SentenceOut,
-    WantedIn,
     WindowIn,
     YearIn,
 )
+from reports.permissions import CHANGE_OFFICE, SEE_OFFICE
 
 router = PermittedRouter(tags=["office"])
 

@@ -11,7 +11,7 @@ from weasyprint import CSS, HTML
 from weasyprint.document import Document as Layout
 from weasyprint.text.fonts import FontConfiguration
 
-from reports.schemas import CardOut
+from reports.card_schemas import CardOut
 
 _TEMPLATES = Path(__file__).parent / "templates" / "reports"
 _FAMILIES = {

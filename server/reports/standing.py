@@ -18,7 +18,7 @@ from scores.grid import is_apart
 from reports import windows
 from reports.posted import in_force, of_term
 from reports.report import grade_of
-from reports.schemas import (
+from reports.standing_schemas import (
     DayOut,
     FrameOut,
     LedgerOut,

@@ -5,10 +5,10 @@ from scores.book import LoadedClass, core_score
 from scores.explaining import explained
 from scores.grid import grade
 
+from reports.desk_schemas import StudentNoteOut, StudentPageOut, StudentTermOut
 from reports.evidence import trend_of
 from reports.models import PostedGrade
 from reports.posted import in_force, latest
-from reports.schemas import StudentNoteOut, StudentPageOut, StudentTermOut
 
 
 def student_page(loaded: LoadedClass, student: Student, term: Term) -> StudentPageOut:

@@ -2,9 +2,9 @@
 	/** The school's comment bank: what every teacher finds at the comment desk. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
+	import { purposes } from '$lib/report/purposes';
 	import { setting } from './office';
 
-	const purposes = ['opening', 'praise', 'next step', 'effort', 'missing work', 'closing', 'short feedback'];
 	const queries = useQueryClient();
 	const bank = createQuery(() => ({
 		queryKey: ['office', 'bank'],

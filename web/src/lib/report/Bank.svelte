@@ -3,6 +3,7 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
+	import { purposes } from './purposes';
 
 	let {
 		classId,
@@ -20,7 +21,6 @@
 
 	type Sentence = Shapes['SentenceOut'];
 	const SHOWN = 40;
-	const purposes = ['opening', 'praise', 'next step', 'effort', 'missing work', 'closing', 'short feedback'];
 	const queries = useQueryClient();
 	const path = $derived({ class_id: classId, term, student });
 	const bank = createQuery(() => ({

@@ -1,0 +1,77 @@
+"""The shapes of report cards and of documents made in the background."""
+
+import datetime
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+
+
+class WantedIn(Schema):
+    """A document to make: report cards of students over the subjects that one may print, or a sheet of a class.
+
+    `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
+    """
+
+    kind: Literal["cards", "board", "class_sheet", "marking"]
+    students: list[int] = Field(default_factory=list, max_length=5_000)
+    term: int | None = None
+    design: Literal["ledger", "pages"] | None = None
+    paper: Literal["A4", "Letter"] | None = None
+    packed: bool = False
+    shows: Literal["marks", "scores"] = "marks"
+
+
+class DocumentOut(Schema):
+    """A document: how far it is, and, once done, its size in bytes."""
+
+    id: int
+    name: str
+    state: str
+    done: int
+    total: int
+    problem: str
+    size: int
+    at: datetime.datetime
+
+
+class CardTermOut(Schema):
+    """What was posted for a subject in a term."""
+
+    term: str
+    mark: str
+    percent: str
+    effort: str
+
+
+class CardCommentOut(Schema):
+    """A comment and a narrative on a report card."""
+
+    term: str
+    comment: str
+    by_standard: dict[str, str]
+    narrative: str
+
+
+class CardSubjectOut(Schema):
+    """A subject on a report card: its terms, and the last comment and narrative with the term that they are of."""
+
+    name: str
+    teachers: list[str]
+    terms: list[CardTermOut]
+    comments: list[CardCommentOut]
+
+
+class CardOut(Schema):
+    """A student's report card: what was posted, and nothing computed."""
+
+    school: str
+    address: str
+    year: str
+    student_id: int
+    student: str
+    number: str
+    term: str
+    terms: list[str]
+    day: str
+    subjects: list[CardSubjectOut]

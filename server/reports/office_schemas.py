@@ -1,0 +1,148 @@
+"""The shapes of the records office."""
+
+import datetime
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+
+
+class KindOut(Schema):
+    """A kind of check that the school can make binding."""
+
+    kind: str
+    words: str
+
+
+class ReopeningOut(Schema):
+    """A closed window opened again."""
+
+    who: str
+    until: datetime.date
+    reason: str
+    by: str
+    at: datetime.datetime
+
+
+class OfficeWindowOut(Schema):
+    """A reporting window as the records officer sets it."""
+
+    opens: datetime.date
+    closes: datetime.date
+    families_from: datetime.date | None
+    comment_limit: int
+    comments_by: str
+    collects: list[str]
+    binding: list[str]
+    is_open: bool
+    is_closed: bool
+    reopenings: list[ReopeningOut]
+
+
+class OfficeTermOut(Schema):
+    """A term with its window."""
+
+    id: int
+    name: str
+    kind: str
+    starts: datetime.date
+    ends: datetime.date
+    within: int | None
+    window: OfficeWindowOut | None
+
+
+class StandOut(Schema):
+    """How far a class's posting of a term is."""
+
+    state: Literal["not", "partly", "posted", "changed"]
+    words: str
+    posted: int
+    changed: int
+    left: int
+
+
+class OfficeClassOut(Schema):
+    """A class in the records officer's list."""
+
+    id: int
+    name: str
+    teachers: list[str]
+    stand: StandOut
+
+
+class NamedOut(Schema):
+    """Something by its number and name."""
+
+    id: int
+    name: str
+
+
+class OfficeOut(Schema):
+    """A school year as the records officer sees it."""
+
+    school: str
+    address: str
+    card_design: str
+    paper: str
+    outside_marks: list[list[str]]
+    efforts: list[str]
+    year_id: int
+    year: str
+    years: list[NamedOut]
+    terms: list[OfficeTermOut]
+    check_kinds: list[KindOut]
+    teachers: list[NamedOut]
+
+
+class YearIn(Schema):
+    """A school year to make or, by its number, to change."""
+
+    id: int | None = None
+    name: str
+    starts: datetime.date
+    ends: datetime.date
+
+
+class NumberOut(Schema):
+    """The number of what was made."""
+
+    id: int
+
+
+class SchoolTermIn(Schema):
+    """A term; its kind is set once."""
+
+    name: str
+    kind: str = "quarter"
+    starts: datetime.date
+    ends: datetime.date
+
+
+class WindowIn(Schema):
+    """A reporting window."""
+
+    opens: datetime.date
+    closes: datetime.date
+    families_from: datetime.date | None = None
+    comment_limit: int = 600
+    comments_by: Literal["subject", "standard"] = "subject"
+    collects: list[str]
+    binding: list[str] = Field(default_factory=list)
+
+
+class ReopenIn(Schema):
+    """For whom a closed window is opened again (all where nobody is named), until when and why."""
+
+    teacher: int | None = None
+    until: datetime.date
+    reason: str
+
+
+class SchoolIn(Schema):
+    """What report cards look like, marks outside the scale, and words for effort."""
+
+    card_design: str
+    paper: str
+    address: str = ""
+    outside_marks: list[tuple[str, str]] = Field(default_factory=list, max_length=30)
+    efforts: list[str] = Field(default_factory=list, max_length=10)
