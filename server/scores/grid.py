@@ -112,11 +112,14 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
 
 def alike(loaded: LoadedClass, assignment: Assignment) -> str | None:
     """That everybody has the same number, in words, until it was said to be meant."""
+    work = assignment.pk
     mine = [
         score
-        for student in loaded.plan.students
-        if (score := loaded.rows.get((student.pk, assignment.pk))) is not None and score.number is not None
+        for each in loaded.plan.roster
+        if (score := loaded.rows.get((each.student_id, work))) is not None and score.number is not None
     ]
+    if len({score.number for score in mine}) > 1:
+        return None
     if assignment.entered_as == "done" or all(score.meant for score in mine):
         return None
     numbers = [value for score in mine if isinstance(value := core_score(score), int)]
@@ -149,7 +152,7 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
     assignments = {str(each.pk): each for each in loaded.plan.assignments}
     today = loaded.plan.school_class.school.today()
     namesakes = namesakes_of(loaded.plan.roster)
-    columns = [(column, assignments[column.id], slips_of(loaded, column)) for column in plan.columns]
+    columns = [(column, int(column.id), assignments[column.id], slips_of(loaded, column)) for column in plan.columns]
     due = {
         each.pk for each in assignments.values() if each.due_on is not None and each.due_on < today and not each.extra
     }
@@ -160,14 +163,12 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
         dropped = {each for category in result.categories.values() for each in category.dropped}
         missing = set(result.missing)
         cells = {}
-        key = str(student.pk)
-        for column, assignment, column_slips in columns:
-            score = loaded.rows.get((student.pk, assignment.pk))
+        pk, key = student.pk, str(student.pk)
+        for column, work, assignment, column_slips in columns:
+            score = loaded.rows.get((pk, work))
             text = loaded.text_of(score, assignment)
             slip = column_slips.get(key) if score is not None and not score.meant else None
-            cells[assignment.pk] = _cell(
-                column, key, score, text, result.left_out, missing, dropped, slip, is_due=assignment.pk in due
-            )
+            cells[work] = _cell(column, key, score, text, result.left_out, missing, dropped, slip, is_due=work in due)
         found.append(
             RowOut(
                 student_id=student.pk,
@@ -275,10 +276,9 @@ def spread(figures: Statistics | None) -> SpreadOut | None:
         return None
 
     def place(value: Fraction | None) -> float:
+        # Where it is drawn, not what it is.
         assert value is not None
-        return round(
-            float(min(max((value - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), Fraction(0)), Fraction(100))), 1
-        )
+        return round(min(max((float(value) - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), 0.0), 100.0), 1)
 
     return SpreadOut(
         low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),
