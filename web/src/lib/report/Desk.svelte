@@ -230,7 +230,7 @@
 			sees nothing posted.
 		</p>
 	{/if}
-	{#if evidence.data}<Evidence evidence={evidence.data} />
+	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
 	{:else if evidence.isError}<p class="problem" role="alert">{words(evidence.error)}</p>
 	{:else}<p class="waiting" role="status">Looking at the term…</p>{/if}
 	<p class="override">
@@ -449,6 +449,11 @@
 		min-height: 46px;
 	}
 	.foot {
+		position: sticky;
+		bottom: -14px;
+		margin-bottom: -14px;
+		padding: 6px 0 14px;
+		background: var(--snow);
 		display: flex;
 		flex-wrap: wrap;
 		align-items: center;

@@ -65,7 +65,19 @@
 		gap: 8px;
 	}
 	progress {
+		appearance: none;
 		width: 120px;
-		accent-color: var(--juniper);
+		height: 10px;
+		border: 1px solid var(--rule);
+		background: var(--snow);
+	}
+	progress::-webkit-progress-bar {
+		background: var(--snow);
+	}
+	progress::-webkit-progress-value {
+		background: var(--deep-2);
+	}
+	progress::-moz-progress-bar {
+		background: var(--deep-2);
 	}
 </style>

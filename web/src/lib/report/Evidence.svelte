@@ -3,7 +3,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import Trend from './Trend.svelte';
 
-	let { evidence }: { evidence: Shapes['EvidenceOut'] } = $props();
+	let { evidence, isMadeOfTerms }: { evidence: Shapes['EvidenceOut']; isMadeOfTerms: boolean } = $props();
 	let isAll = $state(false);
 	const [last, ...before] = $derived(evidence.earlier);
 </script>
@@ -25,7 +25,11 @@
 					<td class="r"><b>{each.percent}</b></td>
 					<td class="slate">{each.words}</td>
 				</tr>
-			{:else}<tr><td class="slate">No category has a score yet.</td></tr>{/each}
+			{:else}<tr
+					><td class="slate"
+						>{isMadeOfTerms ? 'It comes from the terms in the list.' : 'No category has a score yet.'}</td
+					></tr
+				>{/each}
 		</tbody>
 	</table>
 	<dl>

@@ -13,6 +13,7 @@
 		reporting,
 		chosen,
 		many,
+		extra,
 		onchoose
 	}: {
 		report: Shapes['ReportOut'];
@@ -20,6 +21,8 @@
 		chosen: number;
 		/** All that are chosen together; the chosen one is among them. */
 		many: number[];
+		/** How much wider than usual the table is, in px: for effort, and for the parts of a term. */
+		extra: number;
 		onchoose: (student: number, how?: 'only' | 'also' | 'until') => void;
 	} = $props();
 
@@ -193,7 +196,7 @@
 {/snippet}
 
 <div class="scroll">
-	<table class:wide={collectsEffort}>
+	<table style="width: {600 + extra}px">
 		<thead>
 			<tr>
 				<th scope="col" class="student">Student</th>
@@ -291,13 +294,9 @@
 		padding-left: 24px;
 	}
 	table {
-		width: 600px;
 		table-layout: fixed;
 		border-collapse: separate;
 		border-spacing: 0;
-	}
-	table.wide {
-		width: 680px;
 	}
 	thead {
 		position: sticky;
@@ -321,7 +320,7 @@
 		width: 36px;
 	}
 	.part {
-		width: 62px;
+		width: 70px;
 	}
 	.percent {
 		width: 52px;
@@ -336,7 +335,7 @@
 		width: 84px;
 	}
 	.stands {
-		width: 96px;
+		width: 104px;
 	}
 	tbody th,
 	td {

@@ -45,6 +45,11 @@
 	);
 	const row = $derived(rows[index]);
 	const many = $derived(row && also.includes(row.student_id) ? also : row ? [row.student_id] : []);
+	/** Room for effort, and for the grades that a term made of terms comes from, in px. */
+	const extra = $derived(
+		(report.data?.collects.includes('effort') ? 80 : 0) +
+			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36)
+	);
 	const reporting = $derived(new Reporting(id, report.data?.term_id ?? 0, refresh));
 	const editing = $derived(new Editing(id, (work) => saving.during(work), refresh));
 
@@ -147,7 +152,7 @@
 	</main>
 {:else}
 	{@const data = report.data}
-	<main class:wide={data.collects.includes('effort')}>
+	<main style="--list: {624 + extra}px">
 		<div class="list">
 			{#if data.has_draft && dialog !== 'steps'}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 			<ReportTable
@@ -156,6 +161,7 @@
 				{reporting}
 				chosen={row.student_id}
 				{many}
+				{extra}
 				onchoose={choose}
 			/>
 			<PostBar report={data} {acts} onpost={() => (dialog = 'post')} />
@@ -229,12 +235,9 @@
 <style>
 	main {
 		display: grid;
-		grid-template-columns: 624px minmax(0, 1fr);
+		grid-template-columns: var(--list) minmax(0, 1fr);
 		height: calc(100vh - 147px);
 		min-height: 480px;
-	}
-	main.wide {
-		grid-template-columns: 704px minmax(0, 1fr);
 	}
 	.list {
 		display: flex;
@@ -243,8 +246,7 @@
 		min-height: 0;
 	}
 	@media (max-width: 1100px) {
-		main,
-		main.wide {
+		main {
 			grid-template-columns: minmax(0, 1fr);
 			height: auto;
 		}
