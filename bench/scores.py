@@ -146,6 +146,7 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
 
         def pressed(keys: list[str], times: int) -> list[float]:
             """The durations from key to paint at a pace that no hand reaches; what the browser reports not is shorter than 16 ms."""
+            page.get_by_role("gridcell", name="Work 0:").first.click()
             page.evaluate("window.slow = []")
             for turn in range(times):
                 page.keyboard.press(keys[turn % len(keys)])
@@ -160,7 +161,8 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
             "arrows": ["ArrowDown", "ArrowRight", "ArrowRight", "ArrowUp"],
         }
         for name, keys in kinds.items():
-            found = pressed(keys, 240)
+            # At the last student Enter goes nowhere, and what does not change is not painted.
+            found = pressed(keys, 3 * 35)
             lines.append(
                 f"  {name}: {at(found, 0.95):.0f} ms from key to paint at the 95th percentile (aim 50), {max(found):.0f} at most"
             )
