@@ -7,8 +7,10 @@ import sys
 from pathlib import Path
 
 import pytest
+import redis
 
 from launch import places
+from launch.broker import Broker
 from launch.commands import server_environment
 from launch.database import Database
 from launch.install import debian_packages
@@ -106,3 +108,20 @@ def test_the_secret_key_is_made_once_and_kept_from_others() -> None:
     first, second = (server_environment("mysql://a@b/c")["HOARFROST_SECRET_KEY"] for _ in range(2))
     assert first == second
     assert len(first) > 40 or "HOARFROST_SECRET_KEY" in os.environ
+
+
+def test_the_broker_wakes_who_listens_and_leaves_nothing_behind() -> None:
+    broker = Broker("broker-in-a-test")
+    broker.start()
+    try:
+        path = broker.url.removeprefix("redis+socket://")
+        client = redis.Redis(unix_socket_path=path)
+        client.rpush("waiting", "a document")
+        assert client.blpop("waiting", timeout=5) == (b"waiting", b"a document")
+        assert client.config_get("save") == {"save": ""}
+        assert os.stat(path).st_mode & 0o077 == 0
+        client.close()
+    finally:
+        broker.stop()
+    assert broker.process is not None
+    assert broker.process.poll() is not None

@@ -4,7 +4,7 @@ from typing import Any
 
 from ninja import File, Status, UploadedFile
 from school.access import Asking, PermittedRouter
-from school.models import Student, Term
+from school.models import SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
@@ -229,7 +229,8 @@ def make_document(request: Asking, class_id: int, body: WantedIn) -> Any:
     """Report cards of the class's students over the subjects that one teaches, or a sheet of the class."""
     loaded, place = _place(request, body.term, reporting=True)
     body.students = [student_of(loaded, each).pk for each in body.students]
-    subjects = [each.pk for each in own_classes(request.user)] if body.kind == "cards" else None
+    taught = SchoolClass.objects.filter(teachings__person=request.user, year=request.school_class.year_id)
+    subjects = list(taught.values_list("id", flat=True)) if body.kind == "cards" else None
     name = documents.name_of(str(request.school_class), place, body)
     return documents.ask_for(
         request.user,

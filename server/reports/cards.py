@@ -6,13 +6,13 @@ from school.models import Student, Term
 
 from reports.card_schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
 from reports.models import PostedGrade
-from reports.posted import in_force, latest
+from reports.posted import in_force, latest, with_subjects
 from reports.standing import day_text
 
 
 def posted_of(students: Collection[int], classes: Collection[int] | None = None) -> dict[int, list[PostedGrade]]:
     """What is in force of students, by student: over all subjects, or those of some classes."""
-    grades = PostedGrade.objects.filter(student__in=students).select_related("posting__school_class__ground_rules")
+    grades = with_subjects(PostedGrade.objects.filter(student__in=students))
     if classes is not None:
         grades = grades.filter(posting__school_class__in=classes)
     found: dict[int, list[PostedGrade]] = {}
@@ -51,7 +51,7 @@ def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: C
     school_class = any_grade.posting.school_class
     found = [of_class.get(each.pk) for each in terms]
     return CardSubjectOut(
-        name=school_class.name, teachers=[str(each.person) for each in school_class.teachings.select_related("person").order_by("id")],
+        name=school_class.name, teachers=[str(each.person) for each in sorted(school_class.teachings.all(), key=lambda each: each.pk)],
         terms=[
             CardTermOut(
                 term=term.name, mark=each.mark if each and "mark" in each.posting.collects else "",

@@ -16,6 +16,13 @@ def latest(grades: QuerySet[PostedGrade]) -> dict[tuple[int, int, int], PostedGr
     return {(each.posting.school_class_id, each.student_id, each.posting.term_id): each for each in found}
 
 
+def with_subjects(grades: QuerySet[PostedGrade]) -> QuerySet[PostedGrade]:
+    """Posted grades with what a report card says of their classes: ground rules and teachers."""
+    return grades.select_related("posting__school_class__ground_rules").prefetch_related(
+        "posting__school_class__teachings__person"
+    )
+
+
 def is_withdrawn(grade: PostedGrade) -> bool:
     """Whether it was taken back."""
     return hasattr(grade, "withdrawal")
@@ -36,7 +43,7 @@ def seen_by_family(
     student: Student, today: datetime.date, classes: Iterable[SchoolClass] | None = None
 ) -> list[PostedGrade]:
     """What a student's family sees of what was posted: in force, its day come, and not kept back. In order of terms."""
-    grades = PostedGrade.objects.filter(student=student).select_related("posting__school_class__ground_rules")
+    grades = with_subjects(PostedGrade.objects.filter(student=student))
     if classes is not None:
         grades = grades.filter(posting__school_class__in=list(classes))
     kept_back = set(KeptBack.objects.filter(student=student).values_list("school_class_id", "term_id"))

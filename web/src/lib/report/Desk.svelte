@@ -91,7 +91,7 @@
 	);
 	const isLong = $derived(typed.text.length > report.comment_limit);
 	const narrative = $derived(typed.narrative ?? evidence.data?.narrative ?? '');
-	const open = $derived(row.checks.filter((check) => check.kind !== 'no_comment'));
+	const open = $derived(row.checks.filter((check) => check.words !== 'no comment'));
 
 	/** Every keystroke is kept in this browser until the server has it. */
 	function oninput(): void {
