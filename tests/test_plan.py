@@ -344,6 +344,19 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     expect(cell).to_contain_text("15")
     expect(cell.locator("small")).to_have_text("12")
 
+    # Scores that come from another system are entered there; the cell says where.
+    page.get_by_role("link", name="Plan").click()
+    page.get_by_role("button", name="Everything about Harbour model").click()
+    dialog.get_by_label("Scores come from another system").fill("the workshop's marking machine")
+    dialog.get_by_label("Scores come from another system").press("Tab")
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Scores").click()
+    cell.click()
+    page.keyboard.type("9")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("entered there").first).to_be_visible()
+    expect(cell).to_contain_text("15")
+
 
 def test_a_semester_is_made_of_its_parts(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 3", 2)

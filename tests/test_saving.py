@@ -97,6 +97,18 @@ def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, so
     problem.get_by_role("button", name="Put 9").click()
     saved(mine)
     assert events(stack, class_id, "Walk 3") == "['8', '9']"
+    # With one key: theirs is kept, or one's own is put in its place.
+    for key, kept in (("Alt+1", "7"), ("Alt+2", "5")):
+        cell(mine, "Tolu Adeyemi", "Walk 3").click()  # type: ignore[attr-defined]
+        mine.keyboard.type("5")
+        type_in(theirs, "Tolu Adeyemi", "Walk 3", "7" if key == "Alt+1" else "6")
+        saved(theirs)
+        expect(mine.get_by_text(f"Tobin Achterberg entered {'7' if key == 'Alt+1' else '6'}").last).to_be_visible()
+        mine.keyboard.press("Enter")
+        expect(mine.get_by_role("alert")).to_contain_text("meanwhile. You typed 5.")
+        mine.keyboard.press(key)
+        saved(mine)
+        expect(cell(mine, "Tolu Adeyemi", "Walk 3")).to_have_text(kept)  # type: ignore[arg-type]
 
 
 def test_what_cannot_be_read_stays_typed_with_the_reason(class_id: int, somebody: Callable[..., Page]) -> None:

@@ -2,6 +2,7 @@
 	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
 	import { tick } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { format } from './clipboard';
@@ -114,7 +115,10 @@
 				return;
 			case 'type':
 			case 'edit':
-				if (entering.lock(selection.at)) return;
+				if (entering.lock(selection.at)) {
+					notice.problem(entering.lock(selection.at));
+					return;
+				}
 				isPlaced = act.kind === 'edit';
 				entering.begin(selection.at);
 				selection.typed = act.kind === 'type' ? act.text : entering.text(selection.at);
