@@ -34,6 +34,14 @@ def row(page: Page, name: str) -> Locator:
     return page.get_by_role("row").filter(has_text=name)
 
 
+def put(page: Page, name: str, typed: str) -> None:
+    """Something in place of a computed grade."""
+    page.get_by_role("button", name=f"Override of {name}").click()
+    page.keyboard.type(typed)
+    page.keyboard.press("Enter")
+    page.keyboard.press("Escape")
+
+
 def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = graded(stack, "Hydrology 7", 29)
     page = somebody("odalys", f"/class/{class_id}/report")
@@ -101,20 +109,14 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     box.fill(box.input_value().replace(" Hamza gains by it.", ""))
     page.keyboard.press("Control+Enter")
     saved(page)
-    page.get_by_role("button", name="Override of Signe Åkerlund").click()
-    page.keyboard.type("b; test taken again")
-    page.keyboard.press("Enter")
-    page.keyboard.press("Escape")
+    put(page, "Signe Åkerlund", "b; test taken again")
     page.get_by_role("button", name="Post 29 grades").click()
     page.get_by_role("dialog").get_by_role("button", name="Post 29 grades").click()
     expect(page.get_by_text("29 grades of quarter 2 posted. Families see them now.")).to_be_visible()
     expect(page.get_by_text("29 grades posted, last by Odalys Brandt")).to_be_visible()
 
     # One change after: it is listed with before and after, and posted again on purpose.
-    page.get_by_role("button", name="Override of Signe Åkerlund").click()
-    page.keyboard.type("A; test taken again")
-    page.keyboard.press("Enter")
-    page.keyboard.press("Escape")
+    put(page, "Signe Åkerlund", "A; test taken again")
     expect(row(page, SIGNE)).to_contain_text("changed since")
     family = somebody("ingrid", "/family/29")
     family.get_by_role("link", name="Hydrology 7").click()
@@ -156,10 +158,7 @@ def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
     term = stack.python("from school.models import *; print(Term.objects.get(name='Quarter 3').pk)")
     page = somebody("odalys", f"/class/{class_id}/report")
     page.goto(f"/class/{class_id}/report?term={term}")
-    page.get_by_role("button", name="Override of Tolu Adeyemi").click()
-    page.keyboard.type("B; leaves early")
-    page.keyboard.press("Enter")
-    page.keyboard.press("Escape")
+    put(page, "Tolu Adeyemi", "B; leaves early")
     page.get_by_role("button", name="Post grades").click()
     page.get_by_label("also the 1 whose comment is not ready").check()
     page.get_by_role("dialog").get_by_role("button", name="Post 1 grade").click()
@@ -187,10 +186,7 @@ def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
 
     page.reload()
     expect(page.get_by_role("button", name="Post grades")).to_be_enabled()
-    page.get_by_role("button", name="Override of Tolu Adeyemi").click()
-    page.keyboard.type("C; from the other school")
-    page.keyboard.press("Enter")
-    page.keyboard.press("Escape")
+    put(page, "Tolu Adeyemi", "C; from the other school")
     page.get_by_role("button", name="Post grades").click()
     page.get_by_label("also the 1 whose comment is not ready").check()
     page.get_by_label("Quarter 1 is not being posted now").fill("Quarter 1")
@@ -228,10 +224,7 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
     expect(page.get_by_role("button", name="Override of Signe Åkerlund")).not_to_contain_text("140")
 
     # Filled down over those chosen together.
-    page.get_by_role("button", name="Override of Tolu Adeyemi").click()
-    page.keyboard.type("A; project")
-    page.keyboard.press("Enter")
-    page.keyboard.press("Escape")
+    put(page, "Tolu Adeyemi", "A; project")
     page.get_by_role("button", name="Adeyemi , Tolu").click()
     page.keyboard.press("Shift+ArrowDown")
     page.keyboard.press("Shift+ArrowDown")

@@ -4,6 +4,7 @@
 	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { notice } from '$lib/frame/notice.svelte';
+	import DateField from '$lib/ui/DateField.svelte';
 	import { setting, type Office, type OfficeTerm } from './office';
 	import TermDialog from './TermDialog.svelte';
 
@@ -45,7 +46,7 @@
 <section aria-labelledby="terms">
 	<h2 id="terms">Terms of {office.year}</h2>
 	<div class="changes">
-		<table>
+		<table class="rows">
 			<thead
 				><tr
 					><th scope="col">Term</th><th scope="col">From</th><th scope="col">Until</th><th scope="col"
@@ -98,22 +99,8 @@
 					bind:value={year.name}
 				/></label
 			>
-			<label
-				><span class="label">First day</span><input
-					class="field"
-					type="date"
-					required
-					bind:value={year.starts}
-				/></label
-			>
-			<label
-				><span class="label">Last day</span><input
-					class="field"
-					type="date"
-					required
-					bind:value={year.ends}
-				/></label
-			>
+			<DateField label="First day" bind:value={year.starts} />
+			<DateField label="Last day" bind:value={year.ends} />
 			<button class="btn">Make it</button>
 			<p class="problem" role="alert">{problem}</p>
 		</form>
@@ -131,20 +118,8 @@
 		font-size: 24px;
 		line-height: 28px;
 	}
-	th,
-	td {
-		padding: 6px 14px 6px 0;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-		vertical-align: baseline;
-	}
-	thead th,
 	.slate {
 		color: var(--slate);
-	}
-	thead th {
-		font-size: 12px;
 	}
 	tbody th {
 		font-weight: 600;

@@ -6,6 +6,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import Documents from '$lib/report/Documents.svelte';
 	import { counted } from '$lib/report/rows';
+	import DateField from '$lib/ui/DateField.svelte';
 	import { setting, type Office, type OfficeTerm } from './office';
 
 	let { office, term }: { office: Office; term: OfficeTerm } = $props();
@@ -79,7 +80,7 @@
 			<label class="tick"
 				><input type="checkbox" bind:checked={onlyOpen} /> only what is not posted wholly</label
 			>
-			<table>
+			<table class="rows">
 				<thead
 					><tr
 						><th scope="col">Class</th><th scope="col">Teachers</th><th scope="col">State</th><th scope="col"
@@ -123,14 +124,7 @@
 								>{/each}</select
 						></label
 					>
-					<label
-						><span class="label">Until the end of</span><input
-							class="field"
-							type="date"
-							required
-							bind:value={until}
-						/></label
-					>
+					<DateField label="Until the end of" bind:value={until} />
 					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>
 					<p class="row">
 						<button class="btn">Open it again</button>
@@ -191,20 +185,6 @@
 	}
 	.changed .diamond {
 		margin-right: 4px;
-	}
-	table {
-		width: 100%;
-	}
-	th,
-	td {
-		padding: 6px 12px 6px 0;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-	}
-	thead th {
-		color: var(--slate);
-		font-size: 12px;
 	}
 	tbody th {
 		font-weight: 500;

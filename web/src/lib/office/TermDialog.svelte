@@ -2,6 +2,7 @@
 	/** A term's name and days, and its reporting window. */
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import DateField from '$lib/ui/DateField.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { collectable, setting, type Office, type OfficeTerm } from './office';
 
@@ -68,50 +69,20 @@
 					><option value="exam">exam</option></select
 				></label
 			>{/if}
-		<label
-			><span class="label">First day</span><input
-				class="field"
-				type="date"
-				required
-				bind:value={term.starts}
-			/></label
-		>
-		<label
-			><span class="label">Last day</span><input
-				class="field"
-				type="date"
-				required
-				bind:value={term.ends}
-			/></label
-		>
+		<DateField label="First day" bind:value={term.starts} />
+		<DateField label="Last day" bind:value={term.ends} />
 		<button class="btn">{old ? 'Keep the term' : 'Add the term'}</button>
 		<p class="problem" role="alert">{problem.term}</p>
 	</form>
 	{#if old}
 		<form onsubmit={(event) => keep(event, 'window')} aria-label="Reporting window">
-			<label
-				><span class="label">Posting opens</span><input
-					class="field"
-					type="date"
-					required
-					bind:value={frame.opens}
-				/></label
-			>
-			<label
-				><span class="label">and closes</span><input
-					class="field"
-					type="date"
-					required
-					bind:value={frame.closes}
-				/></label
-			>
-			<label
-				><span class="label">Families see it from (at once if empty)</span><input
-					class="field"
-					type="date"
-					bind:value={frame.families_from}
-				/></label
-			>
+			<DateField label="Posting opens" bind:value={frame.opens} />
+			<DateField label="and closes" bind:value={frame.closes} />
+			<DateField
+				label="Families see it from (at once if empty)"
+				bind:value={frame.families_from}
+				required={false}
+			/>
 			<label
 				><span class="label">Characters of a comment</span><input
 					class="field"

@@ -76,7 +76,7 @@
 			{/if}
 			{#if found.changes.length}
 				<div class="changes">
-					<table>
+					<table class="rows">
 						<thead
 							><tr
 								><th scope="col">Student</th><th scope="col">Computed</th><th scope="col">Override now</th><th
@@ -127,20 +127,6 @@
 	.changes {
 		max-height: 300px;
 		overflow: auto;
-	}
-	table {
-		width: 100%;
-	}
-	th,
-	td {
-		padding: 4px 8px 4px 0;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-	}
-	thead th {
-		color: var(--slate);
-		font-size: 12px;
 	}
 	.high {
 		color: var(--amber-ink);

@@ -45,7 +45,7 @@
 		</p>
 		{#if data.subjects.length}
 			<div class="ledger">
-				<table>
+				<table class="rows">
 					<thead>
 						<tr
 							><th scope="col">Subject</th>{#each data.terms as name (name)}<th scope="col">{name}</th
@@ -123,21 +123,6 @@
 	}
 	.ledger {
 		overflow-x: auto;
-	}
-	table {
-		width: 100%;
-	}
-	th,
-	td {
-		padding: 8px 16px 8px 0;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-		vertical-align: top;
-	}
-	thead th {
-		color: var(--slate);
-		font-size: 12px;
 	}
 	tbody th {
 		font-weight: 600;
