@@ -351,6 +351,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     dialog.get_by_label("Scores come from another system").press("Tab")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Scores").click()
+    expect(cell).to_have_attribute("aria-readonly", "true")
     cell.click()
     page.keyboard.type("9")
     page.keyboard.press("Enter")

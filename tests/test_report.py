@@ -94,7 +94,6 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
         page.keyboard.press("Control+End")
         page.keyboard.type(f" The walk along shore {number} was well drawn.")
         page.keyboard.press("Control+Enter")
-        page.keyboard.press("Control+Enter")
         expect(place).to_have_count(0)
     expect(page.get_by_text("Post 27 grades")).to_be_visible()
 

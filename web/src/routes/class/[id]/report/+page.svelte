@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Report: term marks, overrides, comments and posting. */
+	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -76,8 +77,12 @@
 	}
 
 	/** The hand goes to the comment, once the desk of whoever is chosen is there. */
-	function write(): void {
-		requestAnimationFrame(() => document.querySelector<HTMLElement>('#comment')?.focus());
+	async function write(): Promise<void> {
+		const focus = () => document.querySelector<HTMLElement>('#comment')?.focus();
+		await tick();
+		focus();
+		// A dialog that closes gives the focus back to where it was opened.
+		requestAnimationFrame(focus);
 	}
 
 	async function tried(work: Promise<string>): Promise<void> {
@@ -130,7 +135,7 @@
 		if (event.key === 'w') explained = { id: row.student_id, name: nameOf(row) };
 		else if (event.key === 'v')
 			void goto(`/class/${id}/student/${row.student_id}?term=${report.data?.term_id}&eyes=family`);
-		else if (event.key === 'c') write();
+		else if (event.key === 'c') void write();
 		else if (event.key === 'ArrowDown') step(1, event.shiftKey ? 'until' : 'only');
 		else if (event.key === 'ArrowUp') step(-1, event.shiftKey ? 'until' : 'only');
 		else if ((event.key === 'Enter' || event.key === 'F2') && isRow) void table?.type(row.student_id);
@@ -178,7 +183,7 @@
 				onstep={step}
 				onnext={() => {
 					step(1);
-					write();
+					void write();
 				}}
 				onchange={refresh}
 				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
@@ -195,7 +200,7 @@
 		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
 		onjump={(student) => {
 			choose(student);
-			write();
+			void write();
 		}}
 	/>
 	<OverrideFile
