@@ -21,6 +21,15 @@ PLACES = {
     "records office": ("mirela", "/office", "Save the list"),
 }
 
+WIDEST = """
+window.widest = 0;
+const look = () => {
+    window.widest = Math.max(window.widest, document.documentElement?.scrollWidth ?? 0);
+    requestAnimationFrame(look);
+};
+look();
+"""
+
 
 def violations(page: Page) -> list[str]:
     page.evaluate(AXE)
@@ -85,9 +94,11 @@ def test_signing_in_keeps_nobody_out(somebody: Callable[..., Page]) -> None:
 def test_everything_can_be_read_on_a_phone(somebody: Callable[..., Page], name: str) -> None:
     who, place, words = PLACES[name]
     page = somebody(who, place, 360, 740)
+    # Whatever is shown on the way there has to fit too.
+    page.add_init_script(WIDEST)
     page.goto(place)
     expect(page.get_by_text(words).first).to_be_attached()
-    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+    assert page.evaluate("[widest, document.documentElement.scrollWidth]") == [360, 360]
 
 
 def test_the_demo_shows_the_class_that_is_written_out(somebody: Callable[..., Page]) -> None:

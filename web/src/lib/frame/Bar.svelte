@@ -75,7 +75,7 @@
 	<span class="right">
 		{#if signed.teaches}
 			<button class="find" onclick={() => (opened.palette = true)}
-				><span>Find a student or a command</span> <kbd>Ctrl K</kbd></button
+				><span>Find<i> a student or a command</i></span> <kbd>Ctrl K</kbd></button
 			>
 			<span class="saved" class:unsettled={!saving.isSettled} role="status">
 				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
@@ -149,6 +149,9 @@
 		gap: 8px;
 		align-items: center;
 	}
+	.find i {
+		font-style: normal;
+	}
 	.right button {
 		color: var(--slate);
 	}
@@ -195,8 +198,30 @@
 		.who {
 			display: none;
 		}
+		/* How saving stands may take a line of its own, whatever there is to say. */
 		.right {
-			gap: 12px;
+			flex: 1 1 0;
+			flex-wrap: wrap;
+			justify-content: flex-end;
+			gap: 0 12px;
+			padding: 6px 0 6px 12px;
+			white-space: normal;
+		}
+		/* There is no Ctrl on a phone: the words come back. */
+		.find span {
+			position: static;
+			width: auto;
+			height: auto;
+			clip-path: none;
+		}
+		.find kbd,
+		.find i {
+			display: none;
+		}
+		.unsettled {
+			order: 1;
+			flex: 0 0 100%;
+			justify-content: flex-end;
 		}
 	}
 </style>

@@ -9,6 +9,7 @@
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import Trail from '$lib/frame/Trail.svelte';
+	import { signed } from '$lib/frame/session.svelte';
 	import { undo } from '$lib/frame/undoing';
 	import { saving } from '$lib/saving/saving.svelte';
 
@@ -17,6 +18,8 @@
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const place = $derived(page.url.pathname.split('/')[3] ?? '');
+	/** What the class is called, before its frame is there. */
+	const known = $derived(signed.current?.classes.find((each) => each.id === id)?.name ?? 'Class');
 	/** In Report the term is the one being posted, unless another is named. */
 	const reporting = $derived(place === 'report');
 	const frame = createQuery(() => ({
@@ -60,7 +63,7 @@
 {:else}
 	<section class="head" class:stack={place === 'stack'} aria-label="Class">
 		<div class="name-of">
-			{#if frame.data}<h1>{frame.data.name}</h1>{:else}<div class="blank"></div>{/if}
+			<h1>{frame.data?.name ?? known}</h1>
 			<p>
 				{frame.data?.words ?? ' '}{#if pulse.here.length}<span class="here"
 						>; {pulse.here.map((each) => each.name).join(' and ')}
@@ -102,9 +105,6 @@
 	.name-of {
 		flex: none;
 		width: 262px;
-	}
-	.blank {
-		height: 24px;
 	}
 	h1 {
 		font-size: 24px;
