@@ -128,6 +128,39 @@ def test_a_stack_with_one_thumb(stack: Stack, somebody: Callable[..., Page]) -> 
     expect(page.get_by_text("0 of 4 in")).to_be_visible()
 
 
+def test_a_stack_scores_by_standard_in_one_line(somebody: Callable[..., Page]) -> None:
+    page = somebody("tobin", "/class/5/stack")
+    page.get_by_label("Assignment").select_option(label="Reading to a partner")
+    expect(page.get_by_text("11 of 22 in")).to_be_visible()
+    name = page.get_by_role("combobox", name="Name on the paper")
+    name.fill("okaf")
+    name.press("Enter")
+    line = page.get_by_role("textbox", name="Points / Reading / Working together")
+    line.press_sequentially("3/beyond/2")
+    expect(page.get_by_role("status").filter(has_text="Reading")).to_contain_text("Reading beyond")
+    line.press("Enter")
+    roster = page.get_by_role("complementary", name="Roster")
+    okafor = roster.get_by_role("listitem").filter(has_text="Okafor")
+    expect(okafor).to_contain_text("Reading Beyond, Working together Nearly")
+    # One that cannot be read stays, with the standard that it was typed for.
+    name.fill("prit")
+    name.press("Enter")
+    line.press_sequentially("3/7")
+    line.press("Enter")
+    expect(page.get_by_text("Reading: 7 is above 4")).to_be_visible()
+    page.get_by_role("button", name="Let 3/7 go").click()
+    # The lens mends one standard, and its history says so.
+    page.goto("/class/5/scores")
+    page.get_by_role("gridcell", name="Aino Okafor, Reading to a partner").click()
+    lens = page.get_by_role("complementary", name="Lens")
+    lens.get_by_role("textbox", name="Working together here").fill("secure")
+    lens.get_by_role("textbox", name="Working together here").press("Enter")
+    expect(lens).to_contain_text("Working together 2 → 3")
+    page.goto("/class/5/report")
+    page.get_by_text("Okafor, Aino").click()
+    expect(page.get_by_role("list", name="Standards")).to_contain_text("last Reading to a partner")
+
+
 def test_a_large_grid_draws_what_is_in_sight_and_goes_anywhere(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 14", 40, works=150)
     page = somebody("odalys", f"/class/{class_id}/scores")

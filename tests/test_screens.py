@@ -19,6 +19,8 @@ PLACES = {
     "family": ("ingrid", "/family/29", "How it comes about"),
     "report card": ("ingrid", "/family/29/card?term=3", "Save as PDF"),
     "records office": ("mirela", "/office", "Save the list"),
+    "standards": ("mirela", "/office?view=standards", "What comes of several scores"),
+    "homeroom": ("tobin", "/class/5/report", "Working together"),
 }
 
 WIDEST = """

@@ -62,7 +62,7 @@ def book_problems(book: Book) -> list[Problem]:
         *rules_problems(book.ground_rules, "ground_rules"),
         *_terms(book),
         *_categories(book),
-        *_standards(book),
+        *standards_problems(book),
         *_assignments(book),
         *_students(book),
     ]
@@ -171,7 +171,8 @@ def _categories(book: Book) -> Iterator[Problem]:
         yield from _count(where, "drop_highest", category.drop_highest)
 
 
-def _standards(book: Book) -> Iterator[Problem]:
+def standards_problems(book: Book) -> Iterator[Problem]:
+    """What is wrong with a book's standards and their scale (R8, R15)."""
     names = [standard.id for standard in book.standards]
     yield from _twice("standards", "standard", names)
     for standard in book.standards:

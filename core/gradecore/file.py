@@ -28,7 +28,7 @@ from gradecore.book import (
     Term,
     TopTo,
 )  # fmt: skip
-from gradecore.check import BookError, Problem, book_problems
+from gradecore.check import BookError, Problem, book_problems, standards_problems
 from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
 
 FORMAT = 1
@@ -458,6 +458,20 @@ def read_steps(given: Any) -> tuple[Step, ...]:
     if reader.problems:
         raise BookError(reader.problems)
     return steps
+
+
+def read_standards(given: Any) -> tuple[tuple[Standard, ...], Scale | None]:
+    """Standards and their scale, as `standards` and `standards_scale` are written in a file. Raises BookError."""
+    reader = _Reader()
+    given = reader.object("standards", given, ("standards", "standards_scale"))
+    standards = tuple(reader.standard(each) for each in reader.list("standards", given.get("standards")))
+    written = given.get("standards_scale")
+    scale = None if written is None else reader.scale("standards_scale", written)
+    book = Book(scale or Scale(()), standards=standards, standards_scale=scale)
+    problems = [*reader.problems, *standards_problems(book)]
+    if problems:
+        raise BookError(problems)
+    return standards, scale
 
 
 def read_rules(given: Any) -> dict[str, Any]:

@@ -25,6 +25,7 @@ from school.models import (
 )
 from scores.models import Score, ScoreEvent
 
+from demo import homeroom
 from demo.geography import Work
 
 FLAGS = {"L": "late", "I": "incomplete", "A": "absent"}
@@ -161,6 +162,14 @@ STEPS = "Leading 90,Sure 75,Steady 60,Growing 40,Beginning 0"
 PASS = "Pass 60,Withheld 0"
 
 
+def four_levels(school: School) -> GradingScale:
+    """The levels of the standards as marks of a class."""
+    scale = GradingScale.objects.create(school=school, name="Four levels", out_of=4)
+    for mark, least, value in homeroom.LEVELS:
+        ScaleBand.objects.create(scale=scale, mark=mark, min=Decimal(least), value=Decimal(value))
+    return scale
+
+
 DAYS_OFF = [
     ["2031-10-20", "2031-10-24"], ["2031-12-22", "2032-01-02"], ["2032-02-16", "2032-02-20"], ["2032-03-29", "2032-04-02"],
 ]  # fmt: skip
@@ -171,7 +180,7 @@ def begin_school() -> Tarnwick:
     school = School.objects.create(
         name="Tarnwick School", fixed_day=day(14, 1), address="4 Shore Road, Tarnwick",
         outside_marks=[["W", "withdrawn"], ["AU", "audit"], ["MD", "medical"], ["NR", "narrative"]],
-        efforts=["outstanding", "good", "fair", "wanting"],
+        efforts=["outstanding", "good", "fair", "wanting"], standards=homeroom.standards_in_words(),
     )  # fmt: skip
     year = SchoolYear.objects.create(
         school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6), days_off=DAYS_OFF
@@ -203,6 +212,7 @@ def begin_school() -> Tarnwick:
         for band in bands.split(","):
             mark, minimum = band.rsplit(" ", 1)
             ScaleBand.objects.create(scale=scale, mark=mark, min=Decimal(minimum))
+    made.scales["Four levels"] = four_levels(school)
     for code, name, effect, missing in (
         ("EX", "exempt", "leave_out", False),
         ("AB", "absent", "leave_out", False),

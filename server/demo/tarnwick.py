@@ -18,7 +18,7 @@ from school.demo_people import DEMO_PASSWORD, PEOPLE
 from school.models import Person, Role, SchoolClass, Student, Term
 from scores.models import Override, Score
 
-from demo import bank, geography
+from demo import bank, geography, homeroom
 from demo.geography import Work
 from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
 from demo.names import names
@@ -39,6 +39,7 @@ def make_tarnwick() -> None:
     section_b = _section_b(made, odalys, tobin, ingrid)
     _choir(made, odalys, [*section_b[:7], *section_a[:6]])
     _stage_craft(made, odalys)
+    _homeroom(made, tobin, ingrid)
 
 
 def _geography(made: Tarnwick, section: str, times: str, teachers: Sequence[Person]) -> SchoolClass:
@@ -330,3 +331,36 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
         school_class=school_class, begun_by=odalys, begun_at=made.moment(day(12, 1), 19, 20),
         change={f"rules {rules.pk}": {"method": "weighted"}, f"category {lighting.pk}": {"weight": "35"}},
     )  # fmt: skip
+
+
+def _homeroom(made: Tarnwick, tobin: Person, ingrid: Person) -> None:
+    """Scores by standard in four levels; the last work is marked for half of the class."""
+    school_class = made.school_class("Year 2", "homeroom", "Room 3", "every day 8:30", [tobin])
+    plan_of(school_class, homeroom.PLAN, method="points", scale=made.scales["Four levels"], families_percent=False)
+    elof = Student.objects.get(guardians=ingrid, number="2104")
+    students = [elof, *_named(made, 86, 21)]
+    made.enrol(school_class, students)
+    categories = {each.sign: each for each in school_class.categories.all()}
+    for place, each in enumerate(homeroom.ACTIVITIES, 1):
+        assignment = Assignment.objects.create(
+            school_class=school_class, term=made.terms["q2"], category=categories[each.sign], name=each.name,
+            short_name=each.short, points=4, due_on=day(*each.due), entered_as="marks", position=place,
+            standards=list(each.standards),
+        )  # fmt: skip
+        _levels(made, assignment, students[: 11 if each is homeroom.ACTIVITIES[-1] else None], tobin)
+
+
+def _levels(made: Tarnwick, assignment: Assignment, students: Sequence[Student], person: Person) -> None:
+    """Levels around a student's own for each standard of an assignment, and their middle for the whole."""
+    rows = []
+    for place, student in enumerate(students):
+        own = 3.4 - (student.pk * 7 % 10) / 5
+        given = [min(max(round(made.chance.gauss(own, 0.6)), 1), 4) for _ in assignment.standards]
+        rows.append(
+            Score(
+                student=student, assignment=assignment, number=Decimal(round(sum(given) / len(given))),
+                by_standard={name: str(level) for name, level in zip(assignment.standards, given, strict=True)},
+                changed_by=person, changed_at=made.moment(assignment.due_on or made.school.today(), 16, place),
+            )
+        )  # fmt: skip
+    Score.objects.bulk_create(rows)

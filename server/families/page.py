@@ -16,10 +16,11 @@ from reports.posted import seen_by_family
 from reports.standing import day_text, plural, ribbon
 from school.models import SchoolClass, SchoolYear, Student, Term
 from school.refusal import NotYours
-from scores.book import LoadedClass, load_class, plain_number
+from scores.book import LoadedClass, load_class
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
 from scores.schemas import WorkingOut
+from scores.texts import plain_number
 
 from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 

@@ -14,6 +14,7 @@ from school.models import Enrolment, Person, SchoolClass, Student, Term
 
 from plans.drafting import lay_over
 from plans.models import Assignment, Category, Draft, GradingScale, GroundRules, ScoreCode, TermPlan
+from plans.standards import named_by, standards_of
 
 
 def key(row: Any) -> str:
@@ -75,8 +76,11 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
         .select_related("student")
         .order_by("student__family_name", "student__given_name", "student__number")
     )
+    scale = core_scale(rules.scale)
+    named = (name for each in assignments for name in each.standards)
+    standards, levels = standards_of(school_class.school, named, scale)
     book = core.Book(
-        scale=core_scale(rules.scale),
+        scale=scale,
         codes=tuple(core_code(code) for code in codes),
         ground_rules=core.GroundRules(
             rules.method, rules.blank, rules.drop_overall, rules.drop_choice,
@@ -85,8 +89,10 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
         terms=tuple(core_terms(terms, term_plans)),
         categories=tuple(core_category(category) for category in categories),
         assignments=tuple(
-            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), today) for each in assignments
+            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), levels, today)
+            for each in assignments
         ),
+        standards=standards, standards_scale=levels,
         students=tuple(key(enrolment.student) for enrolment in roster),
     )  # fmt: skip
     return LoadedPlan(school_class, rules, terms, categories, assignments, roster, term_plans, chosen, codes, book)
@@ -159,7 +165,9 @@ def core_category(category: Category) -> core.Category:
     )  # fmt: skip
 
 
-def core_assignment(each: Assignment, assigned: frozenset[str] | None, today: datetime.date) -> core.Assignment:
+def core_assignment(
+    each: Assignment, assigned: frozenset[str] | None, levels: core.Scale | None, today: datetime.date
+) -> core.Assignment:
     """An assignment for the core."""
     shown = each.shown and (each.shown_from is None or each.shown_from <= today)
     return core.Assignment(
@@ -168,6 +176,7 @@ def core_assignment(each: Assignment, assigned: frozenset[str] | None, today: da
         step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
         counts=each.counts, closed=each.closed, shown=shown, assigned=assigned,
         adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
+        standards=named_by(each.standards, levels),
     )  # fmt: skip
 
 

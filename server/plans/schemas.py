@@ -290,6 +290,8 @@ class PlanOut(Schema):
     not_given: float
     categories: list[CategoryOut]
     assignments: list[AssignmentOut]
+    standards: list[str]
+    """The school's standards, which work can name."""
 
 
 class CategoryIn(Schema):

@@ -133,6 +133,16 @@ class TrendOut(Schema):
     colour: int | None
 
 
+class EvidenceStandardOut(Schema):
+    """How a student stands in a standard: its level's mark, where it is drawn, and from how much evidence."""
+
+    name: str
+    within: str | None
+    mark: str
+    level: float
+    words: str
+
+
 class EvidenceOut(Schema):
     """What a student's term says, beside the comment. `course` is how the grade went."""
 
@@ -141,6 +151,7 @@ class EvidenceOut(Schema):
     course: list[LevelOut]
     bands: list[BandOut]
     categories: list[EvidenceCategoryOut]
+    standards: list[EvidenceStandardOut]
     missing: list[str]
     late: list[str]
     to_come: list[str]

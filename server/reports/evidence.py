@@ -10,7 +10,15 @@ from school.models import Student, Term
 from scores.book import LoadedClass
 from scores.grid import is_apart
 
-from reports.desk_schemas import BandOut, EarlierOut, EvidenceCategoryOut, EvidenceOut, LevelOut, TrendOut
+from reports.desk_schemas import (
+    BandOut,
+    EarlierOut,
+    EvidenceCategoryOut,
+    EvidenceOut,
+    EvidenceStandardOut,
+    LevelOut,
+    TrendOut,
+)
 from reports.models import Comment, PostedGrade
 from reports.placeholders import values
 from reports.posted import in_force, latest
@@ -109,8 +117,31 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
         student_id=student.pk, trend=trend, course=course, bands=bands,
         categories=_categories(loaded, student, term), missing=[works[each].name for each in result.missing], late=late,
         to_come=to_come, earlier=_earlier(loaded, student, term), narrative=comment.narrative if comment else "",
-        by_standard=comment.by_standard if comment else {},
+        by_standard=comment.by_standard if comment else {}, standards=_standards(loaded, key),
     )  # fmt: skip
+
+
+def _standards(loaded: LoadedClass, student: str) -> list[EvidenceStandardOut]:
+    """How a student stands in the standards that the class works with, over all terms (R8)."""
+    scale = loaded.book.standards_scale
+    if scale is None:
+        return []
+    works = {str(each.pk): each for each in loaded.plan.assignments}
+    within = {each.id: each.parent for each in loaded.book.standards}
+    found = []
+    for name, result in loaded.levels.results(student).items():
+        if result.final_mark is None or result.final_value is None:
+            continue
+        pieces = len(result.evidence)
+        last = works[result.evidence[-1].assignment].name.partition(":")[0] if pieces else ""
+        words = "" if not pieces else f"1 piece, {last}" if pieces == 1 else f"{pieces} pieces, last {last}"
+        found.append(
+            EvidenceStandardOut(
+                name=name, within=within[name], mark=result.final_mark,
+                level=_level(result.final_value * 100 / scale.out_of), words=words or "from its parts",
+            )
+        )  # fmt: skip
+    return found
 
 
 def _categories(loaded: LoadedClass, student: Student, term: Term) -> list[EvidenceCategoryOut]:

@@ -24,6 +24,7 @@ from reports.office_schemas import (
 )
 from reports.report import grade_of
 from reports.schemas import State
+from reports.standards import standards_out
 from reports.standing import plural
 from reports.written import state_of, written
 
@@ -58,6 +59,7 @@ def office(school: School, year: SchoolYear) -> OfficeOut:
     return OfficeOut(
         school=school.name, address=school.address, card_design=school.card_design, paper=school.paper,
         outside_marks=[[mark, name] for mark, name in school.outside_marks], efforts=school.efforts,
+        standards=standards_out(school),
         year_id=year.pk, year=year.name, years=[NamedOut(id=each.pk, name=each.name) for each in school.years.order_by("starts")],
         terms=[_term(each, school.today()) for each in terms],
         check_kinds=[KindOut(kind=kind, words=words) for kind, words in KINDS.items() if kind not in ALWAYS],

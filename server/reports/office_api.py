@@ -7,7 +7,7 @@ from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.refusal import Refused
 
-from reports import bank, calendar, documents
+from reports import bank, calendar, documents, standards
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.desk_schemas import SentenceIn, SentenceOut
 from reports.office import office, reminders, school_of, standing_of_classes, term_in, year_of
@@ -17,6 +17,7 @@ from reports.office_schemas import (
     OfficeOut,
     ReopenIn,
     SchoolIn,
+    SchoolStandards,
     SchoolTermIn,
     WindowIn,
     YearIn,
@@ -37,6 +38,13 @@ def see(request: Asking, year: int | None = None) -> Any:
 def set_school(request: Asking, body: SchoolIn) -> Any:
     """Set what report cards look like, marks outside the scale, and words for effort."""
     calendar.set_school(school_of(request.user), body.model_dump())
+    return Status(204, None)
+
+
+@router.put("/office/standards", permission=CHANGE_OFFICE, response={204: None})
+def set_standards(request: Asking, body: SchoolStandards) -> Any:
+    """Set the school's standards and levels."""
+    standards.set_standards(school_of(request.user), body.model_dump())
     return Status(204, None)
 
 

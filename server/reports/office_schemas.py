@@ -77,6 +77,31 @@ class NamedOut(Schema):
     name: str
 
 
+class SchoolStandard(Schema):
+    """A standard of the school, and the one that it is a part of."""
+
+    name: str
+    within: str | None = None
+
+
+class StandardLevel(Schema):
+    """A level: its mark, from where on it is reached, and what it counts as when it is typed (the middle unless said)."""
+
+    mark: str
+    min: str
+    value: str | None = None
+
+
+class SchoolStandards(Schema):
+    """The school's standards, how their evidence comes together, and the levels that they are scored in."""
+
+    standards: list[SchoolStandard] = Field(max_length=200)
+    combine: str
+    rate: str
+    levels: list[StandardLevel] = Field(max_length=30)
+    out_of: str
+
+
 class OfficeOut(Schema):
     """A school year as the records officer sees it."""
 
@@ -86,6 +111,7 @@ class OfficeOut(Schema):
     paper: str
     outside_marks: list[list[str]]
     efforts: list[str]
+    standards: SchoolStandards
     year_id: int
     year: str
     years: list[NamedOut]

@@ -1,9 +1,10 @@
 """The student page: all that a teacher has of one student in a class, for a conference."""
 
 from school.models import Student, Term
-from scores.book import LoadedClass, core_score
+from scores.book import LoadedClass
 from scores.explaining import explained
 from scores.grid import grade
+from scores.texts import core_score
 
 from reports.desk_schemas import StudentNoteOut, StudentPageOut, StudentTermOut
 from reports.evidence import trend_of

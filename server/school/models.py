@@ -35,6 +35,8 @@ class School(models.Model):
     """Marks outside every scale, as pairs of the mark and what it says: a withdrawn student, an audit, a narrative."""
     efforts = models.JSONField(default=list)
     """What effort or conduct is said in, from best to least; empty where the school does not collect it."""
+    standards = models.JSONField(default=dict)
+    """The standards and the scale of their levels, in the words of the open gradebook file; empty without any."""
     card_design = models.CharField(max_length=10, choices=CardDesign.choices, default=CardDesign.LEDGER)
     paper = models.CharField(max_length=10, choices=Paper.choices, default=Paper.A4)
     address = models.CharField(max_length=200, blank=True)

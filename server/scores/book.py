@@ -10,13 +10,15 @@ from typing import NamedTuple
 from gradecore import book as core
 from gradecore.entry import EntryReader
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import UNIT
+from gradecore.standards import Standards
 from plans.loading import LoadedPlan, fraction, load_plan
 from plans.models import Assignment
 from school.models import SchoolClass, Student, Term
 from school.refusal import NotYours
 
+from scores.by_standard import ByStandard
 from scores.models import Override, Score
+from scores.texts import core_score, score_text, text_score
 
 
 class ScoreRow(NamedTuple):
@@ -42,6 +44,8 @@ class LoadedClass:
     plan: LoadedPlan
     rows: dict[tuple[int, int], ScoreRow]
     book: core.Book
+    kept_by_standard: dict[tuple[int, int], dict[str, str]]
+    """What is kept for single standards, by student and assignment; looked at where work names standards."""
 
     @cached_property
     def shown(self) -> set[int]:
@@ -57,6 +61,16 @@ class LoadedClass:
     @cached_property
     def _reader(self) -> EntryReader:
         return EntryReader(self.book.scale, self.book.codes)
+
+    @cached_property
+    def by_standard(self) -> ByStandard | None:
+        """How scores by standard are read and shown; None where no work names a standard."""
+        return ByStandard.of(self.book)
+
+    @cached_property
+    def levels(self) -> Standards:
+        """The students' levels in the standards (R8)."""
+        return Standards(self.book)
 
     @cached_property
     def gradebook(self) -> Gradebook:
@@ -88,6 +102,10 @@ def load_scores(plan: LoadedPlan) -> LoadedClass:
         if value is not None and str(student_id) in students:
             scores.setdefault(str(student_id), {})[str(assignment_id)] = value
     overrides: dict[str, dict[str, core.Override]] = {}
+    by_standard = {}
+    if plan.book.standards:
+        some = kept.exclude(by_standard={}).values_list("student_id", "assignment_id", "by_standard")
+        by_standard = {(student, assignment): texts for student, assignment, texts in some}
     for override in Override.objects.filter(school_class=school_class):
         mine = core.Override(fraction(override.percent), override.mark or None, override.reason)
         overrides.setdefault(str(override.student_id), {})[str(override.term_id)] = mine
@@ -96,8 +114,30 @@ def load_scores(plan: LoadedPlan) -> LoadedClass:
         replace(each, shown=each.shown and _all_in(each, plan.book.students, scores)) if each.id in waiting else each
         for each in plan.book.assignments
     )
-    book = replace(plan.book, assignments=assignments, scores=scores, overrides=overrides)
-    return LoadedClass(plan, rows, book)
+    book = replace(
+        plan.book,
+        assignments=assignments,
+        scores=scores,
+        standard_scores=_standard_scores(plan, by_standard),
+        overrides=overrides,
+    )
+    return LoadedClass(plan, rows, book, by_standard)
+
+
+def _standard_scores(
+    plan: LoadedPlan, kept: Mapping[tuple[int, int], Mapping[str, str]]
+) -> dict[str, dict[str, dict[str, core.Score]]]:
+    """The scores by standard, as far as the work still names the standard and the codes are there."""
+    codes = {code.code for code in plan.codes}
+    students = set(plan.book.students)
+    named = {each.pk: each.standards for each in plan.assignments}
+    found: dict[str, dict[str, dict[str, core.Score]]] = {}
+    for (student, assignment), texts in kept.items():
+        given = {name: text_score(texts[name]) for name in named.get(assignment, ()) if name in texts}
+        taken = {name: score for name, score in given.items() if isinstance(score, int) or score in codes}
+        if taken and str(student) in students:
+            found.setdefault(str(student), {})[str(assignment)] = taken
+    return found
 
 
 def _all_in(
@@ -106,25 +146,6 @@ def _all_in(
     """Whether everybody whom an assignment is for has a score."""
     given = [each for each in students if assignment.assigned is None or each in assignment.assigned]
     return all(assignment.id in scores.get(each, ()) for each in given)
-
-
-def core_score(score: Score | ScoreRow) -> core.Score | None:
-    """A kept score for the core: None is a blank."""
-    if score.number is not None:
-        return int(score.number * UNIT)
-    return score.code or None
-
-
-def score_text(score: Score | ScoreRow | None) -> str:
-    """A score as it is typed and shown; empty for a blank."""
-    if score is None:
-        return ""
-    return score.code if score.number is None else plain_number(score.number)
-
-
-def plain_number(number: Decimal) -> str:
-    """A decimal without the noughts that say nothing."""
-    return f"{number.normalize():f}"
 
 
 def term_of(loaded: LoadedClass, term_id: int | None) -> Term:

@@ -16,8 +16,9 @@ from school import acts
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
-from scores.book import core_score, score_text
+from scores.by_standard import STROKE, ByStandard
 from scores.models import Batch, Score, ScoreEvent
+from scores.texts import core_score, read_text, score_text
 
 MOST_ENTRIES = 2000
 FLAGS = ("", "late", "incomplete", "absent", "collected")
@@ -75,6 +76,7 @@ class _Entering:
         self.plan, self.school_class, self.person = plan, plan.school_class, person
         self.now = plan.school_class.school.now()
         self.reader = EntryReader(plan.book.scale, plan.book.codes)
+        self.by_standard = ByStandard.of(plan.book)
         self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
 
@@ -108,23 +110,30 @@ class _Entering:
 
     def _enter(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
         beside = {"comment": typed.comment, "flag": typed.flag}
-        given = {field: value.strip() for field, value in beside.items() if value is not None}
+        given: dict[str, Any] = {field: value.strip() for field, value in beside.items() if value is not None}
+        had = score or Score(assignment=assignment)
+        # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
+        whole, *parts = typed.text.split(STROKE) if assignment.standards and self.by_standard else [typed.text]
         try:
             check_beside(given)
-            entry = self.reader.read(typed.text, Fraction(assignment.points), assignment.entered_as)
+            entry = self.reader.read(whole, Fraction(assignment.points), assignment.entered_as)
+            if parts and self.by_standard:
+                kept = had.by_standard | self.by_standard.read(parts, assignment.standards)
+                given["by_standard"] = {name: text for name, text in kept.items() if text}
         except (EntryError, Refused) as error:
             self._refuse(typed, str(error))
             return None
-        number, code = _parts(entry.score)
+        leaves_whole = bool(parts) and not whole.strip()
+        number, code = (had.number, had.code) if leaves_whole else _parts(entry.score)
         version = score.version if score else 0
-        was = {field: getattr(score, field) if score else "" for field in given}
+        was = {field: getattr(had, field) for field in given}
         if score is not None and (score.number, score.code) == (number, code) and was == given:
             self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
             return score
         if version != typed.version:
             assert score is not None
             self.answer["conflicts"].append(_place(typed) | {
-                "typed": typed.text, "theirs": self._shown(score, assignment), "version": score.version,
+                "typed": typed.text, "theirs": self._line(score, assignment), "version": score.version,
                 "who": str(score.changed_by), "at": score.changed_at.isoformat(),
             })  # fmt: skip
             return None
@@ -133,10 +142,9 @@ class _Entering:
             self.answer["saved"].append(_place(typed) | {"version": 0, "text": "", "above_points": False})
             return None
         score = score or Score(student_id=typed.student, assignment=assignment)
-        for field, value in given.items():
-            setattr(score, field, value)
-        score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
-        put(score, number, code, self.person, self.now, typed.how)
+        if not leaves_whole:
+            score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
+        put(score, number, code, self.person, self.now, typed.how, given)
         self.undo.append(
             {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
             | ({"beside": {"before": was, "after": given}} if given else {})
@@ -146,6 +154,11 @@ class _Entering:
 
     def _shown(self, score: Score, assignment: Assignment) -> str:
         return self.reader.text_of(core_score(score), Fraction(assignment.points), assignment.entered_as)
+
+    def _line(self, score: Score, assignment: Assignment) -> str:
+        """A score as it would be typed, with those by standard where there are any."""
+        by_standard = self.by_standard.shown(score.by_standard, assignment) if self.by_standard else []
+        return STROKE.join([self._shown(score, assignment), *(by_standard if any(by_standard) else [])])
 
     def _saved(self, typed: Typed, score: Score, assignment: Assignment, above_points: bool) -> None:
         saved = {"version": score.version, "text": self._shown(score, assignment), "above_points": above_points}
@@ -164,18 +177,36 @@ def check_beside(given: Mapping[str, Any]) -> None:
             raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
 
 
-def put(score: Score, number: Decimal | None, code: str, person: Person, now: Any, how: str) -> Score:
-    """Set a score and write its history."""
-    before = score_text(score)
+def put(
+    score: Score,
+    number: Decimal | None,
+    code: str,
+    person: Person,
+    now: Any,
+    how: str,
+    beside: Mapping[str, Any],
+) -> Score:
+    """Set a score, with what is given `beside` it by field, and write its history."""
+    before, before_by_standard = score_text(score), score.by_standard
     is_new = score.pk is None
-    score.number, score.code, score.meant = number, code, False
+    for field, value in beside.items():
+        setattr(score, field, value)
+    score.meant = score.meant and (score.number, score.code) == (number, code)
+    score.number, score.code = number, code
     score.version = 1 if is_new else score.version + 1
     score.changed_by, score.changed_at = person, now
     score.save()
     ScoreEvent.objects.create(
-        score=score, before=before, after=score_text(score), how=how, version=score.version, person=person, at=now
-    )
+        score=score, before=before, after=score_text(score), how=how, version=score.version, person=person, at=now,
+        by_standard=_moved(before_by_standard, score.by_standard),
+    )  # fmt: skip
     return score
+
+
+def _moved(before: Mapping[str, str], after: Mapping[str, str]) -> dict[str, list[str]]:
+    """Of which standards the score changed, from what to what."""
+    pairs = {name: [before.get(name, ""), after.get(name, "")] for name in dict.fromkeys((*before, *after))}
+    return {name: pair for name, pair in pairs.items() if pair[0] != pair[1]}
 
 
 def _parts(value: int | str | None) -> tuple[Decimal | None, str]:
@@ -191,6 +222,12 @@ def _place(typed: Typed) -> dict[str, Any]:
 def _words(undo: Sequence[Mapping[str, Any]], assignments: Mapping[int, Assignment]) -> str:
     first = undo[0]
     named = assignments[first["assignment"]].short_name
+    if (
+        len(undo) == 1
+        and first["before"] == first["after"]
+        and "by_standard" in first.get("beside", {}).get("after", {})
+    ):
+        return f"entered scores by standard in {named}"
     if len(undo) == 1:
         return f"entered {first['after'] or 'a blank'} in {named}"
     return f"entered {len(undo)} scores"
@@ -209,24 +246,19 @@ def _turn(
     }
     for each in reversed(change):
         score = scores.get((each["student"], each["assignment"]))
-        if score is None or score_text(score) != each[now]:
+        beside = each.get("beside", {now: {}, wanted: {}})
+        if score is None or _has_moved(score, each[now], beside[now]):
             name = f"{score.student}, {score.assignment.short_name}" if score else "A score"
             kept.append(f"{name} has been changed since and stays as it is.")
             continue
-        for field, value in each.get("beside", {}).get(wanted, {}).items():
-            setattr(score, field, value)
         score.typed_mark = ""
-        text = each[wanted]
-        is_number = bool(text) and text.replace(".", "", 1).isdigit()
-        put(
-            score,
-            Decimal(text) if is_number else None,
-            "" if is_number else text,
-            person,
-            school_class.school.now(),
-            "undone",
-        )
+        put(score, *read_text(each[wanted]), person, school_class.school.now(), "undone", beside[wanted])
     return kept
+
+
+def _has_moved(score: Score, text: str, beside: Mapping[str, Any]) -> bool:
+    """Whether a score, or what was given beside it, is no longer what an act left."""
+    return score_text(score) != text or any(getattr(score, field) != value for field, value in beside.items())
 
 
 acts.kind(

@@ -15,8 +15,9 @@ from gradecore.statistics import Statistics
 from plans.models import Assignment, ScoreCode
 from school.models import Enrolment, Term
 
-from scores.book import LoadedClass, ScoreRow, core_score, plain_number
-from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, RowOut, SpreadOut
+from scores.book import LoadedClass, ScoreRow
+from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, LevelsOut, RowOut, SpreadOut
+from scores.texts import core_score, plain_number
 
 SPREAD_BEGINS = 40
 """The strip under the heads shows 40 to 100 percent."""
@@ -35,8 +36,18 @@ def grid(loaded: LoadedClass, term: Term, view: Mapping[str, Any]) -> GridOut:
             for code in loaded.plan.codes
         ],
         marks=[band.mark for band in loaded.gradebook.marks.bands],
+        levels=levels_out(loaded),
         view=dict(view),
     )
+
+
+def levels_out(loaded: LoadedClass) -> LevelsOut | None:
+    """What standards are scored with."""
+    if loaded.by_standard is None:
+        return None
+    levels = loaded.by_standard.levels
+    bands = sorted(levels.bands, key=lambda band: -band.min)
+    return LevelsOut(marks=[band.mark for band in bands], out_of=decimal_text(levels.out_of))
 
 
 def class_figures(loaded: LoadedClass, term: Term) -> dict[str, Any]:
@@ -103,6 +114,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
                 lock=each.lock_words,
                 locked=each.locked,
                 alike=alike(loaded, each),
+                standards=each.standards,
                 figures=figures_out(numbers.points, numbers.missing),
                 spread=spread(numbers.percent),
             )
@@ -168,7 +180,11 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
             score = loaded.rows.get((pk, work))
             text = loaded.text_of(score, assignment)
             slip = column_slips.get(key) if score is not None and not score.meant else None
-            cells[work] = _cell(column, key, score, text, result.left_out, missing, dropped, slip, is_due=work in due)
+            cell = _cell(column, key, score, text, result.left_out, missing, dropped, slip, is_due=work in due)
+            if assignment.standards and loaded.by_standard:
+                kept = loaded.kept_by_standard.get((pk, work), {})
+                cell["standards"] = loaded.by_standard.shown(kept, assignment)
+            cells[work] = cell
         found.append(
             RowOut(
                 student_id=student.pk,

@@ -15,11 +15,12 @@ from school import acts
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours
 
-from scores.book import LoadedClass, ScoreRow, core_score, plain_number
+from scores.book import LoadedClass, ScoreRow
 from scores.entering import check_beside
 from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
-from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut
+from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut, StandardScoreOut
+from scores.texts import core_score, plain_number
 
 MOST_EVENTS = 50
 MOST_PHRASES = 6
@@ -45,7 +46,7 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
         slip=slip_words(slip) if slip else None, meant=meant, effects=_effects(loaded, student, work, term, slip.meant if slip else None),
         flag=score.flag if score else "", comment=score.comment if score else "", note=score.note if score else "",
         families="shown to families" if work.pk in loaded.shown else "hidden from families",
-        history=history(score), phrases=_phrases(loaded.plan.school_class, person),
+        standards=_standards(loaded, student, work), history=history(score), phrases=_phrases(loaded.plan.school_class, person),
     )  # fmt: skip
 
 
@@ -62,9 +63,12 @@ def history(score: ScoreRow | None) -> list[EventOut]:
         return []
     events = ScoreEvent.objects.filter(score_id=score.pk).select_related("person").order_by("-id")
     return [
-        EventOut(before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at)
+        EventOut(
+            before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at,
+            standards=[f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in each.by_standard.items()],
+        )
         for each in events[:MOST_EVENTS]
-    ]
+    ]  # fmt: skip
 
 
 def chosen_figures(loaded: LoadedClass, cells: Sequence[tuple[int, int]]) -> ChosenOut:
@@ -77,6 +81,18 @@ def chosen_figures(loaded: LoadedClass, cells: Sequence[tuple[int, int]]) -> Cho
         cells=len(cells), count=figures.count, sum=decimal_text(sum(numbers, Fraction(0))),
         mean=mean_text(figures.mean), median=mean_text(figures.median),
     )  # fmt: skip
+
+
+def _standards(loaded: LoadedClass, student: Student, work: Assignment) -> list[StandardScoreOut]:
+    """What the work holds for each standard that it names, and the student's level in it."""
+    if loaded.by_standard is None or not work.standards:
+        return []
+    shown = loaded.by_standard.shown(loaded.kept_by_standard.get((student.pk, work.pk), {}), work)
+    levels = loaded.levels.results(str(student.pk))
+    return [
+        StandardScoreOut(name=name, text=text, level=levels[name].final_mark)
+        for name, text in zip(work.standards, shown, strict=True)
+    ]
 
 
 def _words(loaded: LoadedClass, student: Student, work: Assignment, term: Term) -> str:

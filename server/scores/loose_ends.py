@@ -8,9 +8,10 @@ from gradecore.numbers import decimal_text
 from plans.models import Assignment
 from school.models import Enrolment, SchoolClass, Term
 
-from scores.book import LoadedClass, ScoreRow, core_score, load_class
+from scores.book import LoadedClass, ScoreRow, load_class
 from scores.grid import is_apart, slip_words, slips_of
 from scores.schemas import LooseEndOut
+from scores.texts import core_score
 
 LOW = 60
 """A score of fewer percent than this wants a comment for the family."""

@@ -21,6 +21,8 @@ class Score(models.Model):
     flag = models.CharField(max_length=10, blank=True)
     comment = models.TextField(blank=True)
     note = models.TextField(blank=True)
+    by_standard = models.JSONField(default=dict)
+    """What was scored for single standards, by the standard's name: a number in the units of the levels' scale, or a code."""
     meant = models.BooleanField(default=False)
     """Whether a number that looks like a slip was said to be right; a new number is looked at anew."""
     typed_mark = models.CharField(max_length=30, blank=True)
@@ -39,6 +41,8 @@ class ScoreEvent(models.Model):
     score = models.ForeignKey(Score, on_delete=models.CASCADE, related_name="events")
     before = models.CharField(max_length=40, blank=True)
     after = models.CharField(max_length=40, blank=True)
+    by_standard = models.JSONField(default=dict)
+    """What changed of single standards: by name, from what to what."""
     how = models.CharField(max_length=20, default="typed")
     version = models.PositiveIntegerField()
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")

@@ -8,11 +8,13 @@ from gradecore.shares import AssignmentShare, PlannedShares, planned_shares, sta
 from plans.choices import TERM_FIELDS, choices, chosen
 from plans.models import Assignment, Category, Draft, Handout
 from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut, StudentOut, TermOut, TermPartOut
+from plans.standards import listed
 from school.models import Term
 
-from scores.book import LoadedClass, plain_number
+from scores.book import LoadedClass
 from scores.drafted import was_of
 from scores.grid import percent_float
+from scores.texts import plain_number
 
 _NONE = AssignmentShare(None, None)
 
@@ -55,6 +57,7 @@ class _Planned:
             not_given=float(max(100 - total, Fraction(0))) if total is not None else 0.0,
             categories=[self._category(each) for each in plan.categories],
             assignments=[self._assignment(each) for each in self.works],
+            standards=[each.id for each in listed(plan.school_class.school)[0]],
         )  # fmt: skip
 
     def _category(self, each: Category) -> CategoryOut:

@@ -2,7 +2,7 @@
 
 import datetime
 import uuid
-from typing import Any, Literal
+from typing import Any, Literal, NotRequired
 
 from ninja import Schema
 from pydantic import Field
@@ -58,6 +58,7 @@ class ColumnOut(TypedDict):
     lock: str
     locked: bool
     alike: str | None
+    standards: list[str]
     figures: FiguresOut
     spread: SpreadOut | None
 
@@ -77,6 +78,8 @@ class CellOut(TypedDict):
     flag: str
     comment: bool
     slip: str | None
+    standards: NotRequired[list[str]]
+    """The scores by standard, in the order in which the column names the standards; not there where it names none."""
 
 
 class GradeOut(Schema):
@@ -110,8 +113,15 @@ class CodeShownOut(Schema):
     colour: int
 
 
+class LevelsOut(Schema):
+    """What standards are scored with: the levels from the highest, and the most that a number can be."""
+
+    marks: list[str]
+    out_of: str
+
+
 class GridOut(Schema):
-    """The grid of a term."""
+    """The grid of a term; `levels` where some work of the class names standards."""
 
     term_id: int
     term: str
@@ -121,6 +131,7 @@ class GridOut(Schema):
     spread: SpreadOut | None
     codes: list[CodeShownOut]
     marks: list[str]
+    levels: LevelsOut | None
     view: dict[str, Any]
     """How the teacher chose to look at the class."""
 
@@ -218,10 +229,11 @@ class AnswerOut(Schema):
 
 
 class EventOut(Schema):
-    """One change of a score."""
+    """One change of a score; `standards` says in words what changed of single standards."""
 
     before: str
     after: str
+    standards: list[str]
     how: str
     who: str
     at: datetime.datetime
@@ -321,6 +333,14 @@ class EffectOut(Schema):
     mark: str | None
 
 
+class StandardScoreOut(Schema):
+    """What a cell holds for one standard, and how the student stands in that standard over all its evidence."""
+
+    name: str
+    text: str
+    level: str | None
+
+
 class LensOut(Schema):
     """A cell in full. `meant` is the text that a slip may have been meant as; `is_locked` that nothing can be entered."""
 
@@ -339,6 +359,7 @@ class LensOut(Schema):
     comment: str
     note: str
     families: str
+    standards: list[StandardScoreOut]
     history: list[EventOut]
     phrases: list[str]
     """The comments one wrote last in the class, to be used again."""

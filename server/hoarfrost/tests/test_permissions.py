@@ -114,6 +114,7 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
     "/office": {"card_design": "ledger", "paper": "A4"},
+    "/office/standards": {"standards": [], "combine": "average", "rate": "0.65", "levels": [], "out_of": "4"},
     "/office/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
     "/office/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
     "/office/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},

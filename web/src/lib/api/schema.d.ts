@@ -1664,6 +1664,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/office/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Standards
+         * @description Set the school's standards and levels.
+         */
+        put: operations["reports_office_api_set_standards"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/office/terms/{term}": {
         parameters: {
             query?: never;
@@ -2378,6 +2398,8 @@ export interface components {
             level: number | null;
             /** Slip */
             slip: string | null;
+            /** Standards */
+            standards?: string[];
             /** State */
             state: ("not_assigned" | "missing" | "past_due") | null;
             /** Text */
@@ -2610,6 +2632,8 @@ export interface components {
             /** Sign */
             sign: string | null;
             spread: components["schemas"]["SpreadOut"] | null;
+            /** Standards */
+            standards: string[];
             /** Words */
             words: string;
         };
@@ -2880,7 +2904,7 @@ export interface components {
         };
         /**
          * EventOut
-         * @description One change of a score.
+         * @description One change of a score; `standards` says in words what changed of single standards.
          */
         EventOut: {
             /** After */
@@ -2894,6 +2918,8 @@ export interface components {
             before: string;
             /** How */
             how: string;
+            /** Standards */
+            standards: string[];
             /** Who */
             who: string;
         };
@@ -2938,12 +2964,30 @@ export interface components {
             missing: string[];
             /** Narrative */
             narrative: string;
+            /** Standards */
+            standards: components["schemas"]["EvidenceStandardOut"][];
             /** Student Id */
             student_id: number;
             /** To Come */
             to_come: string[];
             /** Trend */
             trend: components["schemas"]["TrendOut"][];
+        };
+        /**
+         * EvidenceStandardOut
+         * @description How a student stands in a standard: its level's mark, where it is drawn, and from how much evidence.
+         */
+        EvidenceStandardOut: {
+            /** Level */
+            level: number;
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+            /** Within */
+            within: string | null;
+            /** Words */
+            words: string;
         };
         /**
          * FamilyClassOut
@@ -3065,7 +3109,7 @@ export interface components {
         };
         /**
          * GridOut
-         * @description The grid of a term.
+         * @description The grid of a term; `levels` where some work of the class names standards.
          */
         GridOut: {
             /** Codes */
@@ -3073,6 +3117,7 @@ export interface components {
             /** Columns */
             columns: components["schemas"]["ColumnOut"][];
             figures: components["schemas"]["FiguresOut"];
+            levels: components["schemas"]["LevelsOut"] | null;
             /** Marks */
             marks: string[];
             /** Rows */
@@ -3179,6 +3224,8 @@ export interface components {
             points: string;
             /** Slip */
             slip: string | null;
+            /** Standards */
+            standards: components["schemas"]["StandardScoreOut"][];
             /** Student */
             student: string;
             /** Text */
@@ -3199,6 +3246,16 @@ export interface components {
             level: number;
             /** Percent */
             percent: string;
+        };
+        /**
+         * LevelsOut
+         * @description What standards are scored with: the levels from the highest, and the most that a number can be.
+         */
+        LevelsOut: {
+            /** Marks */
+            marks: string[];
+            /** Out Of */
+            out_of: string;
         };
         /**
          * LineOut
@@ -3352,6 +3409,7 @@ export interface components {
             paper: string;
             /** School */
             school: string;
+            standards: components["schemas"]["SchoolStandards"];
             /** Teachers */
             teachers: components["schemas"]["NamedOut"][];
             /** Terms */
@@ -3623,6 +3681,8 @@ export interface components {
             parts_from: string;
             /** Rules */
             rules: components["schemas"]["RuleOut"][];
+            /** Standards */
+            standards: string[];
             /** Students */
             students: components["schemas"]["StudentOut"][];
             /** Term */
@@ -4151,6 +4211,32 @@ export interface components {
             paper: string;
         };
         /**
+         * SchoolStandard
+         * @description A standard of the school, and the one that it is a part of.
+         */
+        SchoolStandard: {
+            /** Name */
+            name: string;
+            /** Within */
+            within?: string | null;
+        };
+        /**
+         * SchoolStandards
+         * @description The school's standards, how their evidence comes together, and the levels that they are scored in.
+         */
+        SchoolStandards: {
+            /** Combine */
+            combine: string;
+            /** Levels */
+            levels: components["schemas"]["StandardLevel"][];
+            /** Out Of */
+            out_of: string;
+            /** Rate */
+            rate: string;
+            /** Standards */
+            standards: components["schemas"]["SchoolStandard"][];
+        };
+        /**
          * SchoolTermIn
          * @description A term; its kind is set once.
          */
@@ -4358,6 +4444,30 @@ export interface components {
             state: "not" | "partly" | "posted" | "changed";
             /** Words */
             words: string;
+        };
+        /**
+         * StandardLevel
+         * @description A level: its mark, from where on it is reached, and what it counts as when it is typed (the middle unless said).
+         */
+        StandardLevel: {
+            /** Mark */
+            mark: string;
+            /** Min */
+            min: string;
+            /** Value */
+            value?: string | null;
+        };
+        /**
+         * StandardScoreOut
+         * @description What a cell holds for one standard, and how the student stands in that standard over all its evidence.
+         */
+        StandardScoreOut: {
+            /** Level */
+            level: string | null;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * StationOut
@@ -7077,6 +7187,28 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reports_office_api_set_standards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolStandards"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

@@ -75,7 +75,7 @@
 	<span class="right">
 		{#if signed.teaches}
 			<button class="find" onclick={() => (opened.palette = true)}
-				><span>Find<i> a student or a command</i></span> <kbd>Ctrl K</kbd></button
+				><span>Find <i>a student or a command</i></span> <kbd>Ctrl K</kbd></button
 			>
 			<span class="saved" class:unsettled={!saving.isSettled} role="status">
 				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"

@@ -20,6 +20,8 @@
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
 	const isPlain = $derived(!pending && !problem);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
+	/** The ice ends behind the text: without room around it the edge would strike it through. */
+	const isCrossed = $derived(hasIce && cell.level !== null && cell.level > 35 && cell.level < 65);
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
 
@@ -39,6 +41,7 @@
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
 		class:wrong={problem}
+		class:crossed={isCrossed}
 	>
 		{#if cell.adjusted && isPlain && cell.adjusted !== text}<small>{text}</small
 			>{cell.adjusted}{:else}{text}{/if}
@@ -74,6 +77,12 @@
 	.dropped {
 		color: var(--slate);
 		text-decoration: line-through;
+	}
+	.crossed {
+		text-shadow:
+			0 0 3px var(--frost),
+			0 0 3px var(--frost),
+			0 0 2px var(--frost);
 	}
 	.wrong {
 		color: var(--amber-ink);

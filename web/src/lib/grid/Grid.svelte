@@ -12,6 +12,7 @@
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
+	import { wide } from '$lib/ui/wide';
 	import { after, reveal, stable, visible, type Piece } from './visible';
 	import { wanted } from './wanted.svelte';
 
@@ -51,8 +52,10 @@
 
 	const ROW = 30;
 	const COLUMN = 46;
-	/** What stays when the rest is scrolled: the columns of students and grades; the heads with the strip, and the footer. */
-	const LEFT = 256;
+	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
+	 * with the strip; and the footer. */
+	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
+	const left = $derived(233 + mark);
 	const HEAD = 102;
 	const FOOT = 28;
 
@@ -79,7 +82,7 @@
 		return (rowsBefore = stable(now, rowsBefore));
 	});
 	const columns = $derived.by(() => {
-		const now = visible(scrolled.left, width - LEFT, COLUMN, grid.columns.length, selection.at.column);
+		const now = visible(scrolled.left, width - left, COLUMN, grid.columns.length, selection.at.column);
 		return (columnsBefore = stable(now, columnsBefore));
 	});
 	const restColumns = $derived(after(columns, grid.columns.length));
@@ -184,8 +187,9 @@
 	async function focus(): Promise<void> {
 		const { row, column } = selection.at;
 		const top = reveal(row, ROW, scroller.scrollTop, height - HEAD - FOOT);
-		const left = reveal(column, COLUMN, scroller.scrollLeft, width - LEFT);
-		if (top !== scroller.scrollTop || left !== scroller.scrollLeft) scroller.scrollTo({ top, left });
+		const across = reveal(column, COLUMN, scroller.scrollLeft, width - left);
+		if (top !== scroller.scrollTop || across !== scroller.scrollLeft)
+			scroller.scrollTo({ top, left: across });
 		await tick();
 		scroller.querySelector<HTMLElement>('td[tabindex="0"]')?.focus({ preventScroll: true });
 		tell();
@@ -259,6 +263,7 @@
 
 <div
 	class="scroll"
+	style:--mark="{mark}px"
 	bind:this={scroller}
 	bind:clientHeight={height}
 	bind:clientWidth={width}
@@ -395,7 +400,7 @@
 	}
 	.scroll :global(.grade) {
 		left: 178px;
-		width: 78px;
+		width: calc(55px + var(--mark));
 		border-right-color: var(--rule);
 	}
 	.scroll :global(.rest),

@@ -192,7 +192,7 @@
 		background: var(--ice-2);
 	}
 	.grade button b {
-		width: 23px;
+		width: var(--mark);
 		font-weight: 600;
 		text-align: left;
 	}

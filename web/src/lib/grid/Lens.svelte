@@ -62,6 +62,11 @@
 		const version = lens.data?.version ?? 0;
 		void saving.enter({ classId, student, assignment, text, version }, term);
 	}
+
+	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
+	function putLevel(place: number, text: string): void {
+		put(`${'/'.repeat(place + 1)}${text.trim() || '-'}`);
+	}
 </script>
 
 <LensFrame
@@ -85,6 +90,30 @@
 					>{/if}
 				<button class="btn quiet small" onclick={() => change({ meant: true })}>{data.text} is right</button>
 			</div>
+		{/if}
+		{#if data.standards.length}
+			<h3>By standard</h3>
+			<table>
+				<tbody>
+					{#each data.standards as each, place (each.name)}
+						<tr>
+							<th scope="row">{each.name}</th>
+							<td
+								><input
+									class="field level"
+									aria-label="{each.name} here"
+									value={each.text}
+									disabled={data.is_locked}
+									onchange={(event) => putLevel(place, event.currentTarget.value)}
+								/></td
+							>
+							<td
+								>{#if each.level}<span class="slate">in all</span> <b>{each.level}</b>{/if}</td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
 		{/if}
 		{#if data.effects.length}
 			<h3>What it does to the grade</h3>
@@ -143,7 +172,8 @@
 			{#each data.history as event, index (index)}
 				<li>
 					<span
-						><b>{event.after || 'blank'}</b>
+						>{#if event.after !== event.before || !event.standards.length}<b>{event.after || 'blank'}</b>{/if}
+						{event.standards.join(', ')}
 						{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</span
 					>
 					{#if index > 0 && event.after !== data.text}<button class="link" onclick={() => put(event.after)}
@@ -203,6 +233,18 @@
 	}
 	td b {
 		font-weight: 600;
+	}
+	td,
+	th {
+		padding-left: 8px;
+	}
+	th:first-child {
+		padding-left: 0;
+	}
+	.level {
+		width: 76px;
+		height: 26px;
+		text-align: right;
 	}
 	textarea.field {
 		height: auto;

@@ -43,7 +43,7 @@
 	}
 </script>
 
-<form onsubmit={keep}>
+<form class="settings" onsubmit={keep}>
 	<h2>Report cards</h2>
 	<fieldset>
 		<legend class="label">Design</legend>
@@ -81,22 +81,9 @@
 </form>
 
 <style>
-	form {
-		display: grid;
-		max-width: 560px;
-		gap: 14px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-	}
 	.tick {
 		display: flex;
 		gap: 8px;
 		align-items: baseline;
-	}
-	textarea {
-		height: auto;
-		padding: 6px 8px;
 	}
 </style>

@@ -27,6 +27,7 @@ export const setting = {
 	cards: (term: number, body: Shapes['WantedIn']) =>
 		ask(api.POST('/api/office/terms/{term}/documents', { ...at(term), body })),
 	school: (body: Shapes['SchoolIn']) => ask(api.PUT('/api/office', { body })),
+	standards: (body: Shapes['SchoolStandards']) => ask(api.PUT('/api/office/standards', { body })),
 	sentence: (body: Shapes['SentenceIn']) => ask(api.PUT('/api/office/bank', { body })),
 	removeSentence: (sentence: number) =>
 		ask(api.DELETE('/api/office/bank/{sentence}', { params: { path: { sentence } } }))

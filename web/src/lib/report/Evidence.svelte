@@ -41,6 +41,18 @@
 			<dd>{evidence.to_come.join(', ')}</dd>{/if}
 	</dl>
 </div>
+{#if evidence.standards.length}
+	<ul class="standards" aria-label="Standards">
+		{#each evidence.standards as each (each.name)}
+			<li class:part={each.within}>
+				<span>{each.name}</span>
+				<i class="bar" aria-hidden="true"><i style="width: {each.level}%"></i></i>
+				<b>{each.mark}</b>
+				<span class="slate">{each.words}</span>
+			</li>
+		{/each}
+	</ul>
+{/if}
 {#if last}
 	<p class="before">
 		Last time, {last.term.toLowerCase()}, {last.mark}: <q>{last.comment}</q>
@@ -56,6 +68,7 @@
 <style>
 	.sides {
 		display: grid;
+		align-items: start;
 		grid-template-columns: minmax(0, 280px) minmax(0, 1fr);
 		gap: 4px 24px;
 		padding-top: 8px;
@@ -100,6 +113,34 @@
 	}
 	dd {
 		overflow-wrap: anywhere;
+	}
+	.standards {
+		margin-top: 8px;
+		padding-top: 6px;
+		border-top: 1px solid var(--hair);
+	}
+	.standards li {
+		display: grid;
+		grid-template-columns: 168px 72px minmax(56px, max-content) minmax(0, 1fr);
+		gap: 8px;
+		align-items: baseline;
+	}
+	.standards li > span:first-child {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.standards .part span:first-child {
+		padding-left: 12px;
+	}
+	.standards .bar i {
+		background: var(--deep);
+	}
+	.standards .slate {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+		font-size: 12px;
 	}
 	.missing {
 		display: inline-block;

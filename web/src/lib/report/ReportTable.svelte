@@ -14,6 +14,7 @@
 		chosen,
 		many,
 		extra,
+		mark,
 		onchoose
 	}: {
 		report: Shapes['ReportOut'];
@@ -21,8 +22,10 @@
 		chosen: number;
 		/** All that are chosen together; the chosen one is among them. */
 		many: number[];
-		/** How much wider than usual the table is, in px: for effort, and for the parts of a term. */
+		/** How much wider than usual the table is, in px: for long marks, effort, and the parts of a term. */
 		extra: number;
+		/** How wide a mark can be, in px. */
+		mark: number;
 		onchoose: (student: number, how?: 'only' | 'also' | 'until') => void;
 	} = $props();
 
@@ -196,7 +199,7 @@
 {/snippet}
 
 <div class="scroll">
-	<table style="width: {600 + extra}px">
+	<table style:width="{600 + extra}px" style:--mark="{mark}px">
 		<thead>
 			<tr>
 				<th scope="col" class="student">Student</th>
@@ -326,7 +329,7 @@
 		width: 52px;
 	}
 	thead .mark {
-		width: 42px;
+		width: calc(19px + var(--mark));
 	}
 	thead .effort {
 		width: 80px;

@@ -2,6 +2,7 @@
 	/** How a student's term went: each score where it came to lie, and the line that the grade drew. */
 	import { shortDay } from '$lib/api/days';
 	import type { Shapes } from '$lib/api/client';
+	import { wide } from '$lib/ui/wide';
 
 	let { evidence }: { evidence: Shapes['EvidenceOut'] } = $props();
 
@@ -43,7 +44,7 @@
 </script>
 
 {#if dated.length > 1}
-	<div class="trend">
+	<div class="trend" style:--marks="{wide(bands.map((each) => each.mark))}px">
 		<div class="bands" aria-hidden="true">
 			{#each bands as band (band.mark)}<span style="top: {y(band.level)}px">{band.mark}</span>{/each}
 		</div>
@@ -78,7 +79,7 @@
 <style>
 	.trend {
 		display: grid;
-		grid-template-columns: 28px minmax(0, 1fr);
+		grid-template-columns: calc(var(--marks) + 5px) minmax(0, 1fr);
 	}
 	.bands,
 	.plot,

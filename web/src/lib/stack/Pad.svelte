@@ -4,21 +4,24 @@
 
 	let {
 		codes,
+		hasStandards,
 		onkey,
 		onwhole
 	}: {
 		codes: Shapes['CodeShownOut'][];
+		/** Whether scores by standard follow the whole's, with a stroke before each. */
+		hasStandards: boolean;
 		/** A figure was touched, or `back`. */
 		onkey: (key: string) => void;
 		/** A flag's letter, or a whole code. */
 		onwhole: (text: string) => void;
 	} = $props();
-	const rows = [
+	const rows = $derived([
 		['7', '8', '9'],
 		['4', '5', '6'],
 		['1', '2', '3'],
-		['½', '0', 'back']
-	];
+		[hasStandards ? '/' : '½', '0', 'back']
+	]);
 	const sides = $derived([
 		['L', 'late'] as const,
 		['I', 'incomplete'] as const,
@@ -29,7 +32,13 @@
 <div class="pad" role="group" aria-label="Number pad">
 	{#each rows as row, place (place)}
 		{#each row as key (key)}
-			<button aria-label={key === 'back' ? 'Take the last one away' : key} onclick={() => onkey(key)}
+			<button
+				aria-label={key === 'back'
+					? 'Take the last one away'
+					: key === '/'
+						? 'Stroke: the next standard'
+						: key}
+				onclick={() => onkey(key)}
 				>{#if key === 'back'}<svg viewBox="0 0 24 24" aria-hidden="true"
 						><path d="M9 5h11v14H9l-6-7zM12 9l5 6M17 9l-5 6" /></svg
 					>{:else}{key}{/if}</button

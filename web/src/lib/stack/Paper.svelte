@@ -11,15 +11,17 @@
 		roster,
 		work,
 		codes,
+		levels,
 		hasAliases,
 		earlier,
 		isAnyBlank,
 		onenter,
 		onundo
 	}: {
-		roster: { row: Row; text: string }[];
+		roster: { row: Row; cell: Shapes['CellOut']; text: string }[];
 		work: Shapes['ColumnOut'];
 		codes: Shapes['CodeShownOut'][];
+		levels: Shapes['LevelsOut'] | null;
 		hasAliases: boolean;
 		/** What of earlier work a student has, in words. */
 		earlier: (row: Row) => string;
@@ -56,9 +58,18 @@
 		return one.family_name === other.family_name && one.given_name === other.given_name;
 	}
 
+	/** What a student has already, with the scores by standard. */
 	function textOf(row: Row): string {
-		return roster.find((each) => each.row.student_id === row.student_id)?.text ?? '';
+		const has = roster.find((each) => each.row.student_id === row.student_id);
+		if (!has) return '';
+		const named = work.standards.map((name, place) => [name, has.cell.standards?.[place]]);
+		return [has.text, ...named.filter(([, level]) => level).map((pair) => pair.join(' '))]
+			.filter(Boolean)
+			.join(', ');
 	}
+
+	/** How a line with standards is typed, by its example: the whole, then each standard in its order. */
+	const example = $derived([work.points, ...work.standards.map(() => levels?.out_of ?? '')].join('/'));
 
 	/** Take a student; with a comma another name can follow. */
 	async function take(row: Row | undefined, isMore: boolean): Promise<void> {
@@ -139,6 +150,16 @@
 	}
 </script>
 
+{#snippet standards()}
+	{@const parts = line.split('/')}
+	<span class="parts">
+		{#each ['Points', ...work.standards] as name, place (place)}
+			<span class:now={place === parts.length - 1}>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span>
+		{/each}
+		<span>{levels?.marks.join(', ')}</span>
+	</span>
+{/snippet}
+
 <div class="orders" role="group" aria-label="Order of the papers">
 	<button aria-pressed={order === 'any'} onclick={() => begin('any')}>papers in any order</button>
 	<button aria-pressed={order === 'roster'} onclick={() => begin('roster')}>the roster in order</button>
@@ -176,14 +197,14 @@
 			{@attach (field) => field.focus()}
 		/>
 	</label>
-	<label class="score">
-		<span>Points</span>
+	<label class="score" class:long={work.standards.length}>
+		<span>{['Points', ...work.standards].join(' / ')}</span>
 		<input
 			bind:this={lineField}
 			bind:value={line}
 			disabled={!taken.length}
 			inputmode={window.innerWidth < 900 ? 'none' : undefined}
-			placeholder="of {work.points}"
+			placeholder="of {example}"
 			autocomplete="off"
 			maxlength="200"
 			aria-describedby="stack-told"
@@ -204,6 +225,8 @@
 
 <p id="stack-told" class="told" role="status">
 	{#if problem}<span class="rowan">{problem}</span>
+	{:else if taken.length && work.standards.length && line.includes('/')}
+		{@render standards()}
 	{:else if taken.length === 1}
 		{@const has = textOf(taken[0]!)}
 		{earlier(taken[0]!)}{has ? ` Has ${has} now.` : ''}
@@ -244,6 +267,7 @@
 {#if taken.length}
 	<Pad
 		{codes}
+		hasStandards={work.standards.length > 0}
 		onkey={(key) => {
 			line = key === 'back' ? line.slice(0, -1) : line + key;
 		}}
@@ -288,6 +312,24 @@
 	}
 	.score {
 		width: 150px;
+	}
+	.score.long {
+		flex: 0 1 340px;
+		min-width: 0;
+	}
+	.long > span:first-child {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.parts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0 16px;
+	}
+	.parts .now {
+		color: var(--ink);
+		box-shadow: 0 2px 0 var(--juniper);
 	}
 	.line input {
 		width: 100%;

@@ -44,13 +44,18 @@
 			<span style="left: 0">0</span><span style="left: 100%">{work.points}</span>
 		</div>
 	</div>
-	<ul>
+	<ul class:single={work.standards.length}>
 		{#each roster as { row, cell, text } (row.student_id)}
 			<li class:blank={!text}>
 				<span
 					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name},</b><span>{row.given_name}</span
 						>{#if row.number}<small>{row.number}</small>{/if}{/if}</span
 				>
+				{#if cell.standards?.some(Boolean)}<small class="levels"
+						>{work.standards
+							.map((name, place) => `${name} ${cell.standards?.[place] || '…'}`)
+							.join(', ')}</small
+					>{/if}
 				<span class="cell" class:slip={cell.slip}>
 					{#if cell.level !== null && !cell.slip}<i style="height: {cell.level}%"></i>{/if}
 					<span>{text || '…'}</span>
@@ -171,12 +176,23 @@
 	small {
 		color: var(--slate);
 	}
+	ul.single {
+		columns: 1;
+	}
+	.levels {
+		flex: 1;
+		padding: 0 12px;
+		overflow: hidden;
+		text-align: right;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
 	.cell {
 		position: relative;
 		flex: none;
-		width: 47px;
+		min-width: 47px;
 		height: 33px;
-		padding-right: 8px;
+		padding: 0 8px;
 		border: 1px solid var(--hair);
 		border-width: 0 1px;
 		line-height: 33px;

@@ -16,7 +16,7 @@ export function read(line: string): Line {
 	const [, score, letter] = /^(.*\S)\s+([a-z])$/i.exec(found.text) ?? [];
 	const flag = letter && flags[letter.toLowerCase()];
 	if (flag) Object.assign(found, { text: score, flag });
-	found.text = found.text.replace(/(\d*)\s*½/, (_, whole: string) => `${whole || '0'}.5`);
+	found.text = found.text.replace(/(\d*)\s*½/g, (_, whole: string) => `${whole || '0'}.5`);
 	const comment = after.join(';').trim();
 	if (comment) found.comment = comment;
 	return found;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** The records office: how far posting is, the calendar, report cards, and the school's comment bank. */
+	/** The records office: how far posting is, the calendar, report cards, standards, and the school's comment bank. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -8,11 +8,13 @@
 	import Posting from '$lib/office/Posting.svelte';
 	import School from '$lib/office/School.svelte';
 	import SchoolBank from '$lib/office/SchoolBank.svelte';
+	import Standards from '$lib/office/Standards.svelte';
 
 	const views = {
 		posting: 'Posting',
 		calendar: 'Terms and windows',
 		cards: 'Report cards',
+		standards: 'Standards',
 		bank: 'Comment bank'
 	};
 	type View = keyof typeof views;
@@ -81,6 +83,7 @@
 			/>
 		{:else if view === 'posting'}{#key term.id}<Posting office={office.data} {term} />{/key}
 		{:else if view === 'cards'}<School office={office.data} />
+		{:else if view === 'standards'}<Standards office={office.data} />
 		{:else}<SchoolBank />{/if}
 	</main>
 {/if}

@@ -117,6 +117,16 @@
 					value={each.standards.join(', ')}
 					onchange={(event) => change({ standards: listed(event.currentTarget.value) }, 'standards')}
 				/>{@render reason('standards')}
+				{#if plan.standards.length}<span class="slate offered"
+						>The school’s:
+						{#each plan.standards.filter((name) => !each.standards.includes(name)) as name (name)}
+							<button
+								class="link"
+								type="button"
+								onclick={() => change({ standards: [...each.standards, name] }, 'standards')}>{name}</button
+							>
+						{:else}all are named.{/each}</span
+					>{/if}
 			</label>
 			<div class="all file">
 				{#if each.file}

@@ -19,6 +19,7 @@
 	import ReportTable from '$lib/report/ReportTable.svelte';
 	import { nameOf } from '$lib/report/rows';
 	import StepsDialog from '$lib/report/StepsDialog.svelte';
+	import { wide } from '$lib/ui/wide';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
@@ -46,9 +47,13 @@
 	);
 	const row = $derived(rows[index]);
 	const many = $derived(row && also.includes(row.student_id) ? also : row ? [row.student_id] : []);
-	/** Room for effort, and for the grades that a term made of terms comes from, in px. */
+	/** How many pixels the longest mark takes. */
+	const mark = $derived(wide(rows.map((each) => each.grade.computed_mark ?? '')));
+	/** Room for long marks, for effort, and for the grades that a term made of terms comes from, in px. */
 	const extra = $derived(
-		(report.data?.collects.includes('effort') ? 80 : 0) +
+		mark -
+			wide([]) +
+			(report.data?.collects.includes('effort') ? 80 : 0) +
 			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36)
 	);
 	const reporting = $derived(new Reporting(id, report.data?.term_id ?? 0, refresh));
@@ -167,6 +172,7 @@
 				chosen={row.student_id}
 				{many}
 				{extra}
+				{mark}
 				onchoose={choose}
 			/>
 			<PostBar report={data} {acts} onpost={() => (dialog = 'post')} />

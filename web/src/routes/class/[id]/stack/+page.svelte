@@ -45,8 +45,10 @@
 			return [{ row, cell, text }];
 		});
 	});
-	const inside = $derived(roster.filter((each) => each.text));
-	const blank = $derived(roster.filter((each) => !each.text));
+	const isIn = (each: (typeof roster)[number]): boolean =>
+		Boolean(each.text) || (each.cell.standards ?? []).some(Boolean);
+	const inside = $derived(roster.filter(isIn));
+	const blank = $derived(roster.filter((each) => !isIn(each)));
 
 	function enter(students: Row[], line: Line): void {
 		const column = work;
@@ -142,6 +144,7 @@
 						{roster}
 						{work}
 						codes={grid.data.codes}
+						levels={grid.data.levels}
 						{hasAliases}
 						{earlier}
 						isAnyBlank={blank.length > 0}
@@ -182,6 +185,10 @@
 				<span><kbd>Enter</kbd> next paper</span>
 				<span><kbd>41;well drawn</kbd> with a comment</span>
 				<span><kbd>41 L</kbd> late</span>
+				{#if work.standards.length}<span
+						><kbd>{['3', ...work.standards.map(() => '2')].join('/')}</kbd> by standard, a stroke before each;
+						<kbd>-</kbd> takes one away</span
+					>{/if}
 				{#each grid.data.codes.slice(0, 3) as each (each.code)}<span><kbd>{each.code}</kbd> {each.name}</span
 					>{/each}
 				<span><kbd>,</kbd> another student with the same score</span>

@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest';
+import { levelsIn, standardsIn, written } from './standards';
+
+describe('standards as lines', () => {
+	it('reads parts from how far they are set in, and writes them so again', () => {
+		const text = 'Number\n  Counting\n    Tens\n  Adding\nReading';
+		const read = standardsIn(text);
+		expect(read.map((each) => each.within)).toEqual([null, 'Number', 'Counting', 'Number', null]);
+		expect(written(read)).toBe(text);
+		expect(standardsIn(' Number\n\tCounting\n\n')).toEqual([
+			{ name: 'Number', within: null },
+			{ name: 'Counting', within: 'Number' }
+		]);
+	});
+
+	it('reads levels whose names have several words, and names the line that it cannot read', () => {
+		expect(levelsIn('Well beyond 3.5 4\nOn the way 0')).toEqual([
+			{ mark: 'Well beyond', min: '3.5', value: '4' },
+			{ mark: 'On the way', min: '0', value: null }
+		]);
+		expect(() => levelsIn('Beyond 3.5\nSecure')).toThrow('“Secure”');
+	});
+});
