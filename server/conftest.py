@@ -75,6 +75,12 @@ def quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
+@pytest.fixture(autouse=True)
+def nothing_kept(settings: Any) -> None:
+    """Tests change rows behind the server's back; what is kept of classes is tested by itself."""
+    settings.KEPT_CLASSES = 0
+
+
 @pytest.fixture
 def world(db: None) -> World:
     """A class of three with two categories and three assignments, quarter 2 running and being posted."""

@@ -1,6 +1,6 @@
 """A whole gradebook, computed as it is asked (R4.5, R5, R6)."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from fractions import Fraction
 from functools import cached_property
 from graphlib import TopologicalSorter
@@ -73,6 +73,18 @@ class Gradebook:
     def share_plans(self, other: "Gradebook") -> None:
         """Take over the plans of a book that differs in one student's scores on unadjusted work only."""
         self._plans = other._plans
+
+    def with_scores(self, book: Book, students: Collection[str]) -> "Gradebook":
+        """The gradebook of a checked book in which only scores differ, and only these students'.
+
+        What does not depend on them is taken over. An adjustment can look at the class's highest (R7.3): with one, all is
+        computed anew.
+        """
+        made = Gradebook(book, family=self.family, checked=True)
+        if not any(work.adjust for work in book.assignments) and not any(term.adjust for term in book.terms):
+            made.share_plans(self)
+            made._results = {place: each for place, each in self._results.items() if place[0] not in students}
+        return made
 
     def reckon(self, student: str, term: str) -> Reckoning:
         """A student's term before adjustments, for a term with assignments."""

@@ -200,6 +200,24 @@ def test_nothing_changes_between_a_book_and_itself(of: Book) -> None:
     assert all(each.move == "stays" and not each.is_change for each in changes(gradebook, gradebook))
 
 
+@given(books(), st.data())
+def test_results_carried_over_are_those_computed_anew(of: Book, data: st.DataObject) -> None:
+    before = Gradebook(of, checked=True)
+    for student in of.students:
+        before.results(student)
+    changed = data.draw(st.sets(st.sampled_from(of.students)))
+    scores = dict(of.scores)
+    for student in changed:
+        given = {each.id: data.draw(st.integers(0, 40)) * UNIT // 2 for each in of.assignments}
+        scores[student] = dict(scores.get(student, {})) | given
+    book = replace(of, scores=scores)
+    carried, anew = before.with_scores(book, changed), Gradebook(book, checked=True)
+    for student in of.students:
+        assert [each.percent for each in carried.results(student).values()] == [
+            each.percent for each in anew.results(student).values()
+        ]
+
+
 @given(books())
 def test_families_are_never_told_of_hidden_work(of: Book) -> None:
     """R14.1: hiding everything leaves no grade from scores, and no missing work."""

@@ -111,6 +111,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+KEPT_CLASSES = env.int("HOARFROST_KEPT_CLASSES", default=40)
+"""How many classes a process of the server keeps loaded; a large one takes about 4 MB."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
 """The fonts of printed pages: the same files that the front end ships."""
 

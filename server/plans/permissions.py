@@ -8,4 +8,4 @@ rules.add_rule("plan.see", teaches)
 rules.add_rule("plan.change", teaches)
 
 SEE_PLAN = Permission("plan.see", about="class")
-CHANGE_PLAN = Permission("plan.change", about="class")
+CHANGE_PLAN = Permission("plan.change", about="class", changes="school")

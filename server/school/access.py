@@ -10,10 +10,12 @@ from functools import wraps
 from typing import Any, Literal
 
 import rules
+from django.db import transaction
 from django.http import HttpRequest
 from ninja import Router
 from ninja.security import APIKeyCookie
 
+from school import revisions
 from school.models import Person, SchoolClass, Student
 from school.refusal import NotYours
 
@@ -33,6 +35,8 @@ class Permission:
     name: str
     about: Literal["class", "student"] | None = None
     signed_in: bool = True
+    changes: Literal["school", "class"] | None = None
+    """What operations that write count as changed when they are through (`revisions`)."""
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
         """Raises NotYours unless the person has it; the class or student is then on the request."""
@@ -49,6 +53,16 @@ class Permission:
             request.school_class = subject
         elif isinstance(subject, Student):
             request.student = subject
+
+    def count(self, request: Asking) -> None:
+        """Count what an operation changed, at its end: others wait for the row no longer than it takes to finish."""
+        if self.changes == "class":
+            revisions.count_class(request.school_class.pk)
+        elif self.about == "class":
+            revisions.count_school(request.school_class.school_id)
+        else:
+            for school in request.user.memberships.values_list("school_id", flat=True).distinct():
+                revisions.count_school(school)
 
 
 class _Session(APIKeyCookie):
@@ -79,7 +93,12 @@ class PermittedRouter(Router):
             @wraps(view)
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
                 permission.check(request, address)
-                return view(request, *args, **address)
+                if permission.changes is None or methods == ["GET"]:
+                    return view(request, *args, **address)
+                with transaction.atomic():
+                    answer = view(request, *args, **address)
+                    permission.count(request)
+                return answer
 
             permitted.permission = permission  # type: ignore[attr-defined]
             auth = _SIGNED_IN if permission.signed_in else _ANYBODY

@@ -39,6 +39,7 @@ class School(models.Model):
     """The standards and the scale of their levels, in the words of the open gradebook file; empty without any."""
     card_design = models.CharField(max_length=10, choices=CardDesign.choices, default=CardDesign.LEDGER)
     paper = models.CharField(max_length=10, choices=Paper.choices, default=Paper.A4)
+    revision = models.PositiveBigIntegerField(default=0)
     address = models.CharField(max_length=200, blank=True)
     """In one line, as it stands on report cards."""
 
@@ -239,6 +240,8 @@ class SchoolClass(models.Model):
     times = models.CharField(max_length=80, blank=True)
     teachers = models.ManyToManyField(Person, through="Teaching", related_name="classes")
     position = models.PositiveSmallIntegerField(default=0)
+    revision = models.PositiveBigIntegerField(default=0)
+    scores_revision = models.PositiveBigIntegerField(default=0)
 
     objects: ClassVar[SchoolClasses] = SchoolClasses()
 

@@ -5,8 +5,7 @@ import uuid
 from typing import Any
 
 from django.http import HttpResponse
-from ninja import Schema, Status
-from plans.loading import load_plan
+from ninja import Status
 from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
 from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
@@ -16,12 +15,13 @@ from school.own import own_classes
 from school.permissions import SEE_OWN
 from school.refusal import Refused
 
-from scores.book import load_class, load_scores, student_of, term_of
+from scores.book import load_class, student_of, term_of
 from scores.checks import checks, mend
 from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
 from scores.grid import class_figures, columns, grid, rows
+from scores.kept import kept_answer, kept_class, kept_class_after, kept_class_now
 from scores.lens import chosen_figures, lens, set_details
 from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
@@ -88,38 +88,40 @@ def mend_check(request: Asking, class_id: int, term: int, body: MendIn) -> Any:
 @router.get("/classes/{class_id}/scores", permission=SEE_SCORES, response=GridOut)
 def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The grid of a term."""
-    loaded = load_class(request.school_class)
     teaching = request.school_class.teaching_of(request.user)
-    return _as_json(grid(loaded, term_of(loaded, term), teaching.view if teaching else {}))
+    view = teaching.view if teaching else {}
+    answer = kept_answer(
+        request.school_class,
+        ("grid", term, json.dumps(view)),
+        lambda loaded: grid(loaded, term_of(loaded, term), view).model_dump_json(),
+    )
+    return HttpResponse(answer, content_type="application/json")
 
 
 @router.post("/classes/{class_id}/scores", permission=ENTER_SCORES, response=AnswerOut)
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
     entries = [Typed(**each.model_dump()) for each in body.entries]
-    plan = load_plan(request.school_class)
-    answer = enter(plan, request.user, uuid.UUID(str(body.id)), entries)
-    loaded = load_scores(plan)
+    plan = kept_class(request.school_class).plan
+    entered = enter(plan, request.user, uuid.UUID(str(body.id)), entries)
+    loaded = kept_class_after(request.school_class, entered)
     term = term_of(loaded, body.term)
     students = {each.student for each in entries}
     # A step that looks at the class's highest can move everybody (R7.3).
     shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
     concerned = [each for each in loaded.plan.roster if shared or each.student_id in students]
     works = {each.assignment for each in entries}
-    return _as_json(AnswerOut(
-        **answer, rows=rows(loaded, term, concerned), columns=columns(loaded, term, works), **class_figures(loaded, term),
-    ))  # fmt: skip
-
-
-def _as_json(answer: Schema) -> HttpResponse:
-    """An answer written down at once: one with thousands of cells is not looked through a second time."""
-    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+    told = AnswerOut(
+        **entered.answer, rows=rows(loaded, term, concerned), columns=columns(loaded, term, works), **class_figures(loaded, term),
+    )  # fmt: skip
+    # Written down at once: what may have thousands of cells is not looked through a second time.
+    return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
 @router.post("/classes/{class_id}/chosen", permission=SEE_SCORES, response=ChosenOut)
 def figures_of_chosen(request: Asking, class_id: int, body: ChosenIn) -> Any:
     """The figures of cells that were chosen."""
-    return chosen_figures(load_class(request.school_class), [(each.student, each.assignment) for each in body.cells])
+    return chosen_figures(kept_class(request.school_class), [(each.student, each.assignment) for each in body.cells])
 
 
 @router.put("/classes/{class_id}/view", permission=SEE_SCORES, response={204: None})
@@ -134,7 +136,7 @@ def keep_view(request: Asking, class_id: int, body: ViewIn) -> Any:
 @router.get("/classes/{class_id}/scores/{student}/{assignment}", permission=SEE_SCORES, response=LensOut)
 def score_lens(request: Asking, class_id: int, student: int, assignment: int) -> Any:
     """Everything about one score."""
-    loaded = load_class(request.school_class)
+    loaded = kept_class(request.school_class)
     return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 
@@ -143,14 +145,14 @@ def change_details(request: Asking, class_id: int, student: int, assignment: int
     """Change what stands beside a score."""
     given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
     set_details(request.school_class, request.user, student, assignment, given)
-    loaded = load_class(request.school_class)
+    loaded = kept_class_now(request.school_class)
     return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 
 @router.get("/classes/{class_id}/working/{student}", permission=SEE_SCORES, response=WorkingOut)
 def working(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
     """How a student's grade in a term comes about."""
-    loaded = load_class(request.school_class)
+    loaded = kept_class(request.school_class)
     return explained(loaded, loaded.gradebook, student_of(loaded, student), term_of(loaded, term))
 
 

@@ -10,6 +10,7 @@ from typing import NamedTuple
 from gradecore import book as core
 from gradecore.entry import EntryReader
 from gradecore.gradebook import Gradebook
+from gradecore.slips import Slip
 from gradecore.standards import Standards
 from plans.loading import LoadedPlan, fraction, load_plan
 from plans.models import Assignment
@@ -35,6 +36,7 @@ class ScoreRow(NamedTuple):
     meant: bool
     typed_mark: str
     version: int
+    revision: int
 
 
 @dataclass(frozen=True)
@@ -73,6 +75,11 @@ class LoadedClass:
         return Standards(self.book)
 
     @cached_property
+    def slips(self) -> dict[str, dict[str, Slip]]:
+        """What looks like a slip of the hand, by assignment and student, as far as somebody has looked."""
+        return {}
+
+    @cached_property
     def gradebook(self) -> Gradebook:
         """The results. The book was checked as it was entered, so that it is not checked again at each look."""
         return Gradebook(self.book, checked=True)
@@ -85,10 +92,10 @@ class LoadedClass:
 
 def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedClass:
     """A class, in a number of queries that does not grow with it; `drafted` as its draft would have it."""
-    return load_scores(load_plan(school_class, drafted=drafted))
+    return _load_scores(load_plan(school_class, drafted=drafted))
 
 
-def load_scores(plan: LoadedPlan) -> LoadedClass:
+def _load_scores(plan: LoadedPlan) -> LoadedClass:
     """A class whose plan is loaded already, with its scores."""
     school_class = plan.school_class
     kept = Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
@@ -122,6 +129,41 @@ def load_scores(plan: LoadedPlan) -> LoadedClass:
         overrides=overrides,
     )
     return LoadedClass(plan, rows, book, by_standard)
+
+
+def row_of(score: Score) -> ScoreRow:
+    """What is kept of a score."""
+    return ScoreRow._make(getattr(score, name) for name in ScoreRow._fields)
+
+
+def changed_since(loaded: LoadedClass, revision: int) -> list[ScoreRow]:
+    """The scores of a loaded class that have changed since a revision."""
+    mine = Score.objects.filter(assignment__in=[each.pk for each in loaded.plan.assignments], revision__gt=revision)
+    return [ScoreRow._make(row) for row in mine.values_list(*ScoreRow._fields)]
+
+
+def with_scores(loaded: LoadedClass, changed: Sequence[ScoreRow]) -> LoadedClass | None:
+    """A class with scores that have changed, taking over what does not depend on them.
+
+    None where they change more than scores: what is shown once all are in, or scores by standard.
+    """
+    works = {row.assignment_id for row in changed}
+    if any(each.shown_when_in or each.standards for each in loaded.plan.assignments if each.pk in works):
+        return None
+    students = set(loaded.book.students)
+    scores = dict(loaded.book.scores)
+    for row in changed:
+        student, value = str(row.student_id), core_score(row)
+        if student in students:
+            others = {work: each for work, each in scores.get(student, {}).items() if work != str(row.assignment_id)}
+            scores[student] = others if value is None else others | {str(row.assignment_id): value}
+    book = replace(loaded.book, scores=scores)
+    rows = loaded.rows | {(row.student_id, row.assignment_id): row for row in changed}
+    made = replace(loaded, rows=rows, book=book)
+    # Cached properties are kept in the instance: these are begun with what still holds.
+    made.__dict__["gradebook"] = loaded.gradebook.with_scores(book, {str(row.student_id) for row in changed})
+    made.__dict__["slips"] = {work: found for work, found in loaded.slips.items() if int(work) not in works}
+    return made
 
 
 def _standard_scores(

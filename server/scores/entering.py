@@ -3,6 +3,7 @@
 import uuid
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 from typing import Any
@@ -12,7 +13,7 @@ from gradecore.entry import EntryError, EntryReader
 from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan
 from plans.models import Assignment
-from school import acts
+from school import acts, revisions
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
@@ -22,6 +23,9 @@ from scores.texts import core_score, read_text, score_text
 
 MOST_ENTRIES = 2000
 FLAGS = ("", "late", "incomplete", "absent", "collected")
+CHANGING = (
+    "number", "code", "flag", "comment", "by_standard", "meant", "typed_mark", "version", "revision", "changed_by", "changed_at",
+)  # fmt: skip
 LONGEST = 2000
 """How many characters a comment or note has at most."""
 
@@ -40,33 +44,43 @@ class Typed:
     how: str = "typed"
 
 
-def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Entered:
+    """What became of a batch.
+
+    `answer` tells of each entry whether it was saved, was in conflict with a colleague's (with theirs), or was refused, and
+    why. `scores` are those that changed, with this `revision` of the class's scores; None where it was saved before.
+    """
+
+    answer: dict[str, Any]
+    scores: list[Score]
+    revision: int | None
+
+
+def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> Entered:
     """Save a batch of a class, once. Sent again it changes nothing and is answered the same.
 
-    The answer tells of each entry whether it was saved, was in conflict with a colleague's (with theirs), or was
-    refused, and why. Raises Refused for a batch of somebody else or one that is too large.
+    Raises Refused for a batch of somebody else or one that is too large.
     """
     school_class = plan.school_class
     if len(entries) > MOST_ENTRIES:
         raise Refused(f"At most {MOST_ENTRIES} entries are saved at a time; these are {len(entries)}.")
     try:
         with transaction.atomic():
-            known = Batch.objects.select_for_update().filter(id=batch).first()
-            if known is None:
-                answer = _Entering(plan, person).save(entries)
-                Batch.objects.create(
-                    id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
-                )
-                return answer
+            entering = _Entering(plan, person)
+            answer = entering.save(entries)
+            Batch.objects.create(
+                id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
+            )
+            return Entered(answer, entering.written.scores, entering.written.revision)
     except IntegrityError:
-        # The same batch, or the first score in the same cell, came twice at the same moment: look again.
+        # The same batch was saved before, and none of this one was.
         known = Batch.objects.filter(id=batch).first()
         if known is None:
-            return enter(plan, person, batch, entries)
+            raise
     if known.person_id != person.pk or known.school_class_id != school_class.pk:
         raise Refused("These entries belong to somebody else and were not saved.")
-    kept: dict[str, Any] = known.answer
-    return kept
+    return Entered(known.answer, [], None)
 
 
 class _Entering:
@@ -79,6 +93,7 @@ class _Entering:
         self.by_standard = ByStandard.of(plan.book)
         self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
+        self.written = Writing(person, self.now, revisions.next_scores(self.school_class.pk))
 
     def save(self, entries: Sequence[Typed]) -> dict[str, Any]:
         students = {each.student_id for each in self.plan.roster}
@@ -104,6 +119,7 @@ class _Entering:
                 score = self._enter(typed, assignment, scores.get(where))
                 if score is not None:
                     scores[where] = score
+        self.written.save()
         if self.undo:
             acts.record(self.school_class, self.person, "scores", _words(self.undo, assignments), self.undo)
         return self.answer
@@ -144,7 +160,7 @@ class _Entering:
         score = score or Score(student_id=typed.student, assignment=assignment)
         if not leaves_whole:
             score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
-        put(score, number, code, self.person, self.now, typed.how, given)
+        self.written.put(score, number, code, typed.how, given)
         self.undo.append(
             {"student": typed.student, "assignment": typed.assignment, "before": before, "after": score_text(score)}
             | ({"beside": {"before": was, "after": given}} if given else {})
@@ -177,30 +193,44 @@ def check_beside(given: Mapping[str, Any]) -> None:
             raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
 
 
-def put(
-    score: Score,
-    number: Decimal | None,
-    code: str,
-    person: Person,
-    now: Any,
-    how: str,
-    beside: Mapping[str, Any],
-) -> Score:
-    """Set a score, with what is given `beside` it by field, and write its history."""
-    before, before_by_standard = score_text(score), score.by_standard
-    is_new = score.pk is None
-    for field, value in beside.items():
-        setattr(score, field, value)
-    score.meant = score.meant and (score.number, score.code) == (number, code)
-    score.number, score.code = number, code
-    score.version = 1 if is_new else score.version + 1
-    score.changed_by, score.changed_at = person, now
-    score.save()
-    ScoreEvent.objects.create(
-        score=score, before=before, after=score_text(score), how=how, version=score.version, person=person, at=now,
-        by_standard=_moved(before_by_standard, score.by_standard),
-    )  # fmt: skip
-    return score
+class Writing:
+    """Scores being changed in one transaction, each with a line in its history; `save` writes them all at once."""
+
+    def __init__(self, person: Person, at: datetime, revision: int) -> None:
+        self._person, self._at, self.revision = person, at, revision
+        self._scores: dict[tuple[int, int], Score] = {}
+        self._events: list[ScoreEvent] = []
+
+    def put(self, score: Score, number: Decimal | None, code: str, how: str, beside: Mapping[str, Any]) -> None:
+        """Set a score, with what is given `beside` it by field."""
+        before, before_by_standard = score_text(score), score.by_standard
+        place = (score.student_id, score.assignment_id)
+        is_new = score.pk is None and place not in self._scores
+        for field, value in beside.items():
+            setattr(score, field, value)
+        score.meant = score.meant and (score.number, score.code) == (number, code)
+        score.number, score.code = number, code
+        score.version = 1 if is_new else score.version + 1
+        score.revision, score.changed_by, score.changed_at = self.revision, self._person, self._at
+        self._scores[place] = score
+        self._events.append(
+            ScoreEvent(
+                score=score, before=before, after=score_text(score), how=how, version=score.version, person=self._person,
+                at=self._at, by_standard=_moved(before_by_standard, score.by_standard),
+            )
+        )  # fmt: skip
+
+    @property
+    def scores(self) -> list[Score]:
+        """The scores that changed."""
+        return list(self._scores.values())
+
+    def save(self) -> None:
+        """Write the scores, and then their history."""
+        known = [each for each in self.scores if each.pk is not None]
+        Score.objects.bulk_create([each for each in self.scores if each.pk is None])
+        Score.objects.bulk_create(known, update_conflicts=True, update_fields=CHANGING)
+        ScoreEvent.objects.bulk_create(self._events)
 
 
 def _moved(before: Mapping[str, str], after: Mapping[str, str]) -> dict[str, list[str]]:
@@ -238,6 +268,7 @@ def _turn(
 ) -> list[str]:
     """Bring scores from one text to another, leaving alone what somebody has changed since."""
     kept = []
+    written = Writing(person, school_class.school.now(), revisions.next_scores(school_class.pk))
     scores = {
         (score.student_id, score.assignment_id): score
         for score in Score.objects.select_for_update()
@@ -252,7 +283,8 @@ def _turn(
             kept.append(f"{name} has been changed since and stays as it is.")
             continue
         score.typed_mark = ""
-        put(score, *read_text(each[wanted]), person, school_class.school.now(), "undone", beside[wanted])
+        written.put(score, *read_text(each[wanted]), "undone", beside[wanted])
+    written.save()
     return kept
 
 

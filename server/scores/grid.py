@@ -259,6 +259,13 @@ def _cell(
 
 def slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
     """What in a column looks like a slip of the hand, by student."""
+    known = loaded.slips.get(column.id)
+    if known is None:
+        known = loaded.slips[column.id] = _slips_of(loaded, column)
+    return known
+
+
+def _slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
     numbers = {
         student: score
         for student in loaded.book.students

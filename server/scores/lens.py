@@ -11,7 +11,7 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text, in_units
 from gradecore.statistics import statistics
 from plans.models import Assignment
-from school import acts
+from school import acts, revisions
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours
 
@@ -146,7 +146,7 @@ def set_details(
     score = Score.objects.select_for_update().filter(student_id=student_id, assignment_id=assignment_id).first()
     if score is None:
         score = Score(student_id=student_id, assignment_id=assignment_id, version=0)
-    change = _put(score, person, school_class, given)
+    change = _put(score, person, school_class, given, revisions.next_scores(school_class.pk))
     words = f"changed what stands beside a score in {score.assignment.short_name}"
     acts.record(school_class, person, "score details", words, [change])
 
@@ -155,17 +155,20 @@ def set_details(
 def mean_all(school_class: SchoolClass, assignment_id: int, person: Person) -> None:
     """Say of all scores of an assignment that they are meant as they are."""
     scores = Score.objects.filter(assignment_id=assignment_id, assignment__school_class=school_class, meant=False)
-    change = [_put(score, person, school_class, {"meant": True}) for score in scores.select_for_update()]
+    revision = revisions.next_scores(school_class.pk)
+    change = [_put(score, person, school_class, {"meant": True}, revision) for score in scores.select_for_update()]
     acts.record(school_class, person, "score details", "said that all scores of a column are right", change)
 
 
-def _put(score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any]) -> dict[str, Any]:
+def _put(
+    score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any], revision: int
+) -> dict[str, Any]:
     """Set what stands beside a score; gives what takes it back."""
     before = {field: getattr(score, field) for field in fields}
     for field, value in fields.items():
         setattr(score, field, value)
     # The version is the number's or code's: what stands beside it is in nobody's way.
-    score.changed_by, score.changed_at = person, school_class.school.now()
+    score.revision, score.changed_by, score.changed_at = revision, person, school_class.school.now()
     score.save()
     return {
         "student": score.student_id, "assignment": score.assignment_id, "before": before, "after": dict(fields),
@@ -176,6 +179,7 @@ def _turn(
     school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str
 ) -> list[str]:
     kept = []
+    revision = revisions.next_scores(school_class.pk)
     for each in change:
         score = Score.objects.select_for_update().filter(
             assignment__school_class=school_class, student=each["student"], assignment=each["assignment"]
@@ -183,7 +187,7 @@ def _turn(
         if score is None or any(getattr(score, field) != value for field, value in each[now].items()):
             kept.append("What stands beside this score has been changed since and stays as it is.")
         else:
-            _put(score, person, school_class, each[wanted])
+            _put(score, person, school_class, each[wanted], revision)
     return kept
 
 

@@ -28,6 +28,8 @@ class Score(models.Model):
     typed_mark = models.CharField(max_length=30, blank=True)
     """The mark that a number was typed as, where the others are numbers."""
     version = models.PositiveIntegerField(default=1)
+    revision = models.PositiveBigIntegerField(default=0)
+    """With which revision of the class's scores it changed last."""
     changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField()
 

@@ -1,0 +1,97 @@
+"""Classes that a process keeps loaded, so that opening one or saving an entry does not load thousands of scores anew.
+
+What is kept says how far it had come (`school.revisions`). Where only scores have changed since, those alone are
+fetched; where anything else has, or the day is another, the class is loaded anew. A kept class is shared by requests
+and never changed: changed scores make another one of it.
+"""
+
+import datetime
+from collections import OrderedDict
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from threading import Lock
+
+from django.conf import settings
+from school.models import SchoolClass
+
+from scores.book import LoadedClass, changed_since, load_class, row_of, with_scores
+from scores.entering import Entered
+
+MOST_ANSWERS = 8
+"""How many answers are kept with a class: a term or two, as its teachers look at it."""
+
+
+@dataclass
+class _Kept:
+    """A loaded class: `mark` is how far all but the scores had come, `scores` how far those had."""
+
+    mark: tuple[int, int, datetime.date]
+    scores: int
+    loaded: LoadedClass
+    answers: dict[tuple[object, ...], str] = field(default_factory=dict)
+
+
+_classes: OrderedDict[int, _Kept] = OrderedDict()
+_lock = Lock()
+
+
+def kept_class(school_class: SchoolClass) -> LoadedClass:
+    """The class as far as it had come when the row was read, or further."""
+    return _current(school_class).loaded
+
+
+def kept_class_after(school_class: SchoolClass, entered: Entered) -> LoadedClass:
+    """The class after a batch of entries. Where nobody else entered anything in between, nothing has to be fetched."""
+    with _lock:
+        known = _classes.get(school_class.pk)
+    if known is None or known.mark != _mark(school_class) or entered.revision != known.scores + 1:
+        return kept_class_now(school_class)
+    loaded = with_scores(known.loaded, [row_of(each) for each in entered.scores])
+    if loaded is None:
+        return kept_class_now(school_class)
+    return _keep(school_class, _Kept(known.mark, entered.revision, loaded)).loaded
+
+
+def kept_class_now(school_class: SchoolClass) -> LoadedClass:
+    """The class as far as it has come by now, for after a change."""
+    row = SchoolClass.objects.select_related("school", "year").get(pk=school_class.pk)
+    return _current(row).loaded
+
+
+def kept_answer(school_class: SchoolClass, name: tuple[object, ...], make: Callable[[LoadedClass], str]) -> str:
+    """An answer that says nothing but what follows from the class and from its `name`; made once as long as the class stays."""
+    kept = _current(school_class)
+    answer = kept.answers.get(name)
+    if answer is None:
+        answer = make(kept.loaded)
+        if len(kept.answers) >= MOST_ANSWERS:
+            kept.answers.clear()
+        kept.answers[name] = answer
+    return answer
+
+
+def _current(school_class: SchoolClass) -> _Kept:
+    mark = _mark(school_class)
+    scores = school_class.scores_revision
+    with _lock:
+        known = _classes.get(school_class.pk)
+    if known is not None and known.mark == mark and known.scores >= scores:
+        return known
+    # What is loaded now may have come further than the row: then it is fetched once more next time, never too late.
+    loaded = None
+    if known is not None and known.mark == mark:
+        loaded = with_scores(known.loaded, changed_since(known.loaded, known.scores))
+    return _keep(school_class, _Kept(mark, scores, loaded or load_class(school_class)))
+
+
+def _mark(school_class: SchoolClass) -> tuple[int, int, datetime.date]:
+    return school_class.school.revision, school_class.revision, school_class.school.today()
+
+
+def _keep(school_class: SchoolClass, made: _Kept) -> _Kept:
+    with _lock:
+        _classes[school_class.pk] = made
+        _classes.move_to_end(school_class.pk)
+        while len(_classes) > settings.KEPT_CLASSES:
+            _classes.popitem(last=False)
+    return made

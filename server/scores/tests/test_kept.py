@@ -1,0 +1,129 @@
+"""What a process keeps of a class is never behind: the same answers as from a class that is loaded anew."""
+
+import random
+from typing import Any
+
+import pytest
+from conftest import World, send
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+from plans.models import Assignment
+from school import revisions
+from school.models import SchoolClass
+
+from scores import kept
+from scores.models import Score
+from scores.tests.test_entering import enter, entry
+
+
+@pytest.fixture
+def keeping(world: World, settings: Any) -> World:
+    settings.KEPT_CLASSES = 2
+    kept._classes.clear()
+    return world
+
+
+def shown(world: World) -> Any:
+    return world.client("teacher").get(f"{world.address}/scores").json()
+
+
+def anew(world: World) -> Any:
+    mine = dict(kept._classes)
+    kept._classes.clear()
+    found = shown(world)
+    kept._classes.update(mine)
+    return found
+
+
+def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_loaded_anew(keeping: World) -> None:
+    chance = random.Random(5)
+    work = f"{keeping.address}/assignments/{keeping.assignments[0].pk}"
+
+    def somebody_enters() -> None:
+        student, place = chance.randrange(3), chance.randrange(3)
+        score = Score.objects.filter(student=keeping.students[student], assignment=keeping.assignments[place]).first()
+        text = chance.choice(["1", "7", "12", "99", "EX", "B", ""])
+        enter(
+            keeping, entry(keeping, text, score.version if score else 0, student, place),
+            who=chance.choice(["teacher", "co_teacher"]),
+        )  # fmt: skip
+
+    def details() -> None:
+        where = f"{keeping.address}/scores/{keeping.students[1].pk}/{keeping.assignments[1].pk}"
+        send(keeping.client("teacher"), "PATCH", where, {"comment": str(chance.random()), "flag": "late"})
+
+    def plan() -> None:
+        body = chance.choice([{"extra": True}, {"extra": False}, {"shown": False}, {"name": f"Oak {chance.random()}"}])
+        send(keeping.client("co_teacher"), "PATCH", work, body)
+
+    acts = [
+        *[somebody_enters] * 5, details, plan,
+        lambda: keeping.client("teacher").post(f"{keeping.address}/undo"),
+        lambda: keeping.client("teacher").post(f"{keeping.address}/redo"),
+        lambda: keeping.client("co_teacher").post(f"{keeping.address}/draft/apply"),
+    ]  # fmt: skip
+    other: dict[int, Any] = {}
+    for _ in range(120):
+        chance.choice(acts)()
+        # Two processes, of which each sees some of the requests only.
+        if chance.random() < 0.5:
+            mine = dict(kept._classes)
+            kept._classes.clear()
+            kept._classes.update(other)
+            other = mine
+        assert shown(keeping) == anew(keeping)
+
+
+def test_opening_again_asks_for_nothing_but_who_and_how_far(keeping: World) -> None:
+    enter(keeping, entry(keeping, "12"))
+    client = keeping.client("teacher")
+    first = client.get(f"{keeping.address}/scores").content
+    with CaptureQueriesContext(connection) as queries:
+        assert client.get(f"{keeping.address}/scores").content == first
+    tables = {each["sql"].split("FROM")[1].split()[0].strip("`") for each in queries}
+    assert tables <= {"django_session", "school_person", "school_schoolclass", "school_teaching"}
+
+
+def test_what_the_records_office_and_the_report_change_is_seen_at_once(keeping: World) -> None:
+    enter(keeping, entry(keeping, "12"))
+    assert shown(keeping)["rows"][0]["grade"]["mark"] != "A"
+    address = f"{keeping.address}/report/{keeping.term.pk}/overrides"
+    body = {"entries": [{"student": keeping.students[0].pk, "mark": "A", "reason": "agreed"}]}
+    assert send(keeping.client("co_teacher"), "PUT", address, body).json() == {"changed": 1}
+    assert shown(keeping)["rows"][0]["grade"]["mark"] == "A"
+    term = {"name": "Autumn", "starts": str(keeping.term.starts), "ends": str(keeping.term.ends), "kind": "quarter"}
+    assert send(keeping.client("officer"), "PUT", f"/api/office/terms/{keeping.term.pk}", term).status_code == 200
+    assert shown(keeping)["term"] == "Autumn"
+
+
+def test_another_day_is_another_class(keeping: World) -> None:
+    day = keeping.school.today()
+    Assignment.objects.filter(pk=keeping.assignments[0].pk).update(due_on=day)
+    before = {each["id"]: each["is_due"] for each in shown(keeping)["columns"]}
+    keeping.school.fixed_day = day.replace(day=day.day + 1)
+    keeping.school.save()
+    after = {each["id"]: each["is_due"] for each in shown(keeping)["columns"]}
+    assert (before[keeping.assignments[0].pk], after[keeping.assignments[0].pk]) == (False, True)
+
+
+def test_a_change_that_is_taken_back_half_way_counts_nothing(keeping: World) -> None:
+    before = SchoolClass.objects.select_related("school").get(pk=keeping.school_class.pk)
+    body = {"name": "x" * 400}
+    where = f"{keeping.address}/assignments/{keeping.assignments[0].pk}"
+    assert send(keeping.client("teacher"), "PATCH", where, body).status_code == 422
+    after = SchoolClass.objects.select_related("school").get(pk=keeping.school_class.pk)
+    assert (after.school.revision, after.revision) == (before.school.revision, before.revision)
+
+
+def test_no_more_classes_are_kept_than_was_said(keeping: World) -> None:
+    rows = [SchoolClass.objects.select_related("school", "year").get(pk=keeping.school_class.pk)] * 2
+    kept.kept_class(rows[0])
+    known = kept._classes[keeping.school_class.pk]
+    assert kept.kept_class(rows[1]) is known.loaded
+    revisions.count_class(keeping.school_class.pk)
+    assert kept.kept_class_now(keeping.school_class) is not known.loaded
+    for number in range(3):
+        kept._classes[-number - 1] = known
+        revisions.count_class(keeping.school_class.pk)
+        kept.kept_class_now(keeping.school_class)
+    assert len(kept._classes) == 2
