@@ -12,9 +12,8 @@ from gradecore.statistics import Statistics, statistics, statistics_in_units
 
 @dataclass(frozen=True, slots=True)
 class AssignmentFigures:
-    """`marked` of `due` students have a score; `blank` of those are without. The statistics are over numbers, as adjusted.
-
-    `percent` is None where the assignment is worth 0 points.
+    """`marked` of `due` students have a score; `blank` of those are without. `points` are the statistics over numbers, as
+    adjusted, `worth` what the assignment is worth.
     """
 
     due: int
@@ -22,11 +21,6 @@ class AssignmentFigures:
     missing: int
     points: Statistics
     worth: Fraction
-
-    @property
-    def percent(self) -> Statistics | None:
-        """The statistics in percent of the points."""
-        return self.points.times(100 / self.worth) if self.worth else None
 
     @property
     def blank(self) -> int:
@@ -43,15 +37,19 @@ def figures_of(gradebook: Gradebook, column: Column) -> AssignmentFigures:
     """The figures of one assignment."""
     due = marked = missing = 0
     numbers = []
+    scores, work = gradebook.book.scores, column.id
     for student in gradebook.book.students:
         if not column.is_assigned(student):
             continue
-        score = gradebook.book.scores.get(student, {}).get(column.id)
+        mine = scores.get(student)
+        score = None if mine is None else mine.get(work)
         due += 1
-        marked += score is not None
-        missing += column.is_missing(student, score)
         if isinstance(score, int):
+            marked += 1
             numbers.append(column.adjusted_to[score] if column.steps else score)
+        else:
+            marked += score is not None
+            missing += column.is_missing(student, score)
     points = statistics_in_units(numbers, column.unit if column.steps else UNIT)
     return AssignmentFigures(due, marked, missing, points, column.assignment.points)
 

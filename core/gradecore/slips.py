@@ -46,10 +46,11 @@ def slips(numbers: Mapping[str, int], points: Fraction, *, extra: bool = False) 
     """
     ordered = sorted(numbers.values())
     most = in_units(points)
+    # Among the others lies no slip: only the lowest and the highest can lie apart, if nobody else has the same.
+    ends = {end for end in (*ordered[:1], *ordered[-1:]) if ordered.count(end) == 1}
     found = {}
     for student, number in numbers.items():
-        # Among the others lies no slip, and only the lowest and the highest can lie apart.
-        if (number > most and not extra) or (ordered and number in (ordered[0], ordered[-1])):
+        if (number > most and not extra) or number in ends:
             slip = _slip(number, _others(ordered, number), points, extra=extra)
             if slip is not None:
                 found[student] = slip

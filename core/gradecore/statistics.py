@@ -26,15 +26,6 @@ class Statistics:
         """The sample standard deviation, to 10 decimals (R9)."""
         return None if self.variance is None else _root(self.variance)
 
-    def times(self, factor: Fraction) -> "Statistics":
-        """The figures of the numbers, each times a factor of 0 or more."""
-        if self.mean is None:
-            return self
-        linear = (self.mean, self.median, self.minimum, self.maximum, self.lower_quartile, self.upper_quartile)
-        mean, median, minimum, maximum, lower, upper = (each * factor for each in linear if each is not None)
-        variance = None if self.variance is None else self.variance * factor * factor
-        return Statistics(self.count, mean, median, variance, minimum, maximum, lower, upper)
-
 
 def statistics(numbers: Iterable[Fraction]) -> Statistics:
     """The figures of some numbers (R9)."""

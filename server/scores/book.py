@@ -151,17 +151,19 @@ def with_scores(loaded: LoadedClass, changed: Sequence[ScoreRow]) -> LoadedClass
     if any(each.shown_when_in or each.standards for each in loaded.plan.assignments if each.pk in works):
         return None
     students = set(loaded.book.students)
-    scores = dict(loaded.book.scores)
+    own = {str(row.student_id): dict(loaded.book.scores.get(str(row.student_id), {})) for row in changed}
     for row in changed:
-        student, value = str(row.student_id), core_score(row)
-        if student in students:
-            others = {work: each for work, each in scores.get(student, {}).items() if work != str(row.assignment_id)}
-            scores[student] = others if value is None else others | {str(row.assignment_id): value}
-    book = replace(loaded.book, scores=scores)
+        value = core_score(row)
+        if value is None:
+            own[str(row.student_id)].pop(str(row.assignment_id), None)
+        else:
+            own[str(row.student_id)][str(row.assignment_id)] = value
+    in_class = {student: scores for student, scores in own.items() if student in students}
+    book = replace(loaded.book, scores={**loaded.book.scores, **in_class})
     rows = loaded.rows | {(row.student_id, row.assignment_id): row for row in changed}
     made = replace(loaded, rows=rows, book=book)
     # Cached properties are kept in the instance: these are begun with what still holds.
-    made.__dict__["gradebook"] = loaded.gradebook.with_scores(book, {str(row.student_id) for row in changed})
+    made.__dict__["gradebook"] = loaded.gradebook.with_scores(book, own.keys())
     made.__dict__["slips"] = {work: found for work, found in loaded.slips.items() if int(work) not in works}
     return made
 

@@ -100,11 +100,9 @@ class _Entering:
         assignments = {each.pk: each for each in self.plan.assignments}
         scores = {
             (score.student_id, score.assignment_id): score
-            for score in Score.objects.select_for_update()
-            .filter(
+            for score in Score.objects.select_for_update().filter(
                 assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries}
             )
-            .select_related("changed_by")
         }
         for typed in entries:
             where = (typed.student, typed.assignment)

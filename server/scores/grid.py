@@ -19,6 +19,7 @@ from scores.book import LoadedClass, ScoreRow
 from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, LevelsOut, RowOut, SpreadOut
 from scores.texts import core_score, plain_number
 
+HUNDRED = Fraction(100)
 SPREAD_BEGINS = 40
 """The strip under the heads shows 40 to 100 percent."""
 
@@ -116,7 +117,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
                 alike=alike(loaded, each),
                 standards=each.standards,
                 figures=figures_out(numbers.points, numbers.missing),
-                spread=spread(numbers.percent),
+                spread=spread(numbers.points, numbers.worth) if numbers.worth else None,
             )
         )
     return found
@@ -125,13 +126,13 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
 def alike(loaded: LoadedClass, assignment: Assignment) -> str | None:
     """That everybody has the same number, in words, until it was said to be meant."""
     work = assignment.pk
-    mine = [
-        score
-        for each in loaded.plan.roster
-        if (score := loaded.rows.get((each.student_id, work))) is not None and score.number is not None
-    ]
-    if len({score.number for score in mine}) > 1:
-        return None
+    mine: list[ScoreRow] = []
+    for each in loaded.plan.roster:
+        score = loaded.rows.get((each.student_id, work))
+        if score is not None and score.number is not None:
+            if mine and score.number != mine[0].number:
+                return None
+            mine.append(score)
     if assignment.entered_as == "done" or all(score.meant for score in mine):
         return None
     numbers = [value for score in mine if isinstance(value := core_score(score), int)]
@@ -272,11 +273,8 @@ def _slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
         if isinstance(score := loaded.book.scores.get(student, {}).get(column.id), int)
     }
     found = slips(numbers, column.assignment.points, extra=column.assignment.extra)
-    typed = {
-        str(student): loaded.rows[student, work].typed_mark
-        for student, work in ((int(each), int(column.id)) for each in numbers)
-        if loaded.rows[student, work].typed_mark
-    }
+    work = int(column.id)
+    typed = {student: mark for student in numbers if (mark := loaded.rows[int(student), work].typed_mark)}
     for student in stray_marks(typed, len(numbers)):
         found.setdefault(student, Slip("mark", typed=typed[student]))
     return found
@@ -293,19 +291,20 @@ def slip_words(slip: Slip) -> str:
     return f"Far from everybody else’s: the nearest is {nearest}.{asked}"
 
 
-def spread(figures: Statistics | None) -> SpreadOut | None:
-    """A box on the strip's axis, in percent of its width; None where there is no number."""
-    if figures is None or figures.mean is None:
+def spread(figures: Statistics, out_of: Fraction = HUNDRED) -> SpreadOut | None:
+    """A box on the strip's axis, in percent of its width, of figures in percent of `out_of`; None where there is no number."""
+    if figures.mean is None:
         return None
 
     def place(value: Fraction | None) -> float:
         # Where it is drawn, not what it is.
         assert value is not None
-        return round(min(max((float(value) - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), 0.0), 100.0), 1)
+        percent = 100 * float(value) / float(out_of)
+        return round(min(max((percent - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), 0.0), 100.0), 1)
 
     return SpreadOut(
         low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),
-        upper=place(figures.upper_quartile), high=place(figures.maximum), mean=mean_text(figures.mean) or "",
+        upper=place(figures.upper_quartile), high=place(figures.maximum), mean=mean_text(figures.mean * 100 / out_of) or "",
     )  # fmt: skip
 
 

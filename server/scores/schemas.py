@@ -185,7 +185,7 @@ class BatchIn(Schema):
     entries: list[EntryIn]
 
 
-class SavedOut(Schema):
+class SavedOut(TypedDict):
     """An entry that was saved."""
 
     student: int
@@ -195,7 +195,7 @@ class SavedOut(Schema):
     above_points: bool
 
 
-class ConflictOut(Schema):
+class ConflictOut(TypedDict):
     """An entry that a colleague was faster with: theirs stands, with its version."""
 
     student: int
@@ -207,7 +207,7 @@ class ConflictOut(Schema):
     at: str
 
 
-class RefusedOut(Schema):
+class RefusedOut(TypedDict):
     """An entry that is not taken, and why."""
 
     student: int
