@@ -78,7 +78,7 @@ def quick_passwords(settings: Any) -> None:
 @pytest.fixture(autouse=True)
 def nothing_kept(settings: Any) -> None:
     """Tests change rows behind the server's back; what is kept of classes is tested by itself."""
-    settings.KEPT_CLASSES = 0
+    settings.KEPT_SCORES = 0
 
 
 @pytest.fixture

@@ -71,7 +71,7 @@ def test_figures_count_numbers_as_adjusted_and_blanks_apart() -> None:
     )
     gradebook = Gradebook(adjusted)
     first, second = assignment_figures(gradebook, "term").values()
-    assert (first.points.mean, first.percent.mean if first.percent else None) == (12, 60)
+    assert (first.points.mean, first.worth) == (12, 20)
     assert (second.marked, second.due, second.blank, second.missing) == (0, 1, 1, 1)
     assert term_figures(gradebook, "term").mean == 60
 

@@ -111,8 +111,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
-KEPT_CLASSES = env.int("HOARFROST_KEPT_CLASSES", default=40)
-"""How many classes a process of the server keeps loaded; a large one takes about 4 MB."""
+KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=150_000)
+"""Of how many scores a process of the server keeps the classes loaded; each takes less than a thousand bytes."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
 """The fonts of printed pages: the same files that the front end ships."""
 

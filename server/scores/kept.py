@@ -30,6 +30,11 @@ class _Kept:
     loaded: LoadedClass
     answers: dict[tuple[object, ...], str] = field(default_factory=dict)
 
+    @property
+    def size(self) -> int:
+        """How much room it takes, in scores; the plan takes about as much as the first hundred."""
+        return 100 + len(self.loaded.rows)
+
 
 _classes: OrderedDict[int, _Kept] = OrderedDict()
 _lock = Lock()
@@ -92,6 +97,6 @@ def _keep(school_class: SchoolClass, made: _Kept) -> _Kept:
     with _lock:
         _classes[school_class.pk] = made
         _classes.move_to_end(school_class.pk)
-        while len(_classes) > settings.KEPT_CLASSES:
+        while sum(each.size for each in _classes.values()) > settings.KEPT_SCORES:
             _classes.popitem(last=False)
     return made

@@ -18,7 +18,7 @@ from scores.tests.test_entering import enter, entry
 
 @pytest.fixture
 def keeping(world: World, settings: Any) -> World:
-    settings.KEPT_CLASSES = 2
+    settings.KEPT_SCORES = 250
     kept._classes.clear()
     return world
 
