@@ -8,7 +8,8 @@ from school.models import SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
-from scores.book import LoadedClass, load_class, student_of, term_of
+from scores.book import LoadedClass, student_of, term_of
+from scores.kept import kept_class
 
 from reports import bank, commenting, documents, override_file, overriding, posting, windows
 from reports.card_schemas import DocumentOut, WantedIn
@@ -50,7 +51,7 @@ router = PermittedRouter(tags=["report"])
 
 def _place(request: Asking, term: int | None, *, reporting: bool = False) -> tuple[LoadedClass, Term]:
     """The class of an operation and its term: where none is named, the running one, or the one being posted."""
-    loaded = load_class(request.school_class)
+    loaded = kept_class(request.school_class)
     found = term_of(loaded, term)
     if reporting and term is None:
         found = windows.term_offered(loaded.plan.terms, found, request.school_class.school.today())
@@ -203,7 +204,7 @@ def favour(request: Asking, class_id: int, sentence: int, body: FavouriteIn) -> 
 @router.post("/classes/{class_id}/report/post", permission=POST, response=PostOut)
 def post(request: Asking, class_id: int, body: PostIn) -> Any:
     """Post grades."""
-    place = term_of(load_class(request.school_class), body.term)
+    place = term_of(kept_class(request.school_class), body.term)
     count = posting.post(request.school_class, request.user, place, body.request, body.students, body.term_name)
     return PostOut(posted=count)
 

@@ -12,8 +12,9 @@ from gradecore.shares import planned_shares
 from plans.loading import load_plan
 from plans.models import Assignment, Draft
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
-from scores.book import LoadedClass, load_class
+from scores.book import LoadedClass
 from scores.grid import is_apart
+from scores.kept import kept_class
 
 from reports import windows
 from reports.posted import in_force, of_term
@@ -269,7 +270,7 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     """The home page of somebody who teaches; None for somebody who teaches nothing."""
     if not classes:
         return None
-    loaded = [load_class(each) for each in classes]
+    loaded = [kept_class(each) for each in classes]
     today = classes[0].school.today()
     running = loaded[0].plan.running_term()
     standings = [Standing(each, each.plan.running_term()) for each in loaded]

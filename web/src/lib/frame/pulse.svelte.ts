@@ -12,8 +12,10 @@ class Pulse {
 	cell: { student: number; assignment: number } | null = null;
 
 	/** Whoever else is in a cell, by name. */
-	who(student: number, assignment: number): string | undefined {
-		return this.here.find((each) => each.student === student && each.assignment === assignment)?.name;
+	/** Who is in a student's row, by assignment; nothing where nobody is. */
+	inRow(student: number): ReadonlyMap<number, string> | undefined {
+		const found = this.here.filter((each) => each.student === student && each.assignment !== null);
+		return found.length ? new Map(found.map((each) => [each.assignment!, each.name])) : undefined;
 	}
 
 	/** Follow a class until the function returned is called. */

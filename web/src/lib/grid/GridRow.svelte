@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** A student's row: name, grade, and the cells that are drawn. */
 	import { pulse } from '$lib/frame/pulse.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
 	import CellView from './CellView.svelte';
 	import type { Column, Entering, Row } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
@@ -42,6 +41,10 @@
 	} = $props();
 
 	const isHere = $derived(index === selection.at.row);
+	// Looked at once a row: what happens in another row leaves its cells alone.
+	const waiting = $derived(entering.waiting(row));
+	const troubled = $derived(entering.troubled(row));
+	const others = $derived(pulse.inRow(row.student_id));
 	const name = $derived(hasAliases ? row.alias : `${row.given_name} ${row.family_name}`);
 	const states: Record<string, string> = {
 		not_assigned: 'not assigned',
@@ -49,17 +52,19 @@
 		past_due: 'blank, past due'
 	};
 
-	function label(column: Column, at: number): string {
+	function label(column: Column): string {
 		const cell = row.cells[column.id]!;
+		const problem = troubled?.get(column.id);
+		const text = problem?.typed ?? waiting?.get(column.id)?.text ?? cell.text;
 		return [
 			`${name}, ${column.name}:`,
-			entering.text({ row: index, column: at }) || (cell.state ? states[cell.state] : 'blank'),
+			text || (cell.state ? states[cell.state] : 'blank'),
 			cell.dropped ? 'dropped' : '',
 			cell.flag,
 			cell.comment ? 'with a comment' : '',
 			cell.slip ?? '',
 			column.lock ? 'locked' : '',
-			saving.problem(entering.place(row, column))?.message ?? ''
+			problem?.message ?? ''
 		]
 			.filter(Boolean)
 			.join(' ');
@@ -96,9 +101,8 @@
 		{@const isChosen = selection.anchor !== null && selection.holds(index, piece.index)}
 		{#if piece.gap}<td class="gap" aria-hidden="true"></td>{/if}
 		{#if cell}
-			{@const where = entering.place(row, column)}
-			{@const somebody = pulse.who(row.student_id, column.id)}
-			{@const problem = saving.problem(where)}
+			{@const somebody = others?.get(column.id)}
+			{@const problem = troubled?.get(column.id)}
 			<td
 				class="cell"
 				class:out={column.apart}
@@ -111,7 +115,7 @@
 				aria-selected={isAt || isChosen}
 				aria-readonly={column.lock ? true : undefined}
 				aria-colindex={piece.index + 3}
-				aria-label={label(column, piece.index)}
+				aria-label={label(column)}
 				onmousedown={(event) => {
 					if (isAt && selection.typed !== null) return;
 					event.preventDefault();
@@ -124,7 +128,7 @@
 					<input
 						{@attach taken}
 						bind:value={selection.typed}
-						aria-label={label(column, piece.index)}
+						aria-label={label(column)}
 						maxlength="200"
 						onblur={() => selection.keep()}
 					/>
@@ -134,7 +138,7 @@
 						{problem}
 						{hasIce}
 						hue={hues.get(cell.text) ?? 0}
-						pending={saving.pending(where)}
+						pending={waiting?.get(column.id)}
 					/>
 				{/if}
 			</td>

@@ -1,6 +1,6 @@
 /** What stands in the cells of a grid, and how something is entered in them. */
 import type { Shapes } from '$lib/api/client';
-import type { How, Place } from '$lib/saving/queue';
+import type { Entry, How, Place, Problem } from '$lib/saving/queue';
 import { saving } from '$lib/saving/saving.svelte';
 import type { Cell } from './selection.svelte';
 
@@ -31,6 +31,15 @@ export class Entering {
 
 	place(row: Row, column: Column): Place {
 		return { classId: this.classId(), student: row.student_id, assignment: column.id };
+	}
+
+	/** What of a row waits to be saved, and what is to be looked at, by assignment. */
+	waiting(row: Row): ReadonlyMap<number, Entry> | undefined {
+		return saving.waiting(this.classId(), row.student_id);
+	}
+
+	troubled(row: Row): ReadonlyMap<number, Problem> | undefined {
+		return saving.troubled(this.classId(), row.student_id);
 	}
 
 	/** What the cell shows: what was typed, sent or not, before what is saved. */

@@ -57,6 +57,16 @@ export function placeId(person: number, place: Place): string {
 	return `${person} ${place.classId} ${place.student} ${place.assignment}`;
 }
 
+/** What stands at places, by class and student, and then by assignment. */
+export function byStudent<T extends Place>(all: readonly T[]): Map<string, Map<number, T>> {
+	const found = new Map<string, Map<number, T>>();
+	for (const each of all) {
+		const key = `${each.classId} ${each.student}`;
+		found.set(key, (found.get(key) ?? new Map<number, T>()).set(each.assignment, each));
+	}
+	return found;
+}
+
 export class Queue {
 	private constructor(private readonly db: IDBPDatabase<Schema>) {}
 

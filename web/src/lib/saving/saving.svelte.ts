@@ -1,6 +1,15 @@
 /** Sends what was entered, in order, until it is saved; and says in words how that stands. */
 import { api, ask, Refusal, type Shapes } from '$lib/api/client';
-import { Queue, isSamePlace, placeId, type Entry, type Place, type Problem, type Typed } from './queue';
+import {
+	Queue,
+	byStudent,
+	isSamePlace,
+	placeId,
+	type Entry,
+	type Place,
+	type Problem,
+	type Typed
+} from './queue';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
@@ -109,16 +118,25 @@ class Saving {
 		await this.#look();
 	}
 
-	/** What waits and what is to be looked at, by place: a grid asks for each of its cells. */
-	readonly #waiting = $derived(new Map(this.entries.map((each) => [placeId(0, each), each])));
-	readonly #troubled = $derived(new Map(this.problems.map((each) => [placeId(0, each), each])));
+	readonly #waiting = $derived(byStudent(this.entries));
+	readonly #troubled = $derived(byStudent(this.problems));
+
+	/** What of a student's waits, by assignment; nothing where nothing does, so that an entry wakes its own row alone. */
+	waiting(classId: number, student: number): ReadonlyMap<number, Entry> | undefined {
+		return this.#waiting.get(`${classId} ${student}`);
+	}
+
+	/** What of a student's is to be looked at, by assignment. */
+	troubled(classId: number, student: number): ReadonlyMap<number, Problem> | undefined {
+		return this.#troubled.get(`${classId} ${student}`);
+	}
 
 	pending(place: Place): Entry | undefined {
-		return this.#waiting.size ? this.#waiting.get(placeId(0, place)) : undefined;
+		return this.waiting(place.classId, place.student)?.get(place.assignment);
 	}
 
 	problem(place: Place): Problem | undefined {
-		return this.#troubled.size ? this.#troubled.get(placeId(0, place)) : undefined;
+		return this.troubled(place.classId, place.student)?.get(place.assignment);
 	}
 
 	/** Wait until all that was entered or changed is saved. False where it cannot be now: without a connection, or signed out. */

@@ -34,8 +34,21 @@
 	}));
 	const query = $derived(term ? `?term=${term}` : '');
 
-	// What a saved score changes (blanks, means, who is ready) stands in the frame too.
-	$effect(() => saving.onAnswer(() => void queries.invalidateQueries({ queryKey: ['class', id, 'frame'] })));
+	// What a saved score changes (blanks, means, who is ready) stands in the frame too; in a run of entries it is
+	// looked at now and then, not after each.
+	$effect(() => {
+		let waiting: ReturnType<typeof setTimeout> | undefined;
+		const leave = saving.onAnswer(() => {
+			waiting ??= setTimeout(() => {
+				waiting = undefined;
+				void queries.invalidateQueries({ queryKey: ['class', id, 'frame'] });
+			}, 500);
+		});
+		return () => {
+			clearTimeout(waiting);
+			leave();
+		};
+	});
 
 	// What a colleague changes appears by itself.
 	$effect(() => pulse.follow(id, queries));
