@@ -112,7 +112,7 @@ CONTENT_SECURITY_POLICY = {
 
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=150_000)
-"""Of how many scores a process of the server keeps the classes loaded; each takes less than a thousand bytes."""
+"""Of how many scores a process of the server keeps the classes loaded; each takes about a thousand bytes."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
 """The fonts of printed pages: the same files that the front end ships."""
 
