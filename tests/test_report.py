@@ -128,6 +128,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     family.reload()
     expect(family.locator(".hero b").first).to_have_text("A")
     family.get_by_role("link", name="report card of Quarter 2").click()
+    expect(family.get_by_role("link", name="Save as PDF")).to_be_visible()
     expect(family.get_by_text("She asks good questions.")).to_be_visible()
     assert violations(family) == []
     with family.expect_download() as download:

@@ -83,7 +83,8 @@ class Gradebook:
         made = Gradebook(book, family=self.family, checked=True)
         if not any(work.adjust for work in book.assignments) and not any(term.adjust for term in book.terms):
             made.share_plans(self)
-            made._results = {place: each for place, each in self._results.items() if place[0] not in students}
+            # Of a copy: another thread may be computing with this one.
+            made._results = {place: each for place, each in self._results.copy().items() if place[0] not in students}
         return made
 
     def reckon(self, student: str, term: str) -> Reckoning:

@@ -36,7 +36,7 @@ class Permission:
     about: Literal["class", "student"] | None = None
     signed_in: bool = True
     changes: Literal["school", "class"] | None = None
-    """What operations that write count as changed when they are through (`revisions`)."""
+    """What operations that write count as changed (`revisions`)."""
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
         """Raises NotYours unless the person has it; the class or student is then on the request."""
@@ -55,14 +55,19 @@ class Permission:
             request.student = subject
 
     def count(self, request: Asking) -> None:
-        """Count what an operation changed, at its end: others wait for the row no longer than it takes to finish."""
-        if self.changes == "class":
-            revisions.count_class(request.school_class.pk)
-        elif self.about == "class":
-            revisions.count_school(request.school_class.school_id)
-        else:
-            for school in request.user.memberships.values_list("school_id", flat=True).distinct():
+        """Count what an operation is about to change, in its transaction: first, and the school before the class, so that
+        nobody waits crosswise for rows that refer to them.
+        """
+        if self.changes == "school":
+            schools = (
+                [request.school_class.school_id]
+                if self.about == "class"
+                else sorted(set(request.user.memberships.values_list("school_id", flat=True)))
+            )
+            for school in schools:
                 revisions.count_school(school)
+        if self.about == "class":
+            revisions.count_class(request.school_class.pk)
 
 
 class _Session(APIKeyCookie):
@@ -96,9 +101,8 @@ class PermittedRouter(Router):
                 if permission.changes is None or methods == ["GET"]:
                     return view(request, *args, **address)
                 with transaction.atomic():
-                    answer = view(request, *args, **address)
                     permission.count(request)
-                return answer
+                    return view(request, *args, **address)
 
             permitted.permission = permission  # type: ignore[attr-defined]
             auth = _SIGNED_IN if permission.signed_in else _ANYBODY

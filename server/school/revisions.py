@@ -2,7 +2,8 @@
 
 `School.revision` counts what can change any class of the school (plans, scales, codes, terms), `SchoolClass.revision`
 what changes one class otherwise, and `SchoolClass.scores_revision` its scores; each score says with which it changed
-last. They are counted in the transaction that makes the change, so that nobody sees the one without the other.
+last. They are counted at the beginning of the transaction that makes the change, so that nobody sees the one without
+the other: a row that refers to a class or school holds it, and two that held it could not both count it afterwards.
 Operations count by their permission (`access`); whatever else writes has to count by itself.
 """
 

@@ -164,7 +164,7 @@ def with_scores(loaded: LoadedClass, changed: Sequence[ScoreRow]) -> LoadedClass
     made = replace(loaded, rows=rows, book=book)
     # Cached properties are kept in the instance: these are begun with what still holds.
     made.__dict__["gradebook"] = loaded.gradebook.with_scores(book, own.keys())
-    made.__dict__["slips"] = {work: found for work, found in loaded.slips.items() if int(work) not in works}
+    made.__dict__["slips"] = {work: found for work, found in loaded.slips.copy().items() if int(work) not in works}
     return made
 
 

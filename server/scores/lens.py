@@ -143,10 +143,11 @@ def set_details(
     known = school_class.enrolments.filter(student_id=student_id).exists()
     if not known or not school_class.assignments.filter(pk=assignment_id).exists():
         raise NotYours
+    revision = revisions.next_scores(school_class.pk)
     score = Score.objects.select_for_update().filter(student_id=student_id, assignment_id=assignment_id).first()
     if score is None:
         score = Score(student_id=student_id, assignment_id=assignment_id, version=0)
-    change = _put(score, person, school_class, given, revisions.next_scores(school_class.pk))
+    change = _put(score, person, school_class, given, revision)
     words = f"changed what stands beside a score in {score.assignment.short_name}"
     acts.record(school_class, person, "score details", words, [change])
 
