@@ -36,6 +36,21 @@ describe('the queue of entries', () => {
 		expect(await texts()).toEqual(['3', '1', '2']);
 	});
 
+	it('keeps every line with strokes, which says a part of the cell, and builds each on the one before', async () => {
+		for (const [act, text] of ['17', '/3', '//4', '12'].entries())
+			await queue.add(entry(text, { act: `${act}` }));
+		expect(await texts()).toEqual(['17', '/3', '//4', '12']);
+		const sent: string[] = [];
+		for (let version = 1; ; version++) {
+			const batch = await queue.nextBatch(ANN);
+			if (!batch) break;
+			const [first] = batch.entries;
+			sent.push(`${first!.text} on ${first!.version}`);
+			await queue.settle(batch.id, ANN, [{ classId: 1, student: 1, assignment: 1, version }]);
+		}
+		expect(sent).toEqual(['17 on 0', '/3 on 1', '//4 on 2', '12 on 3']);
+	});
+
 	it('replaces what was typed in the same cell and not sent, keeping its version', async () => {
 		await queue.add(entry('1', { version: 4 }));
 		await queue.add(entry('12', { version: 9 }));

@@ -57,6 +57,11 @@ export function placeId(person: number, place: Place): string {
 	return `${person} ${place.classId} ${place.student} ${place.assignment}`;
 }
 
+/** Whether an entry's text is a line with scores by standard, of which it may leave some as they are. */
+function hasParts(entry: Entry): boolean {
+	return entry.text.includes('/');
+}
+
 /** What stands at places, by class and student, and then by assignment. */
 export function byStudent<T extends Place>(all: readonly T[]): Map<string, Map<number, T>> {
 	const found = new Map<string, Map<number, T>>();
@@ -81,7 +86,10 @@ export class Queue {
 		return new Queue(db);
 	}
 
-	/** Add entries, all or none. One in the same cell that was not sent yet is replaced: only the last typing counts. */
+	/**
+	 * Add entries, all or none. One in the same cell that was not sent yet is replaced: only the last typing counts. A
+	 * line with strokes says a part of what the cell holds, so that it neither replaces another nor is replaced.
+	 */
 	async add(...added: Entry[]): Promise<void> {
 		const work = this.db.transaction(['entries', 'problems'], 'readwrite');
 		const entries = work.objectStore('entries');
@@ -90,7 +98,8 @@ export class Queue {
 		for (const each of person === undefined ? [] : await entries.index('person').getAll(person))
 			if (each.batch === null) waiting.set(placeId(each.person, each), each);
 		for (const entry of added) {
-			const before = waiting.get(placeId(entry.person, entry));
+			const waits = waiting.get(placeId(entry.person, entry));
+			const before = waits && !hasParts(waits) && !hasParts(entry) ? waits : undefined;
 			if (before) await entries.delete(before.key!);
 			// A comment that waits goes with the new number unless another came with it.
 			const kept = before
