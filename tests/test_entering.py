@@ -279,6 +279,12 @@ def test_the_palette_the_keys_and_the_student_page(somebody: Callable[..., Page]
     page.keyboard.press("?")
     expect(page.get_by_role("dialog", name="Keys")).to_contain_text("the first row of what is chosen")
     page.keyboard.press("Escape")
+    for _ in range(2):  # What was typed before is gone when it opens again.
+        page.keyboard.press("Control+k")
+        page.keyboard.type("loose")
+        expect(page.get_by_role("combobox", name="Find a student")).to_have_value("loose")
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("combobox", name="Find a student")).to_have_count(0)
     page.keyboard.press("Control+k")
     page.keyboard.type("loose")
     page.keyboard.press("Enter")

@@ -26,6 +26,7 @@
 	const queries = useQueryClient();
 	let typed = $state('');
 	let at = $state(0);
+	let field = $state<HTMLInputElement | null>(null);
 	const students = createQuery(() => ({
 		queryKey: ['own students'],
 		queryFn: () => ask(api.GET('/api/own-students')),
@@ -98,8 +99,25 @@
 	async function choose(item: Item | undefined): Promise<void> {
 		if (!item) return;
 		open = false;
-		typed = '';
 		await item.act();
+	}
+
+	// Each time it opens it begins anew.
+	$effect(() => {
+		if (!open) {
+			typed = '';
+			at = 0;
+		}
+	});
+
+	/** What is typed before the field has the focus counts: the dialog takes a moment to appear, a fast hand does not. */
+	function catchEarly(event: KeyboardEvent): void {
+		if (!open || event.target === field || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.key.length === 1) {
+			typed += event.key;
+			event.preventDefault();
+		} else if (event.key !== 'Tab') onkeydown(event);
+		field?.focus();
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -110,6 +128,8 @@
 		event.preventDefault();
 	}
 </script>
+
+<svelte:window onkeydowncapture={catchEarly} />
 
 <Dialog.Root bind:open>
 	<Dialog.Portal>
@@ -127,6 +147,7 @@
 				autocomplete="off"
 				spellcheck="false"
 				placeholder="A student, a class, or what you want to do"
+				bind:this={field}
 				bind:value={typed}
 				oninput={() => (at = 0)}
 				{onkeydown}

@@ -7,6 +7,8 @@
 	import LensFrame from './LensFrame.svelte';
 	import { Editing } from '$lib/planning/editing';
 
+	type Row = Shapes['RowOut'];
+
 	let {
 		classId,
 		grid,
@@ -26,18 +28,18 @@
 	// svelte-ignore state_referenced_locally
 	let code = $state(grid.codes[0]?.code ?? '');
 	const editing = $derived(new Editing(classId, (work) => saving.during(work), refresh));
-	const blanks = $derived(
-		grid.rows.filter((row) => {
-			const cell = row.cells[column.id];
-			return cell && !cell.text && cell.state !== 'not_assigned';
-		})
-	);
-
 	const assigned = $derived(grid.rows.filter((row) => row.cells[column.id]?.state !== 'not_assigned'));
+	const blanks = $derived(assigned.filter((row) => !shown(row)));
+
+	/** What a student's cell shows: what waits to be saved, before what is. */
+	function shown(row: Row): string {
+		const place = { classId, student: row.student_id, assignment: column.id };
+		return saving.shown(place) ?? row.cells[column.id]?.text ?? '';
+	}
 
 	/** The score that more have than any other, where more than one has it. */
 	const usual = $derived.by(() => {
-		const texts = assigned.map((row) => row.cells[column.id]?.text ?? '').filter(Boolean);
+		const texts = assigned.map(shown).filter(Boolean);
 		const count = (text: string) => texts.filter((each) => each === text).length;
 		const found = texts.toSorted((one, other) => count(other) - count(one))[0] ?? '';
 		return count(found) > 1 ? found : '';
@@ -55,7 +57,7 @@
 	});
 
 	/** The same for some students: a number, a mark or a code. */
-	async function all(rows: typeof grid.rows, text: string): Promise<void> {
+	async function all(rows: Row[], text: string): Promise<void> {
 		const given = rows.map((row) => ({
 			classId, student: row.student_id, assignment: column.id, text, version: row.cells[column.id]!.version,
 			how: 'filled' as const

@@ -46,8 +46,7 @@ export class Entering {
 	text(at: Cell): string {
 		const here = this.here(at);
 		if (!here) return '';
-		const where = this.place(here.row, here.column);
-		return saving.problem(where)?.typed ?? saving.pending(where)?.text ?? here.cell.text;
+		return saving.shown(this.place(here.row, here.column)) ?? here.cell.text;
 	}
 
 	/** Why nothing can be entered here; empty where something can. */

@@ -51,6 +51,16 @@ describe('the queue of entries', () => {
 		expect(sent).toEqual(['17 on 0', '/3 on 1', '//4 on 2', '12 on 3']);
 	});
 
+	it('builds what was typed before an earlier entry of one’s own came back on that entry', async () => {
+		await queue.add(entry('EX'));
+		const batch = await queue.nextBatch(ANN);
+		await queue.settle(batch!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 1 }]);
+		await queue.add(entry('15'));
+		expect(await queue.entries(ANN)).toMatchObject([{ text: '15', version: 1 }]);
+		await queue.add(entry('16', { student: 2 }));
+		expect(await queue.entries(ANN)).toMatchObject([{ version: 1 }, { student: 2, version: 0 }]);
+	});
+
 	it('replaces what was typed in the same cell and not sent, keeping its version', async () => {
 		await queue.add(entry('1', { version: 4 }));
 		await queue.add(entry('12', { version: 9 }));

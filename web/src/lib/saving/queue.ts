@@ -73,6 +73,9 @@ export function byStudent<T extends Place>(all: readonly T[]): Map<string, Map<n
 }
 
 export class Queue {
+	/** The last version of each place that was saved from here. */
+	readonly #saved = new Map<string, number>();
+
 	private constructor(private readonly db: IDBPDatabase<Schema>) {}
 
 	static async open(name = 'hoarfrost'): Promise<Queue> {
@@ -89,6 +92,7 @@ export class Queue {
 	/**
 	 * Add entries, all or none. One in the same cell that was not sent yet is replaced: only the last typing counts. A
 	 * line with strokes says a part of what the cell holds, so that it neither replaces another nor is replaced.
+	 * What was typed before one's own earlier entry came back as saved builds on that entry all the same.
 	 */
 	async add(...added: Entry[]): Promise<void> {
 		const work = this.db.transaction(['entries', 'problems'], 'readwrite');
@@ -97,7 +101,9 @@ export class Queue {
 		const waiting = new Map<string, Entry>();
 		for (const each of person === undefined ? [] : await entries.index('person').getAll(person))
 			if (each.batch === null) waiting.set(placeId(each.person, each), each);
-		for (const entry of added) {
+		for (const typed of added) {
+			const version = Math.max(typed.version, this.#saved.get(placeId(typed.person, typed)) ?? 0);
+			const entry = { ...typed, version };
 			const waits = waiting.get(placeId(entry.person, entry));
 			const before = waits && !hasParts(waits) && !hasParts(entry) ? waits : undefined;
 			if (before) await entries.delete(before.key!);
@@ -146,6 +152,7 @@ export class Queue {
 	/** A batch was answered: it leaves the queue, and later entries in the same cells build on what was saved. */
 	async settle(id: string, person: number, saved: (Place & { version: number })[]): Promise<void> {
 		const work = this.db.transaction('entries', 'readwrite');
+		for (const place of saved) this.#saved.set(placeId(person, place), place.version);
 		for (const each of await work.store.index('person').getAll(person)) {
 			if (each.batch === id) {
 				await work.store.delete(each.key!);

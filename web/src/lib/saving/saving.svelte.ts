@@ -135,6 +135,11 @@ class Saving {
 		return this.waiting(place.classId, place.student)?.get(place.assignment);
 	}
 
+	/** What was typed at a place and is not saved: it waits, or is to be looked at. */
+	shown(place: Place): string | undefined {
+		return this.problem(place)?.typed ?? this.pending(place)?.text;
+	}
+
 	problem(place: Place): Problem | undefined {
 		return this.troubled(place.classId, place.student)?.get(place.assignment);
 	}
