@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** What a cell shows: the score on its level of ice, or which kind of blank it is. */
+	/** What a cell shows on its level of ice: the score, or which kind of blank it is. */
 	import type { Shapes } from '$lib/api/client';
 	import type { Entry, Problem } from '$lib/saving/queue';
 
@@ -7,27 +7,20 @@
 		cell,
 		pending,
 		problem,
-		hasIce,
 		hue = 0
 	}: {
 		cell: Shapes['CellOut'];
 		pending: Entry | undefined;
 		problem: Problem | undefined;
-		hasIce: boolean;
 		/** The colour of the code that is shown; 0 is none. */
 		hue?: number;
 	} = $props();
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
 	const isPlain = $derived(!pending && !problem);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
-	/** The ice ends behind the text: without room around it the edge would strike it through. */
-	const isCrossed = $derived(hasIce && cell.level !== null && cell.level > 35 && cell.level < 65);
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
 
-{#if isPlain && hasIce && cell.level !== null}
-	<span class="level" class:faint={cell.dropped} style="height: {cell.level}%"></span>
-{/if}
 {#if cell.flag && isPlain}<em title={cell.flag} data-letter={letters[cell.flag]}></em>{/if}
 {#if cell.comment}<span class="fold" title="has a comment"></span>{/if}
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
@@ -41,7 +34,6 @@
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
 		class:wrong={problem}
-		class:crossed={isCrossed}
 	>
 		{#if cell.adjusted && isPlain && cell.adjusted !== text}<small>{text}</small
 			>{cell.adjusted}{:else}{text}{/if}
@@ -51,17 +43,7 @@
 	></span>{/if}
 
 <style>
-	.level {
-		position: absolute;
-		inset: auto 0 0;
-		background: linear-gradient(var(--frost), var(--ice));
-		border-top: 1px solid var(--deep);
-	}
-	.faint {
-		opacity: 0.38;
-	}
 	.value {
-		position: relative;
 		padding-right: 8px;
 	}
 	.code {
@@ -78,12 +60,6 @@
 		color: var(--slate);
 		text-decoration: line-through;
 	}
-	.crossed {
-		text-shadow:
-			0 0 3px var(--frost),
-			0 0 3px var(--frost),
-			0 0 2px var(--frost);
-	}
 	.wrong {
 		color: var(--amber-ink);
 		font-weight: 600;
@@ -96,7 +72,7 @@
 	}
 	em {
 		position: absolute;
-		left: 3px;
+		left: 2px;
 		top: 7px;
 		font: 600 12px/16px var(--text);
 		color: var(--amber-ink);
@@ -112,16 +88,17 @@
 		border-width: 0 7px 7px 0;
 		border-right-color: var(--juniper);
 	}
+	.missing-bar,
+	.dots {
+		display: inline-block;
+		vertical-align: middle;
+	}
 	.missing-bar {
-		position: absolute;
-		right: 13px;
-		top: 7px;
+		margin-right: 13px;
 		height: 16px;
 	}
 	.dots {
-		position: absolute;
-		right: 9px;
-		bottom: 8px;
+		margin: 10px 9px 0 0;
 		width: 19px;
 		height: 3px;
 		background: radial-gradient(circle at 1.5px 1.5px, var(--slate) 1.5px, transparent 1.6px) 0 0/8px 3px;

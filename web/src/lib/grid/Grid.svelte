@@ -13,7 +13,7 @@
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { after, reveal, stable, visible, type Piece } from './visible';
+	import { after, covers, pieceKey, reveal, stable, visible, type Piece } from './visible';
 	import { wanted } from './wanted.svelte';
 
 	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -64,6 +64,7 @@
 	let height = $state(600);
 	let width = $state(1000);
 	let isPlaced = false;
+	let following: ReturnType<typeof setTimeout>;
 	/** Where the cell's menu stands while it is open. */
 	let menu = $state<DOMRect | null>(null);
 
@@ -77,13 +78,19 @@
 	);
 	let rowsBefore: Piece[] = [];
 	let columnsBefore: Piece[] = [];
+	let worksBefore: Column[] = [];
+	/** The columns as the cells need them: what is counted in a column changes with every score, these do not. */
+	const works = $derived.by(() => {
+		const key = (each: Column) => JSON.stringify([each.id, each.name, each.apart, each.lock]);
+		return (worksBefore = stable(grid.columns, worksBefore, key));
+	});
 	const rows = $derived.by(() => {
 		const now = visible(scrolled.top, height - HEAD - FOOT, ROW, grid.rows.length, selection.at.row);
-		return (rowsBefore = stable(now, rowsBefore));
+		return (rowsBefore = stable(now, rowsBefore, pieceKey));
 	});
 	const columns = $derived.by(() => {
 		const now = visible(scrolled.left, width - left, COLUMN, grid.columns.length, selection.at.column);
-		return (columnsBefore = stable(now, columnsBefore));
+		return (columnsBefore = stable(now, columnsBefore, pieceKey));
 	});
 	const restColumns = $derived(after(columns, grid.columns.length));
 	const restRows = $derived(after(rows, grid.rows.length));
@@ -95,6 +102,18 @@
 		['count', 'How many have a number'],
 		['missing', 'Missing']
 	];
+
+	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
+	function onscroll(): void {
+		const follow = () => (scrolled = { top: scroller.scrollTop, left: scroller.scrollLeft });
+		clearTimeout(following);
+		if (
+			covers(rows, scroller.scrollTop, height - HEAD - FOOT, ROW, grid.rows.length) &&
+			covers(columns, scroller.scrollLeft, width - left, COLUMN, grid.columns.length)
+		)
+			following = setTimeout(follow);
+		else follow();
+	}
 
 	async function onkeydown(event: KeyboardEvent): Promise<void> {
 		if (menu || !(event.target as HTMLElement).closest('.cell')) return;
@@ -233,6 +252,8 @@
 		return [...acts(here.row, here.column), ...codes];
 	});
 
+	$effect(() => () => clearTimeout(following));
+
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {
 			if (answered === classId) entering.saved(selection.at, answer);
@@ -267,7 +288,7 @@
 	bind:this={scroller}
 	bind:clientHeight={height}
 	bind:clientWidth={width}
-	onscroll={() => (scrolled = { top: scroller.scrollTop, left: scroller.scrollLeft })}
+	{onscroll}
 >
 	<table
 		role="grid"
@@ -306,11 +327,12 @@
 		</thead>
 		<tbody>
 			{#each rows as piece (grid.rows[piece.index]?.student_id)}
+				{@const row = grid.rows[piece.index]!}
 				{#if piece.gap}<tr aria-hidden="true" style="height: {piece.gap * ROW}px"></tr>{/if}
 				<GridRow
-					row={grid.rows[piece.index]!}
+					{row}
 					index={piece.index}
-					columns={grid.columns}
+					columns={works}
 					drawn={columns}
 					rest={restColumns}
 					{selection}
@@ -318,8 +340,8 @@
 					{hues}
 					{hasIce}
 					{hasAliases}
-					onrow={() => onrow(grid.rows[piece.index]!)}
-					onworking={() => onworking(grid.rows[piece.index]!)}
+					onrow={() => onrow(row)}
+					onworking={() => onworking(row)}
 					onpick={(column, isReaching) => pick({ row: piece.index, column }, isReaching)}
 					onedit={() => perform({ kind: 'edit' })}
 				/>
@@ -356,6 +378,8 @@
 		min-width: 0;
 		min-height: 0;
 		overflow: auto;
+		/* What is drawn around what is in sight does not move it. */
+		overflow-anchor: none;
 		/* Nothing in here moves what is around it. */
 		contain: strict;
 	}

@@ -24,7 +24,7 @@
 	}: {
 		row: Row;
 		index: number;
-		columns: Column[];
+		columns: Pick<Column, 'id' | 'name' | 'apart' | 'lock'>[];
 		drawn: Piece[];
 		/** How many columns after the last that is drawn are not. */
 		rest: number;
@@ -52,7 +52,7 @@
 		past_due: 'blank, past due'
 	};
 
-	function label(column: Column): string {
+	function label(column: (typeof columns)[number]): string {
 		const cell = row.cells[column.id]!;
 		const problem = troubled?.get(column.id);
 		const text = problem?.typed ?? waiting?.get(column.id)?.text ?? cell.text;
@@ -103,8 +103,14 @@
 		{#if cell}
 			{@const somebody = others?.get(column.id)}
 			{@const problem = troubled?.get(column.id)}
+			{@const pending = waiting?.get(column.id)}
 			<td
 				class="cell"
+				class:iced={hasIce && cell.level !== null && !pending && !problem && !column.apart && !cell.slip}
+				class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
+				class:faint={cell.dropped}
+				class:marked={cell.flag || cell.comment || cell.slip || pending || problem}
+				style:--level="{cell.level ?? 0}%"
 				class:out={column.apart}
 				class:somebody
 				class:chosen={isChosen}
@@ -133,13 +139,7 @@
 						onblur={() => selection.keep()}
 					/>
 				{:else}
-					<CellView
-						{cell}
-						{problem}
-						{hasIce}
-						hue={hues.get(cell.text) ?? 0}
-						pending={waiting?.get(column.id)}
-					/>
+					<CellView {cell} {problem} {pending} hue={hues.get(cell.text) ?? 0} />
 				{/if}
 			</td>
 		{:else}<td class="cell"></td>{/if}
@@ -149,6 +149,14 @@
 </tr>
 
 <style>
+	/* A row is painted by itself: what changes in another one leaves it as it was drawn. */
+	tr {
+		position: relative;
+		z-index: 0;
+	}
+	.here {
+		z-index: 1;
+	}
 	th,
 	td {
 		height: 30px;
@@ -208,8 +216,8 @@
 	.here > .grade {
 		background: var(--ice-2);
 	}
+	/* Hundreds of cells are drawn: only those that hold something of their own place are placed, which costs a layer. */
 	.cell {
-		position: relative;
 		background: var(--snow);
 		text-align: right;
 		white-space: nowrap;
@@ -218,9 +226,25 @@
 	.out {
 		background: repeating-linear-gradient(135deg, var(--snow) 0 5px, var(--hair) 5px 6px);
 	}
-	.out :global(.level),
-	.slip :global(.level) {
-		display: none;
+	.marked,
+	.cell[tabindex='0'] {
+		position: relative;
+	}
+	.iced {
+		--edge: var(--deep);
+		--full: var(--ice);
+		background:
+			linear-gradient(var(--edge) 0 1px, transparent 1px) left bottom / 100% var(--level) no-repeat,
+			linear-gradient(var(--frost), var(--full)) left bottom / 100% var(--level) no-repeat,
+			var(--snow);
+	}
+	.faint {
+		--edge: color-mix(in srgb, var(--deep) 38%, var(--snow));
+		--full: color-mix(in srgb, var(--ice) 38%, var(--snow));
+	}
+	/* Where the ice ends behind the text its edge would strike it through. */
+	.crossed {
+		--edge: color-mix(in srgb, var(--deep) 30%, var(--frost));
 	}
 	.chosen {
 		background: var(--ice);
@@ -238,7 +262,7 @@
 	}
 	.cell[tabindex='0'] {
 		outline: 2px solid var(--juniper);
-		outline-offset: -1px;
+		outline-offset: -2px;
 		z-index: 3;
 	}
 	.cell:not(:focus):not(:focus-within)[tabindex='0'] {

@@ -14,14 +14,23 @@
 		assignment,
 		onworking
 	}: { classId: number; term: number; student: number; assignment: number; onworking: () => void } = $props();
+	/** What is shown, with the cell that it is of: until the next one has come, what is done here is done to it. */
+	type Looked = Shapes['LensOut'] & { path: { class_id: number; student: number; assignment: number } };
+
 	const queries = useQueryClient();
-	const path = $derived({ class_id: classId, student, assignment });
-	const lens = createQuery(() => ({
-		queryKey: ['class', classId, 'lens', student, assignment],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path } })),
-		placeholderData: (before) => before
-	}));
+	const lens = createQuery(() => {
+		const path = { class_id: classId, student, assignment };
+		return {
+			queryKey: ['class', classId, 'lens', student, assignment],
+			queryFn: async () => ({
+				...(await ask(
+					api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path } })
+				)),
+				path
+			}),
+			placeholderData: (before: Looked | undefined) => before
+		};
+	});
 	const bank = createQuery(() => ({
 		queryKey: ['class', classId, 'phrases', student],
 		queryFn: () =>
@@ -41,12 +50,15 @@
 	const flags = ['late', 'incomplete', 'absent', 'collected'];
 
 	$effect(() =>
-		saving.onAnswer((answered) => {
-			if (answered === classId) void queries.invalidateQueries({ queryKey: ['class', classId, 'lens'] });
+		saving.onAnswer((answered, _term, answer) => {
+			const isTouched = answer.rows.some((each) => each.student_id === student);
+			if (answered === classId && isTouched)
+				void queries.invalidateQueries({ queryKey: ['class', classId, 'lens'] });
 		})
 	);
 
 	async function change(body: Shapes['DetailsIn']): Promise<void> {
+		const path = lens.data!.path;
 		try {
 			await saving.during(
 				ask(api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path }, body }))
@@ -59,8 +71,9 @@
 
 	/** Enter another text in this cell, for instance what was meant, or what was there before. */
 	function put(text: string): void {
-		const version = lens.data?.version ?? 0;
-		void saving.enter({ classId, student, assignment, text, version }, term);
+		const { version, path } = lens.data!;
+		const place = { classId, student: path.student, assignment: path.assignment };
+		void saving.enter({ ...place, text, version }, term);
 	}
 
 	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
@@ -134,7 +147,7 @@
 			<label>
 				<h3>Comment for the family</h3>
 				<textarea
-					id="lens-comment"
+					id="lens-comment-{data.path.student}-{data.path.assignment}"
 					class="field"
 					rows="2"
 					placeholder="Nothing yet. Seen once the score is shown."

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { after, reveal, stable, visible } from './visible';
+import { after, covers, pieceKey, reveal, stable, visible } from './visible';
 
 describe('what of a large grid is drawn', () => {
 	it('is a part of it, and gaps stand for the rest', () => {
@@ -27,10 +27,18 @@ describe('what of a large grid is drawn', () => {
 
 	it('stays the same where nothing changed', () => {
 		const before = visible(0, 600, 30, 200, 0);
-		expect(stable(visible(0, 600, 30, 200, 5), before)).toBe(before);
-		const further = stable(visible(400, 600, 30, 200, 5), before);
+		expect(stable(visible(0, 600, 30, 200, 5), before, pieceKey)).toBe(before);
+		const further = stable(visible(400, 600, 30, 200, 5), before, pieceKey);
 		expect(further).not.toBe(before);
 		expect(before).toContain(further[2]);
+	});
+
+	it('lasts for a step or two before more is needed', () => {
+		const drawn = visible(0, 600, 30, 200, 0);
+		expect(covers(drawn, 0, 600, 30, 200)).toBe(true);
+		expect(covers(drawn, 60, 600, 30, 200)).toBe(true);
+		expect(covers(drawn, 600, 600, 30, 200)).toBe(false);
+		expect(covers(visible(5400, 600, 30, 200, 0), 5400, 600, 30, 200)).toBe(true);
 	});
 
 	it('comes into sight by the shortest way', () => {

@@ -23,13 +23,25 @@ export function visible(from: number, length: number, size: number, count: numbe
 	return drawn.map((index, place) => ({ index, gap: index - (place ? drawn[place - 1]! + 1 : 0) }));
 }
 
-/** The pieces that there were already, where they are the same: what did not change is not drawn anew. */
-export function stable(now: Piece[], before: Piece[]): Piece[] {
-	const known = new Map(before.map((each) => [each.index, each]));
-	const found = now.map((each) => (known.get(each.index)?.gap === each.gap ? known.get(each.index)! : each));
+/** What there was already, where its key says that it is the same: what did not change is not drawn anew. */
+export function stable<T>(now: T[], before: T[], key: (each: T) => string): T[] {
+	const known = new Map(before.map((each) => [key(each), each]));
+	const found = now.map((each) => known.get(key(each)) ?? each);
 	return found.length === before.length && found.every((each, place) => each === before[place])
 		? before
 		: found;
+}
+
+export function pieceKey(piece: Piece): string {
+	return `${piece.index} ${piece.gap}`;
+}
+
+/** Whether all of `count` pieces that are in sight are drawn. */
+export function covers(pieces: Piece[], from: number, length: number, size: number, count: number): boolean {
+	const drawn = new Set(pieces.map((each) => each.index));
+	const last = Math.min(count - 1, Math.floor((from + length) / size));
+	for (let index = Math.floor(from / size); index <= last; index++) if (!drawn.has(index)) return false;
+	return true;
 }
 
 /** How many after the last piece are not drawn. */

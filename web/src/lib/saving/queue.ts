@@ -62,12 +62,27 @@ function hasParts(entry: Entry): boolean {
 	return entry.text.includes('/');
 }
 
-/** What stands at places, by class and student, and then by assignment. */
-export function byStudent<T extends Place>(all: readonly T[]): Map<string, Map<number, T>> {
+/**
+ * What stands at places, by class and student, and then by assignment. What a student has comes as it was `before` where
+ * it reads the same.
+ */
+export function byStudent<T extends Place>(
+	all: readonly T[],
+	before: Map<string, Map<number, T>>,
+	reads: (each: T) => string
+): Map<string, Map<number, T>> {
 	const found = new Map<string, Map<number, T>>();
 	for (const each of all) {
 		const key = `${each.classId} ${each.student}`;
 		found.set(key, (found.get(key) ?? new Map<number, T>()).set(each.assignment, each));
+	}
+	for (const [key, now] of found) {
+		const then = before.get(key);
+		const isSame = [...now].every(([work, each]) => {
+			const other = then?.get(work);
+			return other && reads(other) === reads(each);
+		});
+		if (then?.size === now.size && isSame) found.set(key, then);
 	}
 	return found;
 }

@@ -118,10 +118,16 @@ class Saving {
 		await this.#look();
 	}
 
-	readonly #waiting = $derived(byStudent(this.entries));
-	readonly #troubled = $derived(byStudent(this.problems));
+	#waitingBefore = new Map<string, Map<number, Entry>>();
+	#troubledBefore = new Map<string, Map<number, Problem>>();
+	readonly #waiting = $derived(
+		(this.#waitingBefore = byStudent(this.entries, this.#waitingBefore, entryReads))
+	);
+	readonly #troubled = $derived(
+		(this.#troubledBefore = byStudent(this.problems, this.#troubledBefore, problemReads))
+	);
 
-	/** What of a student's waits, by assignment; nothing where nothing does, so that an entry wakes its own row alone. */
+	/** What of a student's waits, by assignment; the same as before where it reads as before, so that an entry wakes its own row alone, once. */
 	waiting(classId: number, student: number): ReadonlyMap<number, Entry> | undefined {
 		return this.#waiting.get(`${classId} ${student}`);
 	}
@@ -167,8 +173,11 @@ class Saving {
 	async #look(): Promise<void> {
 		const queue = await this.#opened();
 		const person = this.#person;
-		this.entries = person === null ? [] : [...(await queue.entries(person)), ...this.#arriving];
-		this.problems = person === null ? [] : await queue.problems(person);
+		const entries = person === null ? [] : [...(await queue.entries(person)), ...this.#arriving];
+		const problems = person === null ? [] : await queue.problems(person);
+		// What reads as before wakes nobody.
+		if (!readSame(entries, this.entries, entryReads)) this.entries = entries;
+		if (!readSame(problems, this.problems, problemReads)) this.problems = problems;
 	}
 
 	async #send(): Promise<void> {
@@ -272,6 +281,19 @@ class Saving {
 		await this.#look();
 		return true;
 	}
+}
+
+function entryReads(each: Entry): string {
+	return `${placeId(each.person, each)} ${each.text}`;
+}
+
+function problemReads(each: Problem): string {
+	return JSON.stringify([each.id, each.typed, each.message, each.theirs?.version]);
+}
+
+/** Whether both lists read the same. */
+function readSame<T>(one: T[], other: T[], text: (each: T) => string): boolean {
+	return one.length === other.length && one.every((each, place) => text(each) === text(other[place]!));
 }
 
 async function exclusively(work: () => Promise<void>): Promise<void> {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
 	import { useQueryClient } from '@tanstack/svelte-query';
+	import { Debounced } from 'runed';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
@@ -64,6 +65,8 @@
 
 	let explained = $state<{ id: number; name: string } | null>(null);
 	let looked = $state<Looked | null>(null);
+	/** The lens follows once one stays in a cell: whoever passes by does not wait for it. */
+	const lens = new Debounced(() => looked, 120);
 	let paste = $state<Pasted | null>(null);
 	let wanted = $state('');
 	/** On a narrow screen one assignment is shown at a time. */
@@ -80,11 +83,11 @@
 	const shown = $derived(whole && isNarrow && alone ? { ...whole, columns: [alone] } : whole);
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
 	const column = $derived.by(() => {
-		const at = looked;
+		const at = lens.current;
 		return at?.on === 'column' ? whole?.columns.find((each) => each.id === at.assignment) : undefined;
 	});
 	const row = $derived.by(() => {
-		const at = looked;
+		const at = lens.current;
 		return at?.on === 'row' ? whole?.rows.find((each) => each.student_id === at.student) : undefined;
 	});
 
@@ -144,13 +147,14 @@
 
 	function lookAt(at: Looked): void {
 		looked = at;
+		lens.setImmediately(at);
 		if (!view.hasLens) look({ hasLens: true });
 	}
 
 	async function comment(row: Row, work: Column): Promise<void> {
 		lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
 		for (let tries = 0; tries < 40; tries++) {
-			const field = document.getElementById('lens-comment');
+			const field = document.getElementById(`lens-comment-${row.student_id}-${work.id}`);
 			if (field) return field.focus();
 			await new Promise((wake) => setTimeout(wake, 50));
 		}
@@ -176,6 +180,8 @@
 	function tell(row: Row, column: Column, cells: { student: number; assignment: number }[]): void {
 		pulse.cell = { student: row.student_id, assignment: column.id };
 		looked = cells.length ? { on: 'chosen', cells } : { on: 'cell', ...pulse.cell };
+		// As it opens it takes room from the grid, which is not to happen under one's hands.
+		if (!lens.current) lens.setImmediately(looked);
 	}
 
 	/** On a narrow screen: the assignment before or after. */
@@ -262,7 +268,8 @@
 					onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
 					onworking={explain}
 				/>
-				{#if view.hasLens && looked}
+				{#if view.hasLens && lens.current}
+					{@const at = lens.current}
 					{#if column}
 						{#key column.id}
 							<ColumnLens
@@ -278,15 +285,15 @@
 						{/key}
 					{:else if row}
 						<RowLens classId={id} grid={data} {row} onworking={() => explain(row)} />
-					{:else if looked.on === 'chosen'}
-						<ChosenLens classId={id} cells={looked.cells} />
-					{:else if looked.on === 'cell'}
-						{@const student = looked.student}
+					{:else if at.on === 'chosen'}
+						<ChosenLens classId={id} cells={at.cells} />
+					{:else if at.on === 'cell'}
+						{@const student = at.student}
 						<Lens
 							classId={id}
 							term={data.term_id}
 							{student}
-							assignment={looked.assignment}
+							assignment={at.assignment}
 							onworking={() => {
 								const found = data.rows.find((each) => each.student_id === student);
 								if (found) explain(found);
