@@ -92,10 +92,11 @@ def server_side(class_id: int) -> list[str]:
         answer = client.get(address)
         asked = len(queries)
     grid = answer.json()
+    # Two columns of 25 students: what is pasted is a rectangle.
     versions = {
         (row["student_id"], column["id"]): row["cells"][str(column["id"])]["version"]
-        for row in grid["rows"]
-        for column in grid["columns"]
+        for row in grid["rows"][:25]
+        for column in grid["columns"][:2]
     }
     count = 0
 

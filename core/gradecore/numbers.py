@@ -68,7 +68,7 @@ def round_to_step(value: Fraction, step: Fraction | None, rounding: str) -> Frac
     top = value.numerator * step.denominator
     bottom = value.denominator * step.numerator
     if rounding == "half_up":
-        whole = (2 * top + bottom) // (2 * bottom)
+        whole = _half_up(top, bottom)
     elif rounding == "half_even":
         whole = round(Fraction(top, bottom))
     elif rounding == "up":
@@ -76,6 +76,10 @@ def round_to_step(value: Fraction, step: Fraction | None, rounding: str) -> Frac
     else:
         whole = top // bottom
     return Fraction(whole * step.numerator, step.denominator)
+
+
+def _half_up(top: int, bottom: int) -> int:
+    return (2 * top + bottom) // (2 * bottom)
 
 
 def root_percent(percent: Fraction) -> Fraction:
@@ -120,7 +124,7 @@ def fixed_text(value: Fraction, decimals: int) -> str:
     >>> fixed_text(Fraction(8996, 100), 1)
     '90.0'
     """
-    units = round_to_step(value, Fraction(1, 10**decimals), "half_up") * 10**decimals
-    digits = str(abs(units.numerator)).zfill(decimals + 1)
+    units = _half_up(value.numerator * 10**decimals, value.denominator)
+    digits = str(abs(units)).zfill(decimals + 1)
     sign = "-" if units < 0 else ""
     return sign + (f"{digits[:-decimals]}.{digits[-decimals:]}" if decimals else digits)

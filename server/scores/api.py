@@ -20,7 +20,7 @@ from scores.checks import checks, mend
 from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
-from scores.grid import class_figures, columns, grid, rows
+from scores.grid import class_figures, columns, grid, rows_after
 from scores.kept import kept_answer, kept_class, kept_class_after, kept_class_now
 from scores.lens import chosen_figures, lens, set_details
 from scores.loose_ends import loose_ends
@@ -102,17 +102,16 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
     entries = [Typed(**each.model_dump()) for each in body.entries]
-    plan = kept_class(request.school_class).plan
-    entered = enter(plan, request.user, uuid.UUID(str(body.id)), entries)
+    before = kept_class(request.school_class)
+    entered = enter(before.plan, request.user, uuid.UUID(str(body.id)), entries)
     loaded = kept_class_after(request.school_class, entered)
     term = term_of(loaded, body.term)
-    students = {each.student for each in entries}
-    # A step that looks at the class's highest can move everybody (R7.3).
-    shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
-    concerned = [each for each in loaded.plan.roster if shared or each.student_id in students]
+    # What was refused for not being in the class concerns nobody in it.
+    students = {each.student for each in entries} & {each.student_id for each in loaded.plan.roster}
     works = {each.assignment for each in entries}
     told = AnswerOut(
-        **entered.answer, rows=rows(loaded, term, concerned), columns=columns(loaded, term, works), **class_figures(loaded, term),
+        **entered.answer, rows=rows_after(before, loaded, term, students, works), columns=columns(loaded, term, works),
+        **class_figures(loaded, term),
     )  # fmt: skip
     # Written down at once: what may have thousands of cells is not looked through a second time.
     return HttpResponse(told.model_dump_json(), content_type="application/json")

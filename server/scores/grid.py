@@ -158,8 +158,45 @@ def _words(loaded: LoadedClass, assignment: Assignment, numbers: AssignmentFigur
     return f"{numbers.marked}/{numbers.due}"
 
 
-def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[RowOut]:
-    """The rows of some students."""
+def rows_after(
+    before: LoadedClass, loaded: LoadedClass, term: Term, students: Collection[int], works: Collection[int]
+) -> list[RowOut]:
+    """The rows that entries of `students` in `works` changed since `before`, each with the cells that may look different."""
+    # A step that looks at the class's highest can move everybody (R7.3).
+    shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
+    if shared or before.plan is not loaded.plan:
+        return rows(loaded, term, [each for each in loaded.plan.roster if shared or each.student_id in students])
+    name = str(term.pk)
+    touched: dict[int, set[int]] = {}
+    for student in students:
+        then, now = (each.gradebook.result(str(student), name) for each in (before, loaded))
+        touched[student] = {*works, *(work for _, work, _ in _marks(then) ^ _marks(now))}
+    for column in loaded.gradebook.plan(name).columns:
+        work = int(column.id)
+        if work in works:
+            old, new = slips_of(before, column), slips_of(loaded, column)
+            for key in {*old, *new}:
+                if old.get(key) != new.get(key):
+                    touched.setdefault(int(key), set()).add(work)
+    return rows(loaded, term, [each for each in loaded.plan.roster if each.student_id in touched], touched)
+
+
+def _marks(result: TermResult) -> set[tuple[str, int, str]]:
+    """What a result says of single works."""
+    return {
+        *(("dropped", int(work), "") for category in result.categories.values() for work in category.dropped),
+        *(("missing", int(work), "") for work in result.missing),
+        *(("left out", int(work), why) for work, why in result.left_out.items()),
+    }
+
+
+def rows(
+    loaded: LoadedClass,
+    term: Term,
+    roster: Iterable[Enrolment],
+    touched: Mapping[int, Collection[int]] | None = None,
+) -> list[RowOut]:
+    """The rows of some students; with all cells, or with those of the works that were `touched` by student."""
     name = str(term.pk)
     plan = loaded.gradebook.plan(name)
     assignments = {str(each.pk): each for each in loaded.plan.assignments}
@@ -177,7 +214,8 @@ def rows(loaded: LoadedClass, term: Term, roster: Iterable[Enrolment]) -> list[R
         missing = set(result.missing)
         cells = {}
         pk, key = student.pk, str(student.pk)
-        for column, work, assignment, column_slips in columns:
+        mine = columns if touched is None else [each for each in columns if each[1] in touched[pk]]
+        for column, work, assignment, column_slips in mine:
             score = loaded.rows.get((pk, work))
             text = loaded.text_of(score, assignment)
             slip = column_slips.get(key) if score is not None and not score.meant else None

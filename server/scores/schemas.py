@@ -5,7 +5,7 @@ import uuid
 from typing import Any, Literal, NotRequired
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
 
@@ -136,7 +136,7 @@ class GridOut(Schema):
     """How the teacher chose to look at the class."""
 
 
-class EntryIn(Schema):
+class EntryIn(BaseModel):
     """What was typed for a student, based on a version of the score; with it perhaps a comment and a flag."""
 
     student: int
@@ -148,7 +148,7 @@ class EntryIn(Schema):
     how: Literal["typed", "pasted", "filled", "from the stack"] = "typed"
 
 
-class CellIn(Schema):
+class CellIn(BaseModel):
     """A cell of the grid."""
 
     student: int
@@ -217,7 +217,7 @@ class RefusedOut(TypedDict):
 
 
 class AnswerOut(Schema):
-    """What became of a batch, and what it changed: the rows and the columns concerned."""
+    """What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned."""
 
     saved: list[SavedOut]
     conflicts: list[ConflictOut]

@@ -74,6 +74,32 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         assert shown(keeping) == anew(keeping)
 
 
+def test_what_an_entry_answers_put_into_what_was_shown_is_what_is_shown_then(keeping: World) -> None:
+    chance = random.Random(8)
+    grid = shown(keeping)
+    partly = 0
+    for _ in range(60):
+        cells = chance.sample([(student, work) for student in range(3) for work in range(3)], chance.randrange(1, 4))
+        entries = []
+        for student, place in cells:
+            row = next(each for each in grid["rows"] if each["student_id"] == keeping.students[student].pk)
+            version = row["cells"][str(keeping.assignments[place].pk)]["version"]
+            text = chance.choice(["2", "7", "7.5", "8", "70", "EX", ""])
+            entries.append(entry(keeping, text, version, student, place))
+        answer = enter(keeping, *entries).json()
+        rows = {each["student_id"]: each for each in answer["rows"]}
+        partly += any(len(each["cells"]) < len(grid["columns"]) for each in answer["rows"])
+        for row in grid["rows"]:
+            if new := rows.get(row["student_id"]):
+                row.update(new | {"cells": row["cells"] | new["cells"]})
+        grid["columns"] = [
+            next((new for new in answer["columns"] if new["id"] == each["id"]), each) for each in grid["columns"]
+        ]
+        grid |= {"figures": answer["figures"], "spread": answer["spread"]}
+        assert grid == anew(keeping)
+    assert partly > 30
+
+
 def test_opening_again_asks_for_nothing_but_who_and_how_far(keeping: World) -> None:
     enter(keeping, entry(keeping, "12"))
     client = keeping.client("teacher")

@@ -1942,7 +1942,7 @@ export interface components {
         };
         /**
          * AnswerOut
-         * @description What became of a batch, and what it changed: the rows and the columns concerned.
+         * @description What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned.
          */
         AnswerOut: {
             /** Columns */

@@ -21,7 +21,11 @@ export function useGrid(of: () => { id: number; term: number | undefined }) {
 			if (classId !== of().id) return;
 			queries.setQueryData<Shapes['GridOut']>(key(), (now) => {
 				if (!now || now.term_id !== answered) return now;
-				const changed = (student: number) => answer.rows.find((row) => row.student_id === student);
+				// A row comes with the cells that changed.
+				const changed = (row: Shapes['RowOut']) => {
+					const found = answer.rows.find((each) => each.student_id === row.student_id);
+					return found ? { ...found, cells: { ...row.cells, ...found.cells } } : row;
+				};
 				return {
 					...now,
 					columns: now.columns.map(
@@ -29,7 +33,7 @@ export function useGrid(of: () => { id: number; term: number | undefined }) {
 					),
 					figures: answer.figures,
 					spread: answer.spread,
-					rows: now.rows.map((row) => changed(row.student_id) ?? row)
+					rows: now.rows.map(changed)
 				};
 			});
 		})
