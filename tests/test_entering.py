@@ -161,6 +161,28 @@ def test_a_stack_scores_by_standard_in_one_line(somebody: Callable[..., Page]) -
     expect(page.get_by_role("list", name="Standards")).to_contain_text("last Reading to a partner")
 
 
+def test_a_phone_without_a_connection_keeps_scores_by_standard(stack: Stack, somebody: Callable[..., Page]) -> None:
+    page = somebody("tobin", "/class/5/stack", width=360, height=740)
+    page.get_by_label("Assignment").select_option(label="Reading to a partner")
+    name = page.get_by_role("combobox", name="Name on the paper")
+    page.context.set_offline(True)
+    for keys in (("3", "/", "4"), ("/", "/", "2")):  # The second line says one part alone.
+        name.fill("talv")
+        name.press("Enter")
+        for key in keys:
+            label = "Stroke: the next standard" if key == "/" else key
+            page.get_by_role("group", name="Number pad").get_by_role("button", name=label, exact=True).click()
+        page.get_by_role("button", name="Next paper").click()
+    expect(page.get_by_role("status").filter(has_text="Offline: 2 entries kept here")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+    page.context.set_offline(False)
+    saved(page)
+    rows = page.request.get("/api/classes/5/scores").json()
+    work = next(str(each["id"]) for each in rows["columns"] if each["name"] == "Reading to a partner")
+    row = next(each for each in rows["rows"] if each["family_name"] == "Talvik")
+    assert (row["cells"][work]["text"], row["cells"][work]["standards"]) == ("Secure", ["Beyond", "Nearly"])
+
+
 def test_a_large_grid_draws_what_is_in_sight_and_goes_anywhere(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 14", 40, works=150)
     page = somebody("odalys", f"/class/{class_id}/scores")
@@ -274,6 +296,14 @@ def test_the_palette_the_keys_and_the_student_page(somebody: Callable[..., Page]
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Matěj Dvořáček")).to_be_visible()
     expect(page.get_by_text("82.0 % in quarter 2")).to_be_visible()
+    work = page.get_by_role("row", name="Map test 4: watersheds 5 of 50, dropped")
+    expect(work).to_be_visible()
+    page.emulate_media(media="print")
+    expect(work).to_be_visible()
+    expect(page.get_by_role("heading", name="Geography 8")).to_be_visible()
+    expect(page.get_by_role("navigation")).to_have_count(0)
+    expect(page.get_by_role("button")).to_have_count(0)
+    page.emulate_media(media="screen")
     page.get_by_role("link", name="as the family sees it").click()
     expect(page.get_by_text("83.1 % in quarter 2, as it stands")).to_be_visible()
     page.keyboard.press("?")

@@ -111,7 +111,7 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
     bands = [
         BandOut(mark=band.mark, level=_level(least))
         for band in marks.bands
-        if (least := marks.percent_of(band.mark)) is not None and levels and min(levels) - 10 <= least <= max(levels)
+        if (least := marks.min_of(band.mark)) is not None and levels and min(levels) - 10 <= least <= max(levels)
     ]
     return EvidenceOut(
         student_id=student.pk, trend=trend, course=course, bands=bands,

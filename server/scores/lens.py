@@ -1,7 +1,7 @@
 """The lens: a cell in full, and what besides a number or code is kept of a score."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any
 
@@ -9,6 +9,8 @@ from django.db import transaction
 from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text, in_units
+from gradecore.result import TermResult
+from gradecore.scale import Marks
 from gradecore.statistics import statistics
 from plans.models import Assignment
 from school import acts, revisions
@@ -19,7 +21,7 @@ from scores.book import LoadedClass, ScoreRow
 from scores.entering import check_beside
 from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
-from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut, StandardScoreOut
+from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
 from scores.texts import core_score, plain_number
 
 MOST_EVENTS = 50
@@ -39,11 +41,16 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
     percent = score_percent(column, value) if isinstance(value, int) else None
     slip = slips_of(loaded, column).get(str(student.pk)) if score is not None and not score.meant else None
     meant = decimal_text(slip.meant) if slip is not None and slip.meant is not None else None
+    tried = _tried(loaded, student, work, term, slip.meant if slip else None)
+    percents = [result.percent for _, _, result in tried if result.percent is not None]
+    ruler = Ruler.around(percents, loaded.gradebook.marks)
     return LensOut(
         student=str(student), assignment=work.name, text=loaded.text_of(score, work), version=score.version if score else 0,
         points=plain_number(work.points), percent=None if percent is None else fixed_text(percent, 1),
         words=_words(loaded, student, work, term), is_locked=not column.is_assigned(str(student.pk)),
-        slip=slip_words(slip) if slip else None, meant=meant, effects=_effects(loaded, student, work, term, slip.meant if slip else None),
+        slip=slip_words(slip) if slip else None, meant=meant,
+        ruler=[MarkOut(mark=mark, place=ruler.place(begins)) for mark, begins in ruler.marks],
+        effects=[_effect(*each, term, ruler) for each in tried], drop=_drop(loaded, student, work, tried),
         flag=score.flag if score else "", comment=score.comment if score else "", note=score.note if score else "",
         families="shown to families" if work.pk in loaded.shown else "hidden from families",
         standards=_standards(loaded, student, work), history=history(score), phrases=_phrases(loaded.plan.school_class, person),
@@ -113,10 +120,38 @@ def _words(loaded: LoadedClass, student: Student, work: Assignment, term: Term) 
     return reasons.get(left_out or "", "left out") if left_out else "counts"
 
 
-def _effects(
-    loaded: LoadedClass, student: Student, work: Assignment, term: Term, meant: Fraction | None
-) -> list[EffectOut]:
-    """What the score does to the term's grade, beside what it would be otherwise."""
+@dataclass(frozen=True)
+class Ruler:
+    """A stretch of the scale, from where one mark begins to where another does, in percent; for drawing."""
+
+    begins: Fraction
+    ends: Fraction
+    marks: list[tuple[str, Fraction]]
+
+    @classmethod
+    def around(cls, percents: Sequence[Fraction], marks: Marks) -> "Ruler":
+        """The stretch of whole marks that holds some percents."""
+        known = [(least, band.mark) for band in marks.bands if (least := marks.min_of(band.mark)) is not None]
+        if not percents:
+            return cls(Fraction(0), Fraction(100), [])
+        begins = max((least for least, _ in known if least <= min(percents)), default=min(percents))
+        ends = min((least for least, _ in known if least > max(percents)), default=max(Fraction(100), *percents))
+        return cls(begins, ends, [(mark, least) for least, mark in known if begins <= least < ends])
+
+    def place(self, percent: Fraction) -> float:
+        """Where a percent lies, in percent of the width."""
+        return (
+            round(100 * float((percent - self.begins) / (self.ends - self.begins)), 1)
+            if self.ends > self.begins
+            else 0.0
+        )
+
+
+Tried = tuple[str, Gradebook, TermResult]
+
+
+def _tried(loaded: LoadedClass, student: Student, work: Assignment, term: Term, meant: Fraction | None) -> list[Tried]:
+    """The term's result with the score, and what it would be otherwise; each with words for it."""
     row = dict(loaded.book.scores.get(str(student.pk), {}))
     if str(work.pk) not in row:
         return []
@@ -128,9 +163,32 @@ def _effects(
     for words, mine in tried:
         book = replace(loaded.book, scores={**loaded.book.scores, str(student.pk): mine})
         gradebook = Gradebook(book, checked=True)
-        made = grade(gradebook, gradebook.result(str(student.pk), str(term.pk)), str(term.pk))
-        found.append(EffectOut(words=words, percent=made.computed_percent, mark=made.computed_mark))
+        found.append((words, gradebook, gradebook.result(str(student.pk), str(term.pk))))
     return found
+
+
+def _effect(words: str, gradebook: Gradebook, result: TermResult, term: Term, ruler: Ruler) -> EffectOut:
+    made = grade(gradebook, result, str(term.pk))
+    place = None if result.percent is None else ruler.place(result.percent)
+    return EffectOut(words=words, percent=made.computed_percent, mark=made.computed_mark, place=place)
+
+
+def _drop(loaded: LoadedClass, student: Student, work: Assignment, tried: Sequence[Tried]) -> str:
+    """That the score is dropped in place of another, which counts for that."""
+    if not tried:
+        return ""
+    (_, _, now), (_, _, without), *_ = tried
+    dropped, otherwise = (
+        {name for each in result.categories.values() for name in each.dropped} for result in (now, without)
+    )
+    spared = [each for each in loaded.plan.assignments if str(each.pk) in otherwise - dropped]
+    if str(work.pk) not in dropped or not spared:
+        return ""
+    said = [
+        f"{each.name} ({loaded.text_of(loaded.rows.get((student.pk, each.pk)), each)} of {plain_number(each.points)})"
+        for each in spared
+    ]
+    return f"It takes the drop, so that {' and '.join(said)} {'counts' if len(said) == 1 else 'count'}."
 
 
 @transaction.atomic

@@ -326,11 +326,19 @@ class PulseOut(Schema):
 
 
 class EffectOut(Schema):
-    """What a score makes of the term's grade: as it is, without it, or as it may have been meant."""
+    """What a score makes of the term's grade: as it is, without it, or as it may have been meant; `place` on the ruler."""
 
     words: str
     percent: str | None
     mark: str | None
+    place: float | None
+
+
+class MarkOut(Schema):
+    """Where a mark begins on a ruler of grades, in percent of its width."""
+
+    mark: str
+    place: float
 
 
 class StandardScoreOut(Schema):
@@ -355,6 +363,10 @@ class LensOut(Schema):
     slip: str | None
     meant: str | None
     effects: list[EffectOut]
+    ruler: list[MarkOut]
+    """The marks around the effects, lowest first."""
+    drop: str
+    """Whose drop the score takes, in words; empty where it takes none."""
     flag: str
     comment: str
     note: str

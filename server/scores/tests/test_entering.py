@@ -185,6 +185,22 @@ def test_the_lens_tells_what_a_score_does_to_the_grade(world: World) -> None:
     assert [(each["words"], each["percent"], each["mark"]) for each in seen["effects"]] == [
         ("as it is", "77.0", "C"), ("without it", "92.0", "A"),
     ]  # fmt: skip
+    # The ruler reaches from where C begins to the end: each effect lies in its own mark.
+    begins = {each["mark"]: each["place"] for each in seen["ruler"]}
+    assert list(begins) == ["C", "B", "A"]
+    assert begins["C"] == 0.0 <= seen["effects"][0]["place"] < begins["B"]
+    assert begins["A"] <= seen["effects"][1]["place"] < 100.0
+
+
+def test_the_lens_tells_whose_drop_a_score_takes(world: World) -> None:
+    world.categories[0].drop_lowest = 1
+    world.categories[0].save()
+    world.school_class.assignments.update(category=world.categories[0])
+    enter(world, entry(world, "5"), entry(world, "16", assignment=1), entry(world, "17", assignment=2))
+    other = world.assignments[1].name
+    assert look(world)["drop"] == f"It takes the drop, so that {other} (16 of 20) counts."
+    enter(world, entry(world, "18", 1))
+    assert look(world)["drop"] == ""
 
 
 def test_what_stands_beside_a_score_is_kept_and_undone(world: World) -> None:

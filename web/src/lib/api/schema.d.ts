@@ -2858,13 +2858,15 @@ export interface components {
         };
         /**
          * EffectOut
-         * @description What a score makes of the term's grade: as it is, without it, or as it may have been meant.
+         * @description What a score makes of the term's grade: as it is, without it, or as it may have been meant; `place` on the ruler.
          */
         EffectOut: {
             /** Mark */
             mark: string | null;
             /** Percent */
             percent: string | null;
+            /** Place */
+            place: number | null;
             /** Words */
             words: string;
         };
@@ -3202,6 +3204,8 @@ export interface components {
             assignment: string;
             /** Comment */
             comment: string;
+            /** Drop */
+            drop: string;
             /** Effects */
             effects: components["schemas"]["EffectOut"][];
             /** Families */
@@ -3222,6 +3226,8 @@ export interface components {
             phrases: string[];
             /** Points */
             points: string;
+            /** Ruler */
+            ruler: components["schemas"]["MarkOut"][];
             /** Slip */
             slip: string | null;
             /** Standards */
@@ -3318,6 +3324,16 @@ export interface components {
         MadeOut: {
             /** Id */
             id: number;
+        };
+        /**
+         * MarkOut
+         * @description Where a mark begins on a ruler of grades, in percent of its width.
+         */
+        MarkOut: {
+            /** Mark */
+            mark: string;
+            /** Place */
+            place: number;
         };
         /**
          * MendIn

@@ -47,7 +47,7 @@
 
 <svelte:window {onkeydown} ononline={() => saving.again()} />
 
-<header class="bar">
+<header class="bar screen-only">
 	<a class="sign" href={signed.home}><Crystal barbed size={19} />Hoarfrost</a>
 	<nav class="classes" aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}>
 		{#if signed.teaches}

@@ -62,7 +62,7 @@
 
 {#if count}
 	<Dialog.Root bind:open>
-		<Dialog.Trigger class="checks-opener">
+		<Dialog.Trigger class="checks-opener screen-only">
 			<i class="diamond"></i>{count}
 			{count === 1 ? 'check' : 'checks'}
 		</Dialog.Trigger>

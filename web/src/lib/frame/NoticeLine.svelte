@@ -2,7 +2,7 @@
 	import { notice } from './notice.svelte';
 </script>
 
-<div class="place" aria-live="polite">
+<div class="place screen-only" aria-live="polite">
 	{#if notice.text}
 		<p class:problem={notice.isProblem} role={notice.isProblem ? 'alert' : undefined}>
 			{notice.text}<button class="link" onclick={() => notice.clear()}>Close</button>

@@ -33,7 +33,7 @@
 	}
 </script>
 
-<nav class="ribbon" class:wrong={isWrong && href} aria-label={label}>
+<nav class="ribbon screen-only" class:wrong={isWrong && href} aria-label={label}>
 	{#each ribbon.semesters as each (each.id)}
 		<svelte:element
 			this={href ? 'a' : 'span'}

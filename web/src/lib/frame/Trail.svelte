@@ -25,7 +25,7 @@
 	<small class:look={each.look}>{each.words}</small>
 {/snippet}
 
-<ol class="trail" class:small>
+<ol class="trail screen-only" class:small>
 	{#each stations as each (each.name)}
 		{@const place = href(each.name)}
 		<li class:now={each.name === current}>

@@ -2,20 +2,28 @@
 	/** What a cell shows on its level of ice: the score, or which kind of blank it is. */
 	import type { Shapes } from '$lib/api/client';
 	import type { Entry, Problem } from '$lib/saving/queue';
+	import { rest } from './decimals';
 
 	let {
 		cell,
 		pending,
 		problem,
+		isAdjusted,
+		places,
 		hue = 0
 	}: {
 		cell: Shapes['CellOut'];
 		pending: Entry | undefined;
 		problem: Problem | undefined;
+		/** Whether numbers are shown as adjusted, beside what was entered. */
+		isAdjusted: boolean;
+		/** The most decimals in the column: points stand under each other. */
+		places: number;
 		/** The colour of the code that is shown; 0 is none. */
 		hue?: number;
 	} = $props();
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
+	const shown = $derived((isAdjusted && !pending && !problem && cell.adjusted) || text);
 	const isPlain = $derived(!pending && !problem);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
@@ -34,9 +42,9 @@
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
 		class:wrong={problem}
+		data-rest={rest(shown, places)}
 	>
-		{#if cell.adjusted && isPlain && cell.adjusted !== text}<small>{text}</small
-			>{cell.adjusted}{:else}{text}{/if}
+		{#if shown !== text}<small>{text}</small>{/if}{shown}
 	</span>
 {/if}
 {#if problem || (cell.slip && isPlain)}<i class="diamond mark"></i>{:else if pending}<span class="waiting"
@@ -45,6 +53,10 @@
 <style>
 	.value {
 		padding-right: 8px;
+	}
+	.value::after {
+		content: attr(data-rest);
+		visibility: hidden;
 	}
 	.code {
 		color: var(--slate);

@@ -6,6 +6,7 @@
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { format } from './clipboard';
+	import { decimals } from './decimals';
 	import ColumnHead from './ColumnHead.svelte';
 	import { Entering, type Column, type Row } from './entering.svelte';
 	import GridRow from './GridRow.svelte';
@@ -22,6 +23,7 @@
 		classId,
 		grid,
 		hasIce,
+		isAdjusted,
 		hasAliases,
 		figure,
 		acts,
@@ -35,6 +37,8 @@
 		classId: number;
 		grid: Shapes['GridOut'];
 		hasIce: boolean;
+		/** Whether numbers are shown as adjusted, rather than as entered. */
+		isAdjusted: boolean;
 		/** Whether aliases stand in place of names. */
 		hasAliases: boolean;
 		/** What the footer shows. */
@@ -78,12 +82,19 @@
 	);
 	let rowsBefore: Piece[] = [];
 	let columnsBefore: Piece[] = [];
-	let worksBefore: Column[] = [];
-	/** The columns as the cells need them: what is counted in a column changes with every score, these do not. */
+	type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number };
+	let worksBefore: Work[] = [];
+	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
-		const key = (each: Column) => JSON.stringify([each.id, each.name, each.apart, each.lock]);
-		return (worksBefore = stable(grid.columns, worksBefore, key));
+		const now = grid.columns.map(({ id, name, apart, lock }) => {
+			const texts = grid.rows.map(
+				({ cells: { [id]: cell } }) => (isAdjusted && cell?.adjusted) || cell?.text || ''
+			);
+			return { id, name, apart, lock, places: Math.max(0, ...texts.map(decimals)) };
+		});
+		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
+	const places = $derived(Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
 	const rows = $derived.by(() => {
 		const now = visible(scrolled.top, height - HEAD - FOOT, ROW, grid.rows.length, selection.at.row);
 		return (rowsBefore = stable(now, rowsBefore, pieceKey));
@@ -339,6 +350,8 @@
 					{entering}
 					{hues}
 					{hasIce}
+					{isAdjusted}
+					{places}
 					{hasAliases}
 					onrow={() => onrow(row)}
 					onworking={() => onworking(row)}

@@ -2,6 +2,7 @@
 	/** A student's row: name, grade, and the cells that are drawn. */
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import CellView from './CellView.svelte';
+	import { rest as lacking } from './decimals';
 	import type { Column, Entering, Row } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
 	import type { Piece } from './visible';
@@ -16,6 +17,8 @@
 		entering,
 		hues,
 		hasIce,
+		isAdjusted,
+		places,
 		hasAliases,
 		onrow,
 		onworking,
@@ -24,7 +27,7 @@
 	}: {
 		row: Row;
 		index: number;
-		columns: Pick<Column, 'id' | 'name' | 'apart' | 'lock'>[];
+		columns: (Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number })[];
 		drawn: Piece[];
 		/** How many columns after the last that is drawn are not. */
 		rest: number;
@@ -33,6 +36,10 @@
 		/** The colour of each code that has one. */
 		hues: Map<string, number>;
 		hasIce: boolean;
+		/** Whether numbers are shown as adjusted. */
+		isAdjusted: boolean;
+		/** The most decimals of a grade. */
+		places: number;
 		hasAliases: boolean;
 		onrow: () => void;
 		onworking: () => void;
@@ -90,7 +97,9 @@
 		<button tabindex="-1" onclick={onworking}>
 			<span class="sr-only">{name}: </span>
 			<b>{row.grade.mark ?? ''}</b>
-			<span class="percent">{row.grade.percent ?? '—'}</span>
+			<span class="percent" data-rest={lacking(row.grade.percent ?? '', places)}
+				>{row.grade.percent ?? '—'}</span
+			>
 			<span class="sr-only">; open its working</span>
 		</button>
 	</td>
@@ -139,7 +148,14 @@
 						onblur={() => selection.keep()}
 					/>
 				{:else}
-					<CellView {cell} {problem} {pending} hue={hues.get(cell.text) ?? 0} />
+					<CellView
+						{cell}
+						{problem}
+						{pending}
+						{isAdjusted}
+						places={column.places}
+						hue={hues.get(cell.text) ?? 0}
+					/>
 				{/if}
 			</td>
 		{:else}<td class="cell"></td>{/if}
@@ -211,6 +227,10 @@
 	.grade .percent {
 		flex: 1;
 		text-align: right;
+	}
+	.percent::after {
+		content: attr(data-rest);
+		visibility: hidden;
 	}
 	.here > .student,
 	.here > .grade {

@@ -47,13 +47,17 @@
 			(each) => each !== lens.data?.comment
 		)
 	);
+	/** How each effect is marked, in its line and on the ruler. */
+	const signs = ['now', 'without', 'meant'];
 	const flags = ['late', 'incomplete', 'absent', 'collected'];
 
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {
-			const isTouched = answer.rows.some((each) => each.student_id === student);
-			if (answered === classId && isTouched)
-				void queries.invalidateQueries({ queryKey: ['class', classId, 'lens'] });
+			if (answered !== classId) return;
+			// What was looked at before is kept for a while: of whoever this touched, it is no longer right.
+			const touched = new Set<unknown>(answer.rows.map((each) => each.student_id));
+			const queryKey = ['class', classId, 'lens'];
+			void queries.invalidateQueries({ queryKey, predicate: ({ queryKey: key }) => touched.has(key[3]) });
 		})
 	);
 
@@ -132,16 +136,31 @@
 			<h3>What it does to the grade</h3>
 			<table>
 				<tbody>
-					{#each data.effects as effect (effect.words)}
+					{#each data.effects as effect, place (effect.words)}
 						<tr
-							><th scope="row">{effect.words}</th><td>{effect.percent ?? '—'}</td><td
-								><b>{effect.mark ?? ''}</b></td
-							></tr
+							><th scope="row"><i class="sign {signs[place]}" aria-hidden="true"></i>{effect.words}</th><td
+								>{effect.percent ?? '—'}</td
+							><td><b>{effect.mark ?? ''}</b></td></tr
 						>
 					{/each}
 				</tbody>
 			</table>
-			<button class="link" onclick={onworking}>Working</button>
+			{#if data.ruler.length}
+				<div class="ruler" aria-hidden="true">
+					{#each data.ruler as each, place (each.mark)}
+						<span
+							style:left="{each.place}%"
+							style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%">{each.mark}</span
+						>
+					{/each}
+					{#each data.effects as effect, place (effect.words)}
+						{#if effect.place !== null}<i class="sign {signs[place]}" style:left="{effect.place}%"></i>{/if}
+					{/each}
+				</div>
+			{/if}
+			<p class="drop">
+				{data.drop} <button class="link" onclick={onworking}>Working</button>
+			</p>
 		{/if}
 		{#if !data.is_locked}
 			<label>
@@ -253,6 +272,56 @@
 	}
 	th:first-child {
 		padding-left: 0;
+	}
+	.sign {
+		display: inline-block;
+		width: 9px;
+		height: 9px;
+		margin-right: 8px;
+		border: 1.5px solid var(--ink);
+		border-radius: 50%;
+	}
+	.now {
+		background: var(--ink);
+	}
+	.meant {
+		border-color: var(--juniper);
+		border-radius: 0;
+		rotate: 45deg;
+		scale: 0.85;
+	}
+	.ruler {
+		position: relative;
+		height: 34px;
+		margin: 10px 0 4px;
+	}
+	.ruler::before {
+		content: '';
+		position: absolute;
+		left: 0;
+		right: 0;
+		top: 7px;
+		border-top: 1px solid var(--rule);
+	}
+	.ruler span {
+		position: absolute;
+		top: 1px;
+		height: 13px;
+		padding-top: 16px;
+		border-left: 1px solid var(--rule);
+		color: var(--slate);
+		font-size: 12px;
+		line-height: 16px;
+		text-align: center;
+		white-space: nowrap;
+	}
+	.ruler .sign {
+		position: absolute;
+		top: 3px;
+		margin: 0 0 0 -4px;
+	}
+	.ruler .without {
+		background: var(--birch);
 	}
 	.level {
 		width: 76px;

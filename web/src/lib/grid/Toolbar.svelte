@@ -25,6 +25,15 @@
 		['category', 'by category'],
 		['hand', 'as in the plan']
 	];
+	const hasAdjusted = $derived(
+		grid.rows.some((row) =>
+			Object.values(row.cells).some((cell) => cell.adjusted && cell.adjusted !== cell.text)
+		)
+	);
+	const numbers: [View['numbers'], string][] = [
+		['adjusted', 'as adjusted'],
+		['entered', 'as entered']
+	];
 	const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | 'hasLens'), string][] = [
 		['hasIce', 'ice levels'],
 		['onlyBlanks', 'only with blanks'],
@@ -39,6 +48,14 @@
 			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
 		{/each}
 	</span>
+	{#if hasAdjusted}
+		<span class="views" role="group" aria-label="Numbers">
+			{#each numbers as [which, words] (which)}
+				<button aria-pressed={view.numbers === which} onclick={() => look({ numbers: which })}>{words}</button
+				>
+			{/each}
+		</span>
+	{/if}
 	<select
 		aria-label="Which work"
 		value={view.work}
@@ -125,9 +142,6 @@
 		align-items: center;
 		gap: 6px;
 		color: var(--slate);
-	}
-	input {
-		accent-color: var(--juniper);
 	}
 	a {
 		margin-left: auto;

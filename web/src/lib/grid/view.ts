@@ -7,6 +7,8 @@ export interface View {
 	/** Which work: all, a category by name, or what is hidden, open, closed or due. */
 	work: string;
 	figure: 'mean' | 'median' | 'deviation' | 'count' | 'missing';
+	/** Which numbers the cells show where an adjustment makes others of them. */
+	numbers: 'adjusted' | 'entered';
 	hasIce: boolean;
 	onlyBlanks: boolean;
 	hasAliases: boolean;
@@ -16,8 +18,8 @@ export interface View {
 }
 
 export const usual: View = {
-	columns: 'date', students: 'family', work: 'all', figure: 'mean', hasIce: true, onlyBlanks: false,
-	hasAliases: false, hasLens: true, aside: []
+	columns: 'date', students: 'family', work: 'all', figure: 'mean', numbers: 'adjusted', hasIce: true,
+	onlyBlanks: false, hasAliases: false, hasLens: true, aside: []
 }; // prettier-ignore
 
 export const states: [string, string][] = [

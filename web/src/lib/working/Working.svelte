@@ -2,7 +2,14 @@
 	/** How a grade comes about, step by step. */
 	import type { Shapes } from '$lib/api/client';
 
-	let { how }: { how: Shapes['WorkingOut'] } = $props();
+	let {
+		how,
+		isWhole = false
+	}: {
+		how: Shapes['WorkingOut'];
+		/** Whether every score is shown, rather than those of a category that one opens. */
+		isWhole?: boolean;
+	} = $props();
 	const hasWeights = $derived(how.categories.some((each) => each.weight_in_effect !== null));
 	let opened = $state<string | null>(null);
 </script>
@@ -43,10 +50,11 @@
 		{#each how.categories as each (each.name)}
 			<tr style="--c: var(--hue-{each.colour})">
 				<th scope="row">
-					<button
-						onclick={() => (opened = opened === each.name ? null : each.name)}
-						aria-expanded={opened === each.name}><i class="square"></i>{each.name}</button
-					>
+					{#if isWhole}<b class="whole"><i class="square"></i>{each.name}</b>
+					{:else}<button
+							onclick={() => (opened = opened === each.name ? null : each.name)}
+							aria-expanded={opened === each.name}><i class="square"></i>{each.name}</button
+						>{/if}
 					<span class="sums">{each.words}</span>
 				</th>
 				<td>{each.percent === null ? '' : `${each.percent} %`}</td>
@@ -57,7 +65,7 @@
 				<td class="x">{each.adds === null ? '' : '='}</td>
 				<td><b>{each.adds ?? ''}</b></td>
 			</tr>
-			{#if opened === each.name}
+			{#if isWhole || opened === each.name}
 				{#each each.lines as line (line.name)}{@render work(line)}{/each}
 			{/if}
 		{/each}
@@ -129,6 +137,7 @@
 		white-space: nowrap;
 	}
 	.bars i {
+		print-color-adjust: exact;
 		position: absolute;
 		left: 0;
 		right: 0;
@@ -179,7 +188,8 @@
 		text-align: center;
 		color: var(--slate);
 	}
-	th button {
+	th button,
+	.whole {
 		font-weight: 600;
 		text-align: left;
 	}
@@ -187,6 +197,7 @@
 		text-decoration: underline;
 	}
 	.square {
+		print-color-adjust: exact;
 		display: inline-block;
 		width: 9px;
 		height: 9px;

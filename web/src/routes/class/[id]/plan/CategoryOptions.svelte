@@ -192,9 +192,6 @@
 		border: 1px solid var(--rule);
 		border-radius: 3px;
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 	button:disabled {
 		color: var(--slate);
 		text-decoration: none;

@@ -188,7 +188,6 @@
 		color: var(--slate);
 	}
 	input {
-		accent-color: var(--juniper);
 		vertical-align: middle;
 	}
 </style>

@@ -265,9 +265,6 @@
 		border-radius: 3px;
 		background: var(--snow);
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 	.hint {
 		margin-left: auto;
 		color: var(--slate);

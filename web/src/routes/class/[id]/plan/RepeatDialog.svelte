@@ -233,9 +233,6 @@
 		gap: 6px;
 		align-items: center;
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 	.list {
 		height: 236px;
 		margin: 12px 0;

@@ -258,6 +258,7 @@
 					classId={id}
 					grid={shown}
 					hasIce={view.hasIce}
+					isAdjusted={view.numbers === 'adjusted'}
 					hasAliases={view.hasAliases}
 					figure={view.figure}
 					{acts}

@@ -92,7 +92,7 @@
 						</div>
 					{/if}
 					<h3>How the grade comes about</h3>
-					<Working how={data.working} />
+					<Working how={data.working} isWhole />
 				</section>
 				<aside aria-label="Terms and comments">
 					<h3>Terms</h3>
@@ -199,7 +199,7 @@
 		height: 110px;
 		border-bottom: 1px solid var(--rule);
 		background: linear-gradient(var(--hair) 1px, transparent 1px) 0 0 / 100% 25%;
-		margin-bottom: 20px;
+		margin-bottom: 40px;
 	}
 	.trend span {
 		position: relative;
@@ -210,6 +210,7 @@
 		max-width: 64px;
 	}
 	.trend i {
+		print-color-adjust: exact;
 		width: 14px;
 		background: var(--deep-2);
 	}
@@ -252,6 +253,9 @@
 		.eyes,
 		.private {
 			display: none;
+		}
+		main {
+			padding: 12px 24px 0;
 		}
 	}
 </style>
