@@ -99,9 +99,14 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
     """A class whose plan is loaded already, with its scores."""
     school_class = plan.school_class
     kept = Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
-    rows = {
-        (row.student_id, row.assignment_id): row for row in map(ScoreRow._make, kept.values_list(*ScoreRow._fields))
-    }
+    # Scores by standard come along where there can be any.
+    beside = ("by_standard",) if plan.book.standards else ()
+    rows, by_standard = {}, {}
+    for found in kept.values_list(*ScoreRow._fields, *beside):
+        row = ScoreRow._make(found[: len(ScoreRow._fields)])
+        rows[row.student_id, row.assignment_id] = row
+        if beside and found[-1]:
+            by_standard[row.student_id, row.assignment_id] = found[-1]
     scores: dict[str, dict[str, core.Score]] = {}
     students = set(plan.book.students)
     for (student_id, assignment_id), score in rows.items():
@@ -109,10 +114,6 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
         if value is not None and str(student_id) in students:
             scores.setdefault(str(student_id), {})[str(assignment_id)] = value
     overrides: dict[str, dict[str, core.Override]] = {}
-    by_standard = {}
-    if plan.book.standards:
-        some = kept.exclude(by_standard={}).values_list("student_id", "assignment_id", "by_standard")
-        by_standard = {(student, assignment): texts for student, assignment, texts in some}
     for override in Override.objects.filter(school_class=school_class):
         mine = core.Override(fraction(override.percent), override.mark or None, override.reason)
         overrides.setdefault(str(override.student_id), {})[str(override.term_id)] = mine
