@@ -38,10 +38,15 @@ class Marks:
         rounded = round_to_step(value, round_to, rounding)
         return Lookup(rounded, self.band(rounded).mark)
 
+    @cached_property
+    def begins(self) -> tuple[tuple[str, Fraction], ...]:
+        """Each mark with where it begins, in percent, lowest first."""
+        return tuple((band.mark, band.min * 100 / self.scale.out_of) for band in self.bands)
+
     def min_of(self, mark: str) -> Fraction | None:
         """Where a mark begins, in percent; None for a mark outside the scale."""
         index = self._index.get(mark)
-        return None if index is None else self.bands[index].min * 100 / self.scale.out_of
+        return None if index is None else self.begins[index][1]
 
     def value_of(self, mark: str) -> Fraction | None:
         """A mark's value in scale units (R6.5); None for a mark outside the scale."""

@@ -231,7 +231,7 @@ class _FamilyClass:
         if self.result.mark is None:
             return []
         index = next(place for place, band in enumerate(marks.bands) if band.mark == self.result.mark)
-        return [(band.mark, marks.min_of(band.mark) or Fraction(0)) for band in marks.bands[index + 1 :][:MARKS_AHEAD]]
+        return list(marks.begins[index + 1 :][:MARKS_AHEAD])
 
     def _takes(self, *lists: list[Assignment]) -> tuple[list[str], list[TakesOut]]:
         """What it would take with each piece of work that is still open (R10)."""

@@ -104,14 +104,13 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
         if each.due_on and each.due_on >= today and not each.closed and str(each.pk) not in loaded.book.scores.get(key, {})
     ]  # fmt: skip
     comment = Comment.objects.filter(school_class=loaded.plan.school_class, student=student, term=term).first()
-    marks = loaded.gradebook.marks
     course = _course(loaded, key, term)
     trend = trend_of(loaded, key, term)
     levels = [each.level for each in course] + [each.level for each in trend]
     bands = [
-        BandOut(mark=band.mark, level=_level(least))
-        for band in marks.bands
-        if (least := marks.min_of(band.mark)) is not None and levels and min(levels) - 10 <= least <= max(levels)
+        BandOut(mark=mark, level=_level(least))
+        for mark, least in loaded.gradebook.marks.begins
+        if levels and min(levels) - 10 <= least <= max(levels)
     ]
     return EvidenceOut(
         student_id=student.pk, trend=trend, course=course, bands=bands,

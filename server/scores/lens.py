@@ -131,12 +131,11 @@ class Ruler:
     @classmethod
     def around(cls, percents: Sequence[Fraction], marks: Marks) -> "Ruler":
         """The stretch of whole marks that holds some percents."""
-        known = [(least, band.mark) for band in marks.bands if (least := marks.min_of(band.mark)) is not None]
         if not percents:
             return cls(Fraction(0), Fraction(100), [])
-        begins = max((least for least, _ in known if least <= min(percents)), default=min(percents))
-        ends = min((least for least, _ in known if least > max(percents)), default=max(Fraction(100), *percents))
-        return cls(begins, ends, [(mark, least) for least, mark in known if begins <= least < ends])
+        begins = max((least for _, least in marks.begins if least <= min(percents)), default=min(percents))
+        ends = min((least for _, least in marks.begins if least > max(percents)), default=max(Fraction(100), *percents))
+        return cls(begins, ends, [each for each in marks.begins if begins <= each[1] < ends])
 
     def place(self, percent: Fraction) -> float:
         """Where a percent lies, in percent of the width."""

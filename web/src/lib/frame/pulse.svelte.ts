@@ -11,7 +11,6 @@ class Pulse {
 	/** The cell that one is in oneself. */
 	cell: { student: number; assignment: number } | null = null;
 
-	/** Whoever else is in a cell, by name. */
 	/** Who is in a student's row, by assignment; nothing where nobody is. */
 	inRow(student: number): ReadonlyMap<number, string> | undefined {
 		const found = this.here.filter((each) => each.student === student && each.assignment !== null);

@@ -23,8 +23,8 @@
 		hue?: number;
 	} = $props();
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
-	const shown = $derived((isAdjusted && !pending && !problem && cell.adjusted) || text);
 	const isPlain = $derived(!pending && !problem);
+	const shown = $derived((isAdjusted && isPlain && cell.adjusted) || text);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
@@ -53,10 +53,6 @@
 <style>
 	.value {
 		padding-right: 8px;
-	}
-	.value::after {
-		content: attr(data-rest);
-		visibility: hidden;
 	}
 	.code {
 		color: var(--slate);

@@ -34,7 +34,7 @@
 	/** What a student's cell shows: what waits to be saved, before what is. */
 	function shown(row: Row): string {
 		const place = { classId, student: row.student_id, assignment: column.id };
-		return saving.shown(place) ?? row.cells[column.id]?.text ?? '';
+		return saving.shown(place, row.cells[column.id]?.text ?? '');
 	}
 
 	/** The score that more have than any other, where more than one has it. */

@@ -5,16 +5,17 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
+	import { Axis } from './axis.svelte';
 	import { format } from './clipboard';
 	import { decimals } from './decimals';
 	import ColumnHead from './ColumnHead.svelte';
-	import { Entering, type Column, type Row } from './entering.svelte';
+	import { Entering, type Column, type Row, type Work } from './entering.svelte';
 	import GridRow from './GridRow.svelte';
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { after, covers, pieceKey, reveal, stable, visible, type Piece } from './visible';
+	import { stable } from './visible';
 	import { wanted } from './wanted.svelte';
 
 	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -64,7 +65,6 @@
 	const FOOT = 28;
 
 	let scroller: HTMLElement;
-	let scrolled = $state({ top: 0, left: 0 });
 	let height = $state(600);
 	let width = $state(1000);
 	let isPlaced = false;
@@ -80,9 +80,18 @@
 		() => ({ rows: grid.rows.length, columns: grid.columns.length }),
 		(at, text) => entering.enter(at, text)
 	);
-	let rowsBefore: Piece[] = [];
-	let columnsBefore: Piece[] = [];
-	type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number };
+	const down = new Axis(
+		ROW,
+		() => height - HEAD - FOOT,
+		() => grid.rows.length,
+		() => selection.at.row
+	);
+	const across = new Axis(
+		COLUMN,
+		() => width - left,
+		() => grid.columns.length,
+		() => selection.at.column
+	);
 	let worksBefore: Work[] = [];
 	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
@@ -95,16 +104,6 @@
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
 	const places = $derived(Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
-	const rows = $derived.by(() => {
-		const now = visible(scrolled.top, height - HEAD - FOOT, ROW, grid.rows.length, selection.at.row);
-		return (rowsBefore = stable(now, rowsBefore, pieceKey));
-	});
-	const columns = $derived.by(() => {
-		const now = visible(scrolled.left, width - left, COLUMN, grid.columns.length, selection.at.column);
-		return (columnsBefore = stable(now, columnsBefore, pieceKey));
-	});
-	const restColumns = $derived(after(columns, grid.columns.length));
-	const restRows = $derived(after(rows, grid.rows.length));
 	const hues = $derived(new Map(grid.codes.map((each) => [each.code, each.colour])));
 	const figures: [Figure, string][] = [
 		['mean', 'Mean, in points'],
@@ -116,13 +115,12 @@
 
 	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
 	function onscroll(): void {
-		const follow = () => (scrolled = { top: scroller.scrollTop, left: scroller.scrollLeft });
+		const follow = () => {
+			down.from = scroller.scrollTop;
+			across.from = scroller.scrollLeft;
+		};
 		clearTimeout(following);
-		if (
-			covers(rows, scroller.scrollTop, height - HEAD - FOOT, ROW, grid.rows.length) &&
-			covers(columns, scroller.scrollLeft, width - left, COLUMN, grid.columns.length)
-		)
-			following = setTimeout(follow);
+		if (down.covers(scroller.scrollTop) && across.covers(scroller.scrollLeft)) following = setTimeout(follow);
 		else follow();
 	}
 
@@ -216,10 +214,11 @@
 	/** The focus goes to the selected cell, which is brought into sight beside what stays. */
 	async function focus(): Promise<void> {
 		const { row, column } = selection.at;
-		const top = reveal(row, ROW, scroller.scrollTop, height - HEAD - FOOT);
-		const across = reveal(column, COLUMN, scroller.scrollLeft, width - left);
-		if (top !== scroller.scrollTop || across !== scroller.scrollLeft)
-			scroller.scrollTo({ top, left: across });
+		const to = {
+			top: down.reveal(row, scroller.scrollTop),
+			left: across.reveal(column, scroller.scrollLeft)
+		};
+		if (to.top !== scroller.scrollTop || to.left !== scroller.scrollLeft) scroller.scrollTo(to);
 		await tick();
 		scroller.querySelector<HTMLElement>('td[tabindex="0"]')?.focus({ preventScroll: true });
 		tell();
@@ -313,7 +312,7 @@
 			<tr class="heads" aria-rowindex="1">
 				<th class="student" scope="col"><div>{grid.rows.length} students</div></th>
 				<th class="grade" scope="col"><div>{grid.term}</div></th>
-				{#each columns as piece (grid.columns[piece.index]?.id)}
+				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
 					{#if piece.gap}<th class="gap" style="width: {piece.gap * COLUMN}px" aria-hidden="true"></th>{/if}
 					<ColumnHead
 						column={grid.columns[piece.index]!}
@@ -322,30 +321,30 @@
 						onhead={() => onhead(grid.columns[piece.index]!)}
 					/>
 				{/each}
-				{#if restColumns}<th class="gap" style="width: {restColumns * COLUMN}px" aria-hidden="true"></th>{/if}
+				{#if across.rest}<th class="gap" style="width: {across.rest * COLUMN}px" aria-hidden="true"></th>{/if}
 				<th class="rest" aria-hidden="true"></th>
 			</tr>
 			<tr class="strip">
 				<td class="student">spread, 40 to 100 %</td>
 				<td class="grade"><Spread spread={grid.spread} width={56} /></td>
-				{#each columns as piece (grid.columns[piece.index]?.id)}
+				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
 					{#if piece.gap}<td class="gap"></td>{/if}
 					<td><Spread spread={grid.columns[piece.index]!.spread} /></td>
 				{/each}
-				{#if restColumns}<td class="gap"></td>{/if}
+				{#if across.rest}<td class="gap"></td>{/if}
 				<td class="rest"></td>
 			</tr>
 		</thead>
 		<tbody>
-			{#each rows as piece (grid.rows[piece.index]?.student_id)}
+			{#each down.drawn as piece (grid.rows[piece.index]?.student_id)}
 				{@const row = grid.rows[piece.index]!}
 				{#if piece.gap}<tr aria-hidden="true" style="height: {piece.gap * ROW}px"></tr>{/if}
 				<GridRow
 					{row}
 					index={piece.index}
 					columns={works}
-					drawn={columns}
-					rest={restColumns}
+					drawn={across.drawn}
+					rest={across.rest}
 					{selection}
 					{entering}
 					{hues}
@@ -359,7 +358,7 @@
 					onedit={() => perform({ kind: 'edit' })}
 				/>
 			{/each}
-			{#if restRows}<tr aria-hidden="true" style="height: {restRows * ROW}px"></tr>{/if}
+			{#if down.rest}<tr aria-hidden="true" style="height: {down.rest * ROW}px"></tr>{/if}
 		</tbody>
 		<tfoot>
 			<tr>
@@ -373,11 +372,11 @@
 					</select>
 				</td>
 				<td class="grade figure">{grid.figures[figure] ?? ''}</td>
-				{#each columns as piece (grid.columns[piece.index]?.id)}
+				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
 					{#if piece.gap}<td class="gap"></td>{/if}
 					<td class="figure">{grid.columns[piece.index]!.figures[figure] ?? ''}</td>
 				{/each}
-				{#if restColumns}<td class="gap"></td>{/if}
+				{#if across.rest}<td class="gap"></td>{/if}
 				<td class="rest"></td>
 			</tr>
 		</tfoot>
@@ -421,6 +420,11 @@
 	}
 	tfoot {
 		bottom: 0;
+	}
+	/* Room for what a number lacks, so that points stand under each other. */
+	.scroll :global([data-rest])::after {
+		content: attr(data-rest);
+		visibility: hidden;
 	}
 	/* These stand in the rows' component as well. */
 	.scroll :global(.student),

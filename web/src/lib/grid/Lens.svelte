@@ -158,7 +158,7 @@
 					{/each}
 				</div>
 			{/if}
-			<p class="drop">
+			<p>
 				{data.drop} <button class="link" onclick={onworking}>Working</button>
 			</p>
 		{/if}

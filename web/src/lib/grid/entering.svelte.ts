@@ -7,6 +7,9 @@ import type { Cell } from './selection.svelte';
 export type Row = Shapes['RowOut'];
 export type Column = Shapes['ColumnOut'];
 
+/** A column as its cells need it; `places` are the most decimals of a number in it. */
+export type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number };
+
 export interface Here {
 	row: Row;
 	column: Column;
@@ -46,7 +49,7 @@ export class Entering {
 	text(at: Cell): string {
 		const here = this.here(at);
 		if (!here) return '';
-		return saving.shown(this.place(here.row, here.column)) ?? here.cell.text;
+		return saving.shown(this.place(here.row, here.column), here.cell.text);
 	}
 
 	/** Why nothing can be entered here; empty where something can. */

@@ -141,9 +141,9 @@ class Saving {
 		return this.waiting(place.classId, place.student)?.get(place.assignment);
 	}
 
-	/** What was typed at a place and is not saved: it waits, or is to be looked at. */
-	shown(place: Place): string | undefined {
-		return this.problem(place)?.typed ?? this.pending(place)?.text;
+	/** What stands at a place: what was typed and waits, or is to be looked at, before what is `saved`. */
+	shown(place: Place, saved: string): string {
+		return this.problem(place)?.typed ?? this.pending(place)?.text ?? saved;
 	}
 
 	problem(place: Place): Problem | undefined {

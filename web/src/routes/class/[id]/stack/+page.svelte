@@ -41,7 +41,7 @@
 			const cell = row.cells[column.id];
 			if (!cell || cell.state === 'not_assigned') return [];
 			const place = { classId: id, student: row.student_id, assignment: column.id };
-			const text = saving.shown(place) ?? cell.text;
+			const text = saving.shown(place, cell.text);
 			return [{ row, cell, text }];
 		});
 	});
