@@ -226,6 +226,13 @@ def test_what_is_in_sight_is_chosen_and_remembered_for_the_teacher(stack: Stack,
     expect(other.get_by_role("gridcell", name="Walk 1:")).to_have_count(1)
     other.get_by_role("button", name="1 put aside: bring back").click()
     expect(other.get_by_role("gridcell", name="Walk 2:")).to_have_count(1)
+    # The lens stays behind when one goes to another class.
+    other.get_by_role("gridcell", name="Walk 2:").click()
+    lens = other.get_by_role("complementary", name="Lens")
+    expect(lens).to_contain_text("Signe Åkerlund")
+    other.get_by_role("link", name="Geography 8 A").click()
+    expect(other.get_by_role("grid")).to_contain_text("27 students")
+    expect(lens).to_have_count(0)
 
 
 def test_acts_on_a_column(stack: Stack, somebody: Callable[..., Page]) -> None:

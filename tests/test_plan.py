@@ -343,6 +343,13 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     cell = page.get_by_role("gridcell", name="Harbour model").first
     expect(cell).to_contain_text("15")
     expect(cell.locator("small")).to_have_text("12")
+    page.get_by_role("button", name="as entered").click()
+    expect(cell).to_have_text("12")
+    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    page.reload()
+    expect(cell).to_have_text("12")
+    page.get_by_role("button", name="as adjusted").click()
+    expect(cell.locator("small")).to_have_text("12")
 
     # Scores that come from another system are entered there; the cell says where.
     page.get_by_role("link", name="Plan").click()

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 import pytest
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
 
 from tests.stack import Stack
 
@@ -206,6 +206,37 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
     cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
     page.keyboard.press("Control+z")
     expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
+
+
+def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Geography 18", 3, works=1)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_be_visible()  # type: ignore[arg-type]
+    held: list[tuple[Route, APIResponse]] = []
+
+    def hold(route: Route) -> None:
+        """The first answer is the server's, and comes late."""
+        if route.request.method == "GET" and not held:
+            held.append((route, route.fetch()))
+        else:
+            route.fallback()
+
+    page.route(f"**/api/classes/{class_id}/scores?*", hold)
+    page.route(f"**/api/classes/{class_id}/scores", hold)
+    cell(page, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
+    page.get_by_role("complementary", name="Lens").get_by_role("button", name="absent").click()
+    for _ in range(200):
+        if held:
+            break
+        page.wait_for_timeout(50)
+    type_in(page, "Hamza Bashir", "Walk 1", "7")
+    saved(page)
+    route, answer = held[0]
+    route.fulfill(response=answer)
+    page.wait_for_timeout(300)
+    assert cell(page, "Hamza Bashir", "Walk 1").inner_text() == "7"  # type: ignore[attr-defined]
 
 
 def test_the_lens_a_rectangle_and_the_rest_of_a_column(

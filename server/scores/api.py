@@ -102,13 +102,15 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
     entries = [Typed(**each.model_dump()) for each in body.entries]
-    before = kept_class(request.school_class)
-    entered = enter(before.plan, request.user, uuid.UUID(str(body.id)), entries)
+    known = kept_class(request.school_class)
+    entered = enter(known.plan, request.user, uuid.UUID(str(body.id)), entries)
     loaded = kept_class_after(request.school_class, entered)
     term = term_of(loaded, body.term)
     # What was refused for not being in the class concerns nobody in it.
     students = {each.student for each in entries} & {each.student_id for each in loaded.plan.roster}
     works = {each.assignment for each in entries}
+    # A batch that was saved already, and whose answer was lost, is in what is known.
+    before = known if entered.revision is not None else None
     told = AnswerOut(
         **entered.answer, rows=rows_after(before, loaded, term, students, works), columns=columns(loaded, term, works),
         **class_figures(loaded, term),

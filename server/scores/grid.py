@@ -159,12 +159,15 @@ def _words(loaded: LoadedClass, assignment: Assignment, numbers: AssignmentFigur
 
 
 def rows_after(
-    before: LoadedClass, loaded: LoadedClass, term: Term, students: Collection[int], works: Collection[int]
+    before: LoadedClass | None, loaded: LoadedClass, term: Term, students: Collection[int], works: Collection[int]
 ) -> list[RowOut]:
-    """The rows that entries of `students` in `works` changed since `before`, each with the cells that may look different."""
+    """The rows that entries of `students` in `works` changed since `before`, each with the cells that may look different.
+
+    With all cells where it is not known how the class was `before`.
+    """
     # A step that looks at the class's highest can move everybody (R7.3).
     shared = any(each.adjust for each in loaded.book.assignments) or any(each.adjust for each in loaded.book.terms)
-    if shared or before.plan is not loaded.plan:
+    if shared or before is None or before.plan is not loaded.plan:
         return rows(loaded, term, [each for each in loaded.plan.roster if shared or each.student_id in students])
     name = str(term.pk)
     touched: dict[int, set[int]] = {}

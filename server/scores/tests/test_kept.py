@@ -1,6 +1,7 @@
 """What a process keeps of a class is never behind: the same answers as from a class that is loaded anew."""
 
 import random
+import uuid
 from typing import Any
 
 import pytest
@@ -98,6 +99,15 @@ def test_what_an_entry_answers_put_into_what_was_shown_is_what_is_shown_then(kee
         grid |= {"figures": answer["figures"], "spread": answer["spread"]}
         assert grid == anew(keeping)
     assert partly > 30
+
+
+def test_a_batch_that_comes_again_is_answered_with_whole_rows(keeping: World) -> None:
+    works = {str(each.pk) for each in keeping.assignments}
+    shown(keeping)
+    batch = uuid.uuid4()
+    first, again = (enter(keeping, entry(keeping, "12"), batch=batch).json() for _ in range(2))
+    assert set(first["rows"][0]["cells"]) < works
+    assert (again["saved"], set(again["rows"][0]["cells"])) == (first["saved"], works)
 
 
 def test_opening_again_asks_for_nothing_but_who_and_how_far(keeping: World) -> None:

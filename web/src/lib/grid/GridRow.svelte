@@ -3,7 +3,7 @@
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import CellView from './CellView.svelte';
 	import { rest as lacking } from './decimals';
-	import type { Column, Entering, Row } from './entering.svelte';
+	import type { Entering, Row, Work } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
 	import type { Piece } from './visible';
 
@@ -27,7 +27,7 @@
 	}: {
 		row: Row;
 		index: number;
-		columns: (Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number })[];
+		columns: Work[];
 		drawn: Piece[];
 		/** How many columns after the last that is drawn are not. */
 		rest: number;
@@ -59,7 +59,7 @@
 		past_due: 'blank, past due'
 	};
 
-	function label(column: (typeof columns)[number]): string {
+	function label(column: Work): string {
 		const cell = row.cells[column.id]!;
 		const problem = troubled?.get(column.id);
 		const text = problem?.typed ?? waiting?.get(column.id)?.text ?? cell.text;
@@ -107,6 +107,7 @@
 		{@const column = columns[piece.index]!}
 		{@const cell = row.cells[column.id]}
 		{@const isAt = isHere && piece.index === selection.at.column}
+		{@const isTyping = isAt && selection.typed !== null}
 		{@const isChosen = selection.anchor !== null && selection.holds(index, piece.index)}
 		{#if piece.gap}<td class="gap" aria-hidden="true"></td>{/if}
 		{#if cell}
@@ -115,7 +116,9 @@
 			{@const pending = waiting?.get(column.id)}
 			<td
 				class="cell"
-				class:iced={hasIce && cell.level !== null && !pending && !problem && !column.apart && !cell.slip}
+				class:iced={hasIce &&
+					cell.level !== null &&
+					!(isTyping || pending || problem || column.apart || cell.slip)}
 				class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
 				class:faint={cell.dropped}
 				class:marked={cell.flag || cell.comment || cell.slip || pending || problem}
@@ -132,14 +135,14 @@
 				aria-colindex={piece.index + 3}
 				aria-label={label(column)}
 				onmousedown={(event) => {
-					if (isAt && selection.typed !== null) return;
+					if (isTyping) return;
 					event.preventDefault();
 					onpick(piece.index, event.shiftKey);
 				}}
 				onmouseenter={(event) => event.buttons === 1 && onpick(piece.index, true)}
 				ondblclick={onedit}
 			>
-				{#if isAt && selection.typed !== null}
+				{#if isTyping}
 					<input
 						{@attach taken}
 						bind:value={selection.typed}
@@ -228,17 +231,14 @@
 		flex: 1;
 		text-align: right;
 	}
-	.percent::after {
-		content: attr(data-rest);
-		visibility: hidden;
-	}
 	.here > .student,
 	.here > .grade {
 		background: var(--ice-2);
 	}
 	/* Hundreds of cells are drawn: only those that hold something of their own place are placed, which costs a layer. */
 	.cell {
-		background: var(--snow);
+		--ground: var(--snow);
+		background: var(--ground);
 		text-align: right;
 		white-space: nowrap;
 		cursor: cell;
@@ -250,13 +250,22 @@
 	.cell[tabindex='0'] {
 		position: relative;
 	}
+	.locked {
+		--ground: var(--birch);
+		background: var(--ground);
+		cursor: not-allowed;
+	}
 	.iced {
 		--edge: var(--deep);
 		--full: var(--ice);
 		background:
 			linear-gradient(var(--edge) 0 1px, transparent 1px) left bottom / 100% var(--level) no-repeat,
 			linear-gradient(var(--frost), var(--full)) left bottom / 100% var(--level) no-repeat,
-			var(--snow);
+			var(--ground);
+	}
+	/* Over the ice, so that one sees what is chosen. */
+	.chosen {
+		background: var(--juniper-2);
 	}
 	.faint {
 		--edge: color-mix(in srgb, var(--deep) 38%, var(--snow));
@@ -265,13 +274,6 @@
 	/* Where the ice ends behind the text its edge would strike it through. */
 	.crossed {
 		--edge: color-mix(in srgb, var(--deep) 30%, var(--frost));
-	}
-	.chosen {
-		background: var(--ice);
-	}
-	.locked {
-		background: var(--birch);
-		cursor: not-allowed;
 	}
 	.slip {
 		background: var(--amber-2);

@@ -36,6 +36,8 @@ export function useGrid(of: () => { id: number; term: number | undefined }) {
 					rows: now.rows.map(changed)
 				};
 			});
+			// What was asked for before this was saved would put back what is no longer so: it is asked for again.
+			if (queries.isFetching({ queryKey: key() })) void queries.invalidateQueries({ queryKey: key() });
 		})
 	);
 	return grid;

@@ -2,6 +2,7 @@
 	/** Scores: the grid, and beside it the lens. */
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { Debounced } from 'runed';
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
@@ -69,6 +70,13 @@
 	const lens = new Debounced(() => looked, 120);
 	let paste = $state<Pasted | null>(null);
 	let wanted = $state('');
+	// What was looked at, or looked for, in one class is not there in the next.
+	$effect.pre(() => {
+		if (!id) return;
+		looked = null;
+		wanted = '';
+		untrack(() => lens.setImmediately(null));
+	});
 	/** On a narrow screen one assignment is shown at a time. */
 	let width = $state(1280);
 	let one = $state<number | null>(null);
