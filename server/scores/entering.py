@@ -5,7 +5,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
-from fractions import Fraction
 from typing import Any
 
 from django.db import IntegrityError, transaction
@@ -17,6 +16,7 @@ from school import acts, revisions
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
+from scores.bulk import write
 from scores.by_standard import STROKE, ByStandard
 from scores.models import Batch, Score, ScoreEvent
 from scores.texts import core_score, read_text, score_text
@@ -91,6 +91,7 @@ class _Entering:
         self.now = plan.school_class.school.now()
         self.reader = EntryReader(plan.book.scale, plan.book.codes)
         self.by_standard = ByStandard.of(plan.book)
+        self.points = {int(each.id): each.points for each in plan.book.assignments}
         self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
         self.written = Writing(person, self.now, revisions.next_scores(self.school_class.pk))
@@ -130,7 +131,7 @@ class _Entering:
         whole, *parts = typed.text.split(STROKE) if assignment.standards and self.by_standard else [typed.text]
         try:
             check_beside(given)
-            entry = self.reader.read(whole, Fraction(assignment.points), assignment.entered_as)
+            entry = self.reader.read(whole, self.points[assignment.pk], assignment.entered_as)
             if parts and self.by_standard:
                 kept = had.by_standard | self.by_standard.read(parts, assignment.standards)
                 given["by_standard"] = {name: text for name, text in kept.items() if text}
@@ -167,7 +168,7 @@ class _Entering:
         return score
 
     def _shown(self, score: Score, assignment: Assignment) -> str:
-        return self.reader.text_of(core_score(score), Fraction(assignment.points), assignment.entered_as)
+        return self.reader.text_of(core_score(score), self.points[assignment.pk], assignment.entered_as)
 
     def _line(self, score: Score, assignment: Assignment) -> str:
         """A score as it would be typed, with those by standard where there are any."""
@@ -197,7 +198,7 @@ class Writing:
     def __init__(self, person: Person, at: datetime, revision: int) -> None:
         self._person, self._at, self.revision = person, at, revision
         self._scores: dict[tuple[int, int], Score] = {}
-        self._events: list[ScoreEvent] = []
+        self._events: list[tuple[Score, ScoreEvent]] = []
 
     def put(self, score: Score, number: Decimal | None, code: str, how: str, beside: Mapping[str, Any]) -> None:
         """Set a score, with what is given `beside` it by field."""
@@ -209,14 +210,13 @@ class Writing:
         score.meant = score.meant and (score.number, score.code) == (number, code)
         score.number, score.code = number, code
         score.version = 1 if is_new else score.version + 1
-        score.revision, score.changed_by, score.changed_at = self.revision, self._person, self._at
+        score.revision, score.changed_by_id, score.changed_at = self.revision, self._person.pk, self._at
         self._scores[place] = score
-        self._events.append(
-            ScoreEvent(
-                score=score, before=before, after=score_text(score), how=how, version=score.version, person=self._person,
-                at=self._at, by_standard=_moved(before_by_standard, score.by_standard),
-            )
+        event = ScoreEvent(
+            before=before, after=score_text(score), how=how, version=score.version, person_id=self._person.pk, at=self._at,
+            by_standard=_moved(before_by_standard, score.by_standard),
         )  # fmt: skip
+        self._events.append((score, event))
 
     @property
     def scores(self) -> list[Score]:
@@ -225,10 +225,10 @@ class Writing:
 
     def save(self) -> None:
         """Write the scores, and then their history."""
-        known = [each for each in self.scores if each.pk is not None]
-        Score.objects.bulk_create([each for each in self.scores if each.pk is None])
-        Score.objects.bulk_create(known, update_conflicts=True, update_fields=CHANGING)
-        ScoreEvent.objects.bulk_create(self._events)
+        write(self.scores, update=CHANGING)
+        for score, event in self._events:
+            event.score_id = score.pk  # known only now, where it is new
+        write([event for _, event in self._events])
 
 
 def _moved(before: Mapping[str, str], after: Mapping[str, str]) -> dict[str, list[str]]:

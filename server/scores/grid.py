@@ -201,14 +201,17 @@ def rows(
 ) -> list[RowOut]:
     """The rows of some students; with all cells, or with those of the works that were `touched` by student."""
     name = str(term.pk)
-    plan = loaded.gradebook.plan(name)
-    assignments = {str(each.pk): each for each in loaded.plan.assignments}
+    assignments = {each.pk: each for each in loaded.plan.assignments}
     today = loaded.plan.school_class.school.today()
     namesakes = namesakes_of(loaded.plan.roster)
-    columns = [(column, int(column.id), assignments[column.id], slips_of(loaded, column)) for column in plan.columns]
-    due = {
-        each.pk for each in assignments.values() if each.due_on is not None and each.due_on < today and not each.extra
-    }
+    shown = None if touched is None else set().union(*touched.values())
+    columns = [
+        (column, work, assignments[work], slips_of(loaded, column))
+        for column in loaded.gradebook.plan(name).columns
+        for work in (int(column.id),)
+        if shown is None or work in shown
+    ]
+    due = {work for _, work, each, _ in columns if each.due_on is not None and each.due_on < today and not each.extra}
     found = []
     for enrolment in roster:
         student = enrolment.student

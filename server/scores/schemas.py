@@ -82,7 +82,7 @@ class CellOut(TypedDict):
     """The scores by standard, in the order in which the column names the standards; not there where it names none."""
 
 
-class GradeOut(Schema):
+class GradeOut(BaseModel):
     """A final grade as shown; the computed one stands beside it."""
 
     percent: str | None
@@ -92,7 +92,7 @@ class GradeOut(Schema):
     missing: int
 
 
-class RowOut(Schema):
+class RowOut(TypedDict):
     """A student's row; `number` tells namesakes apart."""
 
     student_id: int
@@ -216,7 +216,7 @@ class RefusedOut(TypedDict):
     message: str
 
 
-class AnswerOut(Schema):
+class AnswerOut(BaseModel):
     """What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned."""
 
     saved: list[SavedOut]

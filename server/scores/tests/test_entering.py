@@ -134,6 +134,11 @@ def test_nothing_to_undo_is_said(world: World) -> None:
 def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_assert_max_num_queries: Any) -> None:
     for place in range(3):
         enter(world, *[entry(world, "9", student=each, assignment=place) for each in range(3)])
+    # What a class seldom has is loaded along with the rest.
+    given, scored, _ = world.assignments
+    given.for_everyone, given.chosen = False, [world.students[0].pk]
+    given.save()
+    Assignment.objects.filter(pk=scored.pk).update(standards=["Maps"])
     client = world.client("teacher")
     with django_assert_max_num_queries(12):
         client.get(f"{world.address}/scores")
