@@ -16,9 +16,9 @@ expect.set_options(timeout=40_000)
 
 
 @pytest.fixture(scope="session")
-def stack() -> Iterator[Stack]:
-    """One server with the demo for all tests; each test keeps to a class or student of its own."""
-    made = Stack("stack")
+def stack(worker_id: str) -> Iterator[Stack]:
+    """One server with the demo for all tests of a process; each test keeps to a class or student of its own."""
+    made = Stack(f"stack_{worker_id}")
     made.make()
     yield made
     made.drop()

@@ -44,11 +44,11 @@ class Stack:
         self.start()
 
     def start(self) -> None:
-        self.server = start_server(self.port, self.environment, Path(RUN / "test-server.log"))
+        self.server = start_server(self.port, self.environment, RUN / f"{self.name}-server.log")
 
     def start_worker(self) -> None:
         """What makes documents in the background; few tests need it."""
-        self.worker = start_worker(self.environment, Path(RUN / "test-worker.log"))
+        self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log")
 
     def kill(self) -> None:
         """As a power cut would: no chance to finish anything."""
