@@ -139,6 +139,8 @@ def test_the_sheet_of_paper(stack: Stack, somebody: Callable[..., Page]) -> None
     make.focus()
     hands.press("Enter")
     expect(page.get_by_label("Name of Notebook 8", exact=True)).to_be_visible()
+    # As it closes, the dialog gives the focus back.
+    expect(page.get_by_role("dialog")).to_have_count(0)
     page.get_by_role("button", name="change how Notebooks counts").focus()
     hands.press("Enter")
     page.get_by_label("lowest dropped").focus()

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
-	import { tick } from 'svelte';
+	import { onMount, tick, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
@@ -16,6 +16,7 @@
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { stable } from './visible';
+	import { atHand, NARROW } from './view';
 	import { wanted } from './wanted.svelte';
 
 	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -211,14 +212,19 @@
 		onpasted(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
 	}
 
-	/** The focus goes to the selected cell, which is brought into sight beside what stays. */
-	async function focus(): Promise<void> {
+	/** Bring the selected cell into sight beside what stays. */
+	function reveal(): void {
 		const { row, column } = selection.at;
 		const to = {
 			top: down.reveal(row, scroller.scrollTop),
 			left: across.reveal(column, scroller.scrollLeft)
 		};
 		if (to.top !== scroller.scrollTop || to.left !== scroller.scrollLeft) scroller.scrollTo(to);
+	}
+
+	/** The focus goes to the selected cell. */
+	async function focus(): Promise<void> {
+		reveal();
 		await tick();
 		scroller.querySelector<HTMLElement>('td[tabindex="0"]')?.focus({ preventScroll: true });
 		tell();
@@ -264,16 +270,39 @@
 
 	$effect(() => () => clearTimeout(following));
 
+	// The lens, as it opens, takes room from the grid, and not from the cell.
+	$effect(() => {
+		if (width && scroller.contains(document.activeElement)) untrack(reveal);
+	});
+
+	// Whoever comes here can type at once, and where the work is; unless they are somewhere already, or were sent to a cell.
+	onMount(() => {
+		if (wanted.place || document.activeElement !== document.body || window.innerWidth < NARROW) return;
+		selection.at = { row: 0, column: Math.max(0, grid.columns.indexOf(atHand(grid.columns)!)) };
+		void focus();
+	});
+
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {
-			if (answered === classId) entering.saved(selection.at, answer);
+			if (answered === classId) entering.saved(answer);
 		})
 	);
 
-	$effect(() => {
-		if (grid.rows.length && selection.at.row >= grid.rows.length) selection.at = { row: 0, column: 0 };
-		if (grid.columns.length && selection.at.column >= grid.columns.length)
-			selection.at = { row: selection.at.row, column: 0 };
+	let before = untrack(() => grid);
+	// Whatever comes or goes around a cell, one stays in it.
+	$effect.pre(() => {
+		const now = grid;
+		untrack(() => {
+			const student = (row: Row | undefined) =>
+				now.rows.findIndex((each) => each.student_id === row?.student_id);
+			const work = (column: Column | undefined) => now.columns.findIndex((each) => each.id === column?.id);
+			const isThere = selection.follow((cell) => {
+				const at = { row: student(before.rows[cell.row]), column: work(before.columns[cell.column]) };
+				return at.row < 0 || at.column < 0 ? null : at;
+			});
+			before = now;
+			if (!isThere) tell();
+		});
 	});
 
 	// A check, or a loose end, jumps to a cell wherever in the grid it is.

@@ -7,12 +7,15 @@
 		grid,
 		view,
 		wanted = $bindable(''),
+		onarrange,
 		stack,
 		look
 	}: {
 		grid: Shapes['GridOut'];
 		view: View;
 		wanted: string;
+		/** Arrange the students anew, where they would stand elsewhere by now. */
+		onarrange: (() => void) | null;
 		/** Where a stack is entered. */
 		stack: string;
 		look: (change: Partial<View>) => void;
@@ -94,6 +97,11 @@
 			{words}</label
 		>
 	{/each}
+	{#if onarrange}
+		<button class="link" onclick={onarrange}
+			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
+		>
+	{/if}
 	<a class="btn quiet small" href={stack}>Enter a stack</a>
 </div>
 

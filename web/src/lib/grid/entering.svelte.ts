@@ -17,8 +17,9 @@ export interface Here {
 }
 
 export class Entering {
-	/** The version that stood in the cell when typing began: what a colleague enters meanwhile is not what one typed on. */
-	#basis: number | null = null;
+	/** Where typing began, and on which version: what is typed goes there, wherever in the grid that is by then, and what a
+	 * colleague enters meanwhile is not what one typed on. */
+	#begun: { where: Place; version: number } | null = null;
 
 	constructor(
 		private readonly classId: () => number,
@@ -62,34 +63,38 @@ export class Entering {
 	}
 
 	begin(at: Cell): void {
-		this.#basis = this.here(at)?.cell.version ?? null;
+		const here = this.here(at);
+		this.#begun = here && { where: this.place(here.row, here.column), version: here.cell.version };
 	}
 
 	leave(): void {
-		this.#basis = null;
+		this.#begun = null;
 	}
 
 	/** One's own earlier entry in the cell, saved meanwhile, is what one types on. */
-	saved(at: Cell, answer: Shapes['AnswerOut']): void {
-		const here = this.here(at);
-		if (this.#basis === null || !here) return;
+	saved(answer: Shapes['AnswerOut']): void {
+		const begun = this.#begun;
+		if (!begun) return;
 		const mine = answer.saved.find(
-			(each) => each.student === here.row.student_id && each.assignment === here.column.id
+			(each) => each.student === begun.where.student && each.assignment === begun.where.assignment
 		);
-		if (mine) this.#basis = mine.version;
+		if (mine) begun.version = mine.version;
 	}
 
 	/** Enter what was typed in a cell. */
 	enter(at: Cell, text: string): void {
-		const begun = this.#basis;
-		this.#basis = null;
-		const here = this.here(at);
-		if (!here) return;
-		const where = this.place(here.row, here.column);
+		if (!this.#begun) this.begin(at);
+		const begun = this.#begun;
+		this.#begun = null;
+		if (!begun) return;
+		const { where, version } = begun;
 		const problem = saving.problem(where);
-		if (text.trim() === this.text(at) && !problem) return;
-		const version = problem?.theirs?.version ?? begun ?? here.cell.version;
-		void saving.enter({ ...where, text: text.trim(), version }, this.grid().term_id);
+		const cell = this.grid().rows.find((each) => each.student_id === where.student)?.cells[where.assignment];
+		if (text.trim() === saving.shown(where, cell?.text ?? '') && !problem) return;
+		void saving.enter(
+			{ ...where, text: text.trim(), version: problem?.theirs?.version ?? version },
+			this.grid().term_id
+		);
 	}
 
 	/** Enter several cells together, which are undone together; gives how many. */

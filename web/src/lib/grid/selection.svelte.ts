@@ -85,6 +85,24 @@ export class Selection {
 		this.at = cell;
 	}
 
+	/** Go along with cells that have moved; `moved` tells where one is now, or null where it is no longer there. False where
+	 * the cell that one was in has gone. */
+	follow(moved: (cell: Cell) => Cell | null): boolean {
+		const at = moved(this.at);
+		const anchor = this.anchor && moved(this.anchor);
+		// What is typed in a cell that has gone stays that cell's.
+		if (!at) this.keep();
+		const size = this.size();
+		const next = at ?? {
+			row: within(this.at.row, size.rows),
+			column: within(this.at.column, size.columns)
+		};
+		if (next.row !== this.at.row || next.column !== this.at.column) this.at = next;
+		// A rectangle of which a corner has gone is none.
+		if (this.anchor) this.anchor = at && anchor;
+		return at !== null;
+	}
+
 	/** Enter what was typed. */
 	keep(): void {
 		if (this.typed === null) return;
@@ -96,12 +114,6 @@ export class Selection {
 	/** Go back to what was there. */
 	drop(): void {
 		this.typed = null;
-	}
-
-	/** Empty what is chosen. */
-	clear(): void {
-		this.typed = null;
-		for (const cell of this.cells()) this.enter(cell, '');
 	}
 }
 

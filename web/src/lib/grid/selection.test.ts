@@ -41,13 +41,12 @@ describe('keys in the grid', () => {
 		expect(made().selection.step(-1)).toBe(false);
 	});
 
-	it('enter nothing on Esc and a blank on Delete', () => {
+	it('enter nothing on Esc', () => {
 		const { selection, entered } = made();
 		selection.typed = '5';
 		selection.drop();
 		selection.move(1, 0);
-		selection.clear();
-		expect(entered).toEqual([[{ row: 1, column: 0 }, '']]);
+		expect(entered).toEqual([]);
 	});
 
 	it.each([
@@ -77,5 +76,39 @@ describe('keys in the grid', () => {
 		expect(actOf(key('Tab', { shiftKey: true }), null, false)).toEqual({ kind: 'step', by: -1 });
 		expect(actOf(key('z', { ctrlKey: true }), null, false)).toBeNull();
 		expect(actOf(key('ArrowDown', { altKey: true }), null, false)).toBeNull();
+	});
+});
+
+describe('cells that move under one', () => {
+	const below = ({ row, column }: Cell) => ({ row: row + 1, column });
+
+	it('take along where one is, what one types and the rectangle', () => {
+		const { selection, entered } = made();
+		selection.extend(1, 1);
+		selection.typed = '7';
+		expect(selection.follow(below)).toBe(true);
+		expect([selection.at, selection.anchor]).toEqual([
+			{ row: 2, column: 1 },
+			{ row: 1, column: 0 }
+		]);
+		expect(entered).toEqual([]);
+		selection.keep();
+		expect(entered).toEqual([[{ row: 2, column: 1 }, '7']]);
+	});
+
+	it('keep what was typed when they go, and leave one inside the grid', () => {
+		const { selection, entered } = made(1);
+		selection.at = { row: 2, column: 0 };
+		selection.typed = '7';
+		expect(selection.follow(() => null)).toBe(false);
+		expect(entered).toEqual([[{ row: 2, column: 0 }, '7']]);
+		expect(selection.at).toEqual({ row: 0, column: 0 });
+	});
+
+	it('end a rectangle that lost a corner', () => {
+		const { selection } = made();
+		selection.extend(1, 0);
+		selection.follow((cell) => (cell.row ? cell : null));
+		expect([selection.at, selection.anchor]).toEqual([{ row: 1, column: 0 }, null]);
 	});
 });

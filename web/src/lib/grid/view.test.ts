@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Shapes } from '$lib/api/client';
-import { arranged, folded, usual } from './view';
+import { arranged, atHand, folded, Steady, usual } from './view';
 
 const row = (
 	id: number,
@@ -60,5 +60,29 @@ describe('a view of the grid', () => {
 		expect(ids(arranged(grid, usual, 'LUC'))[0]).toEqual([1]);
 		expect(ids(arranged(grid, { ...usual, hasAliases: true }, 'inigo'))[0]).toEqual([]);
 		expect(folded('Nguyễn O’Driscoll Matěj Åkerlund')).toBe("nguyen o'driscoll matej akerlund");
+	});
+
+	it('begins with what was due last, or with the first', () => {
+		const due = (id: number, due_on: string, is_due = true) => column(id, null, id, { due_on, is_due });
+		const made = [due(1, '2032-01-09'), due(2, '2031-11-07'), due(3, '2032-01-16', false)];
+		expect(atHand(made)?.id).toBe(1);
+		expect(atHand(grid.columns)?.id).toBe(1);
+		expect(atHand([])).toBeUndefined();
+	});
+
+	it('leaves students where they are until something else is asked for', () => {
+		const steady = new Steady();
+		const shown = (now: Shapes['GridOut'], asked: string) =>
+			steady
+				.rows(now, arranged(now, { ...usual, onlyBlanks: true }).rows, asked)
+				.map((each) => each.student_id);
+		expect(shown(grid, 'blanks')).toEqual([2]);
+		const [whole, blank] = grid.rows as [Shapes['RowOut'], Shapes['RowOut']];
+		const filled = { ...blank, cells: whole.cells };
+		const later = { ...grid, rows: [{ ...whole, cells: blank.cells }, filled] };
+		expect(shown(later, 'blanks')).toEqual([2, 1]);
+		expect(steady.rows(later, [], 'blanks')[0]).toBe(filled);
+		expect(shown(later, 'blanks again')).toEqual([1]);
+		expect(shown({ ...later, rows: [filled] }, 'blanks again')).toEqual([]);
 	});
 });

@@ -29,8 +29,18 @@ export const states: [string, string][] = [
 	['due', 'past due']
 ];
 
+/** Below this many pixels one assignment is shown at a time. */
+export const NARROW = 1024;
+
 type Column = Shapes['ColumnOut'];
 type Row = Shapes['RowOut'];
+
+/** The work at hand: what was due last. */
+export function atHand(columns: Column[]): Column | undefined {
+	const due = columns.filter((each) => each.is_due).map((each) => each.due_on ?? '');
+	const last = due.sort().at(-1);
+	return columns.findLast((each) => each.is_due && each.due_on === last) ?? columns[0];
+}
 
 const isShown: Record<string, (column: Column) => boolean> = {
 	all: () => true,
@@ -76,6 +86,25 @@ export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shap
 	if (view.columns === 'category')
 		columns.sort((one, other) => (one.category ?? '\uffff').localeCompare(other.category ?? '\uffff'));
 	return { ...grid, columns, rows };
+}
+
+/**
+ * Keeps students where they are while scores come in: who is sorted by grade, or picked for a blank, would else move away
+ * under one's hands. They are arranged anew when something else is `asked` for.
+ */
+export class Steady {
+	#asked = '';
+	#order: number[] = [];
+
+	/** The students of a grid as they were when this was first asked for; who has come since is last. */
+	rows(grid: Shapes['GridOut'], arranged: Row[], asked: string): Row[] {
+		if (asked !== this.#asked) this.#order = arranged.map((each) => each.student_id);
+		this.#asked = asked;
+		const known = new Map(grid.rows.map((each) => [each.student_id, each]));
+		const fresh = arranged.filter((each) => !this.#order.includes(each.student_id));
+		this.#order.push(...fresh.map((each) => each.student_id));
+		return this.#order.flatMap((each) => known.get(each) ?? []);
+	}
 }
 
 export function nameOf(row: { given_name: string; family_name: string }): string {

@@ -18,7 +18,7 @@
 		onenter,
 		onundo
 	}: {
-		roster: { row: Row; cell: Shapes['CellOut']; text: string }[];
+		roster: { row: Row; cell: Shapes['CellOut']; text: string; isIn: boolean }[];
 		work: Shapes['ColumnOut'];
 		codes: Shapes['CodeShownOut'][];
 		levels: Shapes['LevelsOut'] | null;
@@ -104,7 +104,7 @@
 		if (order !== 'roster') return;
 		const place = last ? roster.findIndex((each) => each.row.student_id === last.student_id) + 1 : 0;
 		const following = [...roster.slice(place), ...roster.slice(0, place)];
-		const row = following.find((each) => !each.text && each.row.student_id !== last?.student_id)?.row;
+		const row = following.find((each) => !each.isIn && each.row.student_id !== last?.student_id)?.row;
 		if (row) await take(row, false);
 	}
 

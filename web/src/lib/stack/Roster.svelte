@@ -11,7 +11,7 @@
 		codes,
 		onrest
 	}: {
-		roster: { row: Row; cell: Shapes['CellOut']; text: string }[];
+		roster: { row: Row; cell: Shapes['CellOut']; text: string; isIn: boolean }[];
 		work: Shapes['ColumnOut'];
 		hasAliases: boolean;
 		blanks: number;
@@ -45,8 +45,8 @@
 		</div>
 	</div>
 	<ul class:single={work.standards.length}>
-		{#each roster as { row, cell, text } (row.student_id)}
-			<li class:blank={!text}>
+		{#each roster as { row, cell, text, isIn } (row.student_id)}
+			<li class:blank={!isIn}>
 				<span
 					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name},</b><span>{row.given_name}</span
 						>{#if row.number}<small>{row.number}</small>{/if}{/if}</span

@@ -20,7 +20,7 @@
 	import type { Pasted } from '$lib/grid/pasting';
 	import RowLens from '$lib/grid/RowLens.svelte';
 	import Toolbar from '$lib/grid/Toolbar.svelte';
-	import { arranged, nameOf, usual, type View } from '$lib/grid/view';
+	import { arranged, atHand, NARROW, nameOf, Steady, usual, type View } from '$lib/grid/view';
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
@@ -81,13 +81,22 @@
 	let width = $state(1280);
 	let one = $state<number | null>(null);
 
-	const whole = $derived(grid.data && arranged(grid.data, view, wanted));
-	const isNarrow = $derived(width < 1024);
-	const alone = $derived(
-		whole?.columns.find((each) => each.id === one) ??
-			whole?.columns.findLast((each) => each.is_due) ??
-			whole?.columns[0]
+	const fresh = $derived(grid.data && arranged(grid.data, view, wanted));
+	const steady = new Steady();
+	/** How often the students were arranged anew by hand. */
+	let turns = $state(0);
+	const whole = $derived.by(() => {
+		if (!fresh || !(view.onlyBlanks || view.students === 'grade')) return fresh;
+		const asked = [id, fresh.term_id, view.students, view.onlyBlanks, wanted, turns].join();
+		return { ...fresh, rows: steady.rows(grid.data!, fresh.rows, asked) };
+	});
+	/** Whether students would stand elsewhere by now. */
+	const isStale = $derived(
+		whole?.rows.length !== fresh?.rows.length ||
+			whole?.rows.some((each, place) => each.student_id !== fresh?.rows[place]?.student_id)
 	);
+	const isNarrow = $derived(width < NARROW);
+	const alone = $derived(whole?.columns.find((each) => each.id === one) ?? atHand(whole?.columns ?? []));
 	const shown = $derived(whole && isNarrow && alone ? { ...whole, columns: [alone] } : whole);
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
 	const column = $derived.by(() => {
@@ -208,6 +217,7 @@
 		{view}
 		{look}
 		bind:wanted
+		onarrange={isStale ? () => turns++ : null}
 		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
 	/>
 {/snippet}
@@ -262,21 +272,23 @@
 				</div>
 			{/if}
 			<div class="side-by-side">
-				<Grid
-					classId={id}
-					grid={shown}
-					hasIce={view.hasIce}
-					isAdjusted={view.numbers === 'adjusted'}
-					hasAliases={view.hasAliases}
-					figure={view.figure}
-					{acts}
-					{onpasted}
-					onfigure={(figure) => look({ figure })}
-					onselect={tell}
-					onrow={(each) => lookAt({ on: 'row', student: each.student_id })}
-					onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
-					onworking={explain}
-				/>
+				{#key `${id} ${data.term_id}`}
+					<Grid
+						classId={id}
+						grid={shown}
+						hasIce={view.hasIce}
+						isAdjusted={view.numbers === 'adjusted'}
+						hasAliases={view.hasAliases}
+						figure={view.figure}
+						{acts}
+						{onpasted}
+						onfigure={(figure) => look({ figure })}
+						onselect={tell}
+						onrow={(each) => lookAt({ on: 'row', student: each.student_id })}
+						onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
+						onworking={explain}
+					/>
+				{/key}
 				{#if view.hasLens && lens.current}
 					{@const at = lens.current}
 					{#if column}

@@ -7,7 +7,7 @@
 	import { longDay } from '$lib/api/days';
 	import { undo } from '$lib/frame/undoing';
 	import { useGrid } from '$lib/grid/grid.svelte';
-	import { nameOf, usual, type View } from '$lib/grid/view';
+	import { atHand, nameOf, usual, type View } from '$lib/grid/view';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
@@ -21,9 +21,14 @@
 	const grid = useGrid(() => ({ id, term }));
 	const chosen = $derived(Number(page.url.searchParams.get('work')));
 	const works = $derived(grid.data?.columns ?? []);
-	const work = $derived(
-		works.find((each) => each.id === chosen) ?? works.findLast((each) => each.is_due) ?? works[0]
-	);
+	let pile: { of: string; work?: number } = { of: '' };
+	/** What the pile is of stays so, whatever a colleague adds meanwhile; none where they deleted it. */
+	const work = $derived.by(() => {
+		const of = [id, grid.data?.term_id, chosen].join();
+		if (pile.of !== of && works.length)
+			pile = { of, work: (works.find((each) => each.id === chosen) ?? atHand(works))?.id };
+		return works.find((each) => each.id === pile.work);
+	});
 	const hasAliases = $derived({ ...usual, ...(grid.data?.view as Partial<View> | undefined) }.hasAliases);
 	const problems = $derived(
 		saving.problems.filter((each) => each.classId === id && each.assignment === work?.id)
@@ -42,13 +47,11 @@
 			if (!cell || cell.state === 'not_assigned') return [];
 			const place = { classId: id, student: row.student_id, assignment: column.id };
 			const text = saving.shown(place, cell.text);
-			return [{ row, cell, text }];
+			return [{ row, cell, text, isIn: Boolean(text) || (cell.standards ?? []).some(Boolean) }];
 		});
 	});
-	const isIn = (each: (typeof roster)[number]): boolean =>
-		Boolean(each.text) || (each.cell.standards ?? []).some(Boolean);
-	const inside = $derived(roster.filter(isIn));
-	const blank = $derived(roster.filter((each) => !isIn(each)));
+	const inside = $derived(roster.filter((each) => each.isIn));
+	const blank = $derived(roster.filter((each) => !each.isIn));
 
 	function enter(students: Row[], line: Line): void {
 		const column = work;
@@ -94,6 +97,14 @@
 	<p class="p-6 text-slate" role="status">Fetching the roster…</p>
 {:else if grid.isError}
 	<main class="p-6"><p class="problem" role="alert">{words(grid.error)}</p></main>
+{:else if !work && works.length}
+	<main class="p-6">
+		<p class="problem" role="alert">
+			The work that this pile is of is no longer here: it was deleted, or put in another term. What you
+			entered is kept with it.
+			<a class="link" href="/class/{id}/scores?term={grid.data.term_id}">To the grid</a>
+		</p>
+	</main>
 {:else if !work}
 	<main class="p-6">
 		<p class="text-slate">
