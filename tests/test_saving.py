@@ -84,6 +84,45 @@ def test_entries_made_offline_survive_a_closed_tab(stack: Stack, class_id: int, 
     assert events(stack, class_id, "Walk 2") == "['10', '11', '12']"
 
 
+def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 19", 3, works=1)
+    page = somebody("odalys", f"/class/{class_id}/stack")
+    page.get_by_role("link", name="The grid").click()
+    focused = page.locator("td:focus")
+    expect(focused).to_be_visible()
+    page.keyboard.type("11")
+    page.go_back()
+    expect(page.get_by_role("grid")).to_have_count(0)
+    saved(page)
+    page.goto(f"/class/{class_id}/scores")
+    expect(focused).to_have_text("11")
+    # The tab is closed with a number in a cell, without a connection: the browser asks, and who stays has it kept.
+    page.context.route(
+        "**/api/classes/*/scores", lambda route: route.abort() if route.request.method == "POST" else route.continue_()
+    )
+    page.keyboard.press("ArrowDown")
+    page.keyboard.type("12")
+    asked: list[str] = []
+    page.on("dialog", lambda dialog: (asked.append(dialog.type), dialog.dismiss()))
+    page.close(run_before_unload=True)
+    expect(page.get_by_role("status").filter(has_text="Offline: 1 entry kept here")).to_be_visible()
+    assert asked == ["beforeunload"]
+    page.close()
+    page.context.unroute("**/api/classes/*/scores")
+    again = page.context.new_page()
+    again.goto(f"/class/{class_id}/scores")
+    saved(again)
+    assert events(stack, class_id, "Walk 1") == "['11', '12']"
+    # A paper of which the line was not finished is nobody's score, and is not forgotten without a word.
+    again.goto(f"/class/{class_id}/stack")
+    again.get_by_label("Name on the paper").fill("bash")
+    again.keyboard.press("Enter")
+    again.keyboard.type("1")
+    again.get_by_role("link", name="The grid").click()
+    expect(again.get_by_text("1 for Hamza Bashir was typed in the stack and not entered.")).to_be_visible()
+    assert events(stack, class_id, "Walk 1") == "['11', '12']"
+
+
 def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> None:
     mine, theirs = both_teachers(stack, class_id, somebody)
     cell(mine, "Defne Çelik", "Walk 3").click()  # type: ignore[attr-defined]

@@ -52,9 +52,18 @@
 		person = now;
 	});
 
-	beforeNavigate(() => notice.clear());
+	/** What is being typed is entered, as when one goes on to another field. */
+	function finish(): void {
+		(document.activeElement as HTMLElement | null)?.blur();
+	}
+
+	beforeNavigate(() => {
+		notice.clear();
+		finish();
+	});
 
 	function onbeforeunload(event: BeforeUnloadEvent): void {
+		finish();
 		if (saving.others || saving.entries.length) event.preventDefault();
 	}
 </script>

@@ -1,8 +1,10 @@
 <script lang="ts">
 	/** The line of one paper: the name that stands on it, then the score; on a phone with a number pad of its own. */
-	import { tick } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
+	import { nameOf } from '$lib/grid/view';
 	import { begins, find } from './finding';
 	import { read, type Line } from './line';
 	import Pad from './Pad.svelte';
@@ -128,6 +130,26 @@
 		await next();
 	}
 
+	/** What was typed for a paper without going on to the next. */
+	function unentered(): string {
+		return taken.length
+			? [line, comment]
+					.map((each) => each.trim())
+					.filter(Boolean)
+					.join('; ')
+			: '';
+	}
+
+	$effect(() => () => {
+		const left = untrack(unentered);
+		const whose = taken.map((each) => (hasAliases ? each.alias : nameOf(each))).join(', ');
+		if (left) notice.problem(`${left} for ${whose} was typed in the stack and not entered.`);
+	});
+
+	function onbeforeunload(event: BeforeUnloadEvent): void {
+		if (unentered()) event.preventDefault();
+	}
+
 	function onname(event: KeyboardEvent): void {
 		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
 		else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
@@ -149,6 +171,8 @@
 		event.stopPropagation();
 	}
 </script>
+
+<svelte:window {onbeforeunload} />
 
 {#snippet standards()}
 	{@const parts = line.split('/')}
