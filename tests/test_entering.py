@@ -246,7 +246,7 @@ def test_what_is_in_sight_is_chosen_and_remembered_for_the_teacher(stack: Stack,
 
 
 def test_nothing_moves_away_under_ones_hands(stack: Stack, somebody: Callable[..., Page]) -> None:
-    class_id = stack.add_class("Geography 18", 5, works=2)
+    class_id = stack.add_class("Geography 20", 5, works=2)
     page = somebody("odalys", f"/class/{class_id}/scores")
     names = page.locator("tbody th.student button")
     page.get_by_label("only with blanks").check()

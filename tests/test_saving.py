@@ -240,10 +240,16 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("there is nobody, or more than one, of this name here: Nobody At All")
     expect(dialog.get_by_role("row").filter(has_text="Tolu Adeyemi")).to_contain_text("11")
-    dialog.get_by_role("button", name="Paste them").click()
+    dialog.get_by_role("button", name="Paste 2 scores").click()
     expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("15")  # type: ignore[arg-type]
     cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
     page.keyboard.press("Control+z")
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
+    # Five megabytes are not read at all, and the page says why.
+    cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
+    paste(page, "1\t" * 2_600_000)
+    expect(page.get_by_role("dialog", name="Nothing of this can be pasted")).to_contain_text("at most one million")
+    page.keyboard.press("Escape")
     expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
 
 

@@ -8,11 +8,13 @@
 	const overwrites = $derived(
 		pasted?.entries.filter((each) => each.before && each.before !== each.text) ?? []
 	);
+	const count = $derived(pasted?.entries.length ?? 0);
+	const words = $derived(count === 1 ? '1 score' : `${count} scores`);
 </script>
 
 <Dialog
 	wide
-	title="Paste {pasted?.entries.length ?? 0} scores?"
+	title={count ? `Paste ${words}?` : 'Nothing of this can be pasted'}
 	bind:open={() => pasted !== null, (open) => !open && (pasted = null)}
 >
 	{#if pasted}
@@ -37,9 +39,7 @@
 			</div>
 		{/if}
 		<p class="acts">
-			<button class="btn" disabled={!pasted.entries.length} onclick={() => onpaste(pasted!)}
-				>Paste them</button
-			>
+			{#if count}<button class="btn" onclick={() => onpaste(pasted!)}>Paste {words}</button>{/if}
 			<button class="btn quiet" onclick={() => (pasted = null)}>Leave everything as it is</button>
 		</p>
 	{/if}

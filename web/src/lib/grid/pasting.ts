@@ -29,7 +29,7 @@ export function pasted(
 		return {
 			entries: [],
 			words: [
-				`This is ${(text.length / 1_000_000).toFixed(1)} million characters; at most one million are taken.`
+				`This is ${(text.length / 1_000_000).toFixed(1)} million characters; at most one million are taken. Copy fewer rows at a time.`
 			]
 		};
 	let rows = parse(text);
