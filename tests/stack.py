@@ -102,6 +102,13 @@ class Stack:
             )
         )
 
+    def add_co_teacher(self, class_id: int) -> None:
+        """Tobin Achterberg teaches a class too."""
+        self.python(
+            "from school.models import *;"
+            f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
+        )
+
     def _sql(self, statement: str) -> None:
         given = self._given
         connection = MySQLdb.connect(

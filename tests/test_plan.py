@@ -227,10 +227,10 @@ def test_two_teachers_at_once_and_the_way_back(stack: Stack, somebody: Callable[
     """What a colleague changed meanwhile is shown and not overwritten; the history knows who it was."""
     class_id = stack.add_class("Geography 3", 2)
     stack.python(
-        "from plans.models import Category; from school.models import *;"
-        f"Category.objects.create(school_class_id={class_id}, name='Walks', sign='WK', weight=40);"
-        f"Teaching.objects.create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
+        "from plans.models import Category;"
+        f"Category.objects.create(school_class_id={class_id}, name='Walks', sign='WK', weight=40)"
     )
+    stack.add_co_teacher(class_id)
     mine, theirs = (somebody(who, f"/class/{class_id}/plan") for who in ("odalys", "tobin"))
     for page in (mine, theirs):
         expect(page.get_by_label("Weight of Walks")).to_have_value("40")

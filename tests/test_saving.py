@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 import pytest
-from playwright.sync_api import APIResponse, Page, Route, expect
+from playwright.sync_api import APIResponse, BrowserContext, Page, Route, expect
 
 from tests.stack import Stack
 
@@ -33,11 +33,15 @@ def events(stack: Stack, class_id: int, work: str) -> str:
 
 def both_teachers(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> tuple[Page, Page]:
     """The class open on two screens: the teacher's and a co-teacher's."""
-    stack.python(
-        "from school.models import *;"
-        f"Teaching.objects.get_or_create(school_class_id={class_id}, person=Person.objects.get(sign_in='tobin'), leads=False)"
-    )
+    stack.add_co_teacher(class_id)
     return somebody("odalys", f"/class/{class_id}/scores"), somebody("tobin", f"/class/{class_id}/scores")
+
+
+def nothing_is_sent(context: BrowserContext) -> None:
+    """Entries do not reach the server; all else does."""
+    context.route(
+        "**/api/classes/*/scores", lambda route: route.abort() if route.request.method == "POST" else route.continue_()
+    )
 
 
 def saved(page: Page) -> None:
@@ -70,9 +74,7 @@ def test_entries_made_offline_survive_a_closed_tab(stack: Stack, class_id: int, 
     page = somebody("odalys", f"/class/{class_id}/scores")
     expect(page.get_by_role("grid")).to_be_visible()
     context = page.context
-    context.route(
-        "**/api/classes/*/scores", lambda route: route.abort() if route.request.method == "POST" else route.continue_()
-    )
+    nothing_is_sent(context)
     for number, student in enumerate(("Tolu Adeyemi", "Signe Åkerlund", "Hamza Bashir"), 10):
         type_in(page, student, "Walk 2", str(number))
     expect(page.get_by_role("status").filter(has_text="Offline: 3 entries kept here")).to_be_visible()
@@ -91,15 +93,15 @@ def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[
     focused = page.locator("td:focus")
     expect(focused).to_be_visible()
     page.keyboard.type("11")
+    # A double click in what is typed selects it, and puts nothing back.
+    page.get_by_role("grid").locator("input").dblclick()
     page.go_back()
     expect(page.get_by_role("grid")).to_have_count(0)
     saved(page)
     page.goto(f"/class/{class_id}/scores")
     expect(focused).to_have_text("11")
     # The tab is closed with a number in a cell, without a connection: the browser asks, and who stays has it kept.
-    page.context.route(
-        "**/api/classes/*/scores", lambda route: route.abort() if route.request.method == "POST" else route.continue_()
-    )
+    nothing_is_sent(page.context)
     page.keyboard.press("ArrowDown")
     page.keyboard.type("12")
     asked: list[str] = []

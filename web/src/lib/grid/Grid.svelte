@@ -79,7 +79,7 @@
 	);
 	const selection = new Selection(
 		() => ({ rows: grid.rows.length, columns: grid.columns.length }),
-		(at, text) => entering.enter(at, text)
+		(_, text) => entering.enter(text)
 	);
 	const down = new Axis(
 		ROW,
@@ -147,6 +147,8 @@
 				return;
 			case 'type':
 			case 'edit':
+				// A double click in what is being typed selects a word of it.
+				if (selection.typed !== null) return;
 				if (entering.lock(selection.at)) {
 					notice.problem(entering.lock(selection.at));
 					return;

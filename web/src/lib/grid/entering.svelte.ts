@@ -81,9 +81,8 @@ export class Entering {
 		if (mine) begun.version = mine.version;
 	}
 
-	/** Enter what was typed in a cell. */
-	enter(at: Cell, text: string): void {
-		if (!this.#begun) this.begin(at);
+	/** Enter what was typed, where typing began. */
+	enter(text: string): void {
 		const begun = this.#begun;
 		this.#begun = null;
 		if (!begun) return;
