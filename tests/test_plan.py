@@ -106,7 +106,7 @@ def widths(page: Page) -> dict[str, str]:
 
 def test_the_sheet_of_paper(stack: Stack, somebody: Callable[..., Page]) -> None:
     """From an empty class to a plan that adds up, by keyboard, in fewer keys than four minutes of typing hold."""
-    class_id = stack.add_class("Geography 9", 4)
+    class_id = stack.add_class("Geography 21", 4)
     page = somebody("odalys", f"/class/{class_id}/plan")
     hands = Hands(page)
     page.get_by_label("Type or paste the categories with their weights").focus()
