@@ -244,6 +244,7 @@ CHECKS: list[tuple[str, list[str], Path]] = [
     ("ruff format", [str(_BIN / "ruff"), "format", "--check", "."], ROOT),
     ("mypy", [str(_BIN / "mypy")], ROOT),
     ("import-linter", [str(_BIN / "lint-imports")], ROOT),
+    ("migrations are current", [str(PYTHON), "server/manage.py", "makemigrations", "--check", "--dry-run"], ROOT),
     ("svelte-check", ["npm", "run", "--silent", "check"], WEB),
     ("eslint and prettier", ["npm", "run", "--silent", "lint"], WEB),
     ("vitest", ["npm", "run", "--silent", "test"], WEB),

@@ -30,6 +30,7 @@ class Stack:
         }
         self.server: subprocess.Popen[bytes] | None = None
         self.worker: subprocess.Popen[bytes] | None = None
+        self._shell: subprocess.Popen[str] | None = None
 
     @property
     def address(self) -> str:
@@ -59,6 +60,8 @@ class Stack:
         self.server.wait()
 
     def drop(self) -> None:
+        if self._shell is not None:
+            self._shell.communicate()
         for process in (self.worker, self.server):
             if process is not None:
                 end(process)
@@ -72,10 +75,19 @@ class Stack:
     def python(self, code: str) -> str:
         """Run something in the server's own Python; gives what it prints. What the server keeps of classes is past then."""
         counted = f"{code}\nfrom school import models, revisions\n[revisions.count_school(each.pk) for each in models.School.objects.all()]"
-        command = [PYTHON, ROOT / "server" / "manage.py", "shell", "--no-imports", "-c", counted]
-        return subprocess.run(
-            command, env={**os.environ, **self.environment}, check=True, capture_output=True, text=True
-        ).stdout.strip()  # fmt: skip
+        if self._shell is None:
+            self._shell = subprocess.Popen(
+                [PYTHON, ROOT / "tests" / "shell.py"], env={**os.environ, **self.environment},
+                stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True,
+            )  # fmt: skip
+        given, said = self._shell.stdin, self._shell.stdout
+        assert given is not None
+        assert said is not None
+        given.write(json.dumps(counted) + "\n")
+        given.flush()
+        printed, error = json.loads(said.readline())
+        assert not error, error
+        return str(printed).strip()
 
     def add_class(self, name: str, students: int, works: int = 0) -> int:
         """A class of the demo's geography teacher, with students of the demo in it; gives its number.

@@ -70,20 +70,87 @@ def test_the_server_killed_between_an_entry_and_its_answer(
     assert events(stack, class_id, "Walk 1") == "['17']"
 
 
-def test_entries_made_offline_survive_a_closed_tab(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> None:
+def test_ten_entries_and_a_comment_made_offline_survive_a_closed_tab(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Geography 20", 10, works=1)
     page = somebody("odalys", f"/class/{class_id}/scores")
-    expect(page.get_by_role("grid")).to_be_visible()
     context = page.context
+    expect(page.locator("td:focus")).to_be_visible()
     nothing_is_sent(context)
-    for number, student in enumerate(("Tolu Adeyemi", "Signe Åkerlund", "Hamza Bashir"), 10):
-        type_in(page, student, "Walk 2", str(number))
-    expect(page.get_by_role("status").filter(has_text="Offline: 3 entries kept here")).to_be_visible()
+    for number in range(10):
+        page.keyboard.type(str(number + 5))
+        page.keyboard.press("Enter")
+    page.keyboard.press("Space")
+    page.keyboard.press("c")
+    comment = page.get_by_label("Comment for the family")
+    expect(comment).to_be_focused()
+    comment.fill("Well walked.")
+    page.get_by_role("gridcell", name="Tolu Adeyemi, Walk 1:").click()
+    page.keyboard.press("Space")
+    page.keyboard.press("t")
+    # What waits is seen where it will stand.
+    expect(page.get_by_role("gridcell", name="Tolu Adeyemi, Walk 1:").get_by_title("late")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="Offline: 12 entries kept here")).to_be_visible()
     page.close()
     context.unroute("**/api/classes/*/scores")
     again = context.new_page()
     again.goto(f"/class/{class_id}/scores")
     saved(again)
-    assert events(stack, class_id, "Walk 2") == "['10', '11', '12']"
+    assert events(stack, class_id, "Walk 1") == str([*map(str, range(5, 15)), "14", "5"])
+    beside = "from scores.models import *; print([(s.flag, s.comment) for s in Score.objects.filter("
+    found = stack.python(f"{beside}assignment__school_class={class_id}).order_by('id') if s.flag or s.comment])")
+    assert found == "[('late', ''), ('', 'Well walked.')]"
+
+
+def test_two_who_write_a_comment_at_once_see_both(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 21", 2, works=1)
+    mine, theirs = both_teachers(stack, class_id, somebody)
+    for page in (mine, theirs):
+        cell(page, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
+    field = mine.get_by_label("Comment for the family")
+    field.press_sequentially("Mine")
+    theirs.get_by_label("Comment for the family").fill("Theirs.")
+    theirs.get_by_label("Note for yourself").focus()
+    saved(theirs)
+    # A colleague's change arrives, and leaves what one is typing alone.
+    expect(mine.get_by_text("Tobin Achterberg changed a comment of Tolu Adeyemi, Walk 1.")).to_be_visible()
+    field.press_sequentially(" alone.")
+    expect(field).to_have_value("Mine alone.")
+    mine.get_by_label("Note for yourself").focus()
+    problem = mine.get_by_role("alert").filter(has_text="Tolu Adeyemi")
+    expect(problem).to_contain_text("Tobin Achterberg wrote another comment: Theirs. meanwhile. You typed Mine alone.")
+    problem.get_by_role("button", name="Put yours").click()
+    saved(mine)
+    cell(mine, "Signe Åkerlund", "Walk 1").click()  # type: ignore[attr-defined]
+    cell(mine, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
+    expect(field).to_have_value("Mine alone.")
+    # History has both, and the way back to theirs.
+    lens = mine.get_by_role("complementary", name="Lens")
+    lens.get_by_role("button", name="put back Theirs.").click()
+    expect(field).to_have_value("Theirs.")
+    saved(mine)
+
+
+def test_two_tabs_of_one_teacher_show_the_same_and_save_once(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 22", 4, works=1)
+    first = somebody("odalys", f"/class/{class_id}/scores")
+    second = first.context.new_page()
+    second.goto(f"/class/{class_id}/scores")
+    for page, student, text in (
+        (first, "Tolu Adeyemi", "11"),
+        (second, "Signe Åkerlund", "12"),
+        (first, "Hamza Bashir", "13"),
+    ):
+        type_in(page, student, "Walk 1", text)
+        saved(page)
+    for page in (first, second):
+        for student, text in (("Tolu Adeyemi", "11"), ("Signe Åkerlund", "12"), ("Hamza Bashir", "13")):
+            expect(cell(page, student, "Walk 1")).to_have_text(text)  # type: ignore[arg-type]
+    # Over what the other tab entered one types on without a conflict.
+    type_in(second, "Tolu Adeyemi", "Walk 1", "14")
+    saved(second)
+    assert events(stack, class_id, "Walk 1") == "['11', '12', '13', '14']"
 
 
 def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[..., Page]) -> None:
@@ -272,8 +339,8 @@ def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
 
     page.route(f"**/api/classes/{class_id}/scores?*", hold)
     page.route(f"**/api/classes/{class_id}/scores", hold)
-    cell(page, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
-    page.get_by_role("complementary", name="Lens").get_by_role("button", name="absent").click()
+    # Somebody else's change is seen, and the class asked for anew.
+    stack.python(f"from school.revisions import next_scores; next_scores({class_id})")
     for _ in range(200):
         if held:
             break

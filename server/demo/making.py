@@ -127,6 +127,7 @@ class Tarnwick:
                 score=each,
                 after=each.code or format(each.number.normalize(), "f"),
                 version=1,
+                beside={name: ["", value] for name in ("comment", "flag") if (value := getattr(each, name))},
                 person=person,
                 at=each.changed_at,  # type: ignore[union-attr]
             )

@@ -117,7 +117,7 @@ class EditOut(Schema):
 
 
 class ChangeOut(Schema):
-    """What a draft would make of one student's grade in the term that is looked at."""
+    """What would become of one student's grade in the term that is looked at."""
 
     student_id: int
     student: str
@@ -130,21 +130,26 @@ class ChangeOut(Schema):
     move: str
 
 
-class DraftOut(Schema):
-    """A draft: who began it, what is in it, and which of the term's grades would change; those that cross a mark come first.
+class ConsequenceOut(Schema):
+    """Which of the term's grades something would change; those that cross a mark come first.
 
     `elsewhere` says how many change in other terms, in words.
     """
 
-    by: str
-    at: datetime.datetime
-    edits: list[EditOut]
     grades: int
     up: int
     down: int
     marks: int
     changes: list[ChangeOut]
     elsewhere: list[str]
+
+
+class DraftOut(ConsequenceOut):
+    """A draft: who began it, what is in it, and its consequence."""
+
+    by: str
+    at: datetime.datetime
+    edits: list[EditOut]
 
 
 class PreviewOut(Schema):

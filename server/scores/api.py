@@ -8,7 +8,7 @@ from django.http import HttpResponse
 from ninja import Status
 from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
-from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
+from plans.schemas import CheckOut, ConsequenceOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
 from school.access import Asking, PermittedRouter
 from school.models import Enrolment
 from school.own import own_classes
@@ -17,12 +17,13 @@ from school.refusal import Refused
 
 from scores.book import load_class, student_of, term_of
 from scores.checks import checks, mend
+from scores.consequence import Tried, tried
 from scores.drafted import drafted, preview
 from scores.entering import Typed, enter
 from scores.explaining import explained
 from scores.grid import class_figures, columns, grid, rows_after
-from scores.kept import kept_answer, kept_class, kept_class_after, kept_class_now
-from scores.lens import chosen_figures, lens, set_details
+from scores.kept import kept_answer, kept_class, kept_class_after
+from scores.lens import chosen_figures, lens
 from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
@@ -32,13 +33,13 @@ from scores.schemas import (
     BatchIn,
     ChosenIn,
     ChosenOut,
-    DetailsIn,
     GridOut,
     LensOut,
     LooseEndOut,
     PulseIn,
     PulseOut,
     StudentLineOut,
+    TriedIn,
     ViewIn,
     WorkingOut,
 )
@@ -119,6 +120,14 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
+@router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=ConsequenceOut)
+def try_scores(request: Asking, class_id: int, body: TriedIn) -> Any:
+    """Which grades entries, or closing work, would change; nothing is changed by asking."""
+    loaded = kept_class(request.school_class)
+    entries = [Tried(**each.model_dump()) for each in body.entries]
+    return tried(loaded, term_of(loaded, body.term), entries, body.closed)
+
+
 @router.post("/classes/{class_id}/chosen", permission=SEE_SCORES, response=ChosenOut)
 def figures_of_chosen(request: Asking, class_id: int, body: ChosenIn) -> Any:
     """The figures of cells that were chosen."""
@@ -138,15 +147,6 @@ def keep_view(request: Asking, class_id: int, body: ViewIn) -> Any:
 def score_lens(request: Asking, class_id: int, student: int, assignment: int) -> Any:
     """Everything about one score."""
     loaded = kept_class(request.school_class)
-    return lens(loaded, student_of(loaded, student), assignment, request.user)
-
-
-@router.patch("/classes/{class_id}/scores/{student}/{assignment}", permission=ENTER_SCORES, response=LensOut)
-def change_details(request: Asking, class_id: int, student: int, assignment: int, body: DetailsIn) -> Any:
-    """Change what stands beside a score."""
-    given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
-    set_details(request.school_class, request.user, student, assignment, given)
-    loaded = kept_class_now(request.school_class)
     return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 

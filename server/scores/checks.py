@@ -21,7 +21,7 @@ from school.refusal import Refused
 from scores.book import LoadedClass, ScoreRow, load_class
 from scores.entering import Typed, enter
 from scores.grid import alike, grade, slip_words, slips_of
-from scores.lens import mean_all
+from scores.writing import mean_all
 
 MOST_DECIMALS = 3
 
@@ -170,7 +170,7 @@ class _Checks:
             if same:
                 yield Check(
                     f"alike {work.pk}", f"{work.name}: {same} Is that meant?", place="scores", focus=f"column-{work.pk}",
-                    mend_words="It is right", mend=partial(mean_all, self.school_class, work.pk),
+                    mend_words="It is right", mend=partial(mean_all, self.school_class, assignment=work),
                 )  # fmt: skip
             for student, slip in slips_of(self.loaded, column).items():
                 score = self.loaded.rows[int(student), work.pk]

@@ -1,6 +1,5 @@
 """What a draft of the plan would do to grades, and what each choice of a ground rule would (R11)."""
 
-from collections import Counter
 from collections.abc import Mapping
 from copy import copy
 from dataclasses import replace
@@ -8,22 +7,19 @@ from fractions import Fraction
 from typing import Any
 
 from gradecore.book import Book
-from gradecore.change import Change, changes
 from gradecore.figures import term_figures
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
 from plans.choices import TERM_FIELDS, choices, chosen
 from plans.ground_rules import set_rules
 from plans.loading import core_scale
 from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
-from plans.schemas import ChangeOut, ChoiceOut, DraftOut, EditOut, PreviewOut
+from plans.schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
 from school.models import SchoolClass, Term
 
 from scores.book import LoadedClass, load_class, term_of
-
-_MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
+from scores.consequence import consequence
 
 _FIELDS = {
     "weight": "weighs", "method": "counts", "drop_lowest": "lowest dropped", "drop_highest": "highest dropped", "cap": "at most 100",
@@ -43,43 +39,8 @@ def drafted(school_class: SchoolClass, term_id: int | None) -> DraftOut | None:
     if draft is None:
         return None
     before, after = load_class(school_class), load_class(school_class, drafted=True)
-    term = str(term_of(before, term_id).pk)
-    moved = [each for each in changes(before.gradebook, after.gradebook) if each.is_change]
-    here = [each for each in moved if each.term == term]
-    here.sort(key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))))
-    elsewhere = Counter(each.term for each in moved if each.term != term)
-    return DraftOut(
-        by=str(draft.begun_by), at=draft.begun_at, edits=_edits(before, after, draft), grades=len(here),
-        up=sum(_difference(each) > 0 for each in here), down=sum(_difference(each) < 0 for each in here),
-        marks=sum(each.mark_before != each.mark_after for each in here),
-        changes=[_change(each, before, after) for each in here],
-        elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in before.plan.terms if elsewhere[str(each.pk)]],
-    )  # fmt: skip
-
-
-def _difference(change: Change) -> Fraction:
-    return (change.percent_after or Fraction(0)) - (change.percent_before or Fraction(0))
-
-
-def _change(change: Change, before: LoadedClass, after: LoadedClass) -> ChangeOut:
-    student = next(each for each in before.plan.students if str(each.pk) == change.student)
-
-    def shown(gradebook: Gradebook, percent: Fraction | None, mark: str | None) -> str | None:
-        if percent is None:
-            return None
-        return shown_percent(gradebook.marks, percent, mark, gradebook.rules(change.term).decimals)
-
-    old = shown(before.gradebook, change.percent_before, change.mark_before)
-    new = shown(after.gradebook, change.percent_after, change.mark_after)
-    # The difference is that of the numbers shown.
-    difference = Fraction(new or 0) - Fraction(old or 0)
-    alike = [each for each in before.plan.students if str(each) == str(student)]
-    return ChangeOut(
-        student_id=student.pk, student=f"{student.family_name}, {student.given_name}", number=student.number if len(alike) > 1 else None,
-        percent_before=old, mark_before=change.mark_before,
-        percent_after=new, mark_after=change.mark_after, move=change.move,
-        difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, 1)}".replace("-", "−"),
-    )  # fmt: skip
+    found = consequence(before.plan, before.gradebook, after.gradebook, term_of(before, term_id))
+    return DraftOut(by=str(draft.begun_by), at=draft.begun_at, edits=_edits(before, after, draft), **found.model_dump())
 
 
 def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOut]:

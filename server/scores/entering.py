@@ -2,10 +2,9 @@
 
 import uuid
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from datetime import datetime
+from dataclasses import dataclass, field
 from decimal import Decimal
-from typing import Any
+from typing import Any, NamedTuple
 
 from django.db import IntegrityError, transaction
 from gradecore.entry import EntryError, EntryReader
@@ -13,35 +12,47 @@ from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan
 from plans.models import Assignment
 from school import acts, revisions
-from school.models import Person, SchoolClass
+from school.models import Person
 from school.refusal import Refused
 
-from scores.bulk import write
 from scores.by_standard import STROKE, ByStandard
-from scores.models import Batch, Score, ScoreEvent
-from scores.texts import core_score, read_text, score_text
+from scores.models import Batch, Score
+from scores.texts import core_score, score_text
+from scores.writing import Writing
 
 MOST_ENTRIES = 2000
 FLAGS = ("", "late", "incomplete", "absent", "collected")
-CHANGING = (
-    "number", "code", "flag", "comment", "by_standard", "meant", "typed_mark", "version", "revision", "changed_by", "changed_at",
-)  # fmt: skip
 LONGEST = 2000
 """How many characters a comment or note has at most."""
+WORDS = {"comment": "a comment", "note": "a note", "flag": "a flag", "meant": "whether a score is meant"}
+"""What is entered beside a score, by field."""
 
 
 @dataclass(frozen=True)
 class Typed:
-    """One entry: what was typed for whom, and the version of the score that it was based on (0: there was none)."""
+    """One entry: what was typed for whom, and the version of the score that it was based on (0: there was none).
+
+    Without a text the score stays as it is, and what stands beside it is changed.
+    """
 
     student: int
     assignment: int
-    text: str
+    text: str | None
     version: int
     comment: str | None = None
-    """What the family is told with it, where something was typed."""
+    """What the family is told with it."""
+    note: str | None = None
     flag: str | None = None
+    meant: bool | None = None
+    was: Mapping[str, str] = field(default_factory=dict)
+    """What stood beside the score where typing began: what a colleague wrote there meanwhile is not overwritten unseen."""
     how: str = "typed"
+
+    @property
+    def beside(self) -> dict[str, Any]:
+        """What was entered beside the score, by field."""
+        given = {name: getattr(self, name) for name in WORDS if getattr(self, name) is not None}
+        return {name: value.strip() if isinstance(value, str) else value for name, value in given.items()}
 
 
 @dataclass(frozen=True)
@@ -92,9 +103,9 @@ class _Entering:
         self.reader = EntryReader(plan.book.scale, plan.book.codes)
         self.by_standard = ByStandard.of(plan.book)
         self.points = {int(each.id): each.points for each in plan.book.assignments}
-        self.answer: dict[str, Any] = {"saved": [], "conflicts": [], "refused": []}
         self.undo: list[dict[str, Any]] = []
         self.written = Writing(person, self.now, revisions.next_scores(self.school_class.pk))
+        self.answer: dict[str, Any] = {"revision": self.written.revision, "saved": [], "conflicts": [], "refused": []}
 
     def save(self, entries: Sequence[Typed]) -> dict[str, Any]:
         students = {each.student_id for each in self.plan.roster}
@@ -109,13 +120,17 @@ class _Entering:
             where = (typed.student, typed.assignment)
             assignment = assignments.get(typed.assignment)
             if assignment is None:
-                self._refuse(typed, "This assignment has been deleted; undo brings it back.")
-            elif assignment.lock_words:
-                self._refuse(typed, assignment.lock_words)
+                self._refuse(typed, typed.text or "", "This assignment has been deleted; undo brings it back.")
             elif typed.student not in students:
-                self._refuse(typed, "This student is not in the class.")
+                self._refuse(typed, typed.text or "", "This student is not in the class.")
+            elif typed.text is None:
+                score = self._enter_beside(typed, assignment, scores.get(where))
+                if score is not None:
+                    scores[where] = score
+            elif assignment.lock_words:
+                self._refuse(typed, typed.text, assignment.lock_words)
             else:
-                score = self._enter(typed, assignment, scores.get(where))
+                score = self._enter(typed, typed.text, assignment, scores.get(where))
                 if score is not None:
                     scores[where] = score
         self.written.save()
@@ -123,40 +138,36 @@ class _Entering:
             acts.record(self.school_class, self.person, "scores", _words(self.undo, assignments), self.undo)
         return self.answer
 
-    def _enter(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
-        beside = {"comment": typed.comment, "flag": typed.flag}
-        given: dict[str, Any] = {field: value.strip() for field, value in beside.items() if value is not None}
+    def _enter(self, typed: Typed, text: str, assignment: Assignment, score: Score | None) -> Score | None:
+        given = typed.beside
         had = score or Score(assignment=assignment)
         # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
-        whole, *parts = typed.text.split(STROKE) if assignment.standards and self.by_standard else [typed.text]
+        whole, *parts = text.split(STROKE) if assignment.standards and self.by_standard else [text]
+        if wrong := _wrong_beside(given):
+            self._refuse(typed, text, wrong.message)
+            return None
         try:
-            check_beside(given)
             entry = self.reader.read(whole, self.points[assignment.pk], assignment.entered_as)
             if parts and self.by_standard:
                 kept = had.by_standard | self.by_standard.read(parts, assignment.standards)
                 given["by_standard"] = {name: text for name, text in kept.items() if text}
-        except (EntryError, Refused) as error:
-            self._refuse(typed, str(error))
+        except EntryError as error:
+            self._refuse(typed, text, str(error))
             return None
         leaves_whole = bool(parts) and not whole.strip()
         number, code = (had.number, had.code) if leaves_whole else _parts(entry.score)
-        version = score.version if score else 0
-        was = {field: getattr(had, field) for field in given}
+        was = {name: getattr(had, name) for name in given}
         if score is not None and (score.number, score.code) == (number, code) and was == given:
             self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
             return score
-        if version != typed.version:
-            assert score is not None
-            self.answer["conflicts"].append(_place(typed) | {
-                "typed": typed.text, "theirs": self._line(score, assignment), "version": score.version,
-                "who": str(score.changed_by), "at": score.changed_at.isoformat(),
-            })  # fmt: skip
+        if score is not None and score.version != typed.version:
+            self._conflict(typed, text, score, theirs=self._line(score, assignment), who=str(score.changed_by))
+            return None
+        if score is None and number is None and not code and not any(given.values()):
+            self._saved(typed, Score(assignment=assignment, version=0), assignment, above_points=False)
             return None
         before = score_text(score)
-        if score is None and number is None and not code and not any(given.values()):
-            self.answer["saved"].append(_place(typed) | {"version": 0, "text": "", "above_points": False})
-            return None
-        score = score or Score(student_id=typed.student, assignment=assignment)
+        score = score or Score(student_id=typed.student, assignment=assignment, version=0)
         if not leaves_whole:
             score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
         self.written.put(score, number, code, typed.how, given)
@@ -165,6 +176,30 @@ class _Entering:
             | ({"beside": {"before": was, "after": given}} if given else {})
         )
         self._saved(typed, score, assignment, entry.above_points)
+        return score
+
+    def _enter_beside(self, typed: Typed, assignment: Assignment, score: Score | None) -> Score | None:
+        """Change what stands beside a score. It is not in the way of a new number, nor a new number in its way; two who
+        wrote in the same place are.
+        """
+        had = score or Score(student_id=typed.student, assignment=assignment, version=0)
+        given = typed.beside
+        if wrong := _wrong_beside(given):
+            self._refuse(typed, given[wrong.what], wrong.message, wrong.what)
+            return score
+        # That a number is meant is said of the number that was seen.
+        if had.version != typed.version:
+            given.pop("meant", None)
+        given = {name: value for name, value in given.items() if getattr(had, name) != value}
+        moved = [each for each in given if score and each in typed.was and getattr(had, each) != typed.was[each]]
+        for name in moved:
+            self._conflict(typed, given.pop(name), had, theirs=getattr(had, name), who=_writer(had, name), what=name)
+        if given:
+            before = {name: getattr(had, name) for name in given}
+            self.written.put(had, had.number, had.code, typed.how, given)
+            self.undo.append(_place(typed) | {"beside": {"before": before, "after": given}})
+            score = had
+        self._saved(typed, had, assignment, above_points=False)
         return score
 
     def _shown(self, score: Score, assignment: Assignment) -> str:
@@ -179,62 +214,37 @@ class _Entering:
         saved = {"version": score.version, "text": self._shown(score, assignment), "above_points": above_points}
         self.answer["saved"].append(_place(typed) | saved)
 
-    def _refuse(self, typed: Typed, message: str) -> None:
-        self.answer["refused"].append(_place(typed) | {"typed": typed.text, "message": message})
+    def _conflict(self, typed: Typed, text: str, score: Score, *, theirs: str, who: str, what: str = "score") -> None:
+        self.answer["conflicts"].append(_place(typed) | {
+            "what": what, "typed": text, "theirs": theirs, "version": score.version, "who": who,
+            "at": score.changed_at.isoformat(),
+        })  # fmt: skip
+
+    def _refuse(self, typed: Typed, text: str, message: str, what: str = "score") -> None:
+        self.answer["refused"].append(_place(typed) | {"what": what, "typed": text, "message": message})
 
 
-def check_beside(given: Mapping[str, Any]) -> None:
-    """Refuse a flag that is none, and a comment or note that is too long."""
+class _Wrong(NamedTuple):
+    """What beside a score is not taken, and why."""
+
+    what: str
+    message: str
+
+
+def _wrong_beside(given: Mapping[str, Any]) -> _Wrong | None:
+    """A flag that is none, or a comment or note that is too long."""
     if given.get("flag", "") not in FLAGS:
-        raise Refused("A score is late, incomplete, absent, collected, or none of these.", "flag")
-    for field in ("comment", "note"):
-        if len(given.get(field, "")) > LONGEST:
-            raise Refused(f"This has {len(given[field])} characters; at most {LONGEST} fit.", field)
+        return _Wrong("flag", "A score is late, incomplete, absent, collected, or none of these.")
+    for name in ("comment", "note"):
+        if len(given.get(name, "")) > LONGEST:
+            return _Wrong(name, f"This has {len(given[name])} characters; at most {LONGEST} fit.")
+    return None
 
 
-class Writing:
-    """Scores being changed in one transaction, each with a line in its history; `save` writes them all at once."""
-
-    def __init__(self, person: Person, at: datetime, revision: int) -> None:
-        self._person, self._at, self.revision = person, at, revision
-        self._scores: dict[tuple[int, int], Score] = {}
-        self._events: list[tuple[Score, ScoreEvent]] = []
-
-    def put(self, score: Score, number: Decimal | None, code: str, how: str, beside: Mapping[str, Any]) -> None:
-        """Set a score, with what is given `beside` it by field."""
-        before, before_by_standard = score_text(score), score.by_standard
-        place = (score.student_id, score.assignment_id)
-        is_new = score.pk is None and place not in self._scores
-        for field, value in beside.items():
-            setattr(score, field, value)
-        score.meant = score.meant and (score.number, score.code) == (number, code)
-        score.number, score.code = number, code
-        score.version = 1 if is_new else score.version + 1
-        score.revision, score.changed_by_id, score.changed_at = self.revision, self._person.pk, self._at
-        self._scores[place] = score
-        event = ScoreEvent(
-            before=before, after=score_text(score), how=how, version=score.version, person_id=self._person.pk, at=self._at,
-            by_standard=_moved(before_by_standard, score.by_standard),
-        )  # fmt: skip
-        self._events.append((score, event))
-
-    @property
-    def scores(self) -> list[Score]:
-        """The scores that changed."""
-        return list(self._scores.values())
-
-    def save(self) -> None:
-        """Write the scores, and then their history."""
-        write(self.scores, update=CHANGING)
-        for score, event in self._events:
-            event.score_id = score.pk  # known only now, where it is new
-        write([event for _, event in self._events])
-
-
-def _moved(before: Mapping[str, str], after: Mapping[str, str]) -> dict[str, list[str]]:
-    """Of which standards the score changed, from what to what."""
-    pairs = {name: [before.get(name, ""), after.get(name, "")] for name in dict.fromkeys((*before, *after))}
-    return {name: pair for name, pair in pairs.items() if pair[0] != pair[1]}
+def _writer(score: Score, name: str) -> str:
+    """Who wrote last what stands beside a score."""
+    event = score.pk and score.events.filter(beside__has_key=name).select_related("person").last()
+    return str(event.person if event else score.changed_by)
 
 
 def _parts(value: int | str | None) -> tuple[Decimal | None, str]:
@@ -249,50 +259,12 @@ def _place(typed: Typed) -> dict[str, Any]:
 
 def _words(undo: Sequence[Mapping[str, Any]], assignments: Mapping[int, Assignment]) -> str:
     first = undo[0]
+    beside = first.get("beside", {}).get("after", {})
     named = assignments[first["assignment"]].short_name
-    if (
-        len(undo) == 1
-        and first["before"] == first["after"]
-        and "by_standard" in first.get("beside", {}).get("after", {})
-    ):
+    if len(undo) > 1:
+        return f"changed {len(undo)} scores" if "after" not in first else f"entered {len(undo)} scores"
+    if "after" not in first:
+        return f"changed {' and '.join(WORDS[name] for name in beside)} in {named}"
+    if first["before"] == first["after"] and "by_standard" in beside:
         return f"entered scores by standard in {named}"
-    if len(undo) == 1:
-        return f"entered {first['after'] or 'a blank'} in {named}"
-    return f"entered {len(undo)} scores"
-
-
-def _turn(
-    school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str
-) -> list[str]:
-    """Bring scores from one text to another, leaving alone what somebody has changed since."""
-    kept = []
-    written = Writing(person, school_class.school.now(), revisions.next_scores(school_class.pk))
-    scores = {
-        (score.student_id, score.assignment_id): score
-        for score in Score.objects.select_for_update()
-        .filter(assignment__school_class=school_class, student__in={each["student"] for each in change})
-        .select_related("student", "assignment")
-    }
-    for each in reversed(change):
-        score = scores.get((each["student"], each["assignment"]))
-        beside = each.get("beside", {now: {}, wanted: {}})
-        if score is None or _has_moved(score, each[now], beside[now]):
-            name = f"{score.student}, {score.assignment.short_name}" if score else "A score"
-            kept.append(f"{name} has been changed since and stays as it is.")
-            continue
-        score.typed_mark = ""
-        written.put(score, *read_text(each[wanted]), "undone", beside[wanted])
-    written.save()
-    return kept
-
-
-def _has_moved(score: Score, text: str, beside: Mapping[str, Any]) -> bool:
-    """Whether a score, or what was given beside it, is no longer what an act left."""
-    return score_text(score) != text or any(getattr(score, field) != value for field, value in beside.items())
-
-
-acts.kind(
-    "scores",
-    undo=lambda school_class, person, change: _turn(school_class, person, change, "after", "before"),
-    redo=lambda school_class, person, change: _turn(school_class, person, change, "before", "after"),
-)
+    return f"entered {first['after'] or 'a blank'} in {named}"

@@ -1,11 +1,10 @@
-"""The lens: a cell in full, and what besides a number or code is kept of a score."""
+"""The lens: a cell in full."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any
 
-from django.db import transaction
 from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text, in_units
@@ -13,15 +12,13 @@ from gradecore.result import TermResult
 from gradecore.scale import Marks
 from gradecore.statistics import statistics
 from plans.models import Assignment
-from school import acts, revisions
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours
 
 from scores.book import LoadedClass, ScoreRow
-from scores.entering import check_beside
 from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
-from scores.schemas import ChosenOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
+from scores.schemas import BesideOut, ChosenOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
 from scores.texts import core_score, plain_number
 
 MOST_EVENTS = 50
@@ -73,6 +70,7 @@ def history(score: ScoreRow | None) -> list[EventOut]:
         EventOut(
             before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at,
             standards=[f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in each.by_standard.items()],
+            beside=[BesideOut(what=what, before=was, after=now) for what, (was, now) in each.beside.items()],
         )
         for each in events[:MOST_EVENTS]
     ]  # fmt: skip
@@ -188,69 +186,3 @@ def _drop(loaded: LoadedClass, student: Student, work: Assignment, tried: Sequen
         for each in spared
     ]
     return f"It takes the drop, so that {' and '.join(said)} {'counts' if len(said) == 1 else 'count'}."
-
-
-@transaction.atomic
-def set_details(
-    school_class: SchoolClass, person: Person, student_id: int, assignment_id: int, given: Mapping[str, Any]
-) -> None:
-    """Set flag, comment for the family, private note, or that a number is meant. It can be undone."""
-    given = {field: value.strip() if isinstance(value, str) else value for field, value in given.items()}
-    check_beside(given)
-    known = school_class.enrolments.filter(student_id=student_id).exists()
-    if not known or not school_class.assignments.filter(pk=assignment_id).exists():
-        raise NotYours
-    revision = revisions.next_scores(school_class.pk)
-    score = Score.objects.select_for_update().filter(student_id=student_id, assignment_id=assignment_id).first()
-    if score is None:
-        score = Score(student_id=student_id, assignment_id=assignment_id, version=0)
-    change = _put(score, person, school_class, given, revision)
-    words = f"changed what stands beside a score in {score.assignment.short_name}"
-    acts.record(school_class, person, "score details", words, [change])
-
-
-@transaction.atomic
-def mean_all(school_class: SchoolClass, assignment_id: int, person: Person) -> None:
-    """Say of all scores of an assignment that they are meant as they are."""
-    scores = Score.objects.filter(assignment_id=assignment_id, assignment__school_class=school_class, meant=False)
-    revision = revisions.next_scores(school_class.pk)
-    change = [_put(score, person, school_class, {"meant": True}, revision) for score in scores.select_for_update()]
-    acts.record(school_class, person, "score details", "said that all scores of a column are right", change)
-
-
-def _put(
-    score: Score, person: Person, school_class: SchoolClass, fields: Mapping[str, Any], revision: int
-) -> dict[str, Any]:
-    """Set what stands beside a score; gives what takes it back."""
-    before = {field: getattr(score, field) for field in fields}
-    for field, value in fields.items():
-        setattr(score, field, value)
-    # The version is the number's or code's: what stands beside it is in nobody's way.
-    score.revision, score.changed_by, score.changed_at = revision, person, school_class.school.now()
-    score.save()
-    return {
-        "student": score.student_id, "assignment": score.assignment_id, "before": before, "after": dict(fields),
-    }  # fmt: skip
-
-
-def _turn(
-    school_class: SchoolClass, person: Person, change: Sequence[Mapping[str, Any]], now: str, wanted: str
-) -> list[str]:
-    kept = []
-    revision = revisions.next_scores(school_class.pk)
-    for each in change:
-        score = Score.objects.select_for_update().filter(
-            assignment__school_class=school_class, student=each["student"], assignment=each["assignment"]
-        ).first()  # fmt: skip
-        if score is None or any(getattr(score, field) != value for field, value in each[now].items()):
-            kept.append("What stands beside this score has been changed since and stays as it is.")
-        else:
-            _put(score, person, school_class, each[wanted], revision)
-    return kept
-
-
-acts.kind(
-    "score details",
-    undo=lambda school_class, person, change: _turn(school_class, person, change, "after", "before"),
-    redo=lambda school_class, person, change: _turn(school_class, person, change, "before", "after"),
-)

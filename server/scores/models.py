@@ -10,8 +10,8 @@ from school.models import Person, SchoolClass, Student, Term
 class Score(models.Model):
     """What a student has on an assignment: a number in points, or a code; neither is a blank.
 
-    A row exists from the first entry on. `version` rises with every change; an entry says which version it was
-    based on, so that a colleague's is never overwritten unseen.
+    A row exists from the first entry on. `version` rises with every change of the score itself; an entry says which version
+    it was based on, so that a colleague's is never overwritten unseen. What stands beside the score moves without it.
     """
 
     student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="scores")
@@ -35,6 +35,7 @@ class Score(models.Model):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["student", "assignment"], name="one_score")]
+        indexes: ClassVar = [models.Index(fields=["assignment", "revision"], name="scores_by_revision")]
 
 
 class ScoreEvent(models.Model):
@@ -45,8 +46,12 @@ class ScoreEvent(models.Model):
     after = models.CharField(max_length=40, blank=True)
     by_standard = models.JSONField(default=dict)
     """What changed of single standards: by name, from what to what."""
+    beside = models.JSONField(default=dict)
+    """What changed beside the score (flag, comment, note, meant): by field, from what to what."""
     how = models.CharField(max_length=20, default="typed")
     version = models.PositiveIntegerField()
+    revision = models.PositiveBigIntegerField(default=0)
+    """With which revision of the class's scores it came."""
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
 

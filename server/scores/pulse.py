@@ -10,6 +10,7 @@ from django.utils import timezone
 from plans.models import Draft, PlanEvent
 from school.models import Person, Presence, SchoolClass
 
+from scores.entering import WORDS
 from scores.models import ScoreEvent
 from scores.schemas import PulseIn, PulseOut, SomebodyOut
 
@@ -18,27 +19,25 @@ MOST_TOLD = 50
 
 
 def pulse(school_class: SchoolClass, person: Person, asked: PulseIn) -> PulseOut:
-    """How far others' changes of the class have come, who changed scores since `asked`, and who else is here, in which cell."""
-    now = timezone.now()
+    """How far the class has come, who else changed scores since `asked`, and who is here too, in which cell."""
+    now, revision = timezone.now(), school_class.scores_revision
     Presence.objects.update_or_create(
         school_class=school_class, person=person,
         defaults={"at": now, "student_id": asked.student, "assignment_id": asked.assignment},
     )  # fmt: skip
     others = Presence.objects.filter(school_class=school_class, at__gt=now - FRESH).exclude(person=person)
-    theirs = ScoreEvent.objects.filter(score__assignment__school_class=school_class).exclude(person=person)
-    scores = theirs.aggregate(last=Max("id"))["last"] or 0
-    plan = (
-        PlanEvent.objects.filter(school_class=school_class).exclude(person=person).aggregate(last=Max("id"))["last"]
-        or 0
-    )
+    plan = PlanEvent.objects.filter(school_class=school_class).aggregate(last=Max("id"))["last"] or 0
     draft = Draft.objects.filter(school_class=school_class).values_list("change", flat=True).first()
     words: list[str] = []
-    if asked.scores is not None and scores > asked.scores:
-        words = _words(theirs.filter(pk__gt=asked.scores).select_related(
-            "person", "score__student", "score__assignment"
-        ).order_by("-id")[:MOST_TOLD])  # fmt: skip
+    if asked.revision is not None and revision > asked.revision:
+        theirs = ScoreEvent.objects.filter(
+            score__assignment__school_class=school_class, score__revision__gt=asked.revision,
+            revision__gt=asked.revision, revision__lte=revision,
+        ).exclude(person=person)  # fmt: skip
+        told = theirs.select_related("person", "score__student", "score__assignment").order_by("-id")
+        words = _words(told[:MOST_TOLD])
     return PulseOut(
-        scores=scores, plan=f"{plan} {crc32(json.dumps(draft).encode())}", words=words,
+        revision=revision, plan=f"{plan} {crc32(json.dumps(draft).encode())}", words=words,
         here=[
             SomebodyOut(name=str(each.person), student=each.student_id, assignment=each.assignment_id)
             for each in others.select_related("person")
@@ -54,10 +53,11 @@ def _words(events: Iterable[ScoreEvent]) -> list[str]:
     found = []
     for name, mine in by_person.items():
         last = mine[0]
-        if len(mine) == 1:
-            found.append(
-                f"{name} entered {last.after or 'a blank'} for {last.score.student}, {last.score.assignment.short_name}."
-            )
-        else:
+        where = f"{last.score.student}, {last.score.assignment.short_name}"
+        if len(mine) > 1:
             found.append(f"{name} entered {len(mine)} scores.")
+        elif last.beside and last.before == last.after:
+            found.append(f"{name} changed {' and '.join(WORDS[what] for what in last.beside)} of {where}.")
+        else:
+            found.append(f"{name} entered {last.after or 'a blank'} for {where}.")
     return found

@@ -137,14 +137,19 @@ class GridOut(Schema):
 
 
 class EntryIn(BaseModel):
-    """What was typed for a student, based on a version of the score; with it perhaps a comment and a flag."""
+    """What was typed for a student, based on a version of the score; with it, or without a text instead of it, what stands
+    beside the score. `was` is what stood there where typing began.
+    """
 
     student: int
     assignment: int
-    text: str = Field(max_length=200)
+    text: str | None = Field(max_length=200)
     version: int
     comment: str | None = None
+    note: str | None = None
     flag: str | None = None
+    meant: bool | None = None
+    was: dict[Literal["comment", "note", "flag"], str] = Field(default={})
     how: Literal["typed", "pasted", "filled", "from the stack"] = "typed"
 
 
@@ -171,6 +176,22 @@ class ChosenOut(Schema):
     median: str | None
 
 
+class TriedEntryIn(Schema):
+    """What would be typed for a student."""
+
+    student: int
+    assignment: int
+    text: str = Field(max_length=200)
+
+
+class TriedIn(Schema):
+    """What is about to be done: entries, and work that is closed (true) or opened again; and the term that is looked at."""
+
+    term: int
+    entries: list[TriedEntryIn] = Field(default=[], max_length=20_000)
+    closed: dict[int, bool] = Field(default={})
+
+
 class ViewIn(Schema):
     """How the teacher chooses to look at the class: what a choice is called, and what was chosen."""
 
@@ -195,11 +216,16 @@ class SavedOut(TypedDict):
     above_points: bool
 
 
+What = Literal["score", "comment", "note", "flag"]
+"""Which part of an entry is meant: the score itself, or what stands beside it."""
+
+
 class ConflictOut(TypedDict):
-    """An entry that a colleague was faster with: theirs stands, with its version."""
+    """A part of an entry that a colleague was faster with: theirs stands, with the version of the score."""
 
     student: int
     assignment: int
+    what: What
     typed: str
     theirs: str
     version: int
@@ -212,13 +238,18 @@ class RefusedOut(TypedDict):
 
     student: int
     assignment: int
+    what: What
     typed: str
     message: str
 
 
 class AnswerOut(BaseModel):
-    """What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned."""
+    """What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned.
 
+    `revision` is how many changes of the class's scores there were with this one.
+    """
+
+    revision: int
     saved: list[SavedOut]
     conflicts: list[ConflictOut]
     refused: list[RefusedOut]
@@ -228,12 +259,21 @@ class AnswerOut(BaseModel):
     spread: SpreadOut | None
 
 
+class BesideOut(Schema):
+    """A change of what stands beside a score."""
+
+    what: Literal["comment", "note", "flag", "meant"]
+    before: str | bool
+    after: str | bool
+
+
 class EventOut(Schema):
     """One change of a score; `standards` says in words what changed of single standards."""
 
     before: str
     after: str
     standards: list[str]
+    beside: list[BesideOut]
     how: str
     who: str
     at: datetime.datetime
@@ -301,9 +341,9 @@ class WorkingOut(Schema):
 
 
 class PulseIn(Schema):
-    """How far a page's knowledge goes, None at first, and the cell that its person is in."""
+    """The revision of the scores that a page has come to, None at first, and the cell that its person is in."""
 
-    scores: int | None = None
+    revision: int | None = None
     student: int | None = None
     assignment: int | None = None
 
@@ -317,9 +357,9 @@ class SomebodyOut(Schema):
 
 
 class PulseOut(Schema):
-    """How far the class's history has come: whatever differs from what a page knows is to be fetched again."""
+    """How far the class has come: whatever differs from what a page knows is to be fetched again."""
 
-    scores: int
+    revision: int
     plan: str
     words: list[str]
     here: list[SomebodyOut]
@@ -375,15 +415,6 @@ class LensOut(Schema):
     history: list[EventOut]
     phrases: list[str]
     """The comments one wrote last in the class, to be used again."""
-
-
-class DetailsIn(Schema):
-    """What is given of a score besides the score itself."""
-
-    flag: str | None = None
-    comment: str | None = None
-    note: str | None = None
-    meant: bool | None = None
 
 
 class LooseEndOut(Schema):

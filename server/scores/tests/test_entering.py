@@ -8,7 +8,6 @@ import pytest
 from conftest import World, send
 from django.utils import timezone
 from plans.models import Assignment
-from school.models import Presence
 
 from scores.models import Batch, Score, ScoreEvent
 
@@ -150,39 +149,6 @@ def look(world: World) -> Any:
     return world.client("teacher").get(address).json()
 
 
-def pulse(world: World, who: str = "teacher", **asked: Any) -> Any:
-    return send(world.client(who), "POST", f"{world.address}/pulse", asked).json()
-
-
-def test_what_a_colleague_does_is_told_with_their_name_and_where_they_are(world: World) -> None:
-    before = pulse(world)
-    assert (before["words"], before["here"]) == ([], [])
-    enter(world, entry(world, "9"))
-    assert pulse(world, scores=before["scores"])["scores"] == before["scores"], "one's own is no news"
-    enter(world, entry(world, "12", version=1), entry(world, "8", student=1), who="co_teacher")
-    pulse(world, "co_teacher", student=world.students[0].pk, assignment=world.assignments[0].pk)
-    now = pulse(world, scores=before["scores"])
-    assert now["words"] == ["Bo Birch entered 2 scores."]
-    assert now["here"] == [{"name": "Bo Birch", "student": world.students[0].pk, "assignment": world.assignments[0].pk}]
-    assert pulse(world, scores=now["scores"])["words"] == []
-    Presence.objects.update(at=timezone.now() - timedelta(seconds=30))
-    assert pulse(world)["here"] == []
-
-
-def test_a_pulse_is_cheap(world: World, django_assert_max_num_queries: Any) -> None:
-    enter(world, entry(world, "9"))
-    known = pulse(world)
-    client = world.client("co_teacher")
-    pulse(world, "co_teacher")
-    with django_assert_max_num_queries(14):
-        send(client, "POST", f"{world.address}/pulse", {"scores": known["scores"]})
-
-
-def details(world: World, who: str = "teacher", **given: Any) -> Any:
-    address = f"{world.address}/scores/{world.students[0].pk}/{world.assignments[0].pk}"
-    return send(world.client(who), "PATCH", address, given)
-
-
 def test_the_lens_tells_what_a_score_does_to_the_grade(world: World) -> None:
     enter(world, entry(world, "10"), entry(world, "20", assignment=2), entry(world, "16", assignment=1))
     seen = look(world)
@@ -208,53 +174,8 @@ def test_the_lens_tells_whose_drop_a_score_takes(world: World) -> None:
     assert look(world)["drop"] == ""
 
 
-def test_what_stands_beside_a_score_is_kept_and_undone(world: World) -> None:
-    assert details(world, flag="late", comment=" Well seen. ", note="rang home").json()["comment"] == "Well seen."
-    enter(world, entry(world, "12"))
-    assert (look(world)["flag"], look(world)["note"]) == ("late", "rang home")
-    page = world.client("guardian").get(f"/api/families/{world.students[0].pk}")
-    assert "Well seen." in page.content.decode()
-    assert "rang home" not in page.content.decode()
-    details(world, flag="")
-    send(world.client("teacher"), "POST", f"{world.address}/undo")
-    assert look(world)["flag"] == "late"
-    assert details(world, flag="sleepy").json()["field"] == "flag"
-    assert details(world, comment="x" * 2001).json()["field"] == "comment"
-
-
-def test_a_slip_is_pointed_out_until_it_is_said_to_be_meant(world: World) -> None:
-    enter(world, entry(world, "21"))
-    assert look(world)["slip"] == "Above the points."
-    row = world.client("teacher").get(f"{world.address}/scores").json()["rows"][0]
-    assert row["cells"][str(world.assignments[0].pk)]["slip"] == "Above the points."
-    assert details(world, meant=True).json()["slip"] is None
-    enter(world, entry(world, "22", version=1))
-    assert look(world)["slip"] == "Above the points."
-
-
 def undo(world: World) -> Any:
     return send(world.client("teacher"), "POST", f"{world.address}/undo")
-
-
-def test_a_line_of_the_stack_holds_score_flag_and_comment_and_is_undone_as_one(world: World) -> None:
-    line = entry(world, "17") | {"comment": " Well drawn. ", "flag": "late", "how": "from the stack"}
-    enter(world, line)
-    found = look(world)
-    assert (found["text"], found["comment"], found["flag"]) == ("17", "Well drawn.", "late")
-    assert found["history"][0]["how"] == "from the stack"
-    undo(world)
-    found = look(world)
-    assert (found["text"], found["comment"], found["flag"]) == ("", "", "")
-    refused = enter(world, entry(world, "9", version=2) | {"flag": "sleepy"}).json()["refused"]
-    assert "late, incomplete, absent" in refused[0]["message"]
-    assert text_of(world) == ""
-
-
-def test_a_comment_beside_a_score_that_a_colleague_changed_is_not_kept_unseen(world: World) -> None:
-    enter(world, entry(world, "12"), who="co_teacher")
-    answer = enter(world, entry(world, "17") | {"comment": "Well drawn."}).json()
-    assert [each["theirs"] for each in answer["conflicts"]] == ["12"]
-    assert look(world)["comment"] == ""
 
 
 @pytest.mark.parametrize(
@@ -323,7 +244,7 @@ def test_slips_stand_among_the_checks_with_their_mend(world: World) -> None:
 def test_a_teacher_sees_the_student_and_what_the_family_sees_of_this_class(world: World) -> None:
     enter(world, entry(world, "17"), entry(world, "9", assignment=1))
     client, student = world.client("teacher"), world.students[0].pk
-    details(world, note="rang home", comment="Well seen.")
+    enter(world, entry(world, "17", 1) | {"note": "rang home", "comment": "Well seen."})
     page = client.get(f"{world.address}/students/{student}").json()
     assert page["notes"][0]["note"] == "rang home"
     assert page["trend"][0]["percent"] == "85.0"

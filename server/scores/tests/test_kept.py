@@ -50,8 +50,8 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         )  # fmt: skip
 
     def details() -> None:
-        where = f"{keeping.address}/scores/{keeping.students[1].pk}/{keeping.assignments[1].pk}"
-        send(keeping.client("teacher"), "PATCH", where, {"comment": str(chance.random()), "flag": "late"})
+        wrote = entry(keeping, "", student=1, assignment=1) | {"text": None}
+        enter(keeping, wrote | {"comment": str(chance.random()), "flag": "late"})
 
     def plan() -> None:
         body = chance.choice([{"extra": True}, {"extra": False}, {"shown": False}, {"name": f"Oak {chance.random()}"}])

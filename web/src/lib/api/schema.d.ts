@@ -1172,6 +1172,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/scores/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Scores
+         * @description Which grades entries, or closing work, would change; nothing is changed by asking.
+         */
+        post: operations["scores_api_try_scores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/scores/{student}/{assignment}": {
         parameters: {
             query?: never;
@@ -1189,11 +1209,7 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        /**
-         * Change Details
-         * @description Change what stands beside a score.
-         */
-        patch: operations["scores_api_change_details"];
+        patch?: never;
         trace?: never;
     };
     "/api/classes/{class_id}/shares": {
@@ -1943,6 +1959,8 @@ export interface components {
         /**
          * AnswerOut
          * @description What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned.
+         *
+         *     `revision` is how many changes of the class's scores there were with this one.
          */
         AnswerOut: {
             /** Columns */
@@ -1952,6 +1970,8 @@ export interface components {
             figures: components["schemas"]["FiguresOut"];
             /** Refused */
             refused: components["schemas"]["RefusedOut"][];
+            /** Revision */
+            revision: number;
             /** Rows */
             rows: components["schemas"]["RowOut"][];
             /** Saved */
@@ -2185,6 +2205,21 @@ export interface components {
             with_assignments: boolean;
         };
         /**
+         * BesideOut
+         * @description A change of what stands beside a score.
+         */
+        BesideOut: {
+            /** After */
+            after: string | boolean;
+            /** Before */
+            before: string | boolean;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "comment" | "note" | "flag" | "meant";
+        };
+        /**
          * CardCommentOut
          * @description A comment and a narrative on a report card.
          */
@@ -2409,7 +2444,7 @@ export interface components {
         };
         /**
          * ChangeOut
-         * @description What a draft would make of one student's grade in the term that is looked at.
+         * @description What would become of one student's grade in the term that is looked at.
          */
         ChangeOut: {
             /** Difference */
@@ -2680,7 +2715,7 @@ export interface components {
         };
         /**
          * ConflictOut
-         * @description An entry that a colleague was faster with: theirs stands, with its version.
+         * @description A part of an entry that a colleague was faster with: theirs stands, with the version of the score.
          */
         ConflictOut: {
             /** Assignment */
@@ -2695,8 +2730,33 @@ export interface components {
             typed: string;
             /** Version */
             version: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "score" | "comment" | "note" | "flag";
             /** Who */
             who: string;
+        };
+        /**
+         * ConsequenceOut
+         * @description Which of the term's grades something would change; those that cross a mark come first.
+         *
+         *     `elsewhere` says how many change in other terms, in words.
+         */
+        ConsequenceOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Down */
+            down: number;
+            /** Elsewhere */
+            elsewhere: string[];
+            /** Grades */
+            grades: number;
+            /** Marks */
+            marks: number;
+            /** Up */
+            up: number;
         };
         /**
          * CountOut
@@ -2753,20 +2813,6 @@ export interface components {
             words: string;
         };
         /**
-         * DetailsIn
-         * @description What is given of a score besides the score itself.
-         */
-        DetailsIn: {
-            /** Comment */
-            comment?: string | null;
-            /** Flag */
-            flag?: string | null;
-            /** Meant */
-            meant?: boolean | null;
-            /** Note */
-            note?: string | null;
-        };
-        /**
          * DocumentOut
          * @description A document: how far it is, and, once done, its size in bytes.
          */
@@ -2801,9 +2847,7 @@ export interface components {
         };
         /**
          * DraftOut
-         * @description A draft: who began it, what is in it, and which of the term's grades would change; those that cross a mark come first.
-         *
-         *     `elsewhere` says how many change in other terms, in words.
+         * @description A draft: who began it, what is in it, and its consequence.
          */
         DraftOut: {
             /**
@@ -2882,7 +2926,8 @@ export interface components {
         };
         /**
          * EntryIn
-         * @description What was typed for a student, based on a version of the score; with it perhaps a comment and a flag.
+         * @description What was typed for a student, based on a version of the score; with it, or without a text instead of it, what stands
+         *     beside the score. `was` is what stood there where typing began.
          */
         EntryIn: {
             /** Assignment */
@@ -2897,12 +2942,23 @@ export interface components {
              * @enum {string}
              */
             how: "typed" | "pasted" | "filled" | "from the stack";
+            /** Meant */
+            meant?: boolean | null;
+            /** Note */
+            note?: string | null;
             /** Student */
             student: number;
             /** Text */
-            text: string;
+            text: string | null;
             /** Version */
             version: number;
+            /**
+             * Was
+             * @default {}
+             */
+            was: {
+                [key: string]: string;
+            };
         };
         /**
          * EventOut
@@ -2918,6 +2974,8 @@ export interface components {
             at: string;
             /** Before */
             before: string;
+            /** Beside */
+            beside: components["schemas"]["BesideOut"][];
             /** How */
             how: string;
             /** Standards */
@@ -3815,27 +3873,27 @@ export interface components {
         };
         /**
          * PulseIn
-         * @description How far a page's knowledge goes, None at first, and the cell that its person is in.
+         * @description The revision of the scores that a page has come to, None at first, and the cell that its person is in.
          */
         PulseIn: {
             /** Assignment */
             assignment?: number | null;
-            /** Scores */
-            scores?: number | null;
+            /** Revision */
+            revision?: number | null;
             /** Student */
             student?: number | null;
         };
         /**
          * PulseOut
-         * @description How far the class's history has come: whatever differs from what a page knows is to be fetched again.
+         * @description How far the class has come: whatever differs from what a page knows is to be fetched again.
          */
         PulseOut: {
             /** Here */
             here: components["schemas"]["SomebodyOut"][];
             /** Plan */
             plan: string;
-            /** Scores */
-            scores: number;
+            /** Revision */
+            revision: number;
             /** Words */
             words: string[];
         };
@@ -3852,6 +3910,11 @@ export interface components {
             student: number;
             /** Typed */
             typed: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "score" | "comment" | "note" | "flag";
         };
         /**
          * ReopenIn
@@ -4782,6 +4845,38 @@ export interface components {
             name: string;
             /** Percent */
             percent: string;
+        };
+        /**
+         * TriedEntryIn
+         * @description What would be typed for a student.
+         */
+        TriedEntryIn: {
+            /** Assignment */
+            assignment: number;
+            /** Student */
+            student: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TriedIn
+         * @description What is about to be done: entries, and work that is closed (true) or opened again; and the term that is looked at.
+         */
+        TriedIn: {
+            /**
+             * Closed
+             * @default {}
+             */
+            closed: {
+                [key: string]: boolean;
+            };
+            /**
+             * Entries
+             * @default []
+             */
+            entries: components["schemas"]["TriedEntryIn"][];
+            /** Term */
+            term: number;
         };
         /**
          * UndoneOut
@@ -6603,6 +6698,32 @@ export interface operations {
             };
         };
     };
+    scores_api_try_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsequenceOut"];
+                };
+            };
+        };
+    };
     scores_api_score_lens: {
         parameters: {
             query?: never;
@@ -6615,34 +6736,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LensOut"];
-                };
-            };
-        };
-    };
-    scores_api_change_details: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                class_id: number;
-                student: number;
-                assignment: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DetailsIn"];
-            };
-        };
         responses: {
             /** @description OK */
             200: {

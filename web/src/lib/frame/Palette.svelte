@@ -8,6 +8,7 @@
 	import { folded } from '$lib/grid/view';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { neighbour } from './classes';
+	import { commands, type Command } from './commands';
 	import { places } from './places';
 	import { signed } from './session.svelte';
 	import { theme } from './theme.svelte';
@@ -15,12 +16,7 @@
 
 	let { open = $bindable(false), onkeys }: { open: boolean; onkeys: () => void } = $props();
 
-	interface Item {
-		id: string;
-		name: string;
-		words: string;
-		act: () => unknown;
-	}
+	type Item = Command & { id: string };
 
 	const MOST = 9;
 	const queries = useQueryClient();
@@ -74,6 +70,7 @@
 			{ id: 'theme', name: theme.current === 'light' ? 'Night' : 'Day', words: 'light or dark', act: () => theme.turn() },
 			{ id: 'again', name: 'Try saving again', words: saving.words, act: () => saving.again() }
 		); // prettier-ignore
+		if (open) items.push(...commands.here.map((each, place) => ({ ...each, id: `here ${place}` })));
 		for (const each of students.data ?? [])
 			items.push({
 				id: `student ${each.class_id} ${each.student_id}`,

@@ -1,6 +1,7 @@
 /** What colleagues do meanwhile: asked for every two seconds while the page is in sight. */
 import type { QueryClient } from '@tanstack/svelte-query';
 import { api, ask, type Shapes } from '$lib/api/client';
+import { saving } from '$lib/saving/saving.svelte';
 import { notice } from './notice.svelte';
 
 const EVERY = 2000;
@@ -19,10 +20,14 @@ class Pulse {
 
 	/** Follow a class until the function returned is called. */
 	follow(classId: number, queries: QueryClient): () => void {
-		let known: Shapes['PulseOut'] | null = null;
+		let known: Pick<Shapes['PulseOut'], 'revision' | 'plan'> | null = null;
 		let timer: ReturnType<typeof setTimeout>;
 		let isOver = false;
 		this.here = [];
+		// What one entered here oneself is no news; where others' came in between, the next beat tells.
+		const leave = saving.onAnswer((answered, _term, { revision }) => {
+			if (answered === classId && known && revision === known.revision + 1) known = { ...known, revision };
+		});
 		const beat = async (): Promise<void> => {
 			if (document.visibilityState === 'visible') {
 				try {
@@ -30,7 +35,7 @@ class Pulse {
 						api.POST('/api/classes/{class_id}/pulse', {
 							params: { path: { class_id: classId } },
 							body: {
-								scores: known?.scores ?? null,
+								revision: known?.revision ?? null,
 								student: this.cell?.student ?? null,
 								assignment: this.cell?.assignment ?? null
 							}
@@ -39,10 +44,10 @@ class Pulse {
 					if (isOver) return;
 					this.here = now.here;
 					// What was asked for before this page opened is what it shows: only later changes are fetched.
-					if (known && (now.scores !== known.scores || now.plan !== known.plan))
+					if (known && (now.revision > known.revision || now.plan !== known.plan))
 						void queries.invalidateQueries({ queryKey: ['class', classId] });
 					if (now.words.length) notice.say(now.words.join(' '));
-					known = now;
+					known = { ...now, revision: Math.max(now.revision, known?.revision ?? 0) };
 				} catch {
 					// Nobody answers: the saving line says so, and the next beat asks again.
 				}
@@ -52,6 +57,7 @@ class Pulse {
 		void beat();
 		return () => {
 			isOver = true;
+			leave();
 			clearTimeout(timer);
 			this.here = [];
 			this.cell = null;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** What a cell shows on its level of ice: the score, or which kind of blank it is. */
 	import type { Shapes } from '$lib/api/client';
-	import type { Entry, Problem } from '$lib/saving/queue';
+	import type { Problem, Waiting } from '$lib/saving/queue';
 	import { rest } from './decimals';
 
 	let {
@@ -13,7 +13,7 @@
 		hue = 0
 	}: {
 		cell: Shapes['CellOut'];
-		pending: Entry | undefined;
+		pending: Waiting | undefined;
 		problem: Problem | undefined;
 		/** Whether numbers are shown as adjusted, beside what was entered. */
 		isAdjusted: boolean;
@@ -23,14 +23,17 @@
 		hue?: number;
 	} = $props();
 	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
-	const isPlain = $derived(!pending && !problem);
+	const flag = $derived(pending?.flag ?? cell.flag);
+	const hasComment = $derived(pending?.comment === undefined ? cell.comment : pending.comment !== '');
+	/** Whether the score is the one that is saved. */
+	const isPlain = $derived(typeof pending?.text !== 'string' && !problem);
 	const shown = $derived((isAdjusted && isPlain && cell.adjusted) || text);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
 
-{#if cell.flag && isPlain}<em title={cell.flag} data-letter={letters[cell.flag]}></em>{/if}
-{#if cell.comment}<span class="fold" title="has a comment"></span>{/if}
+{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
+{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
 {:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
 {:else if isPlain && cell.state === 'past_due' && !text}<span class="dots" title="past due"></span>

@@ -1,13 +1,9 @@
 <script lang="ts">
 	/** The lens on a column: its figures, and what can be done with the whole of it. */
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
-	import { notice } from '$lib/frame/notice.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
+	import { ColumnActs } from './columnActs';
 	import LensFrame from './LensFrame.svelte';
-	import { Editing } from '$lib/planning/editing';
-
-	type Row = Shapes['RowOut'];
 
 	let {
 		classId,
@@ -27,23 +23,17 @@
 	let chosen = $state<number[]>([]);
 	// svelte-ignore state_referenced_locally
 	let code = $state(grid.codes[0]?.code ?? '');
-	const editing = $derived(new Editing(classId, (work) => saving.during(work), refresh));
-	const assigned = $derived(grid.rows.filter((row) => row.cells[column.id]?.state !== 'not_assigned'));
-	const blanks = $derived(assigned.filter((row) => !shown(row)));
-
-	/** What a student's cell shows: what waits to be saved, before what is. */
-	function shown(row: Row): string {
-		const place = { classId, student: row.student_id, assignment: column.id };
-		return saving.shown(place, row.cells[column.id]?.text ?? '');
-	}
-
-	/** The score that more have than any other, where more than one has it. */
-	const usual = $derived.by(() => {
-		const texts = assigned.map(shown).filter(Boolean);
-		const count = (text: string) => texts.filter((each) => each === text).length;
-		const found = texts.toSorted((one, other) => count(other) - count(one))[0] ?? '';
-		return count(found) > 1 ? found : '';
-	});
+	const acts = $derived(
+		new ColumnActs(
+			classId,
+			() => grid,
+			() => column,
+			() => refresh()
+		)
+	);
+	const assigned = $derived(acts.assigned);
+	const blanks = $derived(acts.blanks);
+	const usual = $derived(acts.usual);
 
 	/** How many lie in each tenth of the points. */
 	const bars = $derived.by(() => {
@@ -56,56 +46,26 @@
 		return { counts, most: Math.max(...counts, 1), words: told.join(', ') };
 	});
 
-	/** The same for some students: a number, a mark or a code. */
-	async function all(rows: Row[], text: string): Promise<void> {
-		const given = rows.map((row) => ({
-			classId, student: row.student_id, assignment: column.id, text, version: row.cells[column.id]!.version,
-			how: 'filled' as const
-		})); // prettier-ignore
-		await saving.enterAll(grid.term_id, given);
-		notice.say(`${given.length} get ${text}. Ctrl Z takes it back.`);
-	}
-
 	async function give(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		const text = rest.trim();
 		if (!text) return;
-		await all(blanks, text);
+		await acts.give(blanks, () => text, text);
 		rest = '';
 	}
 
 	async function excuse(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
-		await all(
-			assigned.filter((row) => chosen.includes(row.student_id)),
-			code
-		);
+		const rows = assigned.filter((row) => chosen.includes(row.student_id));
+		await acts.give(rows, () => code, code);
 		chosen = [];
 	}
 
-	async function meant(): Promise<void> {
-		const path = { class_id: classId, term: grid.term_id };
-		await saving.during(
-			ask(
-				api.POST('/api/classes/{class_id}/checks/{term}/mend', {
-					params: { path },
-					body: { key: `alike ${column.id}` }
-				})
-			)
-		);
-		await refresh();
+	async function as(event: Event & { currentTarget: HTMLSelectElement }): Promise<void> {
+		const other = acts.alike.find((each) => each.id === Number(event.currentTarget.value));
+		event.currentTarget.value = '';
+		if (other) await acts.giveAs(other);
 	}
-
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
-	const change = (body: Shapes['TogetherIn'] | Omit<Shapes['TogetherIn'], 'ids' | 'days'>) =>
-		tried(editing.changeTogether({ ...body, ids: [column.id], days: 0 }));
 </script>
 
 <LensFrame
@@ -119,7 +79,7 @@
 	{#if column.alike}
 		<p class="look">
 			{column.alike} Is that meant?
-			<button class="link" onclick={() => tried(meant())}>It is right</button>
+			<button class="link" onclick={() => acts.mean()}>It is right</button>
 		</p>
 	{/if}
 	<p>
@@ -143,8 +103,17 @@
 	{#if usual && blanks.length && !column.lock}
 		<p>
 			Most have {usual}.
-			<button class="link" onclick={() => all(blanks, usual)}>Give it to the rest</button>
+			<button class="link" onclick={() => acts.give(blanks, () => usual, usual)}>Give it to the rest</button>
 		</p>
+	{/if}
+	{#if acts.alike.length && blanks.length && !column.lock}
+		<label class="as">
+			<span class="label">The same as they have in</span>
+			<select class="field" value="" onchange={as}>
+				<option value="" disabled>other work of {column.points} points</option>
+				{#each acts.alike as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
+			</select>
+		</label>
 	{/if}
 	<details>
 		<summary class="link">A code for chosen students</summary>
@@ -169,23 +138,9 @@
 		{/each}
 	</details>
 	<ul>
-		<li>
-			<button class="link" onclick={() => change({ closed: !column.closed })}
-				>{column.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}</button
-			>
-		</li>
-		<li>
-			<button
-				class="link"
-				onclick={() => change({ shown: !column.shown, shown_when_in: false, shown_from: null })}
-				>{column.shown ? 'Hide it from families' : 'Show it to families'}</button
-			>
-		</li>
-		<li>
-			<button class="link" onclick={() => change({ locked: !column.locked })}
-				>{column.locked ? 'Unlock it' : 'Lock it: its scores stay as they are'}</button
-			>
-		</li>
+		{#each acts.all as each (each.words)}
+			<li><button class="link" onclick={each.act}>{each.words}</button></li>
+		{/each}
 		<li>
 			<a class="link" href="/class/{classId}/plan?term={grid.term_id}&open={column.id}"
 				>Adjust it, or change anything about it; what moves grades waits as a draft</a
@@ -196,12 +151,6 @@
 		</li>
 		<li>
 			<button class="link" onclick={onaside}>Put it aside: not in my view until I bring it back</button>
-		</li>
-		<li><button class="link" onclick={() => tried(editing.duplicate(column.id))}>Duplicate it</button></li>
-		<li>
-			<button class="link" onclick={() => tried(editing.remove('assignment', column.id))}
-				>Delete it with its scores; both can be brought back for 30 days</button
-			>
 		</li>
 	</ul>
 </LensFrame>
@@ -236,6 +185,10 @@
 		align-items: end;
 		gap: 8px;
 		margin: 14px 0;
+	}
+	.as {
+		display: block;
+		margin-bottom: 14px;
 	}
 	form label {
 		flex: 1;

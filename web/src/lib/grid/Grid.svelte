@@ -2,6 +2,7 @@
 	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
 	import { onMount, tick, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
+	import { commands, type Command } from '$lib/frame/commands';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
@@ -9,14 +10,14 @@
 	import { format } from './clipboard';
 	import { decimals } from './decimals';
 	import ColumnHead from './ColumnHead.svelte';
-	import { Entering, type Column, type Row, type Work } from './entering.svelte';
+	import { Entering, type Column, type Here, type Row, type Work } from './entering.svelte';
 	import GridRow from './GridRow.svelte';
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { stable } from './visible';
-	import { atHand, NARROW } from './view';
+	import { atHand, NARROW, nameOf } from './view';
 	import { wanted } from './wanted.svelte';
 
 	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -46,7 +47,7 @@
 		/** What the footer shows. */
 		figure: Figure;
 		/** The acts of the cell's menu beside those of the grid itself. */
-		acts: (row: Row, column: Column) => MenuAct[];
+		acts: (here: Here, chosen: Here[]) => MenuAct[];
 		onfigure: (figure: Figure) => void;
 		onworking: (row: Row) => void;
 		/** One went to a cell, or chose a rectangle of them. */
@@ -260,15 +261,36 @@
 		await focus();
 	}
 
-	const menuActs = $derived.by(() => {
-		const here = menu && entering.here(selection.at);
+	/** What can be done with the cell one is in, or with all that are chosen. */
+	function actsHere(): MenuAct[] {
+		const here = entering.here(selection.at);
 		if (!here) return [];
 		const codes = grid.codes.map((each) => ({
 			words: `${each.code}, ${each.name}: ${each.does}`,
 			act: () => put(each.code)
 		}));
-		return [...acts(here.row, here.column), ...codes];
-	});
+		const chosen = selection.cells().flatMap((at) => (entering.lock(at) ? [] : (entering.here(at) ?? [])));
+		return [...acts(here, chosen), ...codes];
+	}
+
+	const menuActs = $derived(menu ? actsHere() : []);
+	/** The same acts for the palette, which tells what they are done to. */
+	function offered(): Command[] {
+		const here = entering.here(selection.at);
+		if (!here) return [];
+		const cell = `${hasAliases ? here.row.alias : nameOf(here.row)}, ${here.column.short_name}`;
+		return [
+			...actsHere().map((each) => ({
+				name: each.words,
+				words: each.key ? `${cell}; Space ${each.key}` : cell,
+				act: each.act
+			})),
+			{ name: 'fill down', words: 'what is chosen; Ctrl D', act: fillDown },
+			{ name: 'empty', words: 'what is chosen; Delete', act: () => put('', 'typed') }
+		];
+	}
+
+	$effect(() => commands.offer(offered));
 
 	$effect(() => () => clearTimeout(following));
 

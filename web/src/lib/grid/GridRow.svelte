@@ -118,7 +118,7 @@
 				class="cell"
 				class:iced={hasIce &&
 					cell.level !== null &&
-					!(isTyping || pending || problem || column.apart || cell.slip)}
+					!(isTyping || typeof pending?.text === 'string' || problem || column.apart || cell.slip)}
 				class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
 				class:faint={cell.dropped}
 				class:marked={cell.flag || cell.comment || cell.slip || pending || problem}

@@ -3,9 +3,10 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
-	import { notice } from '$lib/frame/notice.svelte';
+	import type { Beside } from '$lib/saving/queue';
+	import { only, saving } from '$lib/saving/saving.svelte';
+	import BesideField from './BesideField.svelte';
 	import LensFrame from './LensFrame.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
 
 	let {
 		classId,
@@ -42,11 +43,7 @@
 		staleTime: 300_000
 	}));
 	/** What was written last, then what the bank offers, each once. */
-	const phrases = $derived(
-		[...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])].filter(
-			(each) => each !== lens.data?.comment
-		)
-	);
+	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
 	/** How each effect is marked, in its line and on the ruler. */
 	const signs = ['now', 'without', 'meant'];
 	const flags = ['late', 'incomplete', 'absent', 'collected'];
@@ -61,23 +58,27 @@
 		})
 	);
 
-	async function change(body: Shapes['DetailsIn']): Promise<void> {
-		const path = lens.data!.path;
-		try {
-			await saving.during(
-				ask(api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path }, body }))
-			);
-			await queries.invalidateQueries({ queryKey: ['class', classId] });
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	/** Where what is shown stands. */
+	const place = $derived.by(() => {
+		const path = lens.data?.path;
+		return { classId, student: path?.student ?? student, assignment: path?.assignment ?? assignment };
+	});
+
+	/** Change one thing beside the score. */
+	function beside(what: keyof Beside, value: string | boolean, was?: string): void {
+		void saving.enter({ ...place, version: lens.data!.version, ...only(what, value, was) }, term);
 	}
 
 	/** Enter another text in this cell, for instance what was meant, or what was there before. */
 	function put(text: string): void {
-		const { version, path } = lens.data!;
-		const place = { classId, student: path.student, assignment: path.assignment };
-		void saving.enter({ ...place, text, version }, term);
+		void saving.enter({ ...place, text, version: lens.data!.version }, term);
+	}
+
+	/** What became of something beside the score. */
+	function told({ what, after }: Shapes['BesideOut']): string {
+		if (what === 'meant') return after ? 'said to be right' : 'to be looked at';
+		if (what === 'flag') return after ? `flagged ${after}` : 'flag taken away';
+		return after ? `${what}: ${after}` : `${what} taken away`;
 	}
 
 	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
@@ -85,6 +86,10 @@
 		put(`${'/'.repeat(place + 1)}${text.trim() || '-'}`);
 	}
 </script>
+
+{#snippet putBack(text: string, act: () => void)}
+	<button class="link" onclick={act}>put back<span class="sr-only"> {text || 'blank'}</span></button>
+{/snippet}
 
 <LensFrame
 	label="Lens"
@@ -105,7 +110,7 @@
 				{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}
 						>Make it {data.meant}</button
 					>{/if}
-				<button class="btn quiet small" onclick={() => change({ meant: true })}>{data.text} is right</button>
+				<button class="btn quiet small" onclick={() => beside('meant', true)}>{data.text} is right</button>
 			</div>
 		{/if}
 		{#if data.standards.length}
@@ -163,38 +168,34 @@
 			</p>
 		{/if}
 		{#if !data.is_locked}
-			<label>
-				<h3>Comment for the family</h3>
-				<textarea
-					id="lens-comment-{data.path.student}-{data.path.assignment}"
-					class="field"
-					rows="2"
+			{#key `${place.student} ${place.assignment}`}
+				<BesideField
+					id="lens-comment-{place.student}-{place.assignment}"
+					heading="Comment for the family"
+					what="comment"
+					{place}
+					{term}
+					version={data.version}
+					saved={data.comment}
 					placeholder="Nothing yet. Seen once the score is shown."
-					value={data.comment}
-					onchange={(event) => change({ comment: event.currentTarget.value })}></textarea>
-			</label>
-			{#if phrases.length}
-				<ul class="phrases" aria-label="Comments used last, and short ones of the bank">
-					{#each phrases as phrase (phrase)}
-						<li><button class="link" onclick={() => change({ comment: phrase })}>{phrase}</button></li>
-					{/each}
-				</ul>
-			{/if}
-			<label>
-				<h3>Note for yourself</h3>
-				<textarea
-					class="field"
-					rows="2"
+					{phrases}
+				/>
+				<BesideField
+					heading="Note for yourself"
+					what="note"
+					{place}
+					{term}
+					version={data.version}
+					saved={data.note}
 					placeholder="Only the class’s teachers see it."
-					value={data.note}
-					onchange={(event) => change({ note: event.currentTarget.value })}></textarea>
-			</label>
+				/>
+			{/key}
 			<h3 id="lens-flags">Flags</h3>
+			{@const now = saving.beside(place, 'flag', data.flag)}
 			<div class="flags" role="group" aria-labelledby="lens-flags">
 				{#each flags as flag (flag)}
-					<button
-						aria-pressed={data.flag === flag}
-						onclick={() => change({ flag: data.flag === flag ? '' : flag })}>{flag}</button
+					<button aria-pressed={now === flag} onclick={() => beside('flag', now === flag ? '' : flag, now)}
+						>{flag}</button
 					>
 				{/each}
 			</div>
@@ -204,13 +205,21 @@
 			{#each data.history as event, index (index)}
 				<li>
 					<span
-						>{#if event.after !== event.before || !event.standards.length}<b>{event.after || 'blank'}</b>{/if}
+						>{#if event.after !== event.before || !(event.standards.length + event.beside.length)}<b
+								>{event.after || 'blank'}</b
+							>{/if}
 						{event.standards.join(', ')}
+						{#each event.beside as each (each.what)}{told(each)};&nbsp;{/each}
 						{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</span
 					>
-					{#if index > 0 && event.after !== data.text}<button class="link" onclick={() => put(event.after)}
-							>put back<span class="sr-only"> {event.after || 'blank'}</span></button
-						>{/if}
+					{#if index > 0 && event.after !== event.before && event.after !== data.text}
+						{@render putBack(event.after, () => put(event.after))}
+					{/if}
+					{#each event.beside as { what, after } (what)}
+						{#if index > 0 && (what === 'comment' || what === 'note') && after !== data[what]}
+							{@render putBack(String(after), () => beside(what, after, data[what]))}
+						{/if}
+					{/each}
 				</li>
 			{:else}<li class="slate">Nothing was entered yet.</li>{/each}
 		</ul>
@@ -328,11 +337,6 @@
 		height: 26px;
 		text-align: right;
 	}
-	textarea.field {
-		height: auto;
-		margin-top: 4px;
-		padding: 4px 8px;
-	}
 	.flags {
 		display: flex;
 		flex-wrap: wrap;
@@ -347,12 +351,6 @@
 	.flags [aria-pressed='true'] {
 		background: var(--ice);
 		box-shadow: inset 0 0 0 1px var(--juniper);
-	}
-	.phrases {
-		font-size: 12px;
-	}
-	.phrases li {
-		padding: 1px 0;
 	}
 	li {
 		display: flex;

@@ -1,10 +1,28 @@
 <script lang="ts">
 	/** What a paste would overwrite, before it does. */
+	import Changes from '$lib/consequence/Changes.svelte';
+	import { consequenceOf } from '$lib/consequence/consequence.svelte';
+	import { changed } from '$lib/consequence/words';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Pasted } from './pasting';
 
-	let { pasted = $bindable(null), onpaste }: { pasted: Pasted | null; onpaste: (pasted: Pasted) => void } =
-		$props();
+	let {
+		classId,
+		term,
+		pasted = $bindable(null),
+		onpaste
+	}: {
+		classId: number;
+		term: number;
+		pasted: Pasted | null;
+		onpaste: (pasted: Pasted) => void;
+	} = $props();
+	/** Which grades it would change; nothing where nobody answers. */
+	const would = $derived(
+		pasted?.entries.length
+			? consequenceOf({ classId, term, entries: pasted.entries }).catch(() => null)
+			: null
+	);
 	const overwrites = $derived(
 		pasted?.entries.filter((each) => each.before && each.before !== each.text) ?? []
 	);
@@ -38,6 +56,12 @@
 				</table>
 			</div>
 		{/if}
+		{#await would then found}
+			{#if found}
+				<p>{changed(found)}</p>
+				{#if found.grades}<div class="list"><Changes would={found} now="now" then="then" /></div>{/if}
+			{/if}
+		{/await}
 		<p class="acts">
 			{#if count}<button class="btn" onclick={() => onpaste(pasted!)}>Paste {words}</button>{/if}
 			<button class="btn quiet" onclick={() => (pasted = null)}>Leave everything as it is</button>
@@ -50,7 +74,7 @@
 		color: var(--amber-ink);
 	}
 	.list {
-		max-height: 300px;
+		max-height: 24vh;
 		margin: 8px 0;
 		overflow: auto;
 	}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How the grid is looked at: order, what is in sight, and names or aliases. */
 	import type { Shapes } from '$lib/api/client';
-	import { states, type View } from './view';
+	import { numbers, orders, states, switches, ways, type View } from './view';
 
 	let {
 		grid,
@@ -23,26 +23,11 @@
 	const categories = $derived([
 		...new Set(grid.columns.flatMap((each) => (each.category === null ? [] : [each.category])))
 	]);
-	const ways: [View['columns'], string][] = [
-		['date', 'by date'],
-		['category', 'by category'],
-		['hand', 'as in the plan']
-	];
 	const hasAdjusted = $derived(
 		grid.rows.some((row) =>
 			Object.values(row.cells).some((cell) => cell.adjusted && cell.adjusted !== cell.text)
 		)
 	);
-	const numbers: [View['numbers'], string][] = [
-		['adjusted', 'as adjusted'],
-		['entered', 'as entered']
-	];
-	const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | 'hasLens'), string][] = [
-		['hasIce', 'ice levels'],
-		['onlyBlanks', 'only with blanks'],
-		['hasAliases', 'aliases'],
-		['hasLens', 'lens']
-	];
 </script>
 
 <div class="tool">
@@ -81,10 +66,7 @@
 		value={view.students}
 		onchange={(event) => look({ students: event.currentTarget.value as View['students'] })}
 	>
-		<option value="family">by family name</option>
-		<option value="given">by given name</option>
-		<option value="alias">by alias</option>
-		<option value="grade">by grade</option>
+		{#each orders as [value, words] (value)}<option {value}>{words}</option>{/each}
 	</select>
 	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={wanted} />
 	{#each switches as [name, words] (name)}

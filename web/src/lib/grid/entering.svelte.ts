@@ -1,6 +1,6 @@
 /** What stands in the cells of a grid, and how something is entered in them. */
 import type { Shapes } from '$lib/api/client';
-import type { Entry, How, Place, Problem } from '$lib/saving/queue';
+import type { How, Place, Problem, Waiting } from '$lib/saving/queue';
 import { saving } from '$lib/saving/saving.svelte';
 import type { Cell } from './selection.svelte';
 
@@ -38,7 +38,7 @@ export class Entering {
 	}
 
 	/** What of a row waits to be saved, and what is to be looked at, by assignment. */
-	waiting(row: Row): ReadonlyMap<number, Entry> | undefined {
+	waiting(row: Row): ReadonlyMap<number, Waiting> | undefined {
 		return saving.waiting(this.classId(), row.student_id);
 	}
 

@@ -7,8 +7,15 @@ import { saving } from '$lib/saving/saving.svelte';
 export function useGrid(of: () => { id: number; term: number | undefined }) {
 	const queries = useQueryClient();
 	const key = () => ['class', of().id, 'scores', of().term];
+	/** What was fetched as the running term is known when that term is asked for by name, also without a connection. */
+	const running = () => ['class', of().id, 'scores', undefined];
 	const grid = createQuery(() => ({
 		queryKey: key(),
+		initialData: () => {
+			const known = queries.getQueryData<Shapes['GridOut']>(running());
+			return known && known.term_id === of().term ? known : undefined;
+		},
+		initialDataUpdatedAt: () => queries.getQueryState(running())?.dataUpdatedAt,
 		queryFn: () =>
 			ask(
 				api.GET('/api/classes/{class_id}/scores', {

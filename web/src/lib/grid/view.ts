@@ -29,6 +29,31 @@ export const states: [string, string][] = [
 	['due', 'past due']
 ];
 
+export const ways: [View['columns'], string][] = [
+	['date', 'by date'],
+	['category', 'by category'],
+	['hand', 'as in the plan']
+];
+
+export const orders: [View['students'], string][] = [
+	['family', 'by family name'],
+	['given', 'by given name'],
+	['alias', 'by alias'],
+	['grade', 'by grade']
+];
+
+export const numbers: [View['numbers'], string][] = [
+	['adjusted', 'as adjusted'],
+	['entered', 'as entered']
+];
+
+export const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | 'hasLens'), string][] = [
+	['hasIce', 'ice levels'],
+	['onlyBlanks', 'only with blanks'],
+	['hasAliases', 'aliases'],
+	['hasLens', 'lens']
+];
+
 /** Below this many pixels one assignment is shown at a time. */
 export const NARROW = 1024;
 
@@ -63,7 +88,7 @@ export function folded(text: string): string {
 		.toLowerCase();
 }
 
-const orders: Record<View['students'], (one: Row, other: Row) => number> = {
+const compare: Record<View['students'], (one: Row, other: Row) => number> = {
 	// The roster comes by family name.
 	family: () => 0,
 	given: (one, other) => one.given_name.localeCompare(other.given_name),
@@ -77,7 +102,7 @@ export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shap
 	const rows = grid.rows
 		.filter((row) => !part || folded(view.hasAliases ? row.alias : nameOf(row)).includes(part))
 		.filter((row) => !view.onlyBlanks || hasBlank(row))
-		.sort(orders[view.students]);
+		.sort(compare[view.students]);
 	const columns = grid.columns
 		.filter((column) => !view.aside.includes(column.id))
 		.filter(isShown[view.work] ?? ((column) => column.category === view.work));

@@ -3,6 +3,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import Changes from '$lib/consequence/Changes.svelte';
+	import { grades } from '$lib/consequence/words';
 	import type { Editing } from './editing';
 
 	let { classId, term, editing }: { classId: number; term: number; editing: Editing } = $props();
@@ -16,10 +18,6 @@
 				})
 			)
 	}));
-
-	function grades(count: number): string {
-		return `${count} ${count === 1 ? 'grade' : 'grades'}`;
-	}
 
 	async function tried(work: Promise<string>): Promise<void> {
 		try {
@@ -77,36 +75,7 @@
 					{/each}
 				</ul>
 			</div>
-			<div class="changes">
-				<table>
-					<caption class="sr-only">Grades that would change</caption>
-					<thead>
-						<tr>
-							<th scope="col">{data.marks} {data.marks === 1 ? 'mark changes' : 'marks change'}</th>
-							<th scope="col" class="r">in force</th>
-							<th scope="col"><span class="sr-only">mark in force</span></th>
-							<th scope="col" class="r">draft</th>
-							<th scope="col"><span class="sr-only">mark in the draft</span></th>
-							<th scope="col" class="r">points of percent</th>
-						</tr>
-					</thead>
-					<tbody>
-						{#each data.changes as change (change.student_id)}
-							<tr class:crosses={change.mark_before !== change.mark_after}>
-								<th scope="row"
-									>{change.student}
-									{#if change.number}<small>{change.number}</small>{/if}</th
-								>
-								<td class="r">{change.percent_before ?? '—'}</td>
-								<td class="mark">{change.mark_before ?? ''}</td>
-								<td class="r">{change.percent_after ?? '—'}</td>
-								<td class="mark"><b>{change.mark_after ?? ''}</b></td>
-								<td class="r">{change.difference}</td>
-							</tr>
-						{/each}
-					</tbody>
-				</table>
-			</div>
+			<div class="changes"><Changes would={data} now="in force" then="draft" /></div>
 		</div>
 	{/if}
 {/if}
@@ -154,53 +123,12 @@
 		padding: 4px 0;
 		border-bottom: 1px solid var(--hair);
 	}
-	small {
-		color: var(--slate);
-	}
 	s {
 		margin: 0 4px;
 		color: var(--slate);
 	}
 	.changes {
 		position: relative;
-	}
-	table {
-		width: 100%;
-	}
-	thead th {
-		padding-bottom: 5px;
-		border-bottom: 1px solid var(--rule);
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		font-weight: 400;
-		text-align: left;
-	}
-	thead th:first-child {
-		color: var(--ink);
-		font-weight: 600;
-	}
-	tbody th,
-	td {
-		height: 26px;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-		white-space: nowrap;
-	}
-	thead .r,
-	.r {
-		text-align: right;
-	}
-	.mark {
-		padding-left: 8px;
-	}
-	.crosses th,
-	.crosses td {
-		background: var(--amber-2);
-	}
-	.crosses th {
-		padding-left: 6px;
 	}
 	@media (max-width: 1000px) {
 		.list {

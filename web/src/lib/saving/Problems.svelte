@@ -22,18 +22,22 @@
 			<li role="alert">
 				<i class="diamond"></i>
 				{#if each.theirs}
-					{@const theirs = each.theirs.text || 'a blank'}
+					{@const isScore = each.what === 'score'}
 					<span><b>{name(each)}</b>: {each.message} You typed <b>{each.typed || 'a blank'}</b>.</span>
 					<button class="btn small" onclick={() => saving.resolve(each, null)}
-						>Keep {theirs}{#if place === 0}<kbd>Alt 1</kbd>{/if}</button
+						>Keep {isScore ? each.theirs.text || 'a blank' : 'theirs'}{#if place === 0}<kbd>Alt 1</kbd
+							>{/if}</button
 					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, each.typed)}
-						>Put {each.typed || 'a blank'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
+						>Put {isScore ? each.typed || 'a blank' : 'yours'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
 					>
 				{:else}
-					<span><b>{name(each)}</b>: {each.message} What was there is unchanged.</span>
+					<span
+						><b>{name(each)}</b>: {each.message} What was there is unchanged.
+						{#if each.what !== 'score'}You wrote <b>{each.typed}</b>.{/if}</span
+					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, null)}
-						>Let {each.typed} go</button
+						>Let {each.what === 'score' ? each.typed : 'it'} go</button
 					>
 				{/if}
 			</li>

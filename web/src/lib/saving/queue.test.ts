@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Queue, type Entry } from './queue';
+import { Queue, merged, type Entry } from './queue';
 
 const ANN = 1;
 const BO = 2;
@@ -22,7 +22,7 @@ function entry(text: string, more: Partial<Entry> = {}): Entry {
 	};
 }
 
-async function texts(person = ANN): Promise<string[]> {
+async function texts(person = ANN): Promise<(string | null)[]> {
 	return (await queue.entries(person)).map((each) => each.text);
 }
 
@@ -65,6 +65,22 @@ describe('the queue of entries', () => {
 		await queue.add(entry('1', { version: 4 }));
 		await queue.add(entry('12', { version: 9 }));
 		expect(await queue.entries(ANN)).toMatchObject([{ text: '12', version: 4 }]);
+	});
+
+	it('replaces a comment by a later one, on what the first was written on, and not by a score', async () => {
+		const comment = (text: string, was: string): Entry => ({
+			...entry('', { comment: text, was: { comment: was } }),
+			text: null
+		});
+		await queue.add(comment('Well', 'before'));
+		await queue.add(entry('12'));
+		await queue.add(comment('Well seen.', 'Well'));
+		await queue.add(entry('13'));
+		expect(await queue.entries(ANN)).toMatchObject([
+			{ text: null, comment: 'Well seen.', was: { comment: 'before' } },
+			{ text: '13' }
+		]);
+		expect(merged(await queue.entries(ANN))).toMatchObject([{ text: '13', comment: 'Well seen.' }]);
 	});
 
 	it('does not touch a batch that was sent: it comes again under its number, holding what it held', async () => {
@@ -113,11 +129,14 @@ describe('the queue of entries', () => {
 
 	it('keeps a problem until the cell is typed in again', async () => {
 		const place = { classId: 1, student: 1, assignment: 1 };
-		const problem = { id: '1 1 1 1', person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
-		await queue.addProblem({ ...place, ...problem });
+		const problem = { person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
+		await queue.addProblem({ ...place, ...problem, what: 'score', id: '1 1 1 1' });
+		await queue.addProblem({ ...place, ...problem, person: BO, what: 'comment', id: '2 1 1 1 comment' });
 		expect(await queue.problems(ANN)).toHaveLength(1);
-		expect(await queue.problems(BO)).toHaveLength(0);
-		await queue.add(entry('5'));
+		await queue.add(entry('5'), entry('5', { person: BO }));
 		expect(await queue.problems(ANN)).toHaveLength(0);
+		expect(await queue.problems(BO)).toHaveLength(1);
+		await queue.add({ ...entry('', { person: BO, comment: 'Well seen.' }), text: null });
+		expect(await queue.problems(BO)).toHaveLength(0);
 	});
 });

@@ -3,6 +3,7 @@
  * and is sent in the order in which it was entered.
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Shapes } from '$lib/api/client';
 
 /** Where a score stands. */
 export interface Place {
@@ -14,13 +15,30 @@ export interface Place {
 /** How something came to be entered. */
 export type How = 'typed' | 'pasted' | 'filled' | 'from the stack';
 
-/** What was typed for a student, based on a version; with it perhaps a comment and a flag. */
-export interface Typed extends Place {
-	text: string;
-	version: number;
+/** What is entered beside a score. */
+export interface Beside {
 	comment?: string | undefined;
+	note?: string | undefined;
 	flag?: string | undefined;
+	/** That a number which looks like a slip is right. */
+	meant?: boolean | undefined;
+}
+
+/** Which part of an entry is meant: the score itself, or what stands beside it. */
+export type What = Shapes['ConflictOut']['what'];
+
+/** What was typed for a student, based on a version. Without a text the score stays, and what stands beside it changes. */
+export interface Typed extends Place, Beside {
+	text: string | null;
+	version: number;
+	/** What stood beside the score where typing began. */
+	was?: Partial<Record<Exclude<What, 'score'>, string>> | undefined;
 	how?: How;
+}
+
+/** What stands in a cell and waits to be saved. */
+export interface Waiting extends Place, Beside {
+	text: string | null;
 }
 
 /** One entry, with the version of the score that it was based on. `batch` is set once it has been sent. */
@@ -38,10 +56,10 @@ export interface Problem extends Place {
 	id: string;
 	person: number;
 	term: number;
+	what: What;
 	typed: string;
-	/** The comment and the flag that came with it, which are kept as what was typed is. */
-	comment?: string | undefined;
-	flag?: string | undefined;
+	/** What came with a score, which is kept as what was typed is. */
+	beside?: Beside | undefined;
 	message: string;
 	theirs: { text: string; version: number; who: string; at: string } | null;
 }
@@ -57,9 +75,48 @@ export function placeId(person: number, place: Place): string {
 	return `${person} ${place.classId} ${place.student} ${place.assignment}`;
 }
 
-/** Whether an entry's text is a line with scores by standard, of which it may leave some as they are. */
-function hasParts(entry: Entry): boolean {
-	return entry.text.includes('/');
+/** What is named by what it says beside a score. */
+const BESIDE = ['comment', 'note', 'flag', 'meant'] as const;
+
+/** What of an entry was given beside the score. */
+export function besideOf(typed: Beside): Beside {
+	return Object.fromEntries(
+		BESIDE.flatMap((each) => (typed[each] === undefined ? [] : [[each, typed[each]]]))
+	);
+}
+
+/** What a cell holds once all that waits is saved, by place, in the order in which it came. */
+export function merged(entries: readonly Entry[]): Waiting[] {
+	const found = new Map<string, Waiting>();
+	for (const each of entries) {
+		const { classId, student, assignment } = each;
+		const before = found.get(placeId(each.person, each));
+		found.set(placeId(each.person, each), {
+			...{ classId, student, assignment, ...before },
+			...besideOf(each),
+			text: each.text ?? before?.text ?? null
+		});
+	}
+	return [...found.values()];
+}
+
+/**
+ * What an entry replaces of what was not sent yet, and is replaced by: another score in the same cell, or another text in
+ * the same field beside it. Null where it says only a part: a line with strokes, or several things beside a score.
+ */
+function spot(entry: Entry): string | null {
+	if (entry.text?.includes('/')) return null;
+	const fields = Object.keys(besideOf(entry));
+	if (entry.text === null && fields.length !== 1) return null;
+	return `${placeId(entry.person, entry)} ${entry.text === null ? fields[0] : 'score'}`;
+}
+
+/** An entry joins those that wait by their spots. What says a part of a cell is to come after all that came before it. */
+function take(waiting: Map<string, Entry>, entry: Entry): void {
+	const where = spot(entry);
+	const cell = `${placeId(entry.person, entry)} `;
+	if (where !== null) waiting.set(where, entry);
+	else for (const each of waiting.keys()) if (each.startsWith(cell)) waiting.delete(each);
 }
 
 /**
@@ -105,8 +162,7 @@ export class Queue {
 	}
 
 	/**
-	 * Add entries, all or none. One in the same cell that was not sent yet is replaced: only the last typing counts. A
-	 * line with strokes says a part of what the cell holds, so that it neither replaces another nor is replaced.
+	 * Add entries, all or none. One in the same spot that was not sent yet is replaced: only the last typing counts.
 	 * What was typed before one's own earlier entry came back as saved builds on that entry all the same.
 	 */
 	async add(...added: Entry[]): Promise<void> {
@@ -115,24 +171,19 @@ export class Queue {
 		const person = added[0]?.person;
 		const waiting = new Map<string, Entry>();
 		for (const each of person === undefined ? [] : await entries.index('person').getAll(person))
-			if (each.batch === null) waiting.set(placeId(each.person, each), each);
+			if (each.batch === null) take(waiting, each);
 		for (const typed of added) {
 			const version = Math.max(typed.version, this.#saved.get(placeId(typed.person, typed)) ?? 0);
 			const entry = { ...typed, version };
-			const waits = waiting.get(placeId(entry.person, entry));
-			const before = waits && !hasParts(waits) && !hasParts(entry) ? waits : undefined;
+			const where = spot(entry);
+			const before = where === null ? undefined : waiting.get(where);
 			if (before) await entries.delete(before.key!);
-			// A comment that waits goes with the new number unless another came with it.
+			// What waits beside a score goes with the new one unless another came with it; it builds on what both began with.
 			const kept = before
-				? {
-						...entry,
-						version: before.version,
-						comment: entry.comment ?? before.comment,
-						flag: entry.flag ?? before.flag
-					}
+				? { ...entry, ...besideOf(before), ...besideOf(entry), version: before.version, was: before.was }
 				: entry;
-			waiting.set(placeId(entry.person, entry), { ...kept, key: await entries.add(kept) });
-			await work.objectStore('problems').delete(placeId(entry.person, entry));
+			take(waiting, { ...kept, key: await entries.add(kept) });
+			for (const what of partsOf(entry)) await work.objectStore('problems').delete(problemId(entry, what));
 		}
 		await work.done;
 	}
@@ -194,6 +245,17 @@ export class Queue {
 	close(): void {
 		this.db.close();
 	}
+}
+
+/** A problem of a score has its place's name; one beside it has what it is about with it. */
+export function problemId(entry: Place & { person: number }, what: What): string {
+	return what === 'score' ? placeId(entry.person, entry) : `${placeId(entry.person, entry)} ${what}`;
+}
+
+/** Which parts of a cell an entry says something of. */
+export function partsOf(entry: Entry): What[] {
+	const beside = (['comment', 'note', 'flag'] as const).filter((each) => entry[each] !== undefined);
+	return entry.text === null ? beside : ['score', ...beside];
 }
 
 export function isSamePlace(one: Place, other: Place): boolean {

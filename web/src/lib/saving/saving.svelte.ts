@@ -2,13 +2,19 @@
 import { api, ask, Refusal, type Shapes } from '$lib/api/client';
 import {
 	Queue,
+	besideOf,
 	byStudent,
 	isSamePlace,
+	merged,
+	partsOf,
 	placeId,
+	problemId,
+	type Beside,
 	type Entry,
 	type Place,
 	type Problem,
-	type Typed
+	type Typed,
+	type Waiting
 } from './queue';
 
 type Answer = Shapes['AnswerOut'];
@@ -111,39 +117,50 @@ class Saving {
 	/** Deal with a problem: with a text it is entered again on top of what is there now, without one it is let go. */
 	async resolve(problem: Problem, text: string | null): Promise<void> {
 		await (await this.#opened()).removeProblem(problem.id);
-		const { classId, student, assignment, comment, flag } = problem;
-		const version = problem.theirs?.version ?? 0;
-		if (text !== null)
-			await this.enter({ classId, student, assignment, text, version, comment, flag }, problem.term);
+		const { classId, student, assignment, what, beside } = problem;
+		const place = { classId, student, assignment, version: problem.theirs?.version ?? 0 };
+		if (text !== null && what === 'score') await this.enter({ ...place, text, ...beside }, problem.term);
+		else if (text !== null && what !== 'score')
+			await this.enter({ ...place, ...only(what, text, problem.theirs?.text) }, problem.term);
 		await this.#look();
 	}
 
-	#waitingBefore = new Map<string, Map<number, Entry>>();
+	#waitingBefore = new Map<string, Map<number, Waiting>>();
 	#troubledBefore = new Map<string, Map<number, Problem>>();
 	readonly #waiting = $derived(
-		(this.#waitingBefore = byStudent(this.entries, this.#waitingBefore, entryReads))
+		(this.#waitingBefore = byStudent(merged(this.entries), this.#waitingBefore, JSON.stringify))
 	);
 	readonly #troubled = $derived(
-		(this.#troubledBefore = byStudent(this.problems, this.#troubledBefore, problemReads))
+		(this.#troubledBefore = byStudent(
+			this.problems.filter((each) => each.what === 'score'),
+			this.#troubledBefore,
+			problemReads
+		))
 	);
 
 	/** What of a student's waits, by assignment; the same as before where it reads as before, so that an entry wakes its own row alone, once. */
-	waiting(classId: number, student: number): ReadonlyMap<number, Entry> | undefined {
+	waiting(classId: number, student: number): ReadonlyMap<number, Waiting> | undefined {
 		return this.#waiting.get(`${classId} ${student}`);
 	}
 
-	/** What of a student's is to be looked at, by assignment. */
+	/** Which of a student's scores are to be looked at, by assignment. */
 	troubled(classId: number, student: number): ReadonlyMap<number, Problem> | undefined {
 		return this.#troubled.get(`${classId} ${student}`);
 	}
 
-	pending(place: Place): Entry | undefined {
+	pending(place: Place): Waiting | undefined {
 		return this.waiting(place.classId, place.student)?.get(place.assignment);
 	}
 
 	/** What stands at a place: what was typed and waits, or is to be looked at, before what is `saved`. */
 	shown(place: Place, saved: string): string {
 		return this.problem(place)?.typed ?? this.pending(place)?.text ?? saved;
+	}
+
+	/** What stands beside the score at a place: what was written and waits, or is to be looked at, before what is `saved`. */
+	beside(place: Place, what: 'comment' | 'note' | 'flag', saved: string): string {
+		const problem = this.problems.find((each) => each.what === what && isSamePlace(each, place));
+		return problem?.typed ?? this.pending(place)?.[what] ?? saved;
 	}
 
 	problem(place: Place): Problem | undefined {
@@ -205,8 +222,8 @@ class Saving {
 			await this.#look();
 			return false;
 		}
-		const entries = batch.entries.map(({ student, assignment, text, version, comment, flag, how }) => ({
-			student, assignment, text, version, how: how ?? ('typed' as const), comment: comment ?? null, flag: flag ?? null
+		const entries = batch.entries.map(({ student, assignment, text, version, how, was, ...each }) => ({
+			student, assignment, text, version, how: how ?? ('typed' as const), was: was ?? {}, ...besideOf(each)
 		})); // prettier-ignore
 		try {
 			const answer = await ask(
@@ -224,30 +241,25 @@ class Saving {
 
 	async #settle(queue: Queue, batch: Sent, person: number, first: Entry, answer: Answer): Promise<void> {
 		const { classId, term } = first;
-		const beside = (place: Place) => {
+		const trouble = (
+			{ student, assignment, what, typed }: Answer['refused'][number],
+			message: string,
+			theirs: Problem['theirs']
+		): Promise<void> => {
+			const place = { classId, student, assignment };
 			const sent = batch.entries.find((each) => isSamePlace(each, place));
-			return { comment: sent?.comment, flag: sent?.flag };
+			return this.#trouble(queue, person, place, sent, { term, what, typed, message, theirs });
 		};
 		for (const each of answer.conflicts) {
-			const place = { classId, student: each.student, assignment: each.assignment };
+			const verb = each.what === 'score' ? 'entered' : `wrote another ${each.what}:`;
 			const theirs = { text: each.theirs, version: each.version, who: each.who, at: each.at };
-			const message = `${each.who} entered ${each.theirs || 'a blank'} meanwhile.`;
-			const kept = { id: placeId(person, place), person, term, typed: each.typed, message, theirs };
-			await queue.addProblem({ ...place, ...kept, ...beside(place) });
+			await trouble(
+				{ ...each, message: '' },
+				`${each.who} ${verb} ${each.theirs || 'a blank'} meanwhile.`,
+				theirs
+			);
 		}
-		for (const { student, assignment, typed, message } of answer.refused) {
-			const place = { classId, student, assignment };
-			await queue.addProblem({
-				...place,
-				...beside(place),
-				id: placeId(person, place),
-				person,
-				term,
-				typed,
-				message,
-				theirs: null
-			});
-		}
+		for (const each of answer.refused) await trouble(each, each.message, null);
 		await queue.settle(
 			batch.id,
 			person,
@@ -257,6 +269,24 @@ class Saving {
 		this.#wait = 1000;
 		for (const listener of this.#listeners) listener(classId, term, answer);
 		await this.#look();
+	}
+
+	/** Keep what was not taken, with what came with it, until it is dealt with. */
+	async #trouble(
+		queue: Queue,
+		person: number,
+		place: Place,
+		sent: Beside | undefined,
+		told: Pick<Problem, 'term' | 'what' | 'typed' | 'message' | 'theirs'>
+	): Promise<void> {
+		const beside = told.what === 'score' && sent ? besideOf(sent) : undefined;
+		await queue.addProblem({
+			...place,
+			...told,
+			id: problemId({ ...place, person }, told.what),
+			person,
+			beside
+		});
 	}
 
 	async #failed(queue: Queue, batch: Sent, person: number, error: unknown) {
@@ -272,11 +302,14 @@ class Saving {
 			return false;
 		}
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
-		for (const { classId, student, assignment, term, text, comment, flag } of batch.entries) {
-			const place = { classId, student, assignment };
-			const problem = { person, term, typed: text, comment, flag, message: error.message, theirs: null };
-			await queue.addProblem({ ...place, ...problem, id: placeId(person, place) });
-		}
+		for (const entry of batch.entries)
+			for (const what of entry.text === null ? partsOf(entry) : (['score'] as const)) {
+				const { classId, student, assignment, term } = entry;
+				const typed = (what === 'score' ? entry.text : entry[what]) ?? '';
+				await this.#trouble(queue, person, { classId, student, assignment }, entry, {
+					term, what, typed, message: error.message, theirs: null
+				}); // prettier-ignore
+			}
 		await queue.settle(batch.id, person, []);
 		await this.#look();
 		return true;
@@ -284,7 +317,16 @@ class Saving {
 }
 
 function entryReads(each: Entry): string {
-	return `${placeId(each.person, each)} ${each.text}`;
+	return JSON.stringify([placeId(each.person, each), each.text, besideOf(each)]);
+}
+
+/** A change of one thing beside a score, on top of what stood there. */
+export function only(
+	what: keyof Beside,
+	value: string | boolean,
+	was?: string
+): Pick<Typed, 'text' | 'was'> & Beside {
+	return { text: null, [what]: value, ...(what === 'meant' ? {} : { was: { [what]: was ?? '' } }) };
 }
 
 function problemReads(each: Problem): string {

@@ -4,33 +4,45 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 type Body = {
 	id: string;
 	term: number;
-	entries: { student: number; assignment: number; text: string; version: number }[];
+	entries: {
+		student: number;
+		assignment: number;
+		text: string | null;
+		version: number;
+		comment?: string;
+		was: { comment?: string };
+	}[];
 };
 type Reply = (body: Body) => Response;
 
-/** A server that keeps scores by student, and each batch once. */
+/** A server that keeps scores and comments by student, and each batch once. */
 class Server {
 	texts = new Map<number, { text: string; version: number }>();
+	comments = new Map<number, string>();
 	events: string[] = [];
 	answers = new Map<string, string>();
 
 	answer(body: Body): Response {
 		const known = this.answers.get(body.id);
 		if (known) return json(known);
-		const saved = [];
-		const conflicts = [];
-		for (const { student, assignment, text, version } of body.entries) {
+		const saved: object[] = [];
+		const conflicts: object[] = [];
+		for (const { student, assignment, text, version, comment, was } of body.entries) {
 			const now = this.texts.get(student) ?? { text: '', version: 0 };
+			const conflict = (what: string, typed: string, theirs: string) =>
+				conflicts.push({ student, assignment, what, typed, theirs, version: now.version, who: 'Bo', at: '' });
+			if (text === null) {
+				const there = this.comments.get(student) ?? '';
+				if (was.comment !== there) conflict('comment', comment!, there);
+				else {
+					this.comments.set(student, comment!);
+					this.events.push(comment!);
+					saved.push({ student, assignment, ...now, above_points: false });
+				}
+				continue;
+			}
 			if (now.version !== version && now.text !== text) {
-				conflicts.push({
-					student,
-					assignment,
-					typed: text,
-					theirs: now.text,
-					version: now.version,
-					who: 'Bo',
-					at: ''
-				});
+				conflict('score', text, now.text);
 				continue;
 			}
 			const next = { text, version: now.version + 1 };
@@ -39,6 +51,7 @@ class Server {
 			saved.push({ student, assignment, text, version: next.version, above_points: false });
 		}
 		const told = JSON.stringify({
+			revision: this.events.length,
 			saved,
 			conflicts,
 			refused: [],
@@ -80,6 +93,10 @@ async function begin(person: number | null = ANN) {
 	const { saving } = await import('./saving.svelte');
 	await saving.begin(person);
 	return saving;
+}
+
+async function only(...about: ['comment', string, string]) {
+	return (await import('./saving.svelte')).only(...about);
 }
 
 /** Wait until something holds; long enough for a slow machine. */
@@ -144,6 +161,40 @@ describe('saving', () => {
 		expect(server.texts.get(1)).toEqual({ text: '9', version: 4 });
 	});
 
+	it('keeps a comment without a connection as it keeps a score, and shows it meanwhile', async () => {
+		server.texts.set(1, { text: '8', version: 3 });
+		replies = [away];
+		const saving = await begin();
+		await saving.enter({ ...place(1), version: 3, ...(await only('comment', 'Well', '')) }, 1);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await saving.enter({ ...place(1), version: 3, ...(await only('comment', 'Well seen.', 'Well')) }, 1);
+		await saving.enter({ ...place(1), text: '9', version: 3 }, 1);
+		expect(saving.beside(place(1), 'comment', '')).toBe('Well seen.');
+		expect(saving.shown(place(1), '8')).toBe('9');
+		saving.again();
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(server.comments.get(1)).toBe('Well seen.');
+		expect(server.texts.get(1)?.text).toBe('9');
+	});
+
+	it('shows both comments where a colleague wrote another, and leaves the score alone', async () => {
+		server.comments.set(1, 'Theirs.');
+		const saving = await begin();
+		await saving.enter({ ...place(1), version: 0, ...(await only('comment', 'Mine.', '')) }, 1);
+		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		expect(saving.problems[0]).toMatchObject({
+			what: 'comment',
+			typed: 'Mine.',
+			theirs: { text: 'Theirs.' }
+		});
+		expect(saving.problem(place(1))).toBeUndefined();
+		expect(saving.beside(place(1), 'comment', 'Theirs.')).toBe('Mine.');
+		await saving.resolve(saving.problems[0]!, 'Mine.');
+		await eventually(() => expect(saving.isSettled).toBe(true));
+		expect(server.comments.get(1)).toBe('Mine.');
+		expect(server.texts.has(1)).toBe(false);
+	});
+
 	it('keeps what a refused batch held, with the reason', async () => {
 		replies = [() => json('{"message": "This is not yours to see.", "field": null}', 403)];
 		const saving = await begin();
@@ -177,7 +228,8 @@ describe('saving', () => {
 			else if (roll < 0.5) replies.push(lostAnswer);
 			const student = Math.floor(chance() * 4);
 			wanted.set(student, String(step));
-			const based = saving.pending(place(student))?.version ?? server.texts.get(student)?.version ?? 0;
+			const waits = saving.entries.find((each) => each.student === student);
+			const based = waits?.version ?? server.texts.get(student)?.version ?? 0;
 			await saving.enter({ ...place(student), text: String(step), version: based }, 1);
 			if (chance() < 0.6) saving.again();
 		}

@@ -17,6 +17,7 @@
 		hasAliases,
 		earlier,
 		isAnyBlank,
+		pointed = $bindable([]),
 		onenter,
 		onundo
 	}: {
@@ -28,6 +29,8 @@
 		/** What of earlier work a student has, in words. */
 		earlier: (row: Row) => string;
 		isAnyBlank: boolean;
+		/** Whom what is typed can mean, for the roster. */
+		pointed: number[];
 		/** A line without a score is a comment alone: each keeps the score they have. */
 		onenter: (students: Row[], line: Line) => void;
 		onundo: () => void;
@@ -54,6 +57,9 @@
 		).slice(0, 6)
 	);
 	const candidate = $derived(found[at]);
+	$effect(() => {
+		pointed = [...taken, ...found].map((each) => each.student_id);
+	});
 	const hasNamesakes = $derived(found.length > 1 && found.slice(1).some((each) => same(each, found[0]!)));
 
 	function same(one: Row, other: Row): boolean {

@@ -8,6 +8,7 @@
 		work,
 		hasAliases,
 		blanks,
+		pointed,
 		codes,
 		onrest
 	}: {
@@ -15,11 +16,20 @@
 		work: Shapes['ColumnOut'];
 		hasAliases: boolean;
 		blanks: number;
+		/** Whom the letters that are typed can mean. */
+		pointed: number[];
 		codes: Shapes['CodeShownOut'][];
 		/** Give the rest the same; not where nothing can be entered. */
 		onrest: ((text: string) => void) | undefined;
 	} = $props();
 	let code = $state('');
+	/** Where the axis is written: at its ends, and between them where that is whole points. */
+	const marks = $derived(
+		[0, 20, 40, 60, 80, 100]
+			.map((left) => ({ left, points: (Number(work.points) * left) / 100 }))
+			.filter(({ left, points }) => left % 100 === 0 || Number.isInteger(points))
+	);
+	const mean = $derived(work.figures.mean && (100 * Number(work.figures.mean)) / Number(work.points));
 	const dots = $derived.by(() => {
 		const stacked: { left: number; up: number; isSlip: boolean; key: number }[] = [];
 		for (const { row, cell } of roster) {
@@ -41,14 +51,16 @@
 					class:slip={dot.isSlip}
 					style="left: {dot.left}%; bottom: {14 + Math.min(dot.up, 6) * 6}px"
 				></i>{/each}
-			<span style="left: 0">0</span><span style="left: 100%">{work.points}</span>
+			{#if mean}<b style="left: {Math.min(mean, 100)}%"></b>{/if}
+			{#each marks as { left, points } (left)}<span style="left: {left}%">{points}</span>{/each}
 		</div>
 	</div>
-	<ul class:single={work.standards.length}>
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it scrolls, also by the arrow keys) -->
+	<ul class:single={work.standards.length} tabindex="0" aria-label="Who is in">
 		{#each roster as { row, cell, text, isIn } (row.student_id)}
-			<li class:blank={!isIn}>
-				<span
-					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name},</b><span>{row.given_name}</span
+			<li class:blank={!isIn} class:pointed={pointed.includes(row.student_id)}>
+				<span class="name"
+					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
 						>{#if row.number}<small>{row.number}</small>{/if}{/if}</span
 				>
 				{#if cell.standards?.some(Boolean)}<small class="levels"
@@ -58,7 +70,7 @@
 					>{/if}
 				<span class="cell" class:slip={cell.slip}>
 					{#if cell.level !== null && !cell.slip}<i style="height: {cell.level}%"></i>{/if}
-					<span>{text || '…'}</span>
+					{#if text}<span>{text}</span>{:else}<span class="dotted" title="nothing yet"></span>{/if}
 				</span>
 			</li>
 		{/each}
@@ -88,10 +100,14 @@
 </aside>
 
 <style>
+	/* The names scroll, so that the figures and what becomes of the rest stay in sight. */
 	aside {
+		position: sticky;
+		top: 0;
 		display: flex;
 		flex-direction: column;
-		padding: 24px;
+		height: calc(100vh - 147px);
+		padding: 16px 24px;
 	}
 	.figures {
 		display: flex;
@@ -128,6 +144,12 @@
 		border-radius: 50%;
 		background: var(--deep-2);
 	}
+	.dots b {
+		position: absolute;
+		bottom: 13px;
+		height: 40px;
+		border-left: 1px solid var(--ink);
+	}
 	.dots .slip {
 		border-radius: 0;
 		background: var(--amber);
@@ -142,9 +164,13 @@
 		line-height: 14px;
 	}
 	ul {
+		flex: 0 1 auto;
+		min-height: 0;
 		columns: 2;
 		column-gap: 24px;
-		margin: 8px 0 16px;
+		margin: 8px -24px 8px 0;
+		padding-right: 24px;
+		overflow-y: auto;
 	}
 	li {
 		display: flex;
@@ -154,18 +180,37 @@
 		break-inside: avoid;
 		border-bottom: 1px solid var(--hair);
 	}
-	li > span:first-child {
+	.name {
 		display: flex;
 		min-width: 0;
-		gap: 6px;
+		align-items: baseline;
 		white-space: pre;
 	}
-	li b {
+	.name > span {
+		flex: none;
+	}
+	.name small {
+		flex: none;
+		margin: 0 6px;
+	}
+	.name b {
 		overflow: hidden;
+		font-weight: 600;
 		text-overflow: ellipsis;
 	}
-	li b {
-		font-weight: 600;
+	.pointed {
+		background: var(--ice-2);
+		box-shadow: inset 3px 0 0 var(--juniper);
+	}
+	.pointed .name {
+		padding-left: 8px;
+	}
+	.dotted {
+		display: inline-block;
+		width: 19px;
+		height: 3px;
+		vertical-align: middle;
+		background: radial-gradient(circle at 1.5px 1.5px, var(--slate) 1.5px, transparent 1.6px) 0 0/8px 3px;
 	}
 	.blank {
 		color: var(--slate);
@@ -228,10 +273,14 @@
 	}
 	@media (max-width: 900px) {
 		aside {
+			position: static;
+			height: auto;
 			padding: 12px 16px 260px;
 		}
 		ul {
 			columns: 1;
+			margin-right: 0;
+			padding-right: 0;
 		}
 		.dots {
 			display: none;

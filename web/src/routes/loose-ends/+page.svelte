@@ -3,11 +3,11 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
-	import { notice } from '$lib/frame/notice.svelte';
 	import { undo } from '$lib/frame/undoing';
 	import { want } from '$lib/grid/wanted.svelte';
 	import Problems from '$lib/saving/Problems.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
+	import type { Beside } from '$lib/saving/queue';
+	import { only, saving } from '$lib/saving/saving.svelte';
 
 	type End = Shapes['LooseEndOut'];
 
@@ -59,17 +59,11 @@
 		); // prettier-ignore
 	}
 
-	async function beside(end: End, body: Shapes['DetailsIn']): Promise<void> {
-		const path = { class_id: end.class_id, student: end.student_id, assignment: end.assignment_id };
+	/** Change one thing beside a score. */
+	function beside(end: End, what: keyof Beside, value: string | boolean, was?: string): void {
 		last = end.class_id;
-		try {
-			await saving.during(
-				ask(api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path }, body }))
-			);
-			await queries.invalidateQueries();
-		} catch (error) {
-			notice.problem(words(error));
-		}
+		const place = { classId: end.class_id, student: end.student_id, assignment: end.assignment_id };
+		void saving.enter({ ...place, version: end.version, ...only(what, value, was) }, end.term_id);
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -140,20 +134,21 @@
 										class="field wide"
 										aria-label="Comment for {end.student}, {end.assignment}"
 										placeholder="Comment for the family"
-										onchange={(event) => beside(end, { comment: event.currentTarget.value })}
+										onchange={(event) => beside(end, 'comment', event.currentTarget.value)}
 									/>
 								{:else if end.kind === 'slip'}
 									<span class="acts">
 										{#if end.meant}<button class="link" onclick={() => enter(end, end.meant!)}
 												>Make it {end.meant}</button
 											>{/if}
-										<button class="link" onclick={() => beside(end, { meant: true })}
+										<button class="link" onclick={() => beside(end, 'meant', true)}
 											>{end.text} is right</button
 										>
 									</span>
 								{:else if end.kind === 'incomplete'}
 									<span class="acts"
-										><button class="link" onclick={() => beside(end, { flag: '' })}>Take the flag away</button
+										><button class="link" onclick={() => beside(end, 'flag', '', end.flag)}
+											>Take the flag away</button
 										></span
 									>
 								{:else}<span></span>{/if}

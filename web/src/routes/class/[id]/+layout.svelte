@@ -4,6 +4,7 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words } from '$lib/api/client';
+	import ConsequenceDialog from '$lib/consequence/ConsequenceDialog.svelte';
 	import Checks from '$lib/frame/Checks.svelte';
 	import { built } from '$lib/frame/places';
 	import { pulse } from '$lib/frame/pulse.svelte';
@@ -106,6 +107,7 @@
 	{/if}
 	<div class="fold"></div>
 	{@render children()}
+	<ConsequenceDialog />
 {/if}
 
 <style>

@@ -13,6 +13,7 @@
 	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import ChosenLens from '$lib/grid/ChosenLens.svelte';
 	import ColumnLens from '$lib/grid/ColumnLens.svelte';
+	import type { Here } from '$lib/grid/entering.svelte';
 	import Grid from '$lib/grid/Grid.svelte';
 	import { useGrid } from '$lib/grid/grid.svelte';
 	import Lens from '$lib/grid/Lens.svelte';
@@ -20,10 +21,24 @@
 	import type { Pasted } from '$lib/grid/pasting';
 	import RowLens from '$lib/grid/RowLens.svelte';
 	import Toolbar from '$lib/grid/Toolbar.svelte';
-	import { arranged, atHand, NARROW, nameOf, Steady, usual, type View } from '$lib/grid/view';
+	import {
+		arranged,
+		atHand,
+		NARROW,
+		nameOf,
+		numbers,
+		orders,
+		Steady,
+		switches,
+		usual,
+		ways,
+		type View
+	} from '$lib/grid/view';
+	import { ColumnActs } from '$lib/grid/columnActs';
+	import { commands, type Command } from '$lib/frame/commands';
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
+	import { only, saving } from '$lib/saving/saving.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
 
 	type Row = Shapes['RowOut'];
@@ -114,26 +129,19 @@
 		return `${row ? nameOf(row) : 'A student'}, ${column?.short_name ?? 'an assignment'}`;
 	}
 
-	async function flag(row: Row, work: Column, flag: string): Promise<void> {
-		const path = { class_id: id, student: row.student_id, assignment: work.id };
-		try {
-			await saving.during(
-				ask(
-					api.PATCH('/api/classes/{class_id}/scores/{student}/{assignment}', {
-						params: { path },
-						body: { flag }
-					})
-				)
-			);
-			await queries.invalidateQueries({ queryKey: ['class', id] });
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	/** Flag all scores that are chosen. */
+	function flag(chosen: Here[], flag: string): void {
+		const typed = chosen.flatMap(({ row, column, cell }) => {
+			const place = { classId: id, student: row.student_id, assignment: column.id };
+			const now = saving.beside(place, 'flag', cell.flag);
+			return now === flag ? [] : [{ ...place, version: cell.version, ...only('flag', flag, now) }];
+		});
+		void saving.enterAll(grid.data!.term_id, typed);
 	}
 
 	const explain = (row: Row): void => void (explained = { id: row.student_id, name: nameOf(row) });
 
-	function acts(row: Row, work: Column): MenuAct[] {
+	function acts({ row, column: work }: Here, chosen: Here[]): MenuAct[] {
 		const flags = [
 			['t', 'late'],
 			['i', 'incomplete'],
@@ -148,7 +156,7 @@
 			...flags.map(([key, name]) => ({
 				key,
 				words: name || 'no flag',
-				act: () => void flag(row, work, name)
+				act: () => flag(chosen, name)
 			})),
 			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
 			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
@@ -200,6 +208,41 @@
 		// As it opens it takes room from the grid, which is not to happen under one's hands.
 		if (!lens.current) lens.setImmediately(looked);
 	}
+
+	/** What the palette offers here: how the grid is looked at, and what is done with the column one is in. */
+	function offered(): Command[] {
+		const data = grid.data;
+		if (!data) return [];
+		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
+		const acts =
+			work && new ColumnActs(id, () => data, () => work, () => queries.invalidateQueries({ queryKey: ['class', id] })); // prettier-ignore
+		return [
+			...ways.map(([columns, name]) => ({ name: `columns ${name}`, words: 'the grid', act: () => look({ columns }) })),
+			...orders.map(([students, name]) => ({ name: `students ${name}`, words: 'the grid', act: () => look({ students }) })),
+			...numbers.map(([which, name]) => ({ name: `scores ${name}`, words: 'the grid', act: () => look({ numbers: which }) })),
+			...switches.map(([which, name]) => ({
+				name: `${name} ${view[which] ? 'off' : 'on'}`, words: 'the grid', act: () => look({ [which]: !view[which] })
+			})),
+			{ name: 'show all work', words: 'the grid', act: () => look({ work: 'all', aside: [], onlyBlanks: false }) },
+			...(acts?.all ?? []).map((each) => ({ name: each.words, words: work!.name, act: each.act })),
+			...(acts && !work.lock ? [
+				{ name: 'Give zero to the rest', words: work.name, act: () => acts.give(acts.blanks, () => '0', '0') },
+				...data.codes.map(({ code, name }) => ({
+					name: `Give ${code}, ${name}, to the rest`, words: work.name, act: () => acts.give(acts.blanks, () => code, code)
+				})),
+				...(acts.usual ? [{
+					name: `Give ${acts.usual}, as most have, to the rest`, words: work.name,
+					act: () => acts.give(acts.blanks, () => acts.usual, acts.usual)
+				}] : [])
+			] : []),
+			...(work ? [
+				{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },
+				{ name: 'Adjust it', words: work.name, act: () => goto(`/class/${id}/plan?term=${data.term_id}&open=${work.id}`) }
+			] : [])
+		]; // prettier-ignore
+	}
+
+	$effect(() => commands.offer(offered));
 
 	/** On a narrow screen: the assignment before or after. */
 	function along(by: number): void {
@@ -325,7 +368,12 @@
 			</div>
 		{/if}
 	</main>
-	<PasteDialog bind:pasted={paste} onpaste={(made) => void enterPasted(made)} />
+	<PasteDialog
+		classId={id}
+		term={data.term_id}
+		bind:pasted={paste}
+		onpaste={(made) => void enterPasted(made)}
+	/>
 	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
 {/if}
 

@@ -5,6 +5,8 @@
 	import { page } from '$app/state';
 	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
+	import { consequence } from '$lib/consequence/consequence.svelte';
+	import { commands } from '$lib/frame/commands';
 	import { undo } from '$lib/frame/undoing';
 	import { useGrid } from '$lib/grid/grid.svelte';
 	import { atHand, nameOf, usual, type View } from '$lib/grid/view';
@@ -37,6 +39,7 @@
 	/** The papers entered since the page was opened, latest first. */
 	let papers = $state<{ key: number; students: number[]; line: Line; at: string }[]>([]);
 	let count = 0;
+	let pointed = $state.raw<number[]>([]);
 
 	/** The students who have the work, and what each has on it now. */
 	const roster = $derived.by(() => {
@@ -57,8 +60,7 @@
 		const column = work;
 		if (!column || !grid.data) return;
 		const typed = students.map((row) => ({
-			classId: id, student: row.student_id, assignment: column.id,
-			text: line.text || (roster.find((each) => each.row.student_id === row.student_id)?.text ?? ''),
+			classId: id, student: row.student_id, assignment: column.id, text: line.text || null,
 			version: row.cells[column.id]?.version ?? 0, comment: line.comment, flag: line.flag, how: 'from the stack' as const
 		})); // prettier-ignore
 		void saving.enterAll(grid.data.term_id, typed);
@@ -85,12 +87,31 @@
 			.join(', ');
 	}
 
-	function rest(text: string): void {
-		enter(
-			blank.map((each) => each.row),
-			{ text }
-		);
+	/** Give whoever has nothing yet the same; which grades that changes is shown first. */
+	function rest(text: string): Promise<void> {
+		const rows = blank.map((each) => each.row);
+		const entries = rows.map((row) => ({ student: row.student_id, assignment: work!.id, text }));
+		return consequence.ask({
+			classId: id,
+			term: grid.data!.term_id,
+			title: `${work!.name}: ${text} for ${rows.length}`,
+			entries,
+			verb: `Give ${text} to ${rows.length}`,
+			act: () => enter(rows, { text })
+		});
 	}
+
+	$effect(() =>
+		commands.offer(() =>
+			!work || work.lock || !blank.length
+				? []
+				: ['0', ...(grid.data?.codes ?? []).map((each) => each.code)].map((text) => ({
+						name: `Give ${text} to the rest`,
+						words: work.name,
+						act: () => rest(text)
+					}))
+		)
+	);
 </script>
 
 {#if grid.isPending}
@@ -159,6 +180,7 @@
 						{hasAliases}
 						{earlier}
 						isAnyBlank={blank.length > 0}
+						bind:pointed
 						onenter={enter}
 						onundo={takeBack}
 					/>
@@ -211,6 +233,7 @@
 			{work}
 			{hasAliases}
 			blanks={blank.length}
+			{pointed}
 			codes={grid.data.codes}
 			onrest={work.lock ? undefined : rest}
 		/>

@@ -1,0 +1,98 @@
+"""Which grades something would change, seen before it is done (R11)."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from gradecore.change import Change, changes
+from gradecore.entry import EntryError, EntryReader
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import fixed_text
+from gradecore.shown import shown_percent
+from plans.loading import LoadedPlan
+from plans.schemas import ChangeOut, ConsequenceOut
+from school.models import Term
+
+from scores.book import LoadedClass
+from scores.by_standard import STROKE
+
+_MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
+
+
+def consequence(plan: LoadedPlan, before: Gradebook, after: Gradebook, term: Term) -> ConsequenceOut:
+    """What becomes of the grades of a term between two states of a class, and how many change in other terms."""
+    moved = [each for each in changes(before, after) if each.is_change]
+    here = [each for each in moved if each.term == str(term.pk)]
+    here.sort(key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))))
+    elsewhere = Counter(each.term for each in moved if each.term != str(term.pk))
+    return ConsequenceOut(
+        grades=len(here),
+        up=sum(_difference(each) > 0 for each in here), down=sum(_difference(each) < 0 for each in here),
+        marks=sum(each.mark_before != each.mark_after for each in here),
+        changes=[_change(plan, each, before, after) for each in here],
+        elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in plan.terms if elsewhere[str(each.pk)]],
+    )  # fmt: skip
+
+
+def _difference(change: Change) -> Fraction:
+    return (change.percent_after or Fraction(0)) - (change.percent_before or Fraction(0))
+
+
+def _change(plan: LoadedPlan, change: Change, before: Gradebook, after: Gradebook) -> ChangeOut:
+    student = next(each for each in plan.students if str(each.pk) == change.student)
+
+    def shown(gradebook: Gradebook, percent: Fraction | None, mark: str | None) -> str | None:
+        if percent is None:
+            return None
+        return shown_percent(gradebook.marks, percent, mark, gradebook.rules(change.term).decimals)
+
+    old = shown(before, change.percent_before, change.mark_before)
+    new = shown(after, change.percent_after, change.mark_after)
+    # The difference is that of the numbers shown.
+    difference = Fraction(new or 0) - Fraction(old or 0)
+    alike = [each for each in plan.students if str(each) == str(student)]
+    return ChangeOut(
+        student_id=student.pk, student=f"{student.family_name}, {student.given_name}", number=student.number if len(alike) > 1 else None,
+        percent_before=old, mark_before=change.mark_before,
+        percent_after=new, mark_after=change.mark_after, move=change.move,
+        difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, 1)}".replace("-", "−"),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Tried:
+    """A score that is not entered yet: what is typed for whom."""
+
+    student: int
+    assignment: int
+    text: str
+
+
+def tried(
+    loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]
+) -> ConsequenceOut:  # fmt: skip
+    """What entries, and closing or opening work, would make of the grades. What cannot be read changes nothing."""
+    book = loaded.book
+    reader = EntryReader(book.scale, book.codes)
+    works = {each.pk: each for each in loaded.plan.assignments}
+    points = {int(each.id): each.points for each in book.assignments}
+    scores = {student: dict(own) for student, own in book.scores.items()}
+    for each in entries:
+        work, student = works.get(each.assignment), str(each.student)
+        if work is None or student not in book.students:
+            continue
+        whole, *parts = each.text.split(STROKE) if work.standards else [each.text]
+        if parts and not whole.strip():
+            continue
+        try:
+            score = reader.read(whole, points[work.pk], work.entered_as).score
+        except EntryError:
+            continue
+        if score is None:
+            scores.setdefault(student, {}).pop(str(work.pk), None)
+        else:
+            scores.setdefault(student, {})[str(work.pk)] = score
+    assignments = tuple(replace(each, closed=closed.get(int(each.id), each.closed)) for each in book.assignments)
+    after = Gradebook(replace(book, scores=scores, assignments=assignments), checked=True)
+    return consequence(loaded.plan, loaded.gradebook, after, term)

@@ -1,0 +1,49 @@
+"""What would change is what then changes."""
+
+import random
+from typing import Any
+
+from conftest import World, send
+
+from scores.models import ScoreEvent
+from scores.tests.test_entering import enter, entry
+
+
+def tried(world: World, *entries: dict[str, Any], closed: dict[int, bool] | None = None) -> Any:
+    given = [{name: each[name] for name in ("student", "assignment", "text")} for each in entries]
+    body = {"term": world.term.pk, "entries": given, "closed": closed or {}}
+    return send(world.client("teacher"), "POST", f"{world.address}/scores/tried", body).json()
+
+
+def grades(world: World) -> dict[int, tuple[str | None, str | None]]:
+    rows = world.client("teacher").get(f"{world.address}/scores").json()["rows"]
+    return {each["student_id"]: (each["grade"]["percent"], each["grade"]["mark"]) for each in rows}
+
+
+def test_what_entries_would_change_is_what_they_change_then(world: World) -> None:
+    chance = random.Random(11)
+    versions: dict[tuple[int, int], int] = {}
+    for _ in range(15):
+        entries = [
+            entry(world, chance.choice(["", "3", "11", "19.5", "85 %", "EX", "mi", "B", "none"]), 0, *place)
+            for place in chance.sample([(student, work) for student in range(3) for work in range(3)], 4)
+        ]
+        before, events = grades(world), ScoreEvent.objects.count()
+        would = tried(world, *entries)
+        assert (grades(world), ScoreEvent.objects.count()) == (before, events), "asking changes nothing"
+        for each in entries:
+            each["version"] = versions.get((each["student"], each["assignment"]), 0)
+        for each in enter(world, *entries).json()["saved"]:
+            versions[each["student"], each["assignment"]] = each["version"]
+        said = {each["student_id"]: (each["percent_after"], each["mark_after"]) for each in would["changes"]}
+        assert before | said == grades(world)
+        assert would["grades"] == len(said) == sum(before[each] != now for each, now in grades(world).items())
+
+
+def test_closing_work_shows_whose_blank_becomes_a_zero(world: World) -> None:
+    enter(world, *[entry(world, "18", student=each) for each in range(3)], entry(world, "20", assignment=2))
+    would = tried(world, closed={world.assignments[2].pk: True})
+    told = {(each["student"], each["mark_before"], each["mark_after"]) for each in would["changes"]}
+    assert told == {("Fir, Una", "A", "E"), ("Fir, Ivo", "A", "E")}
+    assert (would["up"], would["down"], would["marks"]) == (0, 2, 2)
+    assert tried(world, closed={world.assignments[2].pk: False})["grades"] == 0

@@ -1,0 +1,48 @@
+<script lang="ts">
+	/** Which grades something would change, before it is done. */
+	import Changes from './Changes.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import { consequence } from './consequence.svelte';
+	import { changed } from './words';
+
+	const asked = $derived(consequence.current);
+</script>
+
+<Dialog
+	wide
+	title={asked?.title ?? ''}
+	bind:open={() => asked !== null, (open) => !open && (consequence.current = null)}
+>
+	{#if asked}
+		{#if asked.would}
+			<p>{changed(asked.would)}</p>
+			<div class="list"><Changes would={asked.would} now="now" then="then" /></div>
+		{:else}
+			<p class="look">
+				Without a connection it cannot be said which grades this changes. It is kept here and saved once the
+				connection is back; it can be undone.
+			</p>
+		{/if}
+		<p class="acts">
+			<button class="btn" onclick={() => consequence.agree()}>{asked.verb}</button>
+			<button class="btn quiet" onclick={() => (consequence.current = null)}>Leave everything as it is</button
+			>
+		</p>
+	{/if}
+</Dialog>
+
+<style>
+	.list {
+		max-height: 46vh;
+		margin: 10px 0;
+		overflow: auto;
+	}
+	.look {
+		color: var(--amber-ink);
+	}
+	.acts {
+		display: flex;
+		gap: 12px;
+		margin-top: 14px;
+	}
+</style>

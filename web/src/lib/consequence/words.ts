@@ -1,0 +1,12 @@
+/** What becomes of grades, in words. */
+import type { Shapes } from '$lib/api/client';
+
+export function grades(count: number): string {
+	return `${count} ${count === 1 ? 'grade' : 'grades'}`;
+}
+
+/** As "9 grades would change, 7 up and 2 down; 3 marks." */
+export function changed({ grades: count, up, down, marks }: Shapes['ConsequenceOut']): string {
+	if (!count) return 'No grade would change.';
+	return `${grades(count)} would change, ${up} up and ${down} down; ${marks} ${marks === 1 ? 'mark' : 'marks'}.`;
+}
