@@ -32,7 +32,8 @@ const withToken: Middleware = {
 	}
 };
 
-export const api = createClient<paths>({ baseUrl: '' });
+// Looked up at each call, so that what stands in for it is asked.
+export const api = createClient<paths>({ baseUrl: '', fetch: (request) => globalThis.fetch(request) });
 api.use(withToken);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };

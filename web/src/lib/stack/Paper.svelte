@@ -162,6 +162,7 @@
 		else if (event.key === ',' && name.trim()) void take(candidate, true);
 		else if (event.key === 'Enter' && !name.trim() && taken.length) void take(taken[0], false);
 		else if (event.key === 'Enter') void take(candidate, false);
+		else if (event.key === 'Escape' && name) name = problem = '';
 		else if (event.key === 'Escape') void back();
 		else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && !name) onundo();
 		else return;
