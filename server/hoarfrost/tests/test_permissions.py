@@ -100,6 +100,7 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/checks/{term}/mend": {"key": "weights"},
     "/classes/{class_id}/rules": {"method": "points"},
     "/classes/{class_id}/chosen": {"cells": []},
+    "/classes/{class_id}/scores/tried": {"term": 0},
     "/classes/{class_id}/view": {"view": {}},
     "/session": {"sign_in": "nobody", "password": "nothing"},
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},

@@ -81,15 +81,17 @@
 		return items;
 	});
 
-	/** All words that were typed have to begin a word of the name or of what stands beside it. */
+	/** All words that were typed have to begin a word of the name or of what stands beside it; names that begin so come first. */
 	const found = $derived.by(() => {
 		const wanted = folded(typed).split(/\s+/).filter(Boolean);
 		const begins = (text: string, word: string) =>
 			folded(text)
 				.split(/[\s\-,]+/)
 				.some((part) => part.startsWith(word));
+		const rank = ({ name }: Item) => (folded(name).startsWith(wanted[0] ?? '') ? 0 : 1);
 		return all
 			.filter((each) => wanted.every((word) => begins(`${each.name} ${each.words}`, word)))
+			.sort((one, other) => rank(one) - rank(other))
 			.slice(0, MOST);
 	});
 
@@ -192,6 +194,13 @@
 	}
 	li[aria-selected='true'] {
 		background: var(--ice);
+	}
+	li span {
+		display: inline-block;
+	}
+	/* What can be done is said in the menus in small letters. */
+	li span::first-letter {
+		text-transform: uppercase;
 	}
 	small,
 	p {

@@ -13,9 +13,9 @@
 		version,
 		saved,
 		placeholder,
-		phrases = []
+		phrases
 	}: {
-		id?: string;
+		id: string;
 		heading: string;
 		what: 'comment' | 'note';
 		place: Place;
@@ -26,7 +26,7 @@
 		saved: string;
 		placeholder: string;
 		/** Texts that are offered. */
-		phrases?: string[];
+		phrases: string[];
 	} = $props();
 	/** What is being typed, on top of what stood there; null while nothing is. */
 	let typing = $state<{ text: string; was: string } | null>(null);

@@ -11,6 +11,7 @@ const enter = vi.spyOn(saving, 'enter').mockResolvedValue();
 
 function open(saved = '', phrases: string[] = []) {
 	const given = {
+		id: 'one',
 		heading: 'Comment',
 		what: 'comment' as const,
 		place,

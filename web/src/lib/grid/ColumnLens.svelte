@@ -138,7 +138,7 @@
 		{/each}
 	</details>
 	<ul>
-		{#each acts.all as each (each.words)}
+		{#each acts.states as each (each.words)}
 			<li><button class="link" onclick={each.act}>{each.words}</button></li>
 		{/each}
 		<li>
@@ -152,6 +152,9 @@
 		<li>
 			<button class="link" onclick={onaside}>Put it aside: not in my view until I bring it back</button>
 		</li>
+		{#each acts.whole as each (each.words)}
+			<li><button class="link" onclick={each.act}>{each.words}</button></li>
+		{/each}
 	</ul>
 </LensFrame>
 
@@ -188,7 +191,7 @@
 	}
 	.as {
 		display: block;
-		margin-bottom: 14px;
+		margin: 12px 0 14px;
 	}
 	form label {
 		flex: 1;

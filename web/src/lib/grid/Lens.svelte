@@ -46,6 +46,10 @@
 	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
 	/** How each effect is marked, in its line and on the ruler. */
 	const signs = ['now', 'without', 'meant'];
+	const fields = [
+		{ what: 'comment', heading: 'Comment for the family', placeholder: 'Nothing yet. Seen with the score.' },
+		{ what: 'note', heading: 'Note for yourself', placeholder: 'Only the class’s teachers see it.' }
+	] as const;
 	const flags = ['late', 'incomplete', 'absent', 'collected'];
 
 	$effect(() =>
@@ -78,7 +82,7 @@
 	function told({ what, after }: Shapes['BesideOut']): string {
 		if (what === 'meant') return after ? 'said to be right' : 'to be looked at';
 		if (what === 'flag') return after ? `flagged ${after}` : 'flag taken away';
-		return after ? `${what}: ${after}` : `${what} taken away`;
+		return after ? `${what}: “${after}”` : `${what} taken away`;
 	}
 
 	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
@@ -168,28 +172,19 @@
 			</p>
 		{/if}
 		{#if !data.is_locked}
-			{#key `${place.student} ${place.assignment}`}
+			{#each fields as { what, heading, placeholder } (`${place.student} ${place.assignment} ${what}`)}
 				<BesideField
-					id="lens-comment-{place.student}-{place.assignment}"
-					heading="Comment for the family"
-					what="comment"
+					id="lens-{what}-{place.student}-{place.assignment}"
+					{heading}
+					{what}
 					{place}
 					{term}
 					version={data.version}
-					saved={data.comment}
-					placeholder="Nothing yet. Seen once the score is shown."
-					{phrases}
+					saved={data[what]}
+					{placeholder}
+					phrases={what === 'comment' ? phrases : []}
 				/>
-				<BesideField
-					heading="Note for yourself"
-					what="note"
-					{place}
-					{term}
-					version={data.version}
-					saved={data.note}
-					placeholder="Only the class’s teachers see it."
-				/>
-			{/key}
+			{/each}
 			<h3 id="lens-flags">Flags</h3>
 			{@const now = saving.beside(place, 'flag', data.flag)}
 			<div class="flags" role="group" aria-labelledby="lens-flags">
@@ -204,22 +199,25 @@
 		<ul>
 			{#each data.history as event, index (index)}
 				<li>
-					<span
-						>{#if event.after !== event.before || !(event.standards.length + event.beside.length)}<b
-								>{event.after || 'blank'}</b
-							>{/if}
-						{event.standards.join(', ')}
-						{#each event.beside as each (each.what)}{told(each)};&nbsp;{/each}
-						{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</span
-					>
-					{#if index > 0 && event.after !== event.before && event.after !== data.text}
-						{@render putBack(event.after, () => put(event.after))}
+					{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
+						<p>
+							<b>{event.after || 'blank'}</b>
+							{#if index > 0 && event.after !== event.before && event.after !== data.text}
+								{@render putBack(event.after, () => put(event.after))}
+							{/if}
+						</p>
 					{/if}
-					{#each event.beside as { what, after } (what)}
-						{#if index > 0 && (what === 'comment' || what === 'note') && after !== data[what]}
-							{@render putBack(String(after), () => beside(what, after, data[what]))}
-						{/if}
+					{#if event.standards.length}<p>{event.standards.join(', ')}</p>{/if}
+					{#each event.beside as each (each.what)}
+						{@const { what, after } = each}
+						<p>
+							{told(each)}
+							{#if index > 0 && (what === 'comment' || what === 'note') && after !== data[what]}
+								{@render putBack(String(after), () => beside(what, after, data[what]))}
+							{/if}
+						</p>
 					{/each}
+					<p class="slate">{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</p>
 				</li>
 			{:else}<li class="slate">Nothing was entered yet.</li>{/each}
 		</ul>
@@ -353,11 +351,16 @@
 		box-shadow: inset 0 0 0 1px var(--juniper);
 	}
 	li {
+		padding: 4px 0;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	li p {
 		display: flex;
 		justify-content: space-between;
 		gap: 8px;
-		padding: 3px 0;
-		font-size: 12px;
-		line-height: 16px;
+	}
+	li .link {
+		flex: none;
 	}
 </style>

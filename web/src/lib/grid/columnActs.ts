@@ -109,9 +109,9 @@ export class ColumnActs {
 		);
 	}
 
-	/** What is done with the column as it stands, each by one press. */
-	get all(): ColumnAct[] {
-		const { id, closed, shown, locked } = this.column();
+	/** How the column stands, each changed by one press. */
+	get states(): ColumnAct[] {
+		const { closed, shown, locked } = this.column();
 		return [
 			{
 				words: closed ? 'Open it again' : 'Close it: what is still blank is then missing',
@@ -124,7 +124,14 @@ export class ColumnActs {
 			{
 				words: locked ? 'Unlock it' : 'Lock it: its scores stay as they are',
 				act: () => this.#change({ locked: !locked })
-			},
+			}
+		];
+	}
+
+	/** What is done with the whole of it. */
+	get whole(): ColumnAct[] {
+		const { id } = this.column();
+		return [
 			{ words: 'Duplicate it', act: () => this.#tried(this.#editing.duplicate(id)) },
 			{
 				words: 'Delete it with its scores; both can be brought back for 30 days',

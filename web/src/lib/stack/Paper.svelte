@@ -76,6 +76,9 @@
 			.join(', ');
 	}
 
+	/** The line as it is read. */
+	const made = $derived(read(line));
+
 	/** How a line with standards is typed, by its example: the whole, then each standard in its order. */
 	const example = $derived([work.points, ...work.standards.map(() => levels?.out_of ?? '')].join('/'));
 
@@ -117,16 +120,15 @@
 	}
 
 	async function enter(): Promise<void> {
-		const made = read(line);
 		const said = comment.trim();
-		if (said) made.comment = said;
-		if (!made.text && !made.comment) {
+		const whole = said ? { ...made, comment: said } : made;
+		if (!whole.text && !whole.comment) {
 			// In the order of the roster an empty line passes somebody by.
 			if (order === 'roster') await next();
 			else problem = 'Type a score, a mark or a code; Esc goes back to the name.';
 			return;
 		}
-		onenter(taken, made);
+		onenter(taken, whole);
 		await next();
 	}
 
@@ -228,7 +230,7 @@
 			{@attach (field) => field.focus()}
 		/>
 	</label>
-	<label class="score" class:long={work.standards.length}>
+	<label class="score" class:long={work.standards.length || line.includes(';')}>
 		<span>{['Points', ...work.standards].join(' / ')}</span>
 		<input
 			bind:this={lineField}
@@ -258,9 +260,16 @@
 	{#if problem}<span class="rowan">{problem}</span>
 	{:else if taken.length && work.standards.length && line.includes('/')}
 		{@render standards()}
+	{:else if made.flag || made.comment}
+		<b>{made.text || 'The score stays'}</b>{made.flag ? `, ${made.flag}` : ''}{made.comment
+			? `, with the comment: ${made.comment}`
+			: ''}
 	{:else if taken.length === 1}
 		{@const has = textOf(taken[0]!)}
-		{earlier(taken[0]!)}{has ? ` Has ${has} now.` : ''}
+		{[earlier(taken[0]!), has && `Has ${has} now`]
+			.filter(Boolean)
+			.map((each) => `${each}.`)
+			.join(' ')}
 	{:else if taken.length}{taken.length} students get the same.
 	{:else if !isAnyBlank}Everybody has a score. Another one replaces it.
 	{:else if hasNamesakes}Two students have this name. Look at the number, or at their earlier work;

@@ -56,10 +56,15 @@
 		</div>
 	</div>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it scrolls, also by the arrow keys) -->
-	<ul class:single={work.standards.length} tabindex="0" aria-label="Who is in">
+	<ul
+		class:single={work.standards.length}
+		style:--half={Math.ceil(roster.length / 2)}
+		tabindex="0"
+		aria-label="Who is in"
+	>
 		{#each roster as { row, cell, text, isIn } (row.student_id)}
 			<li class:blank={!isIn} class:pointed={pointed.includes(row.student_id)}>
-				<span class="name"
+				<span class="who"
 					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
 						>{#if row.number}<small>{row.number}</small>{/if}{/if}</span
 				>
@@ -78,11 +83,8 @@
 	{#if onrest}
 		<p class="through" role="status">
 			{#if blanks}
-				<span
-					><b>When the pile is through:</b>
-					{blanks === 1 ? '1 has' : `${blanks} have`} nothing yet. Leave blank, or give them</span
-				>
-				<button class="link" onclick={() => onrest('0')}>zero</button>
+				<span><b>When the pile is through:</b> {blanks === 1 ? '1 has' : `${blanks} have`} nothing yet.</span>
+				<button class="link" onclick={() => onrest('0')}>give zero</button>
 				<select
 					aria-label="A code for all who have nothing"
 					bind:value={code}
@@ -91,7 +93,7 @@
 						code = '';
 					}}
 				>
-					<option value="">a code</option>
+					<option value="">give a code</option>
 					{#each codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option>{/each}
 				</select>
 			{:else}<span><b>The pile is through:</b> everybody has something.</span>{/if}
@@ -164,10 +166,12 @@
 		line-height: 14px;
 	}
 	ul {
-		flex: 0 1 auto;
+		display: grid;
+		grid-template-rows: repeat(var(--half), 34px);
+		grid-template-columns: repeat(2, minmax(0, 1fr));
+		grid-auto-flow: column;
+		gap: 0 24px;
 		min-height: 0;
-		columns: 2;
-		column-gap: 24px;
 		margin: 8px -24px 8px 0;
 		padding-right: 24px;
 		overflow-y: auto;
@@ -177,23 +181,23 @@
 		justify-content: space-between;
 		align-items: center;
 		height: 34px;
-		break-inside: avoid;
 		border-bottom: 1px solid var(--hair);
 	}
-	.name {
+	.who {
 		display: flex;
 		min-width: 0;
+		padding-right: 6px;
 		align-items: baseline;
 		white-space: pre;
 	}
-	.name > span {
+	.who > span {
 		flex: none;
 	}
-	.name small {
+	.who small {
 		flex: none;
 		margin: 0 6px;
 	}
-	.name b {
+	.who b {
 		overflow: hidden;
 		font-weight: 600;
 		text-overflow: ellipsis;
@@ -202,7 +206,7 @@
 		background: var(--ice-2);
 		box-shadow: inset 3px 0 0 var(--juniper);
 	}
-	.pointed .name {
+	.pointed .who {
 		padding-left: 8px;
 	}
 	.dotted {
@@ -222,7 +226,7 @@
 		color: var(--slate);
 	}
 	ul.single {
-		columns: 1;
+		display: block;
 	}
 	.levels {
 		flex: 1;
@@ -278,7 +282,7 @@
 			padding: 12px 16px 260px;
 		}
 		ul {
-			columns: 1;
+			display: block;
 			margin-right: 0;
 			padding-right: 0;
 		}

@@ -224,7 +224,7 @@
 				name: `${name} ${view[which] ? 'off' : 'on'}`, words: 'the grid', act: () => look({ [which]: !view[which] })
 			})),
 			{ name: 'show all work', words: 'the grid', act: () => look({ work: 'all', aside: [], onlyBlanks: false }) },
-			...(acts?.all ?? []).map((each) => ({ name: each.words, words: work!.name, act: each.act })),
+			...(acts ? [...acts.states, ...acts.whole] : []).map((each) => ({ name: each.words, words: work!.name, act: each.act })),
 			...(acts && !work.lock ? [
 				{ name: 'Give zero to the rest', words: work.name, act: () => acts.give(acts.blanks, () => '0', '0') },
 				...data.codes.map(({ code, name }) => ({
