@@ -379,6 +379,14 @@ def test_the_lens_a_rectangle_and_the_rest_of_a_column(
     page.keyboard.press("Control+d")
     expect(cell(page, "Hamza Bashir", "Walk 4")).to_have_text("21")  # type: ignore[arg-type]
     saved(page)
+    # A flag is given to all that are chosen, and taken back from them together.
+    late = page.get_by_role("grid").get_by_title("late")
+    page.keyboard.press("Space")
+    page.keyboard.press("b")
+    expect(page.get_by_role("grid").get_by_title("absent")).to_have_count(3)
+    saved(page)
+    page.keyboard.press("Control+z")
+    expect(late).to_have_count(1)
     page.keyboard.press("Space")
     page.keyboard.press("k")
     column = page.get_by_role("complementary", name="Lens on Walk 4")

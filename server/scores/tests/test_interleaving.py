@@ -23,10 +23,10 @@ class Screen:
     who: str
     shown: dict[int, tuple[str, int]] = field(default_factory=dict)
     """Text and version, by student."""
-    waiting: list[tuple[int, str]] = field(default_factory=list)
+    comments: dict[int, str] = field(default_factory=dict)
+    waiting: list[tuple[str, int, str]] = field(default_factory=list)
+    """Scores and comments, each with its student."""
     unanswered: dict[str, Any] | None = None
-    taken: list[str] = field(default_factory=list)
-    """What the server said it saved and that was not there before."""
     told: set[str] = field(default_factory=set)
 
     def look(self) -> None:
@@ -35,21 +35,24 @@ class Screen:
             row = next(each for each in answer["rows"] if each["student_id"] == self.world.students[place].pk)
             cell = row["cells"][str(self.world.assignments[0].pk)]
             self.shown[place] = (cell["text"], cell["version"])
+            lens = f"{self.world.address}/scores/{row['student_id']}/{self.world.assignments[0].pk}"
+            self.comments[place] = self.world.client(self.who).get(lens).json()["comment"]
 
-    def type(self, student: int, text: str) -> None:
-        self.waiting.append((student, text))
+    def type(self, what: str, student: int, text: str) -> None:
+        self.waiting.append((what, student, text))
 
     def send(self, *, answer_lost: bool) -> None:
         """Send what comes next; what was sent without an answer goes again under its own number."""
         if self.unanswered is None:
             if not self.waiting:
                 return
-            student, text = self.waiting.pop(0)
+            what, student, text = self.waiting.pop(0)
+            beside = {"comment": text, "was": {"comment": self.comments[student]}} if what == "comment" else {}
             self.unanswered = {
                 "id": str(uuid.uuid4()), "term": self.world.term.pk,
                 "entries": [{
-                    "student": self.world.students[student].pk, "assignment": self.world.assignments[0].pk, "text": text,
-                    "version": self.shown[student][1],
+                    "student": self.world.students[student].pk, "assignment": self.world.assignments[0].pk,
+                    "text": None if beside else text, "version": self.shown[student][1], **beside,
                 }],
             }  # fmt: skip
         answer = send(self.world.client(self.who), "POST", f"{self.world.address}/scores", self.unanswered).json()
@@ -60,18 +63,22 @@ class Screen:
         batch, self.unanswered = self.unanswered["id"], None
         for each in answer["saved"]:
             self.shown[student] = (each["text"], each["version"])
+            self.comments[student] = entry.get("comment", self.comments[student])
         for each in answer["conflicts"]:
             # Both are shown; this one keeps to what was typed.
-            assert each["typed"] == entry["text"]
-            self.shown[student] = (each["theirs"], each["version"])
-            self.waiting.insert(0, (student, entry["text"]))
+            assert each["typed"] == (entry["text"] or entry["comment"])
+            if each["what"] == "comment":
+                self.comments[student] = each["theirs"]
+            else:
+                self.shown[student] = (each["theirs"], each["version"])
+            self.waiting.insert(0, (each["what"], student, each["typed"]))
         assert batch not in self.told
         self.told.add(batch)
 
 
 steps = st.lists(
     st.one_of(
-        st.tuples(st.just("type"), st.integers(0, 1), st.integers(0, STUDENTS - 1)),
+        st.tuples(st.sampled_from(["score", "comment"]), st.integers(0, 1), st.integers(0, STUDENTS - 1)),
         st.tuples(st.just("send"), st.integers(0, 1), st.booleans()),
         st.tuples(st.just("look"), st.integers(0, 1), st.none()),
     ),
@@ -88,13 +95,13 @@ def test_any_interleaving_ends_with_every_entry_once_and_both_screens_alike(worl
         screens = [Screen(world, "teacher"), Screen(world, "co_teacher")]
         for screen in screens:
             screen.look()
-        typed: list[str] = []
+        typed: list[tuple[str, str]] = []
         for number, (act, which, more) in enumerate(steps):
-            if act == "type":
+            if act in ("score", "comment"):
                 # Every entry has a number of its own, so that history tells which it was.
-                text = f"{number + 1}.{which}"
-                typed.append(text.removesuffix(".0"))
-                screens[which].type(more, text)
+                text = f"{number + 1}.{which}".removesuffix(".0")
+                typed.append((act, text))
+                screens[which].type(act, more, text)
             elif act == "send":
                 screens[which].send(answer_lost=more)
             else:
@@ -104,7 +111,11 @@ def test_any_interleaving_ends_with_every_entry_once_and_both_screens_alike(worl
                 screen.send(answer_lost=False)
         for screen in screens:
             screen.look()
-        events = list(ScoreEvent.objects.order_by("id").values_list("after", flat=True))
+        events = [
+            ("comment", each.beside["comment"][1]) if each.beside else ("score", each.after)
+            for each in ScoreEvent.objects.all()
+        ]
         assert sorted(events) == sorted(typed), "every entry stands in history exactly once"
         assert screens[0].shown == screens[1].shown, "both see the same"
+        assert screens[0].comments == screens[1].comments
         transaction.set_rollback(True)

@@ -86,7 +86,11 @@ def test_what_an_entry_answers_put_into_what_was_shown_is_what_is_shown_then(kee
             row = next(each for each in grid["rows"] if each["student_id"] == keeping.students[student].pk)
             version = row["cells"][str(keeping.assignments[place].pk)]["version"]
             text = chance.choice(["2", "7", "7.5", "8", "70", "EX", ""])
-            entries.append(entry(keeping, text, version, student, place))
+            typed = entry(keeping, text, version, student, place)
+            beside = {"text": None} | chance.choice(
+                [{"comment": ""}, {"comment": "Well."}, {"flag": "late"}, {"flag": ""}, {"meant": True}]
+            )
+            entries.append(typed | beside if chance.random() < 0.3 else typed)
         answer = enter(keeping, *entries).json()
         rows = {each["student_id"]: each for each in answer["rows"]}
         partly += any(len(each["cells"]) < len(grid["columns"]) for each in answer["rows"])

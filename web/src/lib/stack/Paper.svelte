@@ -66,6 +66,10 @@
 		return one.family_name === other.family_name && one.given_name === other.given_name;
 	}
 
+	function hasComment(row: Row): boolean {
+		return roster.some((each) => each.row.student_id === row.student_id && each.cell.comment);
+	}
+
 	/** What a student has already, with the scores by standard. */
 	function textOf(row: Row): string {
 		const has = roster.find((each) => each.row.student_id === row.student_id);
@@ -266,7 +270,11 @@
 			: ''}
 	{:else if taken.length === 1}
 		{@const has = textOf(taken[0]!)}
-		{[earlier(taken[0]!), has && `Has ${has} now`]
+		{[
+			earlier(taken[0]!),
+			has && `Has ${has} now`,
+			hasComment(taken[0]!) && 'Has a comment, which another one replaces'
+		]
 			.filter(Boolean)
 			.map((each) => `${each}.`)
 			.join(' ')}
