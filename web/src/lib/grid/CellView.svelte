@@ -50,8 +50,8 @@
 		{#if shown !== text}<small>{text}</small>{/if}{shown}
 	</span>
 {/if}
-{#if problem || (cell.slip && isPlain)}<i class="diamond mark"></i>{:else if pending}<span class="waiting"
-	></span>{/if}
+{#if problem || (cell.slip && isPlain)}<i class="diamond mark" class:corner={problem}
+	></i>{:else if pending}<span class="waiting"></span>{/if}
 
 <style>
 	.value {
@@ -121,6 +121,21 @@
 		width: 7px;
 		height: 7px;
 		background: var(--amber);
+	}
+	/* What could not be read may need the whole width. */
+	.corner {
+		left: 2px;
+		top: 2px;
+		width: 5px;
+		height: 5px;
+	}
+	.wrong {
+		display: inline-block;
+		max-width: 100%;
+		padding-right: 6px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		vertical-align: bottom;
 	}
 	.waiting {
 		position: absolute;

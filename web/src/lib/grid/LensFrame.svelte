@@ -41,7 +41,6 @@
 	@media (max-width: 1023px) {
 		aside {
 			width: auto;
-			max-height: 45vh;
 			border-top: 1px solid var(--rule);
 			border-left: 0;
 		}

@@ -46,8 +46,10 @@
 {/if}
 
 <style>
+	/* Two of them are in sight, the others are scrolled to: what is below is to move as little as it can. */
 	ul {
-		max-height: 132px;
+		flex: none;
+		max-height: 66px;
 		overflow: auto;
 		border-bottom: 1px solid var(--amber);
 		background: var(--amber-2);
@@ -56,7 +58,8 @@
 		display: flex;
 		align-items: center;
 		gap: 12px;
-		padding: 5px 24px;
+		min-height: 32px;
+		padding: 2px 24px;
 	}
 	li span {
 		max-width: 760px;

@@ -417,9 +417,17 @@
 		border: 1px solid var(--rule);
 		border-radius: 3px;
 	}
+	/* On a narrow screen the page scrolls, and the lens comes below the grid. */
 	@media (max-width: 1023px) {
+		main {
+			height: auto;
+		}
 		.side-by-side {
 			flex-direction: column;
+		}
+		.side-by-side > :global(.scroll) {
+			flex: none;
+			height: max(320px, 64vh);
 		}
 	}
 </style>
