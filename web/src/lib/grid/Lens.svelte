@@ -92,7 +92,7 @@
 </script>
 
 {#snippet putBack(text: string, act: () => void)}
-	<button class="link" onclick={act}>put back<span class="sr-only"> {text || 'blank'}</span></button>
+	<button class="link" onclick={act}>put back <span class="sr-only">{text || 'blank'}</span></button>
 {/snippet}
 
 <LensFrame
