@@ -120,9 +120,9 @@ class _Entering:
             where = (typed.student, typed.assignment)
             assignment = assignments.get(typed.assignment)
             if assignment is None:
-                self._refuse(typed, typed.text or "", "This assignment has been deleted; undo brings it back.")
+                self._refuse_all(typed, "This assignment has been deleted; undo brings it back.")
             elif typed.student not in students:
-                self._refuse(typed, typed.text or "", "This student is not in the class.")
+                self._refuse_all(typed, "This student is not in the class.")
             elif typed.text is None:
                 score = self._enter_beside(typed, assignment, scores.get(where))
                 if score is not None:
@@ -199,7 +199,8 @@ class _Entering:
             self.written.put(had, had.number, had.code, typed.how, given)
             self.undo.append(_place(typed) | {"beside": {"before": before, "after": given}})
             score = had
-        self._saved(typed, had, assignment, above_points=False)
+        if given or not moved:
+            self._saved(typed, had, assignment, above_points=False, what="beside")
         return score
 
     def _shown(self, score: Score, assignment: Assignment) -> str:
@@ -210,8 +211,15 @@ class _Entering:
         by_standard = self.by_standard.shown(score.by_standard, assignment) if self.by_standard else []
         return STROKE.join([self._shown(score, assignment), *(by_standard if any(by_standard) else [])])
 
-    def _saved(self, typed: Typed, score: Score, assignment: Assignment, above_points: bool) -> None:
-        saved = {"version": score.version, "text": self._shown(score, assignment), "above_points": above_points}
+    def _saved(
+        self, typed: Typed, score: Score, assignment: Assignment, above_points: bool, what: str = "score"
+    ) -> None:
+        saved = {
+            "what": what,
+            "version": score.version,
+            "text": self._shown(score, assignment),
+            "above_points": above_points,
+        }
         self.answer["saved"].append(_place(typed) | saved)
 
     def _conflict(self, typed: Typed, text: str, score: Score, *, theirs: str, who: str, what: str = "score") -> None:
@@ -219,6 +227,13 @@ class _Entering:
             "what": what, "typed": text, "theirs": theirs, "version": score.version, "who": who,
             "at": score.changed_at.isoformat(),
         })  # fmt: skip
+
+    def _refuse_all(self, typed: Typed, message: str) -> None:
+        """Refuse an entry with all that it says, so that each part is kept where it was typed."""
+        parts = typed.beside if typed.text is None else {"score": typed.text}
+        for what, text in parts.items():
+            if what != "meant":
+                self._refuse(typed, text, message, what)
 
     def _refuse(self, typed: Typed, text: str, message: str, what: str = "score") -> None:
         self.answer["refused"].append(_place(typed) | {"what": what, "typed": text, "message": message})

@@ -207,10 +207,11 @@ class BatchIn(Schema):
 
 
 class SavedOut(TypedDict):
-    """An entry that was saved."""
+    """An entry that was saved: a score with its new version, or what stands beside it, with the version of whoever's score that is."""
 
     student: int
     assignment: int
+    what: Literal["score", "beside"]
     version: int
     text: str
     above_points: bool

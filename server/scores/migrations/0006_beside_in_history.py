@@ -17,6 +17,15 @@ def one_kind_of_act(apps, schema_editor):
         act.save()
 
 
+def answers_say_what(apps, schema_editor):
+    """A batch that was saved before, and whose answer was lost, is answered as batches are now."""
+    for batch in apps.get_model("scores", "Batch").objects.iterator():
+        for each in (*batch.answer["saved"], *batch.answer["conflicts"], *batch.answer["refused"]):
+            each.setdefault("what", "score")
+        batch.answer.setdefault("revision", 0)
+        batch.save()
+
+
 class Migration(migrations.Migration):
 
     dependencies = [
@@ -31,4 +40,5 @@ class Migration(migrations.Migration):
             model_name="score", index=models.Index(fields=["assignment", "revision"], name="scores_by_revision")
         ),
         migrations.RunPython(one_kind_of_act, migrations.RunPython.noop),
+        migrations.RunPython(answers_say_what, migrations.RunPython.noop),
     ]

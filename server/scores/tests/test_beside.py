@@ -1,5 +1,6 @@
 """What stands beside a score: comment, note, flag, and that it is meant. Kept, in history, never over a colleague's unseen."""
 
+import uuid
 from importlib import import_module
 from typing import Any
 
@@ -8,7 +9,7 @@ from conftest import World, send
 from django.apps import apps
 from school import acts
 
-from scores.models import Score, ScoreEvent
+from scores.models import Batch, Score, ScoreEvent
 from scores.tests.test_entering import enter, entry, look, text_of, undo
 from scores.writing import mean_all
 
@@ -97,6 +98,32 @@ def test_what_was_recorded_of_details_before_can_still_be_undone(world: World) -
     import_module("scores.migrations.0006_beside_in_history").one_kind_of_act(apps, None)
     undo(world)
     assert look(world)["comment"] == ""
+
+
+def test_a_batch_of_before_that_comes_again_is_answered_as_now(world: World) -> None:
+    number = uuid.uuid4()
+    now = enter(world, entry(world, "12"), batch=number).json()
+    saved = Batch.objects.get()
+    saved.answer.pop("revision")
+    saved.answer["saved"][0].pop("what")
+    saved.save()
+    import_module("scores.migrations.0006_beside_in_history").answers_say_what(apps, None)
+    again = enter(world, entry(world, "12"), batch=number).json()
+    assert again == now | {"revision": 0}
+
+
+def test_a_comment_that_is_saved_tells_nothing_of_the_score_that_was_seen(world: World) -> None:
+    enter(world, entry(world, "12"))
+    enter(world, entry(world, "13", 1), who="co_teacher")
+    (saved,) = beside(world, 1, comment="Well seen.")["saved"]
+    assert (saved["what"], saved["version"]) == ("beside", 2)
+    assert enter(world, entry(world, "14", 1)).json()["conflicts"][0]["theirs"] == "13"
+
+
+def test_what_is_written_for_somebody_who_has_left_is_kept_part_by_part(world: World) -> None:
+    gone = entry(world, "") | {"student": 999_999, "text": None, "comment": "Well seen.", "flag": "late", "meant": True}
+    refused = enter(world, gone).json()["refused"]
+    assert [(each["what"], each["typed"]) for each in refused] == [("comment", "Well seen."), ("flag", "late")]
 
 
 def test_a_slip_is_pointed_out_until_it_is_said_to_be_meant(world: World) -> None:

@@ -32,7 +32,7 @@ def text_of(world: World, student: int = 0, assignment: int = 0) -> str:
 
 def test_an_entry_is_saved_with_its_history_and_the_new_grade(world: World) -> None:
     answer = enter(world, entry(world, "17.5")).json()
-    assert answer["saved"] == [entry(world, "17.5", 1) | {"above_points": False}]
+    assert answer["saved"] == [entry(world, "17.5", 1) | {"above_points": False, "what": "score"}]
     assert answer["rows"][0]["grade"]["percent"] == "87.5"
     assert answer["rows"][0]["grade"]["mark"] == "B"
     event = ScoreEvent.objects.get()

@@ -10,7 +10,7 @@ from django.db import transaction
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from scores.models import ScoreEvent
+from scores.models import Score, ScoreEvent
 
 STUDENTS = 2
 
@@ -27,6 +27,8 @@ class Screen:
     waiting: list[tuple[str, int, str]] = field(default_factory=list)
     """Scores and comments, each with its student."""
     unanswered: dict[str, Any] | None = None
+    seen: str = ""
+    """What the cell showed when that was typed."""
     told: set[str] = field(default_factory=set)
 
     def look(self) -> None:
@@ -35,8 +37,10 @@ class Screen:
             row = next(each for each in answer["rows"] if each["student_id"] == self.world.students[place].pk)
             cell = row["cells"][str(self.world.assignments[0].pk)]
             self.shown[place] = (cell["text"], cell["version"])
-            lens = f"{self.world.address}/scores/{row['student_id']}/{self.world.assignments[0].pk}"
-            self.comments[place] = self.world.client(self.who).get(lens).json()["comment"]
+            score = Score.objects.filter(
+                student=self.world.students[place], assignment=self.world.assignments[0]
+            ).first()
+            self.comments[place] = score.comment if score else ""
 
     def type(self, what: str, student: int, text: str) -> None:
         self.waiting.append((what, student, text))
@@ -47,6 +51,7 @@ class Screen:
             if not self.waiting:
                 return
             what, student, text = self.waiting.pop(0)
+            self.seen = self.comments[student] if what == "comment" else self.shown[student][0]
             beside = {"comment": text, "was": {"comment": self.comments[student]}} if what == "comment" else {}
             self.unanswered = {
                 "id": str(uuid.uuid4()), "term": self.world.term.pk,
@@ -62,7 +67,13 @@ class Screen:
         student = next(place for place in range(STUDENTS) if self.world.students[place].pk == entry["student"])
         batch, self.unanswered = self.unanswered["id"], None
         for each in answer["saved"]:
-            self.shown[student] = (each["text"], each["version"])
+            if each["what"] == "score":
+                self.shown[student] = (each["text"], each["version"])
+                replaced = [one.before for one in ScoreEvent.objects.filter(after=entry["text"]) if not one.beside]
+            else:
+                events = ScoreEvent.objects.filter(beside__has_key="comment")
+                replaced = [was for was, now in (one.beside["comment"] for one in events) if now == entry["comment"]]
+            assert replaced == [self.seen], "nothing was overwritten that was not seen"
             self.comments[student] = entry.get("comment", self.comments[student])
         for each in answer["conflicts"]:
             # Both are shown; this one keeps to what was typed.

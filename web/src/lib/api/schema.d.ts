@@ -4197,7 +4197,7 @@ export interface components {
         };
         /**
          * SavedOut
-         * @description An entry that was saved.
+         * @description An entry that was saved: a score with its new version, or what stands beside it, with the version of whoever's score that is.
          */
         SavedOut: {
             /** Above Points */
@@ -4210,6 +4210,11 @@ export interface components {
             text: string;
             /** Version */
             version: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "score" | "beside";
         };
         /**
          * ScaleIn

@@ -76,7 +76,10 @@ export class Entering {
 		const begun = this.#begun;
 		if (!begun) return;
 		const mine = answer.saved.find(
-			(each) => each.student === begun.where.student && each.assignment === begun.where.assignment
+			(each) =>
+				each.what === 'score' &&
+				each.student === begun.where.student &&
+				each.assignment === begun.where.assignment
 		);
 		if (mine) begun.version = mine.version;
 	}

@@ -45,11 +45,14 @@ describe('entering in the grid', () => {
 		expect(entered()).toEqual(['1.1 17 on 2']);
 	});
 
-	it('builds on one’s own earlier entry that was saved meanwhile', () => {
+	it('builds on one’s own earlier entry that was saved meanwhile, and not on what was saved beside it', () => {
+		const saved = (what: 'score' | 'beside', version: number) =>
+			entering.saved({ saved: [{ student: 1, assignment: 1, what, version }] } as Parameters<
+				typeof entering.saved
+			>[0]);
 		entering.begin(first);
-		entering.saved({ saved: [{ student: 1, assignment: 1, version: 5 }] } as Parameters<
-			typeof entering.saved
-		>[0]);
+		saved('score', 5);
+		saved('beside', 6);
 		entering.enter('17');
 		expect(entered()).toEqual(['1.1 17 on 5']);
 	});

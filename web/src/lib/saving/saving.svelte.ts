@@ -263,7 +263,8 @@ class Saving {
 		await queue.settle(
 			batch.id,
 			person,
-			answer.saved.map((each) => ({ ...each, classId }))
+			// What was saved beside a score says nothing of the score that was seen.
+			answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }))
 		);
 		this.isAway = false;
 		this.#wait = 1000;

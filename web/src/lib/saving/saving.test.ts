@@ -37,7 +37,7 @@ class Server {
 				else {
 					this.comments.set(student, comment!);
 					this.events.push(comment!);
-					saved.push({ student, assignment, ...now, above_points: false });
+					saved.push({ student, assignment, what: 'beside', ...now, above_points: false });
 				}
 				continue;
 			}
@@ -48,7 +48,7 @@ class Server {
 			const next = { text, version: now.version + 1 };
 			this.texts.set(student, next);
 			this.events.push(text);
-			saved.push({ student, assignment, text, version: next.version, above_points: false });
+			saved.push({ student, assignment, what: 'score', text, version: next.version, above_points: false });
 		}
 		const told = JSON.stringify({
 			revision: this.events.length,
@@ -193,6 +193,19 @@ describe('saving', () => {
 		await eventually(() => expect(saving.isSettled).toBe(true));
 		expect(server.comments.get(1)).toBe('Mine.');
 		expect(server.texts.has(1)).toBe(false);
+	});
+
+	it('does not take a colleague’s score for seen because a comment beside it was saved', async () => {
+		server.texts.set(1, { text: '8', version: 3 });
+		replies = [away];
+		const saving = await begin();
+		await saving.enter({ ...place(1), version: 2, ...(await only('comment', 'Well seen.', '')) }, 1);
+		await saving.enter({ ...place(1), text: '9', version: 2 }, 1);
+		await eventually(() => expect(saving.isAway).toBe(true));
+		saving.again();
+		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		expect(saving.problems[0]).toMatchObject({ what: 'score', typed: '9', theirs: { text: '8' } });
+		expect(server.comments.get(1)).toBe('Well seen.');
 	});
 
 	it('keeps what a refused batch held, with the reason', async () => {
