@@ -20,7 +20,7 @@
 		['blank', 'blank, past due'],
 		['missing', 'missing'],
 		['incomplete', 'incomplete'],
-		['slip', 'slips'],
+		['slip', 'with a slip'],
 		['low', 'low and no comment'],
 		['excused', 'a code for a score']
 	];
