@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Queue, merged, type Entry } from './queue';
 
@@ -125,6 +126,33 @@ describe('the queue of entries', () => {
 		first.close();
 		const second = await Queue.open(name);
 		expect((await second.nextBatch(ANN))?.id).toBe(sent?.id);
+	});
+
+	it('takes over what was kept before problems said what they are about', async () => {
+		const name = `before ${count++}`;
+		const place = { classId: 1, student: 1, assignment: 1 };
+		const old = await openDB(name, 1, {
+			upgrade(made) {
+				const entries = made.createObjectStore('entries', { keyPath: 'key', autoIncrement: true });
+				entries.createIndex('person', 'person');
+				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
+			}
+		});
+		await old.add('entries', entry('7'));
+		await old.add('problems', {
+			...place,
+			id: '1 1 1 1',
+			person: ANN,
+			term: 1,
+			typed: '12,5,3',
+			flag: 'late'
+		});
+		old.close();
+		const now = await Queue.open(name);
+		expect(await now.entries(ANN)).toMatchObject([{ text: '7' }]);
+		expect(await now.problems(ANN)).toMatchObject([
+			{ what: 'score', typed: '12,5,3', beside: { flag: 'late' } }
+		]);
 	});
 
 	it('keeps a problem until the cell is typed in again', async () => {

@@ -231,7 +231,10 @@ export class Queue {
 	}
 
 	async problems(person: number): Promise<Problem[]> {
-		return this.db.getAllFromIndex('problems', 'person', person);
+		const found = await this.db.getAllFromIndex('problems', 'person', person);
+		// What was kept before problems said what they are about is about scores.
+		const unsaid = { what: 'score' as What };
+		return found.map((each) => ({ ...unsaid, beside: besideOf(each as Beside), ...each }));
 	}
 
 	async addProblem(problem: Problem): Promise<void> {
