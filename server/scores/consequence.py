@@ -69,9 +69,7 @@ class Tried:
     text: str
 
 
-def tried(
-    loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]
-) -> ConsequenceOut:  # fmt: skip
+def tried(loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]) -> ConsequenceOut:
     """What entries, and closing or opening work, would make of the grades. What cannot be read changes nothing."""
     book = loaded.book
     reader = EntryReader(book.scale, book.codes)

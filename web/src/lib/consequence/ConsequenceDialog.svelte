@@ -1,11 +1,16 @@
 <script lang="ts">
 	/** Which grades something would change, before it is done. */
 	import Changes from './Changes.svelte';
+	import { beforeNavigate } from '$app/navigation';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { consequence } from './consequence.svelte';
 	import { changed } from './words';
 
 	const asked = $derived(consequence.current);
+	// What was asked on one page is not agreed to on another.
+	beforeNavigate(() => {
+		consequence.current = null;
+	});
 </script>
 
 <Dialog

@@ -50,15 +50,24 @@
 		event.preventDefault();
 		const text = rest.trim();
 		if (!text) return;
-		await acts.give(blanks, () => text, text);
-		rest = '';
+		// Who leaves everything as it is keeps what was typed.
+		await acts.give(
+			blanks,
+			() => text,
+			text,
+			() => (rest = '')
+		);
 	}
 
 	async function excuse(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		const rows = assigned.filter((row) => chosen.includes(row.student_id));
-		await acts.give(rows, () => code, code);
-		chosen = [];
+		await acts.give(
+			rows,
+			() => code,
+			code,
+			() => (chosen = [])
+		);
 	}
 
 	async function as(event: Event & { currentTarget: HTMLSelectElement }): Promise<void> {

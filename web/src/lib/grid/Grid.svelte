@@ -269,7 +269,11 @@
 			words: `${each.code}, ${each.name}: ${each.does}`,
 			act: () => put(each.code)
 		}));
-		const chosen = selection.cells().flatMap((at) => (entering.lock(at) ? [] : (entering.here(at) ?? [])));
+		// What stands beside a score can be changed where the score itself is locked.
+		const chosen = selection
+			.cells()
+			.flatMap((at) => entering.here(at) ?? [])
+			.filter(({ cell }) => cell.state !== 'not_assigned');
 		return [...acts(here, chosen), ...codes];
 	}
 

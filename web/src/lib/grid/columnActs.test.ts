@@ -53,8 +53,10 @@ describe('acts on a column', () => {
 	it('shows which grades change first, and gives nothing until it is agreed to', async () => {
 		serve({ 'POST /api/classes/1/scores/tried': () => ({ ...nothing, grades: 1, down: 1 }) });
 		const acts = actsOn(1);
-		await acts.give(acts.blanks, () => '0', '0');
+		const done = vi.fn();
+		await acts.give(acts.blanks, () => '0', '0', done);
 		expect(given()).toEqual([]);
+		expect(done).not.toHaveBeenCalled();
 		expect(consequence.current).toMatchObject({
 			title: 'Walk 1: 0 for 1',
 			verb: 'Give 0 to 1',
@@ -62,6 +64,7 @@ describe('acts on a column', () => {
 		});
 		await consequence.agree();
 		expect(given()).toEqual(['3 0']);
+		expect(done).toHaveBeenCalledOnce();
 		expect(consequence.current).toBeNull();
 	});
 

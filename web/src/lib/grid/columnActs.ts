@@ -49,8 +49,8 @@ export class ColumnActs {
 		return count(found) > 1 ? found : '';
 	}
 
-	/** Give some students scores, each as `text` says; which grades that changes is shown first. */
-	give(rows: Row[], text: (row: Row) => string, named: string): Promise<void> {
+	/** Give some students scores, each as `text` says; which grades that changes is shown first. `done` is called once it is. */
+	give(rows: Row[], text: (row: Row) => string, named: string, done = (): void => {}): Promise<void> {
 		const { id, name } = this.column();
 		const given = rows.map((row) => ({
 			...this.#place(row), text: text(row), version: row.cells[id]!.version, how: 'filled' as const
@@ -64,6 +64,7 @@ export class ColumnActs {
 			act: async () => {
 				await saving.enterAll(this.grid().term_id, given);
 				notice.say(`${given.length} get ${named}. Ctrl Z takes it back.`);
+				done();
 			}
 		});
 	}
