@@ -155,7 +155,7 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
         page.get_by_label("Name", exact=True).fill("odalys")
         page.get_by_label("Password").fill("frost on the lake")
         page.get_by_role("button", name="Sign in").click()
-        page.locator("td:focus").press("Control+Home")
+        page.locator("[role=gridcell]:focus").press("Control+Home")
         page.evaluate(
             "window.slow = []; new PerformanceObserver(list => { for (const each of list.getEntries())"
             " if (each.name === 'keydown') window.slow.push(each.duration) }).observe({type: 'event', durationThreshold: 16})"

@@ -76,7 +76,7 @@ def test_ten_entries_and_a_comment_made_offline_survive_a_closed_tab(
     class_id = stack.add_class("Geography 20", 10, works=1)
     page = somebody("odalys", f"/class/{class_id}/scores")
     context = page.context
-    expect(page.locator("td:focus")).to_be_visible()
+    expect(page.locator("[role=gridcell]:focus")).to_be_visible()
     nothing_is_sent(context)
     for number in range(10):
         page.keyboard.type(str(number + 5))
@@ -157,7 +157,7 @@ def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[
     class_id = stack.add_class("Geography 19", 3, works=1)
     page = somebody("odalys", f"/class/{class_id}/stack")
     page.get_by_role("link", name="The grid").click()
-    focused = page.locator("td:focus")
+    focused = page.locator("[role=gridcell]:focus")
     expect(focused).to_be_visible()
     page.keyboard.type("11")
     # A double click in what is typed selects it, and puts nothing back.

@@ -29,11 +29,10 @@
 	const isPlain = $derived(typeof pending?.text !== 'string' && !problem);
 	const shown = $derived((isAdjusted && isPlain && cell.adjusted) || text);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
+	const isOdd = $derived(problem !== undefined || (cell.slip !== null && isPlain));
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
 </script>
 
-{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
-{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
 {:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
 {:else if isPlain && cell.state === 'past_due' && !text}<span class="dots" title="past due"></span>
@@ -45,13 +44,16 @@
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
 		class:wrong={problem}
-		data-rest={rest(shown, places)}
+		data-rest={rest(shown, places) || undefined}
+		>{#if shown !== text}<small>{text}</small>{/if}{shown}</span
 	>
-		{#if shown !== text}<small>{text}</small>{/if}{shown}
-	</span>
 {/if}
-{#if problem || (cell.slip && isPlain)}<i class="diamond mark" class:corner={problem}
-	></i>{:else if pending}<span class="waiting"></span>{/if}
+{#if flag || hasComment || isOdd || pending}
+	{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
+	{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
+	{#if isOdd}<i class="diamond mark" class:corner={problem}></i>{:else if pending}<span class="waiting"
+		></span>{/if}
+{/if}
 
 <style>
 	.value {

@@ -8,14 +8,19 @@
 		isHere,
 		index,
 		onhead
-	}: { column: Shapes['ColumnOut']; isHere: boolean; index: number; onhead: () => void } = $props();
+	}: {
+		column: Shapes['ColumnOut'];
+		isHere: boolean;
+		index: number;
+		onhead: () => void;
+	} = $props();
 </script>
 
-<th
+<div
 	class="work"
 	class:none={column.colour === null}
 	class:here={isHere}
-	scope="col"
+	role="columnheader"
 	title={column.name}
 	aria-colindex={index + 3}
 	style="--c: {column.colour === null ? 'var(--slate)' : `var(--hue-${column.colour})`}"
@@ -34,22 +39,14 @@
 		>{column.lock ? 'locked' : column.alike ? '◆ alike' : column.words}</span
 	>
 	<span class="bar"><i style="width: {column.bar}%"></i></span>
-</th>
+</div>
 
 <style>
 	.work {
 		position: relative;
-		width: 46px;
-		height: 80px;
 		padding: 5px 4px 0 5px;
-		border-right: 1px solid transparent;
-		border-bottom: 1px solid var(--hair);
+		border-right-color: transparent;
 		background: var(--birch);
-		font-weight: 400;
-		font-size: 12px;
-		line-height: 16px;
-		text-align: left;
-		vertical-align: top;
 		overflow: hidden;
 	}
 	.work::before {

@@ -7,6 +7,7 @@
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { Axis } from './axis.svelte';
+	import Blocks from './Blocks.svelte';
 	import { format } from './clipboard';
 	import { decimals } from './decimals';
 	import ColumnHead from './ColumnHead.svelte';
@@ -16,7 +17,7 @@
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { stable } from './visible';
+	import { blocksOf, COLUMN, ROW, stable, TOGETHER } from './visible';
 	import { atHand, NARROW, nameOf } from './view';
 	import { wanted } from './wanted.svelte';
 
@@ -32,6 +33,7 @@
 		acts,
 		onfigure,
 		onworking,
+		onkey,
 		onselect,
 		onrow,
 		onhead,
@@ -50,6 +52,8 @@
 		acts: (here: Here, chosen: Here[]) => MenuAct[];
 		onfigure: (figure: Figure) => void;
 		onworking: (row: Row) => void;
+		/** A key was pressed in a cell. */
+		onkey: () => void;
 		/** One went to a cell, or chose a rectangle of them. */
 		onselect: (row: Row, column: Column, cells: { student: number; assignment: number }[]) => void;
 		onrow: (row: Row) => void;
@@ -57,8 +61,6 @@
 		onpasted: (pasted: Pasted) => void;
 	} = $props();
 
-	const ROW = 30;
-	const COLUMN = 46;
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
 	 * with the strip; and the footer. */
 	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
@@ -84,12 +86,16 @@
 	);
 	const down = new Axis(
 		ROW,
+		1,
+		2,
 		() => height - HEAD - FOOT,
 		() => grid.rows.length,
 		() => selection.at.row
 	);
 	const across = new Axis(
 		COLUMN,
+		TOGETHER,
+		1,
 		() => width - left,
 		() => grid.columns.length,
 		() => selection.at.column
@@ -105,6 +111,8 @@
 		});
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
+	const all = $derived(blocksOf(works));
+	const blocks = $derived(across.drawn.flatMap((each) => all[each] ?? []));
 	const places = $derived(Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
 	const hues = $derived(new Map(grid.codes.map((each) => [each.code, each.colour])));
 	const figures: [Figure, string][] = [
@@ -128,6 +136,7 @@
 
 	async function onkeydown(event: KeyboardEvent): Promise<void> {
 		if (menu || !(event.target as HTMLElement).closest('.cell')) return;
+		onkey();
 		const act = actOf(event, selection.typed, isPlaced);
 		if (!act) return;
 		if (act.kind === 'step' && !selection.step(act.by)) return;
@@ -229,7 +238,7 @@
 	async function focus(): Promise<void> {
 		reveal();
 		await tick();
-		scroller.querySelector<HTMLElement>('td[tabindex="0"]')?.focus({ preventScroll: true });
+		scroller.querySelector<HTMLElement>('.cell[tabindex="0"]')?.focus({ preventScroll: true });
 		tell();
 	}
 
@@ -253,7 +262,7 @@
 	}
 
 	function openMenu(): void {
-		menu = scroller.querySelector('td[tabindex="0"]')?.getBoundingClientRect() ?? null;
+		menu = scroller.querySelector('.cell[tabindex="0"]')?.getBoundingClientRect() ?? null;
 	}
 
 	async function closeMenu(): Promise<void> {
@@ -357,51 +366,49 @@
 	bind:clientWidth={width}
 	{onscroll}
 >
-	<table
+	<div
+		class="scores num"
 		role="grid"
+		tabindex="-1"
 		aria-label="Scores, {grid.term}"
 		aria-rowcount={grid.rows.length + 1}
 		aria-colcount={grid.columns.length + 2}
 		aria-multiselectable="true"
+		style="--left: {left}px; width: {left + grid.columns.length * COLUMN}px"
 		{onkeydown}
 	>
-		<thead>
-			<tr class="heads" aria-rowindex="1">
-				<th class="student" scope="col"><div>{grid.rows.length} students</div></th>
-				<th class="grade" scope="col"><div>{grid.term}</div></th>
-				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
-					{#if piece.gap}<th class="gap" style="width: {piece.gap * COLUMN}px" aria-hidden="true"></th>{/if}
-					<ColumnHead
-						column={grid.columns[piece.index]!}
-						index={piece.index}
-						isHere={piece.index === selection.at.column}
-						onhead={() => onhead(grid.columns[piece.index]!)}
-					/>
-				{/each}
-				{#if across.rest}<th class="gap" style="width: {across.rest * COLUMN}px" aria-hidden="true"></th>{/if}
-				<th class="rest" aria-hidden="true"></th>
-			</tr>
-			<tr class="strip">
-				<td class="student">spread, 40 to 100 %</td>
-				<td class="grade"><Spread spread={grid.spread} width={56} /></td>
-				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
-					{#if piece.gap}<td class="gap"></td>{/if}
-					<td><Spread spread={grid.columns[piece.index]!.spread} /></td>
-				{/each}
-				{#if across.rest}<td class="gap"></td>{/if}
-				<td class="rest"></td>
-			</tr>
-		</thead>
-		<tbody>
-			{#each down.drawn as piece (grid.rows[piece.index]?.student_id)}
-				{@const row = grid.rows[piece.index]!}
-				{#if piece.gap}<tr aria-hidden="true" style="height: {piece.gap * ROW}px"></tr>{/if}
+		<div class="top" role="rowgroup">
+			<div class="heads" role="row" aria-rowindex="1">
+				<div class="student" role="columnheader">{grid.rows.length} students</div>
+				<div class="grade" role="columnheader">{grid.term}</div>
+				<Blocks {blocks}>
+					{#snippet children(index)}
+						<ColumnHead
+							column={grid.columns[index]!}
+							{index}
+							isHere={index === selection.at.column}
+							onhead={() => onhead(grid.columns[index]!)}
+						/>
+					{/snippet}
+				</Blocks>
+			</div>
+			<div class="strip" role="row">
+				<div class="student" role="gridcell">spread, 40 to 100 %</div>
+				<div class="grade" role="gridcell"><Spread spread={grid.spread} width={56} /></div>
+				<Blocks {blocks}>
+					{#snippet children(index)}
+						<div role="gridcell"><Spread spread={grid.columns[index]!.spread} /></div>
+					{/snippet}
+				</Blocks>
+			</div>
+		</div>
+		<div class="students" role="rowgroup" style:height="{grid.rows.length * ROW}px">
+			{#each down.drawn as index (grid.rows[index]?.student_id)}
+				{@const row = grid.rows[index]!}
 				<GridRow
 					{row}
-					index={piece.index}
-					columns={works}
-					drawn={across.drawn}
-					rest={across.rest}
+					{index}
+					{blocks}
 					{selection}
 					{entering}
 					{hues}
@@ -411,15 +418,14 @@
 					{hasAliases}
 					onrow={() => onrow(row)}
 					onworking={() => onworking(row)}
-					onpick={(column, isReaching) => pick({ row: piece.index, column }, isReaching)}
+					onpick={(column, isReaching) => pick({ row: index, column }, isReaching)}
 					onedit={() => perform({ kind: 'edit' })}
 				/>
 			{/each}
-			{#if down.rest}<tr aria-hidden="true" style="height: {down.rest * ROW}px"></tr>{/if}
-		</tbody>
-		<tfoot>
-			<tr>
-				<td class="student">
+		</div>
+		<div class="foot" role="rowgroup">
+			<div class="last" role="row">
+				<div class="student" role="gridcell">
 					<select
 						aria-label="What the last line shows"
 						value={figure}
@@ -427,17 +433,16 @@
 					>
 						{#each figures as [value, words] (value)}<option {value}>{words}</option>{/each}
 					</select>
-				</td>
-				<td class="grade figure">{grid.figures[figure] ?? ''}</td>
-				{#each across.drawn as piece (grid.columns[piece.index]?.id)}
-					{#if piece.gap}<td class="gap"></td>{/if}
-					<td class="figure">{grid.columns[piece.index]!.figures[figure] ?? ''}</td>
-				{/each}
-				{#if across.rest}<td class="gap"></td>{/if}
-				<td class="rest"></td>
-			</tr>
-		</tfoot>
-	</table>
+				</div>
+				<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
+				<Blocks {blocks}>
+					{#snippet children(index)}
+						<div class="figure" role="gridcell">{grid.columns[index]!.figures[figure] ?? ''}</div>
+					{/snippet}
+				</Blocks>
+			</div>
+		</div>
+	</div>
 </div>
 {#if menu}<Menu acts={menuActs} beside={menu} onclose={closeMenu} />{/if}
 
@@ -452,86 +457,92 @@
 		/* Nothing in here moves what is around it. */
 		contain: strict;
 	}
-	table {
-		width: 100%;
-		border-collapse: separate;
-		border-spacing: 0;
-		table-layout: fixed;
+	/* Boxes of known size instead of a table's: what changes in a cell has nothing else measured again. */
+	.scores {
+		min-width: 100%;
 	}
-	th,
-	td {
-		padding: 0;
-		font-weight: 400;
-		text-align: left;
-		border-right: 1px solid var(--hair);
-		border-bottom: 1px solid var(--hair);
-		background: var(--birch);
-	}
-	thead,
-	tfoot {
+	.top,
+	.foot {
 		position: sticky;
 		z-index: 6;
+		background: var(--birch);
 	}
-	thead {
+	.top {
 		top: 0;
 	}
-	tfoot {
+	.foot {
 		bottom: 0;
+	}
+	.students {
+		position: relative;
 	}
 	/* Room for what a number lacks, so that points stand under each other. */
 	.scroll :global([data-rest])::after {
 		content: attr(data-rest);
 		visibility: hidden;
 	}
-	/* These stand in the rows' component as well. */
-	.scroll :global(.student),
-	.scroll :global(.grade) {
+	/* These stand in the components of heads and rows as well, which have the last word. */
+	:global(:where(.scores [role='row'])) {
+		display: flex;
+		white-space: nowrap;
+	}
+	:global(:where(.scores :is([role='columnheader'], [role='rowheader'], [role='gridcell']))) {
+		flex: none;
+		width: 46px;
+		border-right: 1px solid var(--hair);
+		border-bottom: 1px solid var(--hair);
+	}
+	:global(:where(.scores .student, .scores .grade)) {
 		position: sticky;
 		z-index: 4;
+		background: var(--birch);
 	}
-	.scroll :global(.student) {
+	:global(:where(.scores .student)) {
 		left: 0;
 		width: 178px;
 		padding: 0 6px 0 24px;
 		border-right-color: transparent;
 		overflow: hidden;
 	}
-	.scroll :global(.grade) {
+	:global(:where(.scores .grade)) {
 		left: 178px;
 		width: calc(55px + var(--mark));
 		border-right-color: var(--rule);
 	}
-	.scroll :global(.rest),
-	.scroll :global(.gap) {
-		width: auto;
-		border-right: 0;
+	.heads,
+	.strip,
+	.last {
+		position: relative;
 	}
-	.heads th {
+	.heads {
 		height: 80px;
-		vertical-align: top;
 		font-size: 12px;
 		line-height: 16px;
 	}
-	.heads .student div {
+	.heads > .student {
 		padding-top: 42px;
 	}
-	.heads .grade div {
+	.heads > .grade {
 		padding: 42px 0 0 10px;
 	}
-	.strip td {
+	.strip {
 		height: 22px;
-		border-bottom-color: var(--rule);
+		border-bottom: 1px solid var(--rule);
+		line-height: 21px;
 		font-size: 12px;
 		color: var(--slate);
-		white-space: nowrap;
 	}
-	tfoot td {
+	.last {
 		height: 28px;
 		border-top: 1px solid var(--rule);
-		border-bottom: 0;
 		font-size: 12px;
+		line-height: 27px;
 	}
-	tfoot select {
+	.strip [role='gridcell'],
+	.last [role='gridcell'] {
+		border-bottom: 0;
+	}
+	select {
 		width: 100%;
 		height: 24px;
 		background: transparent;

@@ -1,18 +1,17 @@
 <script lang="ts">
 	/** A student's row: name, grade, and the cells that are drawn. */
 	import { pulse } from '$lib/frame/pulse.svelte';
+	import Blocks from './Blocks.svelte';
 	import CellView from './CellView.svelte';
 	import { rest as lacking } from './decimals';
 	import type { Entering, Row, Work } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
-	import type { Piece } from './visible';
+	import { ROW, type Block } from './visible';
 
 	let {
 		row,
 		index,
-		columns,
-		drawn,
-		rest,
+		blocks,
 		selection,
 		entering,
 		hues,
@@ -27,10 +26,7 @@
 	}: {
 		row: Row;
 		index: number;
-		columns: Work[];
-		drawn: Piece[];
-		/** How many columns after the last that is drawn are not. */
-		rest: number;
+		blocks: Block<Work>[];
 		selection: Selection;
 		entering: Entering;
 		/** The colour of each code that has one. */
@@ -84,107 +80,102 @@
 	}
 </script>
 
-<tr class:here={isHere} aria-rowindex={index + 2}>
-	<th class="student" scope="row" title={hasAliases ? undefined : name}>
+<div class="row" class:here={isHere} role="row" aria-rowindex={index + 2} style:top="{index * ROW}px">
+	<div class="student" role="rowheader" title={hasAliases ? undefined : name}>
 		<button tabindex="-1" onclick={onrow}
 			>{#if hasAliases}<b>{row.alias}</b>{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
 				>{/if}{#if row.number && !hasAliases}<small>{row.number}</small>{/if}<span class="sr-only"
 				>; the student’s grades</span
 			></button
 		>
-	</th>
-	<td class="grade">
+	</div>
+	<div class="grade" role="gridcell">
 		<button tabindex="-1" onclick={onworking}>
 			<span class="sr-only">{name}: </span>
 			<b>{row.grade.mark ?? ''}</b>
-			<span class="percent" data-rest={lacking(row.grade.percent ?? '', places)}
+			<span class="percent" data-rest={lacking(row.grade.percent ?? '', places) || undefined}
 				>{row.grade.percent ?? '—'}</span
 			>
 			<span class="sr-only">; open its working</span>
 		</button>
-	</td>
-	{#each drawn as piece (columns[piece.index]?.id)}
-		{@const column = columns[piece.index]!}
-		{@const cell = row.cells[column.id]}
-		{@const isAt = isHere && piece.index === selection.at.column}
-		{@const isTyping = isAt && selection.typed !== null}
-		{@const isChosen = selection.anchor !== null && selection.holds(index, piece.index)}
-		{#if piece.gap}<td class="gap" aria-hidden="true"></td>{/if}
-		{#if cell}
-			{@const somebody = others?.get(column.id)}
-			{@const problem = troubled?.get(column.id)}
-			{@const pending = waiting?.get(column.id)}
-			<td
-				class="cell"
-				class:iced={hasIce &&
+	</div>
+	<Blocks {blocks}>
+		{#snippet children(at, column)}
+			{@const cell = row.cells[column.id]}
+			{@const isAt = isHere && at === selection.at.column}
+			{@const isTyping = isAt && selection.typed !== null}
+			{@const isChosen = selection.anchor !== null && selection.holds(index, at)}
+			{#if cell}
+				{@const somebody = others?.get(column.id)}
+				{@const problem = troubled?.get(column.id)}
+				{@const pending = waiting?.get(column.id)}
+				{@const isIced =
+					hasIce &&
 					cell.level !== null &&
 					!(isTyping || typeof pending?.text === 'string' || problem || column.apart || cell.slip)}
-				class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
-				class:faint={cell.dropped}
-				class:marked={cell.flag || cell.comment || cell.slip || pending || problem}
-				style:--level="{cell.level ?? 0}%"
-				class:out={column.apart}
-				class:somebody
-				class:chosen={isChosen}
-				class:slip={cell.slip || problem}
-				class:locked={column.lock}
-				title={somebody ? `${somebody} is here` : cell.slip || column.lock || undefined}
-				tabindex={isAt ? 0 : -1}
-				aria-selected={isAt || isChosen}
-				aria-readonly={column.lock ? true : undefined}
-				aria-colindex={piece.index + 3}
-				aria-label={label(column)}
-				onmousedown={(event) => {
-					if (isTyping) return;
-					event.preventDefault();
-					onpick(piece.index, event.shiftKey);
-				}}
-				onmouseenter={(event) => event.buttons === 1 && onpick(piece.index, true)}
-				ondblclick={onedit}
-			>
-				{#if isTyping}
-					<input
-						{@attach taken}
-						bind:value={selection.typed}
-						aria-label={label(column)}
-						maxlength="200"
-						onblur={() => selection.keep()}
-					/>
-				{:else}
-					<CellView
-						{cell}
-						{problem}
-						{pending}
-						{isAdjusted}
-						places={column.places}
-						hue={hues.get(cell.text) ?? 0}
-					/>
-				{/if}
-			</td>
-		{:else}<td class="cell"></td>{/if}
-	{/each}
-	{#if rest}<td class="gap" aria-hidden="true"></td>{/if}
-	<td class="rest"></td>
-</tr>
+				<div
+					class="cell"
+					role="gridcell"
+					class:iced={isIced}
+					class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
+					class:faint={cell.dropped}
+					class:marked={cell.flag || cell.comment || cell.slip || pending || problem}
+					style:--level={isIced ? `${cell.level}%` : undefined}
+					class:out={column.apart}
+					class:somebody
+					class:chosen={isChosen}
+					class:slip={cell.slip || problem}
+					class:locked={column.lock}
+					title={somebody ? `${somebody} is here` : cell.slip || column.lock || undefined}
+					tabindex={isAt ? 0 : -1}
+					aria-selected={isAt || isChosen}
+					aria-readonly={column.lock ? true : undefined}
+					aria-colindex={at + 3}
+					aria-label={label(column)}
+					onmousedown={(event) => {
+						if (isTyping) return;
+						event.preventDefault();
+						onpick(at, event.shiftKey);
+					}}
+					onmouseenter={(event) => event.buttons === 1 && onpick(at, true)}
+					ondblclick={onedit}
+				>
+					{#if isTyping}
+						<input
+							{@attach taken}
+							bind:value={selection.typed}
+							aria-label={label(column)}
+							maxlength="200"
+							onblur={() => selection.keep()}
+						/>
+					{:else}
+						<CellView
+							{cell}
+							{problem}
+							{pending}
+							{isAdjusted}
+							places={column.places}
+							hue={hues.get(cell.text) ?? 0}
+						/>
+					{/if}
+				</div>
+			{:else}<div class="cell" role="gridcell"></div>{/if}
+		{/snippet}
+	</Blocks>
+</div>
 
 <style>
 	/* A row is painted by itself: what changes in another one leaves it as it was drawn. */
-	tr {
-		position: relative;
+	.row {
+		position: absolute;
+		left: 0;
+		right: 0;
+		height: 30px;
 		z-index: 0;
+		contain: size layout style;
 	}
 	.here {
 		z-index: 1;
-	}
-	th,
-	td {
-		height: 30px;
-		padding: 0;
-		font-weight: 400;
-		text-align: left;
-		border-right: 1px solid var(--hair);
-		border-bottom: 1px solid var(--hair);
-		background: var(--birch);
 	}
 	.student button {
 		display: flex;
@@ -231,16 +222,16 @@
 		flex: 1;
 		text-align: right;
 	}
-	.here > .student,
-	.here > .grade {
+	.row.here > .student,
+	.row.here > .grade {
 		background: var(--ice-2);
 	}
 	/* Hundreds of cells are drawn: only those that hold something of their own place are placed, which costs a layer. */
 	.cell {
 		--ground: var(--snow);
 		background: var(--ground);
+		line-height: 29px;
 		text-align: right;
-		white-space: nowrap;
 		cursor: cell;
 	}
 	.out {

@@ -24,7 +24,7 @@ function entry(text: string, more: Partial<Entry> = {}): Entry {
 }
 
 async function texts(person = ANN): Promise<(string | null)[]> {
-	return (await queue.entries(person)).map((each) => each.text);
+	return (await queue.of(person)).entries.map((each) => each.text);
 }
 
 beforeEach(async () => {
@@ -57,15 +57,15 @@ describe('the queue of entries', () => {
 		const batch = await queue.nextBatch(ANN);
 		await queue.settle(batch!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 1 }]);
 		await queue.add(entry('15'));
-		expect(await queue.entries(ANN)).toMatchObject([{ text: '15', version: 1 }]);
+		expect((await queue.of(ANN)).entries).toMatchObject([{ text: '15', version: 1 }]);
 		await queue.add(entry('16', { student: 2 }));
-		expect(await queue.entries(ANN)).toMatchObject([{ version: 1 }, { student: 2, version: 0 }]);
+		expect((await queue.of(ANN)).entries).toMatchObject([{ version: 1 }, { student: 2, version: 0 }]);
 	});
 
 	it('replaces what was typed in the same cell and not sent, keeping its version', async () => {
 		await queue.add(entry('1', { version: 4 }));
 		await queue.add(entry('12', { version: 9 }));
-		expect(await queue.entries(ANN)).toMatchObject([{ text: '12', version: 4 }]);
+		expect((await queue.of(ANN)).entries).toMatchObject([{ text: '12', version: 4 }]);
 	});
 
 	it('replaces a comment by a later one, on what the first was written on, and not by a score', async () => {
@@ -77,11 +77,11 @@ describe('the queue of entries', () => {
 		await queue.add(entry('12'));
 		await queue.add(comment('Well seen.', 'Well'));
 		await queue.add(entry('13'));
-		expect(await queue.entries(ANN)).toMatchObject([
+		expect((await queue.of(ANN)).entries).toMatchObject([
 			{ text: null, comment: 'Well seen.', was: { comment: 'before' } },
 			{ text: '13' }
 		]);
-		expect(merged(await queue.entries(ANN))).toMatchObject([{ text: '13', comment: 'Well seen.' }]);
+		expect(merged((await queue.of(ANN)).entries)).toMatchObject([{ text: '13', comment: 'Well seen.' }]);
 	});
 
 	it('does not touch a batch that was sent: it comes again under its number, holding what it held', async () => {
@@ -98,7 +98,7 @@ describe('the queue of entries', () => {
 		const first = await queue.nextBatch(ANN);
 		await queue.add(entry('2'));
 		await queue.settle(first!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 7 }]);
-		expect(await queue.entries(ANN)).toMatchObject([{ text: '2', version: 7, batch: null }]);
+		expect((await queue.of(ANN)).entries).toMatchObject([{ text: '2', version: 7, batch: null }]);
 	});
 
 	it('sends one act at a time, so that what was done together is undone together', async () => {
@@ -149,8 +149,8 @@ describe('the queue of entries', () => {
 		});
 		old.close();
 		const now = await Queue.open(name);
-		expect(await now.entries(ANN)).toMatchObject([{ text: '7' }]);
-		expect(await now.problems(ANN)).toMatchObject([
+		expect((await now.of(ANN)).entries).toMatchObject([{ text: '7' }]);
+		expect((await now.of(ANN)).problems).toMatchObject([
 			{ what: 'score', typed: '12,5,3', beside: { flag: 'late' } }
 		]);
 	});
@@ -160,11 +160,11 @@ describe('the queue of entries', () => {
 		const problem = { person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
 		await queue.addProblem({ ...place, ...problem, what: 'score', id: '1 1 1 1' });
 		await queue.addProblem({ ...place, ...problem, person: BO, what: 'comment', id: '2 1 1 1 comment' });
-		expect(await queue.problems(ANN)).toHaveLength(1);
+		expect((await queue.of(ANN)).problems).toHaveLength(1);
 		await queue.add(entry('5'), entry('5', { person: BO }));
-		expect(await queue.problems(ANN)).toHaveLength(0);
-		expect(await queue.problems(BO)).toHaveLength(1);
+		expect((await queue.of(ANN)).problems).toHaveLength(0);
+		expect((await queue.of(BO)).problems).toHaveLength(1);
 		await queue.add({ ...entry('', { person: BO, comment: 'Well seen.' }), text: null });
-		expect(await queue.problems(BO)).toHaveLength(0);
+		expect((await queue.of(BO)).problems).toHaveLength(0);
 	});
 });

@@ -188,10 +188,19 @@ export class Queue {
 		await work.done;
 	}
 
-	/** A person's entries in the order in which they were made. */
-	async entries(person: number): Promise<Entry[]> {
-		const found = await this.db.getAllFromIndex('entries', 'person', person);
-		return found.sort((one, other) => one.key! - other.key!);
+	/** What is a person's: the entries in the order in which they were made, and the problems. */
+	async of(person: number): Promise<{ entries: Entry[]; problems: Problem[] }> {
+		const work = this.db.transaction(['entries', 'problems']);
+		const [entries, problems] = await Promise.all([
+			work.objectStore('entries').index('person').getAll(person),
+			work.objectStore('problems').index('person').getAll(person)
+		]);
+		// What was kept before problems said what they are about is about scores.
+		const unsaid = { what: 'score' as What };
+		return {
+			entries: entries.sort((one, other) => one.key! - other.key!),
+			problems: problems.map((each) => ({ ...unsaid, beside: besideOf(each as Beside), ...each }))
+		};
 	}
 
 	/**
@@ -228,13 +237,6 @@ export class Queue {
 			if (base) await work.store.put({ ...each, version: base.version });
 		}
 		await work.done;
-	}
-
-	async problems(person: number): Promise<Problem[]> {
-		const found = await this.db.getAllFromIndex('problems', 'person', person);
-		// What was kept before problems said what they are about is about scores.
-		const unsaid = { what: 'score' as What };
-		return found.map((each) => ({ ...unsaid, beside: besideOf(each as Beside), ...each }));
 	}
 
 	async addProblem(problem: Problem): Promise<void> {

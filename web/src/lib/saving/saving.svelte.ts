@@ -188,11 +188,18 @@ class Saving {
 	}
 
 	async #look(): Promise<void> {
+		this.#show(await this.#read());
+	}
+
+	async #read(): Promise<{ entries: Entry[]; problems: Problem[] }> {
 		const queue = await this.#opened();
-		const person = this.#person;
-		const entries = person === null ? [] : [...(await queue.entries(person)), ...this.#arriving];
-		const problems = person === null ? [] : await queue.problems(person);
-		// What reads as before wakes nobody.
+		if (this.#person === null) return { entries: [], problems: [] };
+		const { entries, problems } = await queue.of(this.#person);
+		return { entries: [...entries, ...this.#arriving], problems };
+	}
+
+	/** What reads as before wakes nobody. */
+	#show({ entries, problems }: { entries: Entry[]; problems: Problem[] }): void {
 		if (!readSame(entries, this.entries, entryReads)) this.entries = entries;
 		if (!readSame(problems, this.problems, problemReads)) this.problems = problems;
 	}
@@ -219,7 +226,8 @@ class Saving {
 		const batch = await queue.nextBatch(person);
 		const first = batch?.entries[0];
 		if (!batch || !first) {
-			await this.#look();
+			// Another tab may have sent what waits in the eyes of this one.
+			if (this.entries.length) await this.#look();
 			return false;
 		}
 		const entries = batch.entries.map(({ student, assignment, text, version, how, was, ...each }) => ({
@@ -266,10 +274,12 @@ class Saving {
 			// What was saved beside a score says nothing of the score that was seen.
 			answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }))
 		);
+		const now = await this.#read();
+		// What was saved is shown as saved in one go.
 		this.isAway = false;
 		this.#wait = 1000;
 		for (const listener of this.#listeners) listener(classId, term, answer);
-		await this.#look();
+		this.#show(now);
 	}
 
 	/** Keep what was not taken, with what came with it, until it is dealt with. */

@@ -81,8 +81,13 @@
 
 	let explained = $state<{ id: number; name: string } | null>(null);
 	let looked = $state<Looked | null>(null);
-	/** The lens follows once one stays in a cell: whoever passes by does not wait for it. */
-	const lens = new Debounced(() => looked, 120);
+	/** How many keys were pressed in cells. */
+	let keys = $state(0);
+	/** The lens follows once the hand rests: whoever passes by, or types, does not wait for it. */
+	const lens = new Debounced(() => {
+		void keys;
+		return looked;
+	}, 200);
 	let paste = $state<Pasted | null>(null);
 	let wanted = $state('');
 	// What was looked at, or looked for, in one class is not there in the next.
@@ -326,6 +331,7 @@
 						{acts}
 						{onpasted}
 						onfigure={(figure) => look({ figure })}
+						onkey={() => (keys += 1)}
 						onselect={tell}
 						onrow={(each) => lookAt({ on: 'row', student: each.student_id })}
 						onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
