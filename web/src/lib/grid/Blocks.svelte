@@ -2,7 +2,7 @@
 	/** Along a row, what stands in the columns that are drawn, in blocks that are laid out and painted each by itself. */
 	import type { Snippet } from 'svelte';
 	import type { Work } from './entering.svelte';
-	import { COLUMN, type Block } from './visible';
+	import type { Block } from './visible';
 
 	let {
 		blocks,
@@ -18,7 +18,7 @@
 	<div
 		class="block"
 		role="presentation"
-		style="left: calc(var(--left) + {first * COLUMN}px); width: {works.length * COLUMN}px"
+		style="left: calc(var(--left) + {first} * var(--column)); width: calc({works.length} * var(--column))"
 	>
 		{#each works as work, place (work.id)}{@render children(first + place, work)}{/each}
 	</div>

@@ -65,6 +65,8 @@
 	 * with the strip; and the footer. */
 	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
 	const left = $derived(233 + mark);
+	/** Levels that are words have room. */
+	const column = $derived(Math.max(COLUMN, wide(grid.levels?.marks ?? []) + 6));
 	const HEAD = 102;
 	const FOOT = 28;
 
@@ -85,7 +87,7 @@
 		(_, text) => entering.enter(text)
 	);
 	const down = new Axis(
-		ROW,
+		() => ROW,
 		1,
 		2,
 		() => height - HEAD - FOOT,
@@ -93,7 +95,7 @@
 		() => selection.at.row
 	);
 	const across = new Axis(
-		COLUMN,
+		() => column,
 		TOGETHER,
 		1,
 		() => width - left,
@@ -374,7 +376,7 @@
 		aria-rowcount={grid.rows.length + 1}
 		aria-colcount={grid.columns.length + 2}
 		aria-multiselectable="true"
-		style="--left: {left}px; width: {left + grid.columns.length * COLUMN}px"
+		style="--left: {left}px; --column: {column}px; width: {left + grid.columns.length * column}px"
 		{onkeydown}
 	>
 		<div class="top" role="rowgroup">
@@ -488,7 +490,7 @@
 	}
 	:global(:where(.scores :is([role='columnheader'], [role='rowheader'], [role='gridcell']))) {
 		flex: none;
-		width: 46px;
+		width: var(--column);
 		border-right: 1px solid var(--hair);
 		border-bottom: 1px solid var(--hair);
 	}

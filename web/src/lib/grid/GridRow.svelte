@@ -286,7 +286,6 @@
 		right: 0;
 		top: 0;
 		width: 100%;
-		min-width: 46px;
 		height: 29px;
 		padding: 0 7px 0 3px;
 		text-align: right;

@@ -8,7 +8,7 @@ export class Axis {
 
 	constructor(
 		/** How large a row, or a column, is in pixels. */
-		private readonly size: number,
+		private readonly size: () => number,
 		/** How many of them are drawn together. */
 		private readonly together: number,
 		/** How many are drawn together around what is in sight. */
@@ -28,7 +28,7 @@ export class Axis {
 	});
 
 	get #step(): number {
-		return this.size * this.together;
+		return this.size() * this.together;
 	}
 
 	get #steps(): number {
@@ -42,6 +42,6 @@ export class Axis {
 
 	/** How far to scroll so that a row, or a column, is in sight. */
 	reveal(index: number, from: number): number {
-		return reveal(index, this.size, from, this.length());
+		return reveal(index, this.size(), from, this.length());
 	}
 }

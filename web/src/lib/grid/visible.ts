@@ -1,6 +1,6 @@
 /** Which rows and columns of a large grid are drawn: those in sight, some around them, and the one where one is. */
 
-/** The size of a row and of a column, in pixels. */
+/** The size of a row, and of a column that holds numbers, in pixels. */
 export const ROW = 30;
 export const COLUMN = 46;
 /** How many columns are drawn together: one more or less leaves the others as they were painted. */
