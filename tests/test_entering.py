@@ -414,7 +414,9 @@ def test_loose_ends_are_mended_where_they_stand(stack: Stack, somebody: Callable
     expect(page.get_by_role("alert")).to_contain_text("a lot is not a number")
     page.get_by_role("button", name="Let a lot go").click()
     mine.get_by_role("link", name="Hamza Bashir").click()
-    expect(page.locator("[role=gridcell]:focus")).to_have_attribute("aria-label", "Hamza Bashir, Walk 1: blank, past due")
+    expect(page.locator("[role=gridcell]:focus")).to_have_attribute(
+        "aria-label", "Hamza Bashir, Walk 1: blank, past due"
+    )
 
 
 def test_the_palette_the_keys_and_the_student_page(somebody: Callable[..., Page]) -> None:

@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from ninja import Schema
 from pydantic import Field
+from school.schemas import Body
 
 
 class CategoryOut(Schema):
@@ -159,7 +160,7 @@ class PreviewOut(Schema):
     choices: list[ChoiceOut]
 
 
-class RulesIn(Schema):
+class RulesIn(Body):
     """A choice of one or more ground rules."""
 
     method: str | None = None
@@ -179,13 +180,13 @@ class RulesIn(Schema):
     families_from: datetime.date | None = None
 
 
-class TextIn(Schema):
+class TextIn(Body):
     """Categories as text."""
 
     text: str
 
 
-class BeginIn(Schema):
+class BeginIn(Body):
     """What a plan begins with: another class, a kept plan, or a starting pattern by its name."""
 
     source: int | None = None
@@ -217,14 +218,14 @@ class WaysOut(Schema):
     patterns: list[PatternOut]
 
 
-class KeepIn(Schema):
+class KeepIn(Body):
     """The name under which a plan is kept."""
 
     name: str
     with_assignments: bool = True
 
 
-class SendIn(Schema):
+class SendIn(Body):
     """The classes that a plan is sent to."""
 
     classes: list[int]
@@ -299,7 +300,7 @@ class PlanOut(Schema):
     """The school's standards, which work can name."""
 
 
-class CategoryIn(Schema):
+class CategoryIn(Body):
     """What is given of a category; what is not stays as it is."""
 
     name: str | None = None
@@ -318,7 +319,7 @@ class CategoryIn(Schema):
     version: int | None = None
 
 
-class AssignmentIn(Schema):
+class AssignmentIn(Body):
     """What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
 
     `zero_meant` says that 0 points are no slip; `adjust` are steps in the words of the open gradebook file.
@@ -360,7 +361,7 @@ class TogetherIn(AssignmentIn):
     days: int = 0
 
 
-class ShareIn(Schema):
+class ShareIn(Body):
     """A typed share in percent, of the category or of the grade; the others follow or stay."""
 
     share: str
@@ -368,13 +369,13 @@ class ShareIn(Schema):
     others: bool = True
 
 
-class WeightsIn(Schema):
+class WeightsIn(Body):
     """Weights or shares by id."""
 
     weights: dict[int, str]
 
 
-class MergeIn(Schema):
+class MergeIn(Body):
     """Into which category; None is into none."""
 
     into: int | None = None
@@ -386,7 +387,7 @@ class DoneOut(Schema):
     in_force: bool
 
 
-class RepeatIn(Schema):
+class RepeatIn(Body):
     """Work that repeats, see `repeating`; `without` are days that are left out of what would be made."""
 
     pattern: str
@@ -422,7 +423,7 @@ class PlanEventOut(Schema):
     at: datetime.datetime
 
 
-class TermRulesIn(Schema):
+class TermRulesIn(Body):
     """What a term sets for itself. A rule given as null is again the class's."""
 
     own_weights: bool | None = None
@@ -432,7 +433,7 @@ class TermRulesIn(Schema):
     adjust: list[dict[str, Any]] | None = None
 
 
-class BandIO(Schema):
+class BandIO(Body):
     """One mark of a scale, its numbers as text."""
 
     mark: str
@@ -453,7 +454,7 @@ class ScaleOut(Schema):
     uses: int
 
 
-class ScaleIn(Schema):
+class ScaleIn(Body):
     """A scale as typed; without an id a new one. `is_shared` offers it to the whole school."""
 
     id: int | None = None
@@ -479,7 +480,7 @@ class CodeOut(Schema):
     is_shared: bool
 
 
-class CodeIn(Schema):
+class CodeIn(Body):
     """What is given of a score code; without an id a new one."""
 
     id: int | None = None
@@ -511,13 +512,13 @@ class CheckOut(Schema):
     mend: str | None
 
 
-class MendIn(Schema):
+class MendIn(Body):
     """Which check is mended, by its key."""
 
     key: str
 
 
-class OrderIn(Schema):
+class OrderIn(Body):
     """Ids in the order wanted."""
 
     ids: list[int]

@@ -5,9 +5,10 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
+from school.schemas import Body
 
 
-class WantedIn(Schema):
+class WantedIn(Body):
     """A document to make: report cards of students over the subjects that one may print, or a sheet of a class.
 
     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.

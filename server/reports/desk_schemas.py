@@ -4,12 +4,13 @@ import datetime
 
 from ninja import Schema
 from pydantic import Field
+from school.schemas import Body
 from scores.schemas import GradeOut, WorkingOut
 
 from reports.schemas import PostedOut, WithdrawnOut
 
 
-class CommentIn(Schema):
+class CommentIn(Body):
     """A comment, and the version that it was written from; what is not given of the rest stays as it is."""
 
     text: str
@@ -25,7 +26,7 @@ class CommentOut(Schema):
     version: int
 
 
-class AlikeIn(Schema):
+class AlikeIn(Body):
     """The same starting text for several students."""
 
     students: list[int]
@@ -109,7 +110,7 @@ class SentenceOut(Schema):
     fits: bool
 
 
-class SentenceIn(Schema):
+class SentenceIn(Body):
     """A sentence of the bank to make or, by its number, to change."""
 
     id: int | None = None
@@ -117,7 +118,7 @@ class SentenceIn(Schema):
     text: str
 
 
-class FavouriteIn(Schema):
+class FavouriteIn(Body):
     """Whether a sentence is a favourite."""
 
     is_favourite: bool

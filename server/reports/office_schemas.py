@@ -5,6 +5,7 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
+from school.schemas import Body
 
 
 class KindOut(Schema):
@@ -77,14 +78,14 @@ class NamedOut(Schema):
     name: str
 
 
-class SchoolStandard(Schema):
+class SchoolStandard(Body):
     """A standard of the school, and the one that it is a part of."""
 
     name: str
     within: str | None = None
 
 
-class StandardLevel(Schema):
+class StandardLevel(Body):
     """A level: its mark, from where on it is reached, and what it counts as when it is typed (the middle unless said)."""
 
     mark: str
@@ -92,7 +93,7 @@ class StandardLevel(Schema):
     value: str | None = None
 
 
-class SchoolStandards(Schema):
+class SchoolStandards(Body):
     """The school's standards, how their evidence comes together, and the levels that they are scored in."""
 
     standards: list[SchoolStandard] = Field(max_length=200)
@@ -120,7 +121,7 @@ class OfficeOut(Schema):
     teachers: list[NamedOut]
 
 
-class YearIn(Schema):
+class YearIn(Body):
     """A school year to make or, by its number, to change."""
 
     id: int | None = None
@@ -135,7 +136,7 @@ class NumberOut(Schema):
     id: int
 
 
-class SchoolTermIn(Schema):
+class SchoolTermIn(Body):
     """A term; its kind is set once."""
 
     name: str
@@ -144,7 +145,7 @@ class SchoolTermIn(Schema):
     ends: datetime.date
 
 
-class WindowIn(Schema):
+class WindowIn(Body):
     """A reporting window."""
 
     opens: datetime.date
@@ -156,7 +157,7 @@ class WindowIn(Schema):
     binding: list[str] = Field(default_factory=list)
 
 
-class ReopenIn(Schema):
+class ReopenIn(Body):
     """For whom a closed window is opened again (all where nobody is named), until when and why."""
 
     teacher: int | None = None
@@ -164,7 +165,7 @@ class ReopenIn(Schema):
     reason: str
 
 
-class SchoolIn(Schema):
+class SchoolIn(Body):
     """What report cards look like, marks outside the scale, and words for effort."""
 
     card_design: str

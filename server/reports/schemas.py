@@ -6,6 +6,7 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
+from school.schemas import Body
 from scores.schemas import GradeOut
 
 State = Literal["no_grade", "no_comment", "being_written", "ready", "posted", "changed"]
@@ -108,7 +109,7 @@ class ReportOut(Schema):
     has_draft: bool
 
 
-class OverrideIn(Schema):
+class OverrideIn(Body):
     """A percent, a mark or both for one student, as typed; both empty takes the override away."""
 
     student: int
@@ -117,7 +118,7 @@ class OverrideIn(Schema):
     reason: str = Field("", max_length=2_000)
 
 
-class OverridesIn(Schema):
+class OverridesIn(Body):
     """Overrides of some students, as one act; `sure` says that more than 100 % is meant."""
 
     entries: list[OverrideIn] = Field(max_length=2_000)
@@ -159,13 +160,13 @@ class OverrideFileOut(Schema):
     same: int
 
 
-class EffortsIn(Schema):
+class EffortsIn(Body):
     """Efforts by student, as typed."""
 
     efforts: dict[int, str]
 
 
-class PostIn(Schema):
+class PostIn(Body):
     """Which students' grades are posted. `term_name` is asked for where the window is not open."""
 
     request: uuid.UUID
@@ -180,13 +181,13 @@ class PostOut(Schema):
     posted: int
 
 
-class WithdrawIn(Schema):
+class WithdrawIn(Body):
     """Why a posted grade is taken back."""
 
     reason: str
 
 
-class ShownIn(Schema):
+class ShownIn(Body):
     """Whether families see the posted grades of these students."""
 
     students: list[int]

@@ -3,10 +3,16 @@
 import datetime
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import ConfigDict, Field
 
 
-class SignIn(Schema):
+class Body(Schema):
+    """What a request brings. What it names beyond what it is asked for is refused, for it was to do something."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class SignIn(Body):
     """What is typed to sign in."""
 
     sign_in: str = Field(max_length=150)

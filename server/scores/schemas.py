@@ -6,6 +6,7 @@ from typing import Any, Literal, NotRequired
 
 from ninja import Schema
 from pydantic import BaseModel, Field
+from school.schemas import Body
 from typing_extensions import TypedDict
 
 
@@ -136,7 +137,7 @@ class GridOut(Schema):
     """How the teacher chose to look at the class."""
 
 
-class EntryIn(BaseModel):
+class EntryIn(BaseModel, extra="forbid"):
     """What was typed for a student, based on a version of the score; with it, or without a text instead of it, what stands
     beside the score. `was` is what stood there where typing began.
     """
@@ -153,14 +154,14 @@ class EntryIn(BaseModel):
     how: Literal["typed", "pasted", "filled", "from the stack"] = "typed"
 
 
-class CellIn(BaseModel):
+class CellIn(BaseModel, extra="forbid"):
     """A cell of the grid."""
 
     student: int
     assignment: int
 
 
-class ChosenIn(Schema):
+class ChosenIn(Body):
     """Cells that were chosen together."""
 
     cells: list[CellIn] = Field(max_length=20_000)
@@ -176,7 +177,7 @@ class ChosenOut(Schema):
     median: str | None
 
 
-class TriedEntryIn(Schema):
+class TriedEntryIn(Body):
     """What would be typed for a student."""
 
     student: int
@@ -184,7 +185,7 @@ class TriedEntryIn(Schema):
     text: str = Field(max_length=200)
 
 
-class TriedIn(Schema):
+class TriedIn(Body):
     """What is about to be done: entries, and work that is closed (true) or opened again; and the term that is looked at."""
 
     term: int
@@ -192,13 +193,13 @@ class TriedIn(Schema):
     closed: dict[int, bool] = Field(default={})
 
 
-class ViewIn(Schema):
+class ViewIn(Body):
     """How the teacher chooses to look at the class: what a choice is called, and what was chosen."""
 
     view: dict[str, Any]
 
 
-class BatchIn(Schema):
+class BatchIn(Body):
     """Entries that are saved together, once, in the term that is looked at."""
 
     id: uuid.UUID
@@ -341,7 +342,7 @@ class WorkingOut(Schema):
     note: str | None
 
 
-class PulseIn(Schema):
+class PulseIn(Body):
     """The revision of the scores that a page has come to, None at first, and the cell that its person is in."""
 
     revision: int | None = None

@@ -1,12 +1,15 @@
 """Signing in, tokens, headers, and what a page may run."""
 
 import json
+from collections.abc import Iterator
+from typing import Any
 
 import pytest
 from conftest import PASSWORD, World, send
 from django.conf import settings
 from django.test import Client
 
+from hoarfrost.api import api
 from hoarfrost.page import read_page
 
 
@@ -90,3 +93,39 @@ def test_an_answer_to_what_cannot_be_read_is_in_words(world: World) -> None:
     answer = send(world.client("teacher"), "POST", f"{world.address}/scores", {"id": "x", "term": 1, "entries": []})
     assert answer.status_code == 422
     assert set(answer.json()) == {"message", "field"}
+
+
+def test_what_a_request_brings_beyond_what_it_is_asked_for_is_refused(world: World) -> None:
+    """Every shape that a request may have says so, those within another too."""
+    described = api.get_openapi_schema()
+    shapes = described["components"]["schemas"]
+
+    def named(part: Any) -> Iterator[str]:
+        if isinstance(part, dict):
+            if "$ref" in part:
+                yield part["$ref"].rsplit("/", 1)[1]
+            for each in part.values():
+                yield from named(each)
+        elif isinstance(part, list):
+            for each in part:
+                yield from named(each)
+
+    asked = {
+        name
+        for path in described["paths"].values()
+        for operation in path.values()
+        for name in named(operation.get("requestBody", {}).get("content", {}).get("application/json"))
+    }
+    seen: set[str] = set()
+    while asked - seen:
+        name = (asked - seen).pop()
+        seen.add(name)
+        asked |= set(named(shapes[name]))
+    assert len(seen) > 30
+    assert not [
+        name
+        for name in sorted(seen)
+        if "properties" in shapes[name] and shapes[name].get("additionalProperties") is not False
+    ]
+    answer = send(world.client("teacher"), "PUT", f"{world.address}/view", {"view": {}, "hasIce": True})
+    assert (answer.status_code, answer.json()["field"]) == (422, "hasIce")

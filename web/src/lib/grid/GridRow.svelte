@@ -76,7 +76,7 @@
 	/** The field takes the focus as it appears, with the caret at the end. */
 	function taken(input: HTMLInputElement): void {
 		input.focus();
-		input.setSelectionRange(-1, -1);
+		input.setSelectionRange(input.value.length, input.value.length);
 	}
 </script>
 

@@ -80,6 +80,13 @@ describe('acts on a column', () => {
 		expect(acts.alike.map((each) => each.id)).toEqual([1]);
 		await acts.giveAs(grid.columns[0]!);
 		expect(given()).toEqual(['2 12']);
+		// What was typed there just now is what they have there.
+		enterAll.mockClear();
+		const where = { classId: 1, assignment: 1, version: 2, term: 7, person: 1, act: 'a', batch: null };
+		saving.entries = [{ ...where, student: 2, text: '18' }];
+		await acts.giveAs(grid.columns[0]!);
+		saving.entries = [];
+		expect(given()).toEqual(['2 18']);
 		grid = { ...grid, columns: [columnOf(1, { points: '40' }), columnOf(2)] };
 		expect(actsOn(2).alike).toEqual([]);
 	});

@@ -36,9 +36,9 @@ export class ColumnActs {
 		return this.assigned.filter((row) => !this.text(row));
 	}
 
-	/** What a student's cell shows: what waits to be saved, before what is. */
-	text(row: Row): string {
-		return saving.shown(this.#place(row), row.cells[this.column().id]?.text ?? '');
+	/** What a student's cell shows, in this column or another: what waits to be saved, before what is. */
+	text(row: Row, work = this.column().id): string {
+		return saving.shown(this.#place(row, work), row.cells[work]?.text ?? '');
 	}
 
 	/** The score that more have than any other, where more than one has it. */
@@ -79,7 +79,7 @@ export class ColumnActs {
 
 	/** Give each who has nothing here what they have in other work. */
 	giveAs(other: Shapes['ColumnOut']): Promise<void> {
-		const text = (row: Row) => row.cells[other.id]?.text ?? '';
+		const text = (row: Row) => this.text(row, other.id);
 		return this.give(
 			this.blanks.filter((row) => text(row)),
 			text,
@@ -141,8 +141,8 @@ export class ColumnActs {
 		];
 	}
 
-	#place(row: Row): Place {
-		return { classId: this.classId, student: row.student_id, assignment: this.column().id };
+	#place(row: Row, work = this.column().id): Place {
+		return { classId: this.classId, student: row.student_id, assignment: work };
 	}
 
 	#change(body: Omit<Shapes['TogetherIn'], 'ids' | 'days'>): Promise<void> {

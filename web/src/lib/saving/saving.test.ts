@@ -120,6 +120,16 @@ describe('saving', () => {
 		expect(server.events).toEqual(['17']);
 	});
 
+	it('shows what was saved and that it was saved in one go', async () => {
+		const saving = await begin();
+		const words: string[] = [];
+		saving.onAnswer(() => {
+			void Promise.resolve().then(() => words.push(saving.words));
+		});
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(words).toEqual(['All saved']));
+	});
+
 	it('keeps entries while nobody answers and sends them once when somebody does', async () => {
 		replies = [away];
 		const saving = await begin();
