@@ -125,18 +125,12 @@ def test_the_schools_marks_and_words(world: World) -> None:
 
 def test_another_schools_terms_are_not_there(world: World) -> None:
     world.people["stranger"].memberships.update(role="officer")
-    for method, rest in (("GET", "classes"), ("PUT", "window"), ("POST", "reopen"), ("GET", "reminders.csv")):
-        body = {
-            "opens": "2032-01-12",
-            "closes": "2032-01-22",
-            "collects": ["mark"],
-            "until": "2032-01-22",
-            "reason": "x",
-        }
-        answer = send(
-            world.client("stranger"),
-            method,
-            f"/api/office/terms/{world.term.pk}/{rest}",
-            None if method == "GET" else body,
-        )
+    asked: list[tuple[str, str, dict[str, Any] | None]] = [
+        ("GET", "classes", None),
+        ("PUT", "window", {"opens": "2032-01-12", "closes": "2032-01-22", "collects": ["mark"]}),
+        ("POST", "reopen", {"until": "2032-01-22", "reason": "x"}),
+        ("GET", "reminders.csv", None),
+    ]
+    for method, rest, body in asked:
+        answer = send(world.client("stranger"), method, f"/api/office/terms/{world.term.pk}/{rest}", body)
         assert answer.status_code == 403, rest

@@ -2,7 +2,6 @@
 	/** The bar at the top: sign and name, the classes or children, how saving stands, and the person. */
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { words } from '$lib/api/client';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { opened } from './opened.svelte';
 	import { neighbour, placeNow } from './classes';
@@ -35,13 +34,8 @@
 		if (event.key === '?') opened.keys = true;
 	}
 
-	async function leave(): Promise<void> {
-		try {
-			await signed.signOut();
-			await goto('/sign-in');
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function leave(): Promise<void> {
+		return notice.tried(signed.signOut().then(() => goto('/sign-in')));
 	}
 </script>
 

@@ -5,7 +5,7 @@
 	import { tick } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { want } from '$lib/grid/wanted.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { notice } from './notice.svelte';
@@ -43,19 +43,13 @@
 	}
 
 	async function mend(check: Shapes['CheckOut']): Promise<void> {
-		try {
-			await saving.during(
-				ask(
-					api.POST('/api/classes/{class_id}/checks/{term}/mend', {
-						params: { path: { class_id: classId, term } },
-						body: { key: check.key }
-					})
-				)
-			);
-			notice.say(`${check.mend}: done. Ctrl Z takes it back.`);
-		} catch (error) {
-			notice.problem(words(error));
-		}
+		const mended = ask(
+			api.POST('/api/classes/{class_id}/checks/{term}/mend', {
+				params: { path: { class_id: classId, term } },
+				body: { key: check.key }
+			})
+		);
+		await notice.tried(saving.during(mended), `${check.mend}: done. Ctrl Z takes it back.`);
 		await queries.invalidateQueries({ queryKey: ['class', classId] });
 	}
 </script>

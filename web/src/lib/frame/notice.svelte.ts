@@ -1,3 +1,5 @@
+import { words } from '$lib/api/client';
+
 /** One line at the foot of the page on what was just done or could not be done. */
 class Notice {
 	text = $state('');
@@ -10,6 +12,16 @@ class Notice {
 
 	problem(text: string): void {
 		this.#show(text, true, 15_000);
+	}
+
+	/** Wait for something: that it is done is `said`, or why it could not be. */
+	async tried<T>(work: Promise<T>, said?: string | ((done: T) => string)): Promise<void> {
+		try {
+			const done = await work;
+			if (said) this.say(typeof said === 'string' ? said : said(done));
+		} catch (error) {
+			this.problem(words(error));
+		}
 	}
 
 	clear(): void {

@@ -99,19 +99,6 @@
 		border-bottom: 1px solid var(--rule);
 		white-space: nowrap;
 	}
-	.views {
-		display: flex;
-		gap: 12px;
-	}
-	.views button {
-		color: var(--slate);
-		border-bottom: 2px solid transparent;
-	}
-	.views button[aria-pressed='true'] {
-		color: var(--ink);
-		border-bottom-color: var(--juniper);
-		font-weight: 600;
-	}
 	select,
 	input[type='search'] {
 		height: 26px;

@@ -1,5 +1,5 @@
 /** What can be done with a whole column: the lens lists it, the palette finds it. */
-import { api, ask, words, type Shapes } from '$lib/api/client';
+import { api, ask, type Shapes } from '$lib/api/client';
 import { consequence } from '$lib/consequence/consequence.svelte';
 import { notice } from '$lib/frame/notice.svelte';
 import { Editing } from '$lib/planning/editing';
@@ -103,7 +103,7 @@ export class ColumnActs {
 	mean(): Promise<void> {
 		const path = { class_id: this.classId, term: this.grid().term_id };
 		const body = { key: `alike ${this.column().id}` };
-		return this.#tried(
+		return notice.tried(
 			saving
 				.during(ask(api.POST('/api/classes/{class_id}/checks/{term}/mend', { params: { path }, body })))
 				.then(() => this.refresh())
@@ -133,10 +133,10 @@ export class ColumnActs {
 	get whole(): ColumnAct[] {
 		const { id } = this.column();
 		return [
-			{ words: 'Duplicate it', act: () => this.#tried(this.#editing.duplicate(id)) },
+			{ words: 'Duplicate it', act: () => notice.tried(this.#editing.duplicate(id)) },
 			{
 				words: 'Delete it with its scores; both can be brought back for 30 days',
-				act: () => this.#tried(this.#editing.remove('assignment', id))
+				act: () => notice.tried(this.#editing.remove('assignment', id))
 			}
 		];
 	}
@@ -146,14 +146,6 @@ export class ColumnActs {
 	}
 
 	#change(body: Omit<Shapes['TogetherIn'], 'ids' | 'days'>): Promise<void> {
-		return this.#tried(this.#editing.changeTogether({ ...body, ids: [this.column().id], days: 0 }));
-	}
-
-	async #tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
+		return notice.tried(this.#editing.changeTogether({ ...body, ids: [this.column().id], days: 0 }));
 	}
 }

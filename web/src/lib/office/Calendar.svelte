@@ -32,14 +32,8 @@
 		}
 	}
 
-	async function remove(term: OfficeTerm): Promise<void> {
-		try {
-			await setting.removeTerm(term.id);
-			await refresh();
-			notice.say(`${term.name} is taken away.`);
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function remove(term: OfficeTerm): Promise<void> {
+		return notice.tried(setting.removeTerm(term.id).then(refresh), `${term.name} is taken away.`);
 	}
 </script>
 

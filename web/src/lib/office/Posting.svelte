@@ -48,13 +48,9 @@
 		}
 	}
 
-	async function cards(): Promise<void> {
-		try {
-			await setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
-			await queries.invalidateQueries({ queryKey: ['documents'] });
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function cards(): Promise<void> {
+		const begun = setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
+		return notice.tried(begun.then(() => queries.invalidateQueries({ queryKey: ['documents'] })));
 	}
 </script>
 

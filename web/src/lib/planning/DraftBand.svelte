@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The draft of the plan: which grades would change, what is in it, and applying it or throwing it away. */
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { grades } from '$lib/consequence/words';
@@ -19,13 +19,7 @@
 			)
 	}));
 
-	async function tried(work: Promise<string>): Promise<void> {
-		try {
-			notice.say(await work);
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
+	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);
 
 	async function apply(data: Shapes['DraftOut']): Promise<string> {
 		const kept = await editing.applyDraft();
@@ -51,10 +45,10 @@
 			>{isOpen ? 'Hide' : 'Show'} the list</button
 		>
 		<span class="acts">
-			<button class="btn" onclick={() => tried(apply(data))}
+			<button class="btn" onclick={() => tell(apply(data))}
 				>{data.grades ? `Apply to ${grades(data.grades)}` : 'Apply'}</button
 			>
-			<button class="btn quiet" onclick={() => tried(throwAway())}>Throw away</button>
+			<button class="btn quiet" onclick={() => tell(throwAway())}>Throw away</button>
 		</span>
 	</section>
 	{#if isOpen}
@@ -68,7 +62,7 @@
 							<button
 								class="link"
 								onclick={() =>
-									tried(editing.putBack(edit.mark, edit.field).then(() => `${edit.words} is as it was.`))}
+									tell(editing.putBack(edit.mark, edit.field).then(() => `${edit.words} is as it was.`))}
 								>put back<span class="sr-only"> {edit.words}</span></button
 							>
 						</li>

@@ -166,15 +166,6 @@
 		oninput();
 	}
 
-	async function tried(work: Promise<unknown>, said: string): Promise<void> {
-		try {
-			await work;
-			notice.say(said);
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
 	function narrate(): void {
 		narrating = true;
 		void tick().then(() => document.querySelector<HTMLElement>('#narrative')?.focus());
@@ -218,8 +209,7 @@
 			<button
 				class="link"
 				onclick={() =>
-					tried(
-						reporting.showFamilies([student], row.is_kept_back),
+					notice.tried(reporting.showFamilies([student], row.is_kept_back), () =>
 						row.is_kept_back ? 'The family sees it.' : 'Kept from the family. Ctrl Z takes it back.'
 					)}>{row.is_kept_back ? 'Show it to the family' : 'Keep it from the family'}</button
 			>
@@ -245,7 +235,7 @@
 			<button
 				class="link"
 				onclick={() =>
-					tried(
+					notice.tried(
 						reporting.override([{ student, percent: '', mark: '', reason: '' }]),
 						'The computed grade holds again.'
 					)}>Take it back</button

@@ -9,12 +9,25 @@
 		children,
 		wide = false
 	}: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
+	let content = $state<HTMLElement | null>(null);
+
+	/** What is opened to write in is written in at once. */
+	function begin(event: Event): void {
+		const field = content?.querySelector<HTMLElement>(
+			'textarea, select, input:not([type=checkbox], [type=radio], [type=file])'
+		);
+		if (!field) return;
+		event.preventDefault();
+		field.focus();
+	}
 </script>
 
 <Dialog.Root bind:open>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.35)]" />
 		<Dialog.Content
+			bind:ref={content}
+			onOpenAutoFocus={begin}
 			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-[var(--shadow)] {wide
 				? 'max-w-[760px]'
 				: 'max-w-[460px]'}"

@@ -65,14 +65,6 @@
 		}
 	}
 
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
 	/** Who gets what is not given yet: the first without scores, or else the last. */
 	function taker(categories: Shapes['CategoryOut'][]): Shapes['CategoryOut'] | undefined {
 		const free = categories.filter((each) => !each.bonus && !each.locked);
@@ -116,7 +108,7 @@
 							<button
 								class="link"
 								onclick={() =>
-									tried(
+									notice.tried(
 										editing.setWeights(data.term_id, {
 											[taking.id]: String(
 												Math.round((Number(taking.weight) + data.not_given) * 10_000) / 10_000
@@ -125,7 +117,7 @@
 									)}>give {data.not_given} to {taking.name}</button
 							> or
 						{/if}
-						<button class="link" onclick={() => tried(editing.shareRest(data.term_id))}
+						<button class="link" onclick={() => notice.tried(editing.shareRest(data.term_id))}
 							>share the rest equally</button
 						>
 					</span>
@@ -147,8 +139,8 @@
 					plan={data}
 					onplace={place}
 					{isStanding}
-					onweights={(weights) => tried(editing.setWeights(data.term_id, weights))}
-					onshares={(shares) => tried(editing.setShares(shares))}
+					onweights={(weights) => notice.tried(editing.setWeights(data.term_id, weights))}
+					onshares={(shares) => notice.tried(editing.setShares(shares))}
 				/>
 			{:else}
 				<WaysIn classId={id} {editing} />
@@ -230,19 +222,6 @@
 		gap: 4px 16px;
 		min-height: 48px;
 		padding: 4px 24px;
-	}
-	.views {
-		display: flex;
-		gap: 12px;
-	}
-	.views button {
-		color: var(--slate);
-		border-bottom: 2px solid transparent;
-	}
-	.views button[aria-pressed='true'] {
-		color: var(--ink);
-		border-bottom-color: var(--juniper);
-		font-weight: 600;
 	}
 	.more {
 		display: flex;

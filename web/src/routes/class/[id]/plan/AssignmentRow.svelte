@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** An assignment's row in the outline. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
@@ -49,14 +49,6 @@
 		if (!each.is_due && !each.marked) return 'not due';
 		return `${each.marked} of ${each.due}`;
 	});
-
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
 </script>
 
 <tr
@@ -113,7 +105,9 @@
 			value={String(each.category_id ?? 'none')}
 			onchange={(event) => {
 				const value = event.currentTarget.value;
-				void tried(editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) }));
+				void notice.tried(
+					editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
+				);
 			}}
 		>
 			{#each plan.categories as one (one.id)}<option value={String(one.id)}>{one.sign}</option>{/each}
@@ -169,7 +163,8 @@
 			aria-label="{each.name}: {each.families}; {each.shown
 				? 'hide it from families'
 				: 'show it to families'}"
-			onclick={() => tried(editing.changeAssignment(each, { shown: !each.shown }))}>{each.families}</button
+			onclick={() => notice.tried(editing.changeAssignment(each, { shown: !each.shown }))}
+			>{each.families}</button
 		>
 	</td>
 	<td>
@@ -177,7 +172,7 @@
 			class:missing={each.missing > 0}
 			aria-label="{each.name}: {marking}; {each.closed ? 'open it again' : 'close it'}"
 			title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
-			onclick={() => tried(editing.changeAssignment(each, { closed: !each.closed }))}>{marking}</button
+			onclick={() => notice.tried(editing.changeAssignment(each, { closed: !each.closed }))}>{marking}</button
 		>
 	</td>
 	<td class="r">

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
@@ -15,16 +15,8 @@
 	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
 	let into = $state('');
 
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
 	function change(body: Shapes['CategoryIn']): Promise<void> {
-		return tried(editing.changeCategory(category, body));
+		return notice.tried(editing.changeCategory(category, body));
 	}
 
 	async function merge(): Promise<void> {
@@ -145,7 +137,7 @@
 					<option value="none">no category</option>
 				</select></label
 			>
-			<button class="link" disabled={!into} onclick={() => tried(merge())}>Move</button>
+			<button class="link" disabled={!into} onclick={() => notice.tried(merge())}>Move</button>
 		</span>
 	</div>
 </div>

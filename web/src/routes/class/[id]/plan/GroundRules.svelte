@@ -2,7 +2,7 @@
 	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -30,22 +30,12 @@
 	const ofTerm = ['method', 'blank', 'drop_overall', 'drop_choice', 'rounding', 'cap', 'decimals'];
 	let forTerm = $state(false);
 
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
 	async function choose(field: string, value: string): Promise<void> {
 		const isTerms = ofTerm.includes(field) && (forTerm || rules[field]?.is_own);
-		try {
-			if (isTerms) await editing.changeTerm(plan.term_id, { rules: { [field]: value } });
-			else await editing.changeRules({ [field]: value });
-		} catch (error) {
-			notice.problem(words(error));
-		}
+		const change = { [field]: value };
+		await notice.tried(
+			isTerms ? editing.changeTerm(plan.term_id, { rules: change }) : editing.changeRules(change)
+		);
 	}
 
 	async function close(): Promise<void> {
@@ -69,7 +59,7 @@
 				>{plan.term}’s own
 				<button
 					class="link"
-					onclick={() => tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
+					onclick={() => notice.tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
 					>as the class<span class="sr-only">: {rule.words}</span></button
 				></span
 			>{/if}
@@ -129,7 +119,8 @@
 				type="date"
 				aria-label="Families see the grade from"
 				value={plan.families_from ?? ''}
-				onchange={(event) => tried(editing.changeRules({ families_from: event.currentTarget.value || null }))}
+				onchange={(event) =>
+					notice.tried(editing.changeRules({ families_from: event.currentTarget.value || null }))}
 			/></label
 		>
 	{/if}
@@ -153,7 +144,7 @@
 				type="checkbox"
 				checked={plan.has_own_weights}
 				onchange={(event) =>
-					tried(editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
+					notice.tried(editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
 			/>
 			<span>weighs its categories by itself</span></label
 		>

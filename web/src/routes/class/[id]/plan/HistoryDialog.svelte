@@ -26,13 +26,8 @@
 		enabled: open
 	}));
 
-	async function bringBack(assignment: number, name: string): Promise<void> {
-		try {
-			await editing.bringBack(assignment);
-			notice.say(`${name} is back, with its scores.`);
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function bringBack(assignment: number, name: string): Promise<void> {
+		return notice.tried(editing.bringBack(assignment), `${name} is back, with its scores.`);
 	}
 
 	async function back(event: number, at: string): Promise<void> {

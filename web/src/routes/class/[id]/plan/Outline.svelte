@@ -4,7 +4,7 @@
 	 * together, found by typing, and moved by dragging or by Alt and the arrows.
 	 */
 	import { SvelteSet } from 'svelte/reactivity';
-	import { words, type Shapes } from '$lib/api/client';
+	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import AssignmentRow from './AssignmentRow.svelte';
 	import BulkBar from './BulkBar.svelte';
@@ -97,7 +97,7 @@
 	): Promise<void> {
 		if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
 		event.preventDefault();
-		await tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
+		await notice.tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
 	}
 
 	/** What was dragged goes before the row, or at the end of the category, that it was let go over. */
@@ -108,16 +108,8 @@
 		const ids = plan.assignments.map((each) => each.id).filter((each) => each !== moved.id);
 		ids.splice(before ? ids.indexOf(before.id) : ids.length, 0, moved.id);
 		if (moved.category_id !== category)
-			await tried(editing.changeAssignment(moved, { category_id: category }));
-		await tried(editing.order('assignment', ids));
-	}
-
-	async function tried(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			notice.problem(words(error));
-		}
+			await notice.tried(editing.changeAssignment(moved, { category_id: category }));
+		await notice.tried(editing.order('assignment', ids));
 	}
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Grading scales and score codes: the school's, and one's own, which are kept from year to year. */
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import CodeEditor from './CodeEditor.svelte';
@@ -41,12 +41,8 @@
 		notice.say(`The scale ${body.name} is saved.`);
 	}
 
-	async function remove(id: number): Promise<void> {
-		try {
-			await leaveWhenDone(editing.deleteScale(id));
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function remove(id: number): Promise<void> {
+		return notice.tried(leaveWhenDone(editing.deleteScale(id)));
 	}
 </script>
 

@@ -1,18 +1,14 @@
 <script lang="ts">
 	/** A semester: what it is made of, drawn to scale, and how much each part weighs. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
 	let { plan, editing }: { plan: Shapes['PlanOut']; editing: Editing } = $props();
 
-	async function from(parts_from: string): Promise<void> {
-		try {
-			await editing.changeTerm(plan.term_id, { parts_from });
-		} catch (error) {
-			notice.problem(words(error));
-		}
+	function from(parts_from: string): Promise<void> {
+		return notice.tried(editing.changeTerm(plan.term_id, { parts_from }));
 	}
 </script>
 

@@ -90,13 +90,7 @@
 		requestAnimationFrame(focus);
 	}
 
-	async function tried(work: Promise<string>): Promise<void> {
-		try {
-			notice.say(await work);
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
+	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);
 
 	async function showFamilies(isShown: boolean): Promise<string> {
 		const students = many.length > 1 ? many : rows.map((each) => each.student_id);
@@ -110,19 +104,19 @@
 		const whom = many.length > 1 ? `these ${many.length}` : 'all';
 		return [
 			{ key: 'b', words: 'Begin comments alike …', act: () => (dialog = 'alike') },
-			{ key: 'd', words: 'Fill down what the first of the chosen has', act: () => tried(table!.fillDown()) },
+			{ key: 'd', words: 'Fill down what the first of the chosen has', act: () => tell(table!.fillDown()) },
 			{ key: 'f', words: 'Overrides by file …', act: () => (dialog = 'file') },
 			{ key: 'a', words: 'Adjust the whole class …', act: () => (dialog = 'steps') },
 			{ key: 'p', words: 'Report cards and sheets …', act: () => (dialog = 'print') },
 			{
 				key: 'k',
 				words: `Keep the posted grades of ${whom} from families`,
-				act: () => tried(showFamilies(false))
+				act: () => tell(showFamilies(false))
 			},
 			{
 				key: 's',
 				words: `Show the posted grades of ${whom} to families`,
-				act: () => tried(showFamilies(true))
+				act: () => tell(showFamilies(true))
 			}
 		];
 	});
@@ -132,7 +126,7 @@
 		if (target.closest('input, textarea, select, [role=dialog], [role=menu]')) return;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd') {
 			event.preventDefault();
-			void tried(table!.fillDown());
+			void tell(table!.fillDown());
 			return;
 		}
 		if (event.ctrlKey || event.metaKey || event.altKey || !row) return;

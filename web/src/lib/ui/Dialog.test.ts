@@ -1,0 +1,29 @@
+import { createRawSnippet } from 'svelte';
+import { render, screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import Dialog from './Dialog.svelte';
+
+const user = userEvent.setup();
+const open = (inside: string) =>
+	render(Dialog, {
+		open: true,
+		title: 'Begin comments alike',
+		children: createRawSnippet(() => ({ render: () => `<form>${inside}</form>` }))
+	});
+const focused = () => document.activeElement;
+
+describe('a dialog', () => {
+	it('that is there to write in is written in at once', async () => {
+		open('<input type="checkbox" aria-label="Each" /><textarea aria-label="Text"></textarea>');
+		await vi.waitFor(() => expect(focused()).toBe(screen.getByLabelText('Text')));
+		expect(screen.getByRole('dialog', { name: 'Begin comments alike' })).toBeTruthy();
+	});
+
+	it('that is there to read begins where it is closed, and closes with Esc', async () => {
+		open('<p>Two grades change.</p><button>Give them</button>');
+		await vi.waitFor(() => expect(focused()?.textContent).toContain('Close'));
+		await user.keyboard('{Escape}');
+		await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+	});
+});
