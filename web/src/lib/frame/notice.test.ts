@@ -9,7 +9,7 @@ beforeEach(() => {
 
 describe('what is said at the foot of the page', () => {
 	it('tells that something is done once it is, with what came of it', async () => {
-		let done = (_: number): void => {};
+		let done!: (count: number) => void;
 		const work = new Promise<number>((resolve) => (done = resolve));
 		const told = notice.tried(work, (count) => `${count} are posted.`);
 		expect(notice.text).toBe('');
