@@ -1,0 +1,62 @@
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { api, ask, Refusal, words } from './client';
+import { longDay, shortDay } from './days';
+
+function answers(given: () => Response): Request[] {
+	const asked: Request[] = [];
+	vi.stubGlobal('fetch', async (request: Request) => {
+		asked.push(request);
+		return given();
+	});
+	return asked;
+}
+const post = () => ask(api.POST('/api/classes/{class_id}/undo', { params: { path: { class_id: 3 } } }));
+const refused = () => post().catch((error: unknown) => error as Refusal);
+const json = (body: object, status: number) =>
+	new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe('what is asked of the server', () => {
+	it('goes to its address with the token of the session, which only a change needs', async () => {
+		document.cookie = 'csrftoken=abc';
+		const asked = answers(() => json({ words: 'entered 17', kept: [] }, 200));
+		expect(await post()).toEqual({ words: 'entered 17', kept: [] });
+		await ask(api.GET('/api/session'));
+		expect(asked.map((each) => [each.method, new URL(each.url).pathname])).toEqual([
+			['POST', '/api/classes/3/undo'],
+			['GET', '/api/session']
+		]);
+		expect(asked.map((each) => each.headers.get('X-CSRFToken'))).toEqual(['abc', null]);
+	});
+
+	it('says in words what was refused, and which field it was', async () => {
+		answers(() => json({ message: 'There is nothing to undo.', field: 'name' }, 422));
+		expect(await refused()).toMatchObject({
+			message: 'There is nothing to undo.',
+			field: 'name',
+			status: 422,
+			isPassing: false
+		});
+	});
+
+	it('is worth trying again where nobody answered, or the server was busy, and says so without jargon', async () => {
+		answers(() => {
+			throw new TypeError('Failed to fetch');
+		});
+		const away = (await refused()) as Refusal;
+		expect([away.status, away.isPassing]).toEqual([0, true]);
+		expect(words(away)).toMatch(/cannot be reached just now/);
+		answers(() => new Response('<h1>Bad Gateway</h1>', { status: 502 }));
+		const broken = (await refused()) as Refusal;
+		expect(broken.isPassing).toBe(true);
+		expect(words(broken)).toBe('The server answered 502. Try again in a moment.');
+	});
+});
+
+describe('days', () => {
+	it('are the school’s, in whatever zone the browser is', () => {
+		expect(longDay('2032-01-14T23:30:00+01:00')).toBe('Wed 14 Jan');
+		expect(shortDay('2031-12-01')).toBe('1 Dec');
+	});
+});

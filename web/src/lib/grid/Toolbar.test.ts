@@ -1,0 +1,52 @@
+import { render, screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { columnOf, gridOf } from '$lib/tests/grid';
+import Toolbar from './Toolbar.svelte';
+import { usual, type View } from './view';
+
+const user = userEvent.setup();
+
+function open(view: Partial<View> = {}, cell = {}, onarrange: (() => void) | null = null) {
+	const look = vi.fn();
+	const columns = [columnOf(1), columnOf(2, { category: 'Maps' }), columnOf(3, { category: null })];
+	const grid = gridOf([['Tolu', 'Adeyemi', [cell]]], columns);
+	render(Toolbar, { grid, view: { ...usual, ...view }, wanted: '', onarrange, stack: '/stack', look });
+	return look;
+}
+
+describe('how the grid is looked at', () => {
+	it('is chosen by what it says, and each choice stands alone', async () => {
+		const look = open();
+		await user.click(screen.getByRole('button', { name: 'by category' }));
+		await user.selectOptions(screen.getByLabelText('Which work'), 'Maps');
+		await user.selectOptions(screen.getByLabelText('Students'), 'grade');
+		await user.click(screen.getByLabelText('aliases'));
+		expect(look.mock.calls.flat()).toEqual([
+			{ columns: 'category' },
+			{ work: 'Maps' },
+			{ students: 'grade' },
+			{ hasAliases: true }
+		]);
+	});
+
+	it('offers numbers as entered only where some were adjusted', () => {
+		open({}, { text: '12', adjusted: '12' });
+		expect(screen.queryByRole('group', { name: 'Numbers' })).toBeNull();
+		open({}, { text: '12', adjusted: '14.4' });
+		expect(screen.getByRole('group', { name: 'Numbers' })).toBeTruthy();
+	});
+
+	it('says how much is put aside, and brings it back', async () => {
+		const look = open({ aside: [4, 5] });
+		await user.click(screen.getByRole('button', { name: '2 put aside: bring back' }));
+		expect(look).toHaveBeenCalledExactlyOnceWith({ aside: [] });
+	});
+
+	it('sorts again when asked to, and not under one’s hands', async () => {
+		const onarrange = vi.fn();
+		open({ students: 'grade' }, {}, onarrange);
+		await user.click(screen.getByRole('button', { name: 'sort again' }));
+		expect(onarrange).toHaveBeenCalledOnce();
+	});
+});
