@@ -2,6 +2,7 @@
 	/** An assignment's row in the outline. */
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { dropTarget } from '$lib/ui/dropping';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -51,19 +52,7 @@
 	});
 </script>
 
-<tr
-	class:chosen={isChosen}
-	class:over={isOver}
-	onkeydown={onmove}
-	ondragover={(event) => {
-		event.preventDefault();
-		onover();
-	}}
-	ondrop={(event) => {
-		event.preventDefault();
-		ondrop();
-	}}
->
+<tr class:chosen={isChosen} class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
 	<td>
 		<input
 			type="checkbox"

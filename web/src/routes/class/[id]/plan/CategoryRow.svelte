@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A category's row in the outline. */
 	import type { Shapes } from '$lib/api/client';
+	import { dropTarget } from '$lib/ui/dropping';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Doomed, Editing } from '$lib/planning/editing';
 
@@ -53,19 +54,7 @@
 	});
 </script>
 
-<tr
-	id="category-{category.id}"
-	class:over={isOver}
-	onkeydown={onmove}
-	ondragover={(event) => {
-		event.preventDefault();
-		onover();
-	}}
-	ondrop={(event) => {
-		event.preventDefault();
-		ondrop();
-	}}
->
+<tr id="category-{category.id}" class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
 	<th colspan="6" scope="rowgroup">
 		<input
 			type="checkbox"

@@ -100,16 +100,19 @@
 		await notice.tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
 	}
 
-	/** What was dragged goes before the row, or at the end of the category, that it was let go over. */
+	/** What was dragged goes before the row that it was let go over; over a category's, before all that is in it. */
 	async function drop(before: Assignment | null, category: number | null): Promise<void> {
 		const moved = dragged;
 		dragged = over = null;
 		if (!moved || moved.id === before?.id) return;
 		const ids = plan.assignments.map((each) => each.id).filter((each) => each !== moved.id);
 		ids.splice(before ? ids.indexOf(before.id) : ids.length, 0, moved.id);
-		if (moved.category_id !== category)
-			await notice.tried(editing.changeAssignment(moved, { category_id: category }));
-		await notice.tried(editing.order('assignment', ids));
+		// What does not go into the category does not go to a place in it either.
+		const gone =
+			moved.category_id === category
+				? Promise.resolve()
+				: editing.changeAssignment(moved, { category_id: category });
+		await notice.tried(gone.then(() => editing.order('assignment', ids)));
 	}
 </script>
 
