@@ -59,6 +59,8 @@ def test_from_an_empty_class_to_a_posted_grade(stack: Stack, somebody: Callable[
 
     # A comment, and the grade is posted.
     page.get_by_role("link", name="Report").click()
+    # The grid has a row of hers too.
+    expect(page.get_by_role("region", name="Comment desk")).to_be_visible()
     page.get_by_role("row", name="Åkerlund").click()
     page.get_by_label("Comment for the family").fill("Signe reads the harbour like a map.")
     page.keyboard.press("Control+Enter")
