@@ -530,7 +530,6 @@
 	.strip {
 		height: 22px;
 		border-bottom: 1px solid var(--rule);
-		line-height: 21px;
 		font-size: 12px;
 		color: var(--slate);
 	}
@@ -543,6 +542,10 @@
 	.strip [role='gridcell'],
 	.last [role='gridcell'] {
 		border-bottom: 0;
+	}
+	.strip [role='gridcell'] {
+		display: grid;
+		align-content: center;
 	}
 	select {
 		width: 100%;
