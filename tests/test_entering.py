@@ -394,6 +394,8 @@ def test_every_act_is_found_by_its_words(stack: Stack, somebody: Callable[..., P
     expect(page.get_by_role("gridcell", name="Tolu Adeyemi, Walk 2:")).to_have_text("12")
     saved(page)
     assert scores(stack, class_id, "Walk 2") == "['0 v1', '0 v1', '12 v1']"
+    # No letter that was meant for the palette became a score.
+    assert scores(stack, class_id) == "['0 v1', '0 v1', '12 v1']"
 
 
 def test_loose_ends_are_mended_where_they_stand(stack: Stack, somebody: Callable[..., Page]) -> None:

@@ -26,7 +26,7 @@
 			event.ctrlKey ||
 			event.metaKey ||
 			event.altKey ||
-			target.closest('input, textarea, select, [role=grid]')
+			target.closest('input, textarea, select, [role=grid], [role=dialog]')
 		)
 			return;
 		if (event.key === '[') void neighbour(-1);

@@ -109,13 +109,20 @@
 		}
 	});
 
-	/** What is typed before the field has the focus counts: the dialog takes a moment to appear, a fast hand does not. */
+	/**
+	 * What is typed before the field has the focus counts: the dialog takes a moment to appear, a fast hand does not. It
+	 * goes no further: where one was, a letter would replace a score.
+	 */
 	function catchEarly(event: KeyboardEvent): void {
 		if (!open || event.target === field || event.ctrlKey || event.metaKey || event.altKey) return;
+		// Esc closes the dialog, which hears of it by itself.
+		if (event.key === 'Escape') return;
+		event.stopPropagation();
 		if (event.key.length === 1) {
 			typed += event.key;
 			event.preventDefault();
-		} else if (event.key !== 'Tab') onkeydown(event);
+		} else if (event.key === 'Tab') event.preventDefault();
+		else onkeydown(event);
 		field?.focus();
 	}
 

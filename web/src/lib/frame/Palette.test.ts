@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { commands } from './commands';
@@ -62,6 +62,21 @@ describe('the palette', () => {
 		await user.keyboard('give');
 		expect(screen.queryAllByRole('option')).toEqual([]);
 		expect(screen.getByText('Nothing of this name.')).toBeTruthy();
+	});
+
+	it('takes what is typed before its field has the focus, and lets none of it through to where one was', async () => {
+		const cell = document.body.appendChild(document.createElement('div'));
+		const heard = vi.fn();
+		cell.addEventListener('keydown', heard);
+		open();
+		for (const key of ['r', 'e', 'p', 'Backspace', 'Delete', 'ArrowDown', 'Tab'])
+			await fireEvent.keyDown(cell, { key });
+		expect(heard).not.toHaveBeenCalled();
+		expect(options()).toEqual(['Reportof Choir B']);
+		await fireEvent.keyDown(cell, { key: 'Enter' });
+		expect(goto).toHaveBeenLastCalledWith('/class/2/report');
+		expect(heard).not.toHaveBeenCalled();
+		cell.remove();
 	});
 
 	it('goes along by the arrows, and does what is done everywhere', async () => {

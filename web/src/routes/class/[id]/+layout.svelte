@@ -56,7 +56,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (!(event.ctrlKey || event.metaKey) || target.closest('textarea, input, dialog')) return;
+		if (!(event.ctrlKey || event.metaKey) || target.closest('textarea, input, [role=dialog]')) return;
 		const key = event.key.toLowerCase();
 		if (key !== 'z' && key !== 'y') return;
 		event.preventDefault();
