@@ -398,6 +398,40 @@ def test_every_act_is_found_by_its_words(stack: Stack, somebody: Callable[..., P
     assert scores(stack, class_id) == "['0 v1', '0 v1', '12 v1']"
 
 
+def test_what_is_typed_for_a_comment_becomes_no_score(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 24", 3, works=1)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    cell = page.get_by_role("gridcell", name="Walk 1:")
+    lens = page.get_by_role("complementary", name="Lens")
+    comment = lens.get_by_role("textbox", name="Comment for the family")
+    expect(lens).to_contain_text("Tolu Adeyemi")
+    for key in ("1", "5", "Enter", "1", "6", "Enter"):
+        page.keyboard.press(key)
+    saved(page)
+    # A fast hand, with the lens put away: its field is not there yet.
+    page.keyboard.press("ArrowUp")
+    for key in ("Space", "l"):
+        page.keyboard.press(key)
+    expect(lens).to_have_count(0)
+    for key in ("Space", "c"):
+        page.keyboard.press(key)
+    page.keyboard.type("a quick eye")
+    expect(comment).to_have_value("a quick eye")
+    expect(comment).to_be_focused()
+    cell.first.click()
+    page.keyboard.press("Control+k")
+    page.keyboard.type("comment adey")
+    expect(page.get_by_role("option", name="comment for the family Tolu Adeyemi", selected=True)).to_be_visible()
+    page.keyboard.press("Enter")
+    page.keyboard.type("back again")
+    expect(comment).to_have_value("back again")
+    cell.nth(2).click()
+    saved(page)
+    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    cells = [next(iter(each["cells"].values())) for each in rows]
+    assert [(each["text"], each["comment"]) for each in cells] == [("15", True), ("16", True), ("", False)]
+
+
 def test_loose_ends_are_mended_where_they_stand(stack: Stack, somebody: Callable[..., Page]) -> None:
     stack.add_class("Geography 17", 3, works=1)
     page = somebody("odalys", "/loose-ends")

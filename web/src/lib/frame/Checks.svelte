@@ -2,12 +2,12 @@
 	/** What Hoarfrost noticed that a person should look at: a sentence each, a jump, and where there is one a mend. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { Dialog } from 'bits-ui';
-	import { tick } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask, type Shapes } from '$lib/api/client';
 	import { want } from '$lib/grid/wanted.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { goTo } from '$lib/ui/goTo';
 	import { notice } from './notice.svelte';
 
 	let { classId, term }: { classId: number; term: number } = $props();
@@ -30,16 +30,7 @@
 		if (page.url.pathname !== place) await goto(`${place}?term=${term}`);
 		if (check.focus && want(check.focus)) return;
 		// The place may still be fetching what it shows.
-		for (let tries = 0; check.focus && tries < 40; tries++) {
-			await tick();
-			const found = document.getElementById(check.focus);
-			if (found) {
-				found.scrollIntoView({ block: 'center' });
-				found.focus();
-				return;
-			}
-			await new Promise((wake) => setTimeout(wake, 50));
-		}
+		if (check.focus) await goTo(() => document.getElementById(check.focus!));
 	}
 
 	async function mend(check: Shapes['CheckOut']): Promise<void> {

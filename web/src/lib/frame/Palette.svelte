@@ -7,6 +7,7 @@
 	import { api, ask } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { goTo } from '$lib/ui/goTo';
 	import { neighbour } from './classes';
 	import { commands, type Command } from './commands';
 	import { places } from './places';
@@ -103,28 +104,12 @@
 
 	// Each time it opens it begins anew.
 	$effect(() => {
-		if (!open) {
+		if (open) void goTo(() => field);
+		else {
 			typed = '';
 			at = 0;
 		}
 	});
-
-	/**
-	 * What is typed before the field has the focus counts: the dialog takes a moment to appear, a fast hand does not. It
-	 * goes no further: where one was, a letter would replace a score.
-	 */
-	function catchEarly(event: KeyboardEvent): void {
-		if (!open || event.target === field || event.ctrlKey || event.metaKey || event.altKey) return;
-		// Esc closes the dialog, which hears of it by itself.
-		if (event.key === 'Escape') return;
-		event.stopPropagation();
-		if (event.key.length === 1) {
-			typed += event.key;
-			event.preventDefault();
-		} else if (event.key === 'Tab') event.preventDefault();
-		else onkeydown(event);
-		field?.focus();
-	}
 
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
@@ -134,8 +119,6 @@
 		event.preventDefault();
 	}
 </script>
-
-<svelte:window onkeydowncapture={catchEarly} />
 
 <Dialog.Root bind:open>
 	<Dialog.Portal>

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { commands } from './commands';
@@ -64,18 +64,16 @@ describe('the palette', () => {
 		expect(screen.getByText('Nothing of this name.')).toBeTruthy();
 	});
 
-	it('takes what is typed before its field has the focus, and lets none of it through to where one was', async () => {
+	it('takes the focus as it appears: no letter that is meant for it reaches where one was', async () => {
 		const cell = document.body.appendChild(document.createElement('div'));
 		const heard = vi.fn();
 		cell.addEventListener('keydown', heard);
+		cell.tabIndex = 0;
+		cell.focus();
 		open();
-		for (const key of ['r', 'e', 'p', 'Backspace', 'Delete', 'ArrowDown', 'Tab'])
-			await fireEvent.keyDown(cell, { key });
+		await user.keyboard('rep');
 		expect(heard).not.toHaveBeenCalled();
 		expect(options()).toEqual(['Reportof Choir B']);
-		await fireEvent.keyDown(cell, { key: 'Enter' });
-		expect(goto).toHaveBeenLastCalledWith('/class/2/report');
-		expect(heard).not.toHaveBeenCalled();
 		cell.remove();
 	});
 

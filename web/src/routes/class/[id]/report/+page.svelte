@@ -20,6 +20,7 @@
 	import { nameOf } from '$lib/report/rows';
 	import StepsDialog from '$lib/report/StepsDialog.svelte';
 	import { wide } from '$lib/ui/wide';
+	import { goTo } from '$lib/ui/goTo';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
@@ -83,11 +84,9 @@
 
 	/** The hand goes to the comment, once the desk of whoever is chosen is there. */
 	async function write(): Promise<void> {
-		const focus = () => document.querySelector<HTMLElement>('#comment')?.focus();
+		// The desk that is there may still be that of the student before.
 		await tick();
-		focus();
-		// A dialog that closes gives the focus back to where it was opened.
-		requestAnimationFrame(focus);
+		await goTo(() => document.querySelector<HTMLElement>('#comment'));
 	}
 
 	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);

@@ -39,6 +39,7 @@
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { only, saving } from '$lib/saving/saving.svelte';
+	import { goTo } from '$lib/ui/goTo';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
 
 	type Row = Shapes['RowOut'];
@@ -157,7 +158,7 @@
 		const student = `/class/${id}/student/${row.student_id}?term=${grid.data?.term_id}`;
 		return [
 			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
-			{ key: 'c', words: 'comment for the family', act: () => void comment(row, work) },
+			{ key: 'c', words: 'comment for the family', act: () => comment(row, work) },
 			...flags.map(([key, name]) => ({
 				key,
 				words: name || 'no flag',
@@ -181,13 +182,14 @@
 		if (!view.hasLens) look({ hasLens: true });
 	}
 
-	async function comment(row: Row, work: Column): Promise<void> {
+	function comment(row: Row, work: Column): void {
 		lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
-		for (let tries = 0; tries < 40; tries++) {
-			const field = document.getElementById(`lens-comment-${row.student_id}-${work.id}`);
-			if (field) return field.focus();
-			await new Promise((wake) => setTimeout(wake, 50));
-		}
+		const of = `${row.student_id}-${work.id}`;
+		void goTo(
+			() => document.getElementById(`lens-comment-${of}`),
+			(typed) =>
+				notice.problem(`The comment’s field did not open.${typed ? ` What was typed for it: ${typed}` : ''}`)
+		);
 	}
 
 	function onpasted(made: Pasted): void {

@@ -1,0 +1,81 @@
+/** The hand goes to a field that is on its way. */
+import { tick } from 'svelte';
+
+const PATIENCE = 3000;
+const STEP = 15;
+
+type Found = HTMLElement | null | undefined;
+
+/**
+ * Go to an element once `find` finds it, and once a dialog that stands before it has closed, for that gives the focus back
+ * to where it was opened. What is typed meanwhile goes into the field that is found and reaches nothing else: where one
+ * was, a letter could replace a score. Esc and the mouse call it off. `lost` hears of a field that does not come, and what
+ * was typed for it.
+ */
+export async function goTo(find: () => Found, lost: (typed: string) => void = () => {}): Promise<void> {
+	const ahead = new Ahead();
+	const ends = performance.now() + PATIENCE;
+	try {
+		let found = reached(find());
+		// What was only just asked for mostly comes with the page's next change.
+		if (!found) await tick();
+		found = reached(find());
+		while (!found && !ahead.isOff && performance.now() < ends) {
+			await new Promise((wake) => setTimeout(wake, STEP));
+			found = reached(find());
+		}
+		if (!found || ahead.isOff) {
+			if (ahead.typed || !ahead.isOff) lost(ahead.typed);
+		} else {
+			found.scrollIntoView?.({ block: 'nearest' });
+			found.focus();
+			if (ahead.typed) put(found, ahead.typed);
+		}
+	} finally {
+		ahead.end();
+	}
+}
+
+/** An element that the dialog in front, if there is one, does not keep the focus from. */
+function reached(found: Found): Found {
+	const dialog = [...document.querySelectorAll('[role=dialog]')].at(-1);
+	return dialog && !dialog.contains(found ?? null) ? null : found;
+}
+
+function put(found: HTMLElement, text: string): void {
+	if (!(found instanceof HTMLInputElement || found instanceof HTMLTextAreaElement)) return;
+	const end = found.value.length;
+	found.setRangeText(text, end, end, 'end');
+	found.dispatchEvent(new Event('input', { bubbles: true }));
+}
+
+/** What is typed ahead of the field that it is for. */
+class Ahead {
+	typed = '';
+	isOff = false;
+	readonly #leaving = new AbortController();
+
+	constructor() {
+		const how = { capture: true, signal: this.#leaving.signal };
+		window.addEventListener('keydown', (event) => this.#hear(event), how);
+		window.addEventListener('pointerdown', () => (this.isOff = true), how);
+	}
+
+	end(): void {
+		this.#leaving.abort();
+	}
+
+	#callOff(): void {
+		this.typed = '';
+		this.isOff = true;
+	}
+
+	#hear(event: KeyboardEvent): void {
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.key === 'Escape') this.#callOff();
+		else if (event.key === 'Backspace') this.typed = this.typed.slice(0, -1);
+		else if (event.key.length === 1) this.typed += event.key;
+		event.preventDefault();
+		event.stopPropagation();
+	}
+}
