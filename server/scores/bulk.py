@@ -11,14 +11,15 @@ from django.db.models import Field, JSONField, Model
 def write(rows: Sequence[Model], update: Collection[str] = ()) -> None:
     """Insert rows of one model in one statement; of one whose unique key is there already the `update` fields are changed.
 
-    Each row then has its primary key. `bulk_create` does the same and asks every field about every value of every row,
+    Each row then has its primary key. One that had it before is found by it: without, it would be inserted, found to be there
+    by its other key, and taken out again. `bulk_create` does the same and asks every field about every value of every row,
     which for a paste takes longer than the database needs: here each different value is made ready once.
     """
     if not rows:
         return
     meta = rows[0]._meta
     table, primary = (connection.ops.quote_name(name) for name in (meta.db_table, meta.pk.attname))
-    fields = [field for field in meta.concrete_fields if not field.primary_key]
+    fields = meta.concrete_fields
     columns = {field.name: connection.ops.quote_name(field.attname) for field in fields}
     marks = ", ".join([f"({', '.join(['%s'] * len(fields))})"] * len(rows))
     changes = ", ".join(f"{columns[name]} = VALUES({columns[name]})" for name in update)
