@@ -11,14 +11,13 @@
 	}: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
 	let content = $state<HTMLElement | null>(null);
 
-	/** What is opened to write in is written in at once. */
+	/** The focus comes in as the dialog appears, so that no key reaches what is behind it; what is opened to write in is written in. */
 	function begin(event: Event): void {
 		const field = content?.querySelector<HTMLElement>(
 			'textarea, select, input:not([type=checkbox], [type=radio], [type=file])'
 		);
-		if (!field) return;
 		event.preventDefault();
-		field.focus();
+		(field ?? content?.querySelector('button'))?.focus();
 	}
 </script>
 

@@ -1,5 +1,6 @@
 import { createRawSnippet } from 'svelte';
 import { render, screen } from '@testing-library/svelte';
+import { tick } from 'svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import Dialog from './Dialog.svelte';
@@ -22,7 +23,8 @@ describe('a dialog', () => {
 
 	it('that is there to read begins where it is closed, and closes with Esc', async () => {
 		open('<p>Two grades change.</p><button>Give them</button>');
-		await vi.waitFor(() => expect(focused()?.textContent).toContain('Close'));
+		await tick();
+		expect(focused()?.textContent).toContain('Close');
 		await user.keyboard('{Escape}');
 		await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
 	});
