@@ -102,13 +102,15 @@ class EntryReader:
         return percent
 
     def _unknown(self, text: str, bare: str) -> str:
-        known = self._codes | self._marks
-        near = [known[match] for match in get_close_matches(bare[:20], known, n=3, cutoff=0.5)]
-        hint = (
-            f"Did you mean {' or '.join(near)}?"
-            if near
-            else f"Codes here: {', '.join(self._codes.values()) or 'none'}."
-        )
+        # What begins with a figure was meant for a number, or for a mark that does so too.
+        is_figure = bare[0].isdigit()
+        known = {key: name for key, name in (self._codes | self._marks).items() if key[:1].isdigit() == is_figure}
+        if near := [known[match] for match in get_close_matches(bare[:20], known, n=3, cutoff=0.5)]:
+            hint = f"Did you mean {' or '.join(near)}?"
+        elif is_figure:
+            hint = "Numbers are typed as 12, 12.5 or 12,5."
+        else:
+            hint = f"Codes here: {', '.join(self._codes.values()) or 'none'}."
         return f"{_cut(text)} is not a number, a mark or a score code. {hint}"
 
 

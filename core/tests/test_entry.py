@@ -46,9 +46,20 @@ def test_bad_input_is_refused_with_the_reason(text: str, why: str) -> None:
     assert len(str(refused.value)) < 200
 
 
-def test_the_nearest_codes_are_offered() -> None:
-    with pytest.raises(EntryError, match="Did you mean HALF"):
-        reader.read("halff", Fraction(20))
+LEVELS = EntryReader(Scale((Band("4e", Fraction(80)), Band("E", Fraction(0)))), CODES)
+
+
+@pytest.mark.parametrize(
+    ("text", "hint"),
+    [
+        ("halff", "Did you mean HALF"), ("Q", "Codes here: "), ("1e9", "Numbers are typed as 12, 12.5 or 12,5."),
+        ("12,5,3", "Numbers are typed as"), ("4ee", "Did you mean 4e?"),
+    ],
+)  # fmt: skip
+def test_what_was_probably_meant_is_offered(text: str, hint: str) -> None:
+    with pytest.raises(EntryError) as refused:
+        LEVELS.read(text, Fraction(20))
+    assert hint in str(refused.value)
 
 
 def test_a_percent_that_no_score_can_hold_is_refused_rather_than_rounded() -> None:
