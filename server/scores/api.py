@@ -8,7 +8,7 @@ from django.http import HttpResponse
 from ninja import Status
 from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
-from plans.schemas import CheckOut, ConsequenceOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
+from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
 from school.access import Asking, PermittedRouter
 from school.models import Enrolment
 from school.own import own_classes
@@ -40,6 +40,7 @@ from scores.schemas import (
     PulseOut,
     StudentLineOut,
     TriedIn,
+    TriedOut,
     ViewIn,
     WorkingOut,
 )
@@ -120,7 +121,7 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     return HttpResponse(told.model_dump_json(), content_type="application/json")
 
 
-@router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=ConsequenceOut)
+@router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=TriedOut)
 def try_scores(request: Asking, class_id: int, body: TriedIn) -> Any:
     """Which grades entries, or closing work, would change; nothing is changed by asking."""
     loaded = kept_class(request.school_class)

@@ -3,12 +3,10 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from fractions import Fraction
 from functools import cached_property
 from typing import NamedTuple
 
 from gradecore import book as core
-from gradecore.entry import EntryReader
 from gradecore.gradebook import Gradebook
 from gradecore.slips import Slip
 from gradecore.standards import Standards
@@ -18,6 +16,7 @@ from school.models import SchoolClass, Student, Term
 from school.refusal import NotYours
 
 from scores.by_standard import ByStandard
+from scores.lines import Lines
 from scores.models import Override, Score
 from scores.texts import core_score, score_text, text_score
 
@@ -58,16 +57,17 @@ class LoadedClass:
         """A score as it is shown, in the way in which the assignment's are entered; empty for a blank."""
         if assignment.entered_as == "points" or score is None:
             return score_text(score)
-        return self._reader.text_of(core_score(score), Fraction(assignment.points), assignment.entered_as)
+        return self.lines.text_of(score, assignment)
 
     @cached_property
-    def _reader(self) -> EntryReader:
-        return EntryReader(self.book.scale, self.book.codes)
+    def lines(self) -> Lines:
+        """How entries are read and shown."""
+        return Lines(self.book)
 
-    @cached_property
+    @property
     def by_standard(self) -> ByStandard | None:
         """How scores by standard are read and shown; None where no work names a standard."""
-        return ByStandard.of(self.book)
+        return self.lines.by_standard
 
     @cached_property
     def levels(self) -> Standards:

@@ -6,16 +6,18 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from gradecore.change import Change, changes
-from gradecore.entry import EntryError, EntryReader
+from gradecore.entry import EntryError
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.shown import shown_percent
 from plans.loading import LoadedPlan
+from plans.models import Assignment
 from plans.schemas import ChangeOut, ConsequenceOut
 from school.models import Term
 
 from scores.book import LoadedClass
-from scores.by_standard import STROKE
+from scores.lines import Line
+from scores.schemas import NotTakenOut, TriedOut
 
 _MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
 
@@ -69,28 +71,33 @@ class Tried:
     text: str
 
 
-def tried(loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]) -> ConsequenceOut:
-    """What entries, and closing or opening work, would make of the grades. What cannot be read changes nothing."""
+def tried(loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]) -> TriedOut:
+    """What entries, and closing or opening work, would make of the grades; what would not be taken changes nothing."""
     book = loaded.book
-    reader = EntryReader(book.scale, book.codes)
     works = {each.pk: each for each in loaded.plan.assignments}
-    points = {int(each.id): each.points for each in book.assignments}
     scores = {student: dict(own) for student, own in book.scores.items()}
+    refused = []
     for each in entries:
         work, student = works.get(each.assignment), str(each.student)
         if work is None or student not in book.students:
             continue
-        whole, *parts = each.text.split(STROKE) if work.standards else [each.text]
-        if parts and not whole.strip():
-            continue
         try:
-            score = reader.read(whole, points[work.pk], work.entered_as).score
-        except EntryError:
+            line = _line(loaded, work, each.text)
+        except EntryError as error:
+            refused.append(NotTakenOut(student=each.student, assignment=work.pk, message=str(error)))
             continue
-        if score is None:
+        if line.leaves_whole:
+            continue
+        if line.entry.score is None:
             scores.setdefault(student, {}).pop(str(work.pk), None)
         else:
-            scores.setdefault(student, {})[str(work.pk)] = score
+            scores.setdefault(student, {})[str(work.pk)] = line.entry.score
     assignments = tuple(replace(each, closed=closed.get(int(each.id), each.closed)) for each in book.assignments)
     after = Gradebook(replace(book, scores=scores, assignments=assignments), checked=True)
-    return consequence(loaded.plan, loaded.gradebook, after, term)
+    return TriedOut(**dict(consequence(loaded.plan, loaded.gradebook, after, term)), refused=refused)
+
+
+def _line(loaded: LoadedClass, work: Assignment, text: str) -> Line:
+    if work.lock_words:
+        raise EntryError(work.lock_words)
+    return loaded.lines.read(text, work)

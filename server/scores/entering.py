@@ -7,7 +7,7 @@ from decimal import Decimal
 from typing import Any, NamedTuple
 
 from django.db import IntegrityError, transaction
-from gradecore.entry import EntryError, EntryReader
+from gradecore.entry import EntryError
 from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan
 from plans.models import Assignment
@@ -15,9 +15,9 @@ from school import acts, revisions
 from school.models import Person
 from school.refusal import Refused
 
-from scores.by_standard import STROKE, ByStandard
+from scores.lines import Lines
 from scores.models import Batch, Score
-from scores.texts import core_score, score_text
+from scores.texts import score_text
 from scores.writing import Writing
 
 MOST_ENTRIES = 2000
@@ -100,9 +100,7 @@ class _Entering:
     def __init__(self, plan: LoadedPlan, person: Person) -> None:
         self.plan, self.school_class, self.person = plan, plan.school_class, person
         self.now = plan.school_class.school.now()
-        self.reader = EntryReader(plan.book.scale, plan.book.codes)
-        self.by_standard = ByStandard.of(plan.book)
-        self.points = {int(each.id): each.points for each in plan.book.assignments}
+        self.lines = Lines(plan.book)
         self.undo: list[dict[str, Any]] = []
         self.written = Writing(person, self.now, revisions.next_scores(self.school_class.pk))
         self.answer: dict[str, Any] = {"revision": self.written.revision, "saved": [], "conflicts": [], "refused": []}
@@ -141,34 +139,32 @@ class _Entering:
     def _enter(self, typed: Typed, text: str, assignment: Assignment, score: Score | None) -> Score | None:
         given = typed.beside
         had = score or Score(assignment=assignment)
-        # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
-        whole, *parts = text.split(STROKE) if assignment.standards and self.by_standard else [text]
         if wrong := _wrong_beside(given):
             self._refuse(typed, text, wrong.message)
             return None
         try:
-            entry = self.reader.read(whole, self.points[assignment.pk], assignment.entered_as)
-            if parts and self.by_standard:
-                kept = had.by_standard | self.by_standard.read(parts, assignment.standards)
-                given["by_standard"] = {name: text for name, text in kept.items() if text}
+            line = self.lines.read(text, assignment)
         except EntryError as error:
             self._refuse(typed, text, str(error))
             return None
-        leaves_whole = bool(parts) and not whole.strip()
-        number, code = (had.number, had.code) if leaves_whole else _parts(entry.score)
+        entry = line.entry
+        if line.standards:
+            kept = had.by_standard | line.standards
+            given["by_standard"] = {name: text for name, text in kept.items() if text}
+        number, code = (had.number, had.code) if line.leaves_whole else _parts(entry.score)
         was = {name: getattr(had, name) for name in given}
         if score is not None and (score.number, score.code) == (number, code) and was == given:
             self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
             return score
         if score is not None and score.version != typed.version:
-            self._conflict(typed, text, score, theirs=self._line(score, assignment), who=str(score.changed_by))
+            self._conflict(typed, text, score, theirs=self.lines.line_of(score, assignment), who=str(score.changed_by))
             return None
         if score is None and number is None and not code and not any(given.values()):
             self._saved(typed, Score(assignment=assignment, version=0), assignment, above_points=False)
             return None
         before = score_text(score)
         score = score or Score(student_id=typed.student, assignment=assignment, version=0)
-        if not leaves_whole:
+        if not line.leaves_whole:
             score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
         self.written.put(score, number, code, typed.how, given)
         self.undo.append(
@@ -203,21 +199,13 @@ class _Entering:
             self._saved(typed, had, assignment, above_points=False, what="beside")
         return score
 
-    def _shown(self, score: Score, assignment: Assignment) -> str:
-        return self.reader.text_of(core_score(score), self.points[assignment.pk], assignment.entered_as)
-
-    def _line(self, score: Score, assignment: Assignment) -> str:
-        """A score as it would be typed, with those by standard where there are any."""
-        by_standard = self.by_standard.shown(score.by_standard, assignment) if self.by_standard else []
-        return STROKE.join([self._shown(score, assignment), *(by_standard if any(by_standard) else [])])
-
     def _saved(
         self, typed: Typed, score: Score, assignment: Assignment, above_points: bool, what: str = "score"
     ) -> None:
         saved = {
             "what": what,
             "version": score.version,
-            "text": self._shown(score, assignment),
+            "text": self.lines.text_of(score, assignment),
             "above_points": above_points,
         }
         self.answer["saved"].append(_place(typed) | saved)

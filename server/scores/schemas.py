@@ -5,6 +5,7 @@ import uuid
 from typing import Any, Literal, NotRequired
 
 from ninja import Schema
+from plans.schemas import ConsequenceOut
 from pydantic import BaseModel, Field
 from school.schemas import Body
 from typing_extensions import TypedDict
@@ -191,6 +192,20 @@ class TriedIn(Body):
     term: int
     entries: list[TriedEntryIn] = Field(default=[], max_length=20_000)
     closed: dict[int, bool] = Field(default={})
+
+
+class NotTakenOut(Schema):
+    """An entry that would not be taken, and why."""
+
+    student: int
+    assignment: int
+    message: str
+
+
+class TriedOut(ConsequenceOut):
+    """What would become of what is about to be done: of the grades, and of the entries those that would be `refused`."""
+
+    refused: list[NotTakenOut]
 
 
 class ViewIn(Body):

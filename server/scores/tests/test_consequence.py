@@ -47,3 +47,14 @@ def test_closing_work_shows_whose_blank_becomes_a_zero(world: World) -> None:
     assert told == {("Fir, Una", "A", "E"), ("Fir, Ivo", "A", "E")}
     assert (would["up"], would["down"], would["marks"]) == (0, 2, 2)
     assert tried(world, closed={world.assignments[2].pk: False})["grades"] == 0
+
+
+def test_what_would_be_refused_is_said_before_it_is_tried(world: World) -> None:
+    work, locked = world.assignments[:2]
+    type(locked).objects.filter(pk=locked.pk).update(locked=True)
+    entries = [entry(world, "12,5,3"), entry(world, "18", student=1), entry(world, "9", assignment=1)]
+    would = tried(world, *entries)
+    told = {(each["student"], each["assignment"], each["message"]) for each in would["refused"]}
+    refused = enter(world, *entries).json()["refused"]
+    assert told == {(each["student"], each["assignment"], each["message"]) for each in refused}
+    assert {each[1] for each in told} == {work.pk, locked.pk}

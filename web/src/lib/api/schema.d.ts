@@ -2739,26 +2739,6 @@ export interface components {
             who: string;
         };
         /**
-         * ConsequenceOut
-         * @description Which of the term's grades something would change; those that cross a mark come first.
-         *
-         *     `elsewhere` says how many change in other terms, in words.
-         */
-        ConsequenceOut: {
-            /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
-            /** Down */
-            down: number;
-            /** Elsewhere */
-            elsewhere: string[];
-            /** Grades */
-            grades: number;
-            /** Marks */
-            marks: number;
-            /** Up */
-            up: number;
-        };
-        /**
          * CountOut
          * @description How many were made.
          */
@@ -3442,6 +3422,18 @@ export interface components {
             when: string;
             /** Words */
             words: string;
+        };
+        /**
+         * NotTakenOut
+         * @description An entry that would not be taken, and why.
+         */
+        NotTakenOut: {
+            /** Assignment */
+            assignment: number;
+            /** Message */
+            message: string;
+            /** Student */
+            student: number;
         };
         /**
          * NumberOut
@@ -4882,6 +4874,26 @@ export interface components {
             entries: components["schemas"]["TriedEntryIn"][];
             /** Term */
             term: number;
+        };
+        /**
+         * TriedOut
+         * @description What would become of what is about to be done: of the grades, and of the entries those that would be `refused`.
+         */
+        TriedOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Down */
+            down: number;
+            /** Elsewhere */
+            elsewhere: string[];
+            /** Grades */
+            grades: number;
+            /** Marks */
+            marks: number;
+            /** Refused */
+            refused: components["schemas"]["NotTakenOut"][];
+            /** Up */
+            up: number;
         };
         /**
          * UndoneOut
@@ -6724,7 +6736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConsequenceOut"];
+                    "application/json": components["schemas"]["TriedOut"];
                 };
             };
         };

@@ -1,8 +1,8 @@
 <script lang="ts">
 	/** The grades that something would change, those that cross a mark first. */
-	import type { Shapes } from '$lib/api/client';
+	import type { Would } from './words';
 
-	let { would, now, then }: { would: Shapes['ConsequenceOut']; now: string; then: string } = $props();
+	let { would, now, then }: { would: Would; now: string; then: string } = $props();
 </script>
 
 <table>

@@ -1,7 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Shapes } from '$lib/api/client';
+import type { Would } from './words';
 import ConsequenceDialog from './ConsequenceDialog.svelte';
 import { consequence } from './consequence.svelte';
 
@@ -10,7 +10,7 @@ vi.mock('$app/navigation', () => ({ beforeNavigate: (told: () => void) => (leavi
 
 const user = userEvent.setup();
 const act = vi.fn();
-const would: Shapes['ConsequenceOut'] = { grades: 1, up: 0, down: 1, marks: 0, changes: [], elsewhere: [] };
+const would: Would = { grades: 1, up: 0, down: 1, marks: 0, changes: [], elsewhere: [] };
 const ask = (more: object = {}) => {
 	consequence.current = {
 		classId: 1,

@@ -1,5 +1,6 @@
 /** What changes grades in number first shows which: from what to what. */
-import { api, ask, type Shapes } from '$lib/api/client';
+import { api, ask } from '$lib/api/client';
+import type { Would } from './words';
 
 /** Something that is about to be done, and what of it moves grades: entries, or work that is closed or opened. */
 export interface Asked {
@@ -34,7 +35,7 @@ export function consequenceOf({
 
 class Consequence {
 	/** What is asked, and which grades it would change; null where that cannot be said, for nobody answers. */
-	current = $state.raw<(Asked & { would: Shapes['ConsequenceOut'] | null }) | null>(null);
+	current = $state.raw<(Asked & { would: Would | null }) | null>(null);
 
 	/** Do something, at once where no grade changes by it; else once it was seen which do. */
 	async ask(asked: Asked): Promise<void> {

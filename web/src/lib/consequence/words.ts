@@ -1,12 +1,15 @@
 /** What becomes of grades, in words. */
 import type { Shapes } from '$lib/api/client';
 
+/** Which grades something would change. */
+export type Would = Omit<Shapes['TriedOut'], 'refused'>;
+
 export function grades(count: number): string {
 	return `${count} ${count === 1 ? 'grade' : 'grades'}`;
 }
 
 /** As "9 grades would change, 7 up and 2 down; 3 marks." */
-export function changed({ grades: count, up, down, marks }: Shapes['ConsequenceOut']): string {
+export function changed({ grades: count, up, down, marks }: Would): string {
 	if (!count) return 'No grade would change.';
 	return `${grades(count)} would change, ${up} up and ${down} down; ${marks} ${marks === 1 ? 'mark' : 'marks'}.`;
 }

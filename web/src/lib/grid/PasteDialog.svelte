@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What a paste would overwrite, before it does. */
+	import type { Shapes } from '$lib/api/client';
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/consequence/consequence.svelte';
 	import { changed } from '$lib/consequence/words';
@@ -26,6 +27,10 @@
 	const overwrites = $derived(
 		pasted?.entries.filter((each) => each.before && each.before !== each.text) ?? []
 	);
+	const named = ({ student, assignment }: Shapes['NotTakenOut']) => {
+		const found = pasted?.entries.find((each) => each.student === student && each.assignment === assignment);
+		return found ? `${found.name}, ${found.work}` : 'A cell';
+	};
 	const count = $derived(pasted?.entries.length ?? 0);
 	const words = $derived(count === 1 ? '1 score' : `${count} scores`);
 </script>
@@ -58,6 +63,14 @@
 		{/if}
 		{#await would then found}
 			{#if found}
+				{#if found.refused.length}
+					<ul class="look" aria-label="What cannot be read">
+						{#each found.refused as each (`${each.student} ${each.assignment}`)}
+							<li><b>{named(each)}</b>: {each.message}</li>
+						{/each}
+					</ul>
+					<p>These are pointed out in their cells; what was there stays.</p>
+				{/if}
 				<p>{changed(found)}</p>
 				{#if found.grades}<div class="list"><Changes would={found} now="now" then="then" /></div>{/if}
 			{/if}
@@ -72,6 +85,11 @@
 <style>
 	.look {
 		color: var(--amber-ink);
+	}
+	ul.look {
+		max-height: 18vh;
+		margin: 8px 0;
+		overflow: auto;
 	}
 	.list {
 		max-height: 24vh;

@@ -31,7 +31,8 @@ describe('a paste over scores', () => {
 				down: 0,
 				marks: 1,
 				changes: [change],
-				elsewhere: []
+				elsewhere: [],
+				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }]
 			})
 		});
 		const onpaste = open();
@@ -39,6 +40,8 @@ describe('a paste over scores', () => {
 		expect(screen.getByRole('row', { name: /Tolu Adeyemi/ }).textContent).toMatch(/9.*11/);
 		expect(await screen.findByText('1 grade would change, 1 up and 0 down; 1 mark.')).toBeTruthy();
 		expect(screen.getByRole('row', { name: /Adeyemi, Tolu/ }).textContent).toMatch(/45.0.*E.*55.0.*D/s);
+		const refused = screen.getByRole('list', { name: 'What cannot be read' });
+		expect(refused.textContent).toMatch(/Signe Åkerlund, .*: 12 is above 10\./);
 		expect(asked[0]!.body['entries']).toEqual([
 			{ student: 1, assignment: 1, text: '11' },
 			{ student: 2, assignment: 1, text: '12' }

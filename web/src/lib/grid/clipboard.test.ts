@@ -35,7 +35,7 @@ describe('what is pasted', () => {
 
 describe('names that are pasted too', () => {
 	it('are known in either order, without accents', () => {
-		expect(matched(parse('Kowalczyk, Łucja\t5\nTOLU ADEYEMI\t6'), CLASS)).toEqual([1, 0]);
+		expect(matched(parse('Kowalczyk, Lucja\t5\nTOLU ADEYEMI\t6'), CLASS)).toEqual([1, 0]);
 	});
 
 	it('of namesakes and strangers are nobody', () => {

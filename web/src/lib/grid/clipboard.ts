@@ -1,5 +1,7 @@
 /** Rectangles of scores to and from spreadsheets: text with tabs between cells and line ends between rows. */
 
+import { folded } from './view';
+
 export const LONGEST = 1_000_000;
 
 /** The rows and cells of pasted text. A spreadsheet puts quotes around a cell with a tab, a quote or a line end in it. */
@@ -40,11 +42,7 @@ export function format(rows: string[][]): string {
 
 /** A name as names are compared: without case, accents and signs, its words in order. */
 export function plainName(name: string): string {
-	const words = name
-		.normalize('NFD')
-		.replace(/\p{M}/gu, '')
-		.toLowerCase()
-		.match(/[\p{L}\p{N}]+/gu);
+	const words = folded(name).match(/[\p{L}\p{N}]+/gu);
 	return (words ?? []).sort().join(' ');
 }
 

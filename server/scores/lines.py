@@ -1,0 +1,54 @@
+"""Entries of a class as lines: a score, and where the work names standards one for each of them (R13)."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from gradecore import book as core
+from gradecore.entry import Entry, EntryReader
+from plans.models import Assignment
+
+from scores.by_standard import STROKE, ByStandard
+from scores.models import Score
+from scores.texts import Kept, core_score
+
+
+@dataclass(frozen=True)
+class Line:
+    """A line as it reads: the score of the whole, and by the standard's name what is kept of each that is given."""
+
+    entry: Entry
+    standards: dict[str, str]
+    leaves_whole: bool
+    """Whether it gives standards alone, so that the score of the whole stays."""
+
+
+class Lines:
+    """Reads and shows the lines of a class."""
+
+    def __init__(self, book: core.Book) -> None:
+        self._reader = EntryReader(book.scale, book.codes)
+        self._points = {int(each.id): each.points for each in book.assignments}
+        self._book = book
+
+    @cached_property
+    def by_standard(self) -> ByStandard | None:
+        """How scores by standard are read and shown; None where no work names a standard."""
+        return ByStandard.of(self._book)
+
+    def read(self, text: str, assignment: Assignment) -> Line:
+        """What is typed for an assignment. Raises EntryError, which says what of it is not taken."""
+        # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
+        by_standard = self.by_standard if assignment.standards else None
+        whole, *parts = text.split(STROKE) if by_standard else [text]
+        entry = self._reader.read(whole, self._points[assignment.pk], assignment.entered_as)
+        standards = by_standard.read(parts, assignment.standards) if by_standard and parts else {}
+        return Line(entry, standards, leaves_whole=bool(parts) and not whole.strip())
+
+    def text_of(self, score: Kept, assignment: Assignment) -> str:
+        """The score of the whole as it is shown, in the way in which the assignment's are entered."""
+        return self._reader.text_of(core_score(score), self._points[assignment.pk], assignment.entered_as)
+
+    def line_of(self, score: Score, assignment: Assignment) -> str:
+        """A score as it would be typed, with those by standard where there are any."""
+        by_standard = self.by_standard.shown(score.by_standard, assignment) if self.by_standard else []
+        return STROKE.join([self.text_of(score, assignment), *(by_standard if any(by_standard) else [])])
