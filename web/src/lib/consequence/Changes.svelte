@@ -76,7 +76,12 @@
 	.crosses td {
 		background: var(--amber-2);
 	}
-	.crosses th {
+	/* Names stand under each other, within the wash of those that cross a mark. */
+	th:first-child {
 		padding-left: 6px;
+	}
+	th:last-child,
+	td:last-child {
+		padding-right: 6px;
 	}
 </style>

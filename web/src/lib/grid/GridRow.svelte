@@ -177,6 +177,10 @@
 	.here {
 		z-index: 1;
 	}
+	/* Rows are painted one over the other: an outline stays in its own. */
+	button {
+		outline-offset: -2px;
+	}
 	.student button {
 		display: flex;
 		width: 100%;

@@ -18,7 +18,8 @@
 	<div class="bars" aria-hidden="true">
 		{#each how.categories.filter((each) => each.width) as each (each.name)}
 			<div style="flex: {each.width} 1 0; --c: var(--hue-{each.colour}); --ct: var(--hue-{each.colour}-2)">
-				<i style="height: {each.height}%"></i><b>{each.name}</b><span>{each.percent} %</span>
+				<p><i style="height: {each.height}%"></i></p>
+				<b>{each.name}</b><span>{each.percent} %</span>
 			</div>
 		{/each}
 	</div>
@@ -118,23 +119,24 @@
 	.bars {
 		display: flex;
 		gap: 2px;
-		height: 76px;
-		margin-bottom: 8px;
-		border-bottom: 1px solid var(--rule);
+		margin-bottom: 14px;
 	}
+	/* Names stand under the bars: an edge through a name would read as work that is dropped. */
 	.bars div {
-		position: relative;
 		display: flex;
 		flex-direction: column;
-		justify-content: flex-end;
 		min-width: 0;
-		padding: 8px 10px;
-		border: 1px solid var(--hair);
-		border-top: 3px solid var(--c);
-		border-bottom: 0;
-		background: var(--snow);
 		overflow: hidden;
 		white-space: nowrap;
+	}
+	.bars p {
+		position: relative;
+		height: 48px;
+		margin-bottom: 4px;
+		border: 1px solid var(--hair);
+		border-top: 3px solid var(--c);
+		border-bottom-color: var(--rule);
+		background: var(--snow);
 	}
 	.bars i {
 		print-color-adjust: exact;
@@ -147,10 +149,13 @@
 	}
 	.bars b,
 	.bars span {
-		position: relative;
 		font-weight: 600;
+		line-height: 18px;
+		text-overflow: ellipsis;
+		overflow: hidden;
 	}
 	.bars span {
+		color: var(--slate);
 		font-weight: 400;
 	}
 	table {
