@@ -7,7 +7,7 @@
 	import { api, ask, type Shapes } from '$lib/api/client';
 	import { want } from '$lib/grid/wanted.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
-	import { goTo } from '$lib/ui/goTo';
+	import { goTo } from '$lib/ui/focus';
 	import { notice } from './notice.svelte';
 
 	let { classId, term }: { classId: number; term: number } = $props();

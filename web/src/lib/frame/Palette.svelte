@@ -7,7 +7,7 @@
 	import { api, ask } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
 	import { saving } from '$lib/saving/saving.svelte';
-	import { goTo } from '$lib/ui/goTo';
+	import { goTo } from '$lib/ui/focus';
 	import { neighbour } from './classes';
 	import { commands, type Command } from './commands';
 	import { places } from './places';

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen, within } from '@testing-library/svelte';
+import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { saving } from '$lib/saving/saving.svelte';
@@ -47,6 +47,16 @@ describe('the grid', () => {
 		expect(enter).not.toHaveBeenCalled();
 		await user.keyboard('{F2}5{Enter}');
 		expect(enter.mock.calls[0]![0]).toMatchObject({ text: '125' });
+	});
+
+	it('goes on typing where one was after a look into another window, and enters what was typed on going elsewhere', async () => {
+		const { cell } = await open();
+		await user.keyboard('{Control>}{Home}{/Control}1');
+		await fireEvent.blur(document.activeElement!);
+		expect(enter).not.toHaveBeenCalled();
+		await user.keyboard('7');
+		await user.click(cell('Tolu Bashir, Walk 2: blank'));
+		expect(enter.mock.calls.map(([{ text }]) => text)).toEqual(['17']);
 	});
 
 	it('empties all that is chosen together, and fills the first row down', async () => {

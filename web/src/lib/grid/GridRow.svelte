@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A student's row: name, grade, and the cells that are drawn. */
 	import { pulse } from '$lib/frame/pulse.svelte';
+	import { hasLeft } from '$lib/ui/focus';
 	import Blocks from './Blocks.svelte';
 	import CellView from './CellView.svelte';
 	import { rest as lacking } from './decimals';
@@ -146,7 +147,7 @@
 							bind:value={selection.typed}
 							aria-label={label(column)}
 							maxlength="200"
-							onblur={() => selection.keep()}
+							onblur={(event) => hasLeft(event) && selection.keep()}
 						/>
 					{:else}
 						<CellView

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The students of a report as rows. Overrides and effort are typed where they stand. */
 	import { tick } from 'svelte';
+	import { hasLeft } from '$lib/ui/focus';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { counted, looks, stateWords, type Row } from './rows';
 	import type { Reporting } from './reporting';
@@ -172,9 +173,9 @@
 			placeholder={at === 'override' ? 'B; why' : ''}
 			bind:value={typing.text}
 			{onkeydown}
-			onblur={() => {
+			onblur={(event) => {
 				// Going on to another row, its field is open before this one has gone.
-				if (typing?.student === row.student_id && typing.field === at) take();
+				if (hasLeft(event) && typing?.student === row.student_id && typing.field === at) take();
 			}}
 		/>
 	{:else}

@@ -20,7 +20,7 @@
 	import { nameOf } from '$lib/report/rows';
 	import StepsDialog from '$lib/report/StepsDialog.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { goTo } from '$lib/ui/goTo';
+	import { goTo } from '$lib/ui/focus';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';

@@ -39,7 +39,7 @@
 	import type { Problem } from '$lib/saving/queue';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { only, saving } from '$lib/saving/saving.svelte';
-	import { goTo } from '$lib/ui/goTo';
+	import { goTo } from '$lib/ui/focus';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
 
 	type Row = Shapes['RowOut'];

@@ -1,4 +1,4 @@
-/** The hand goes to a field that is on its way. */
+/** Where the hand is: going to a field that is on its way, and leaving one. */
 import { tick } from 'svelte';
 
 const PATIENCE = 3000;
@@ -34,6 +34,14 @@ export async function goTo(find: () => Found, lost: (typed: string) => void = ()
 	} finally {
 		ahead.end();
 	}
+}
+
+/**
+ * Whether a field that lost the focus was left for another place in the page. Who looks into another window for a moment
+ * goes on typing where they were.
+ */
+export function hasLeft(event: FocusEvent): boolean {
+	return document.activeElement !== event.currentTarget;
 }
 
 /** An element that the dialog in front, if there is one, does not keep the focus from. */

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import userEvent from '@testing-library/user-event';
-import { goTo } from './goTo';
+import { goTo } from './focus';
 
 const user = userEvent.setup();
 const heard = vi.fn();
