@@ -1,6 +1,7 @@
 """An evening's marking: a class in the grid, a pile in the stack, a phone, and what is left over at the end."""
 
 import random
+import re
 from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
@@ -418,7 +419,15 @@ def test_what_is_typed_for_a_comment_becomes_no_score(stack: Stack, somebody: Ca
     page.keyboard.type("a quick eye")
     expect(comment).to_have_value("a quick eye")
     expect(comment).to_be_focused()
-    cell.first.click()
+    # Kept, and back in the cell; then changed, and left as it was.
+    page.keyboard.press("Control+Enter")
+    expect(page.locator("[role=gridcell]:focus")).to_have_attribute(
+        "aria-label", re.compile("Signe Åkerlund, Walk 1: 16")
+    )
+    for key in ("Space", "c", "!", "Escape"):
+        page.keyboard.press(key)
+    expect(comment).to_have_value("a quick eye")
+    page.keyboard.press("ArrowUp")
     page.keyboard.press("Control+k")
     page.keyboard.type("comment adey")
     expect(page.get_by_role("option", name="comment for the family Tolu Adeyemi", selected=True)).to_be_visible()

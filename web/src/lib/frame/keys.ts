@@ -29,7 +29,10 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 		place: 'After Space',
 		keys: [
 			['w', 'how the grade comes about'],
-			['c', 'comment for the family'],
+			[
+				'c',
+				'comment for the family; Ctrl Enter keeps it and goes back to the cell, Esc leaves what was there'
+			],
 			['t, i, b, d, n', 'late, incomplete, absent, collected, no flag'],
 			['k, r', 'the whole column, the student’s row'],
 			['s, v', 'all about the student, as the family sees it'],

@@ -49,6 +49,11 @@
 		enter();
 	}
 
+	/** Esc goes back to what stood there. */
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Escape') typing = null;
+	}
+
 	onDestroy(enter);
 </script>
 
@@ -61,6 +66,7 @@
 		{placeholder}
 		value={field}
 		oninput={(event) => (typing = { text: event.currentTarget.value, was: typing?.was ?? shown })}
+		{onkeydown}
 		onblur={enter}></textarea>
 </label>
 {#if offered.length}

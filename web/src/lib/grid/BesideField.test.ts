@@ -46,6 +46,14 @@ describe('a text beside a score', () => {
 		expect(entered()).toEqual([]);
 	});
 
+	it('goes back to what stood there on Esc', async () => {
+		open('Well seen.');
+		await user.type(field(), ' Or not?{Escape}');
+		expect(field().value).toBe('Well seen.');
+		await user.tab();
+		expect(entered()).toEqual([]);
+	});
+
 	it('stays one’s own while a colleague’s arrives, and tells on what it was written', async () => {
 		const { rerender } = open('');
 		await user.type(field(), 'Mine');

@@ -244,6 +244,11 @@
 		tell();
 	}
 
+	/** Come back to the cell one was in. */
+	export function back(): void {
+		void focus();
+	}
+
 	function tell(): void {
 		const here = entering.here(selection.at);
 		if (!here) return;

@@ -98,6 +98,7 @@
 		wanted = '';
 		untrack(() => lens.setImmediately(null));
 	});
+	let sheet = $state<Grid>();
 	/** On a narrow screen one assignment is shown at a time. */
 	let width = $state(1280);
 	let one = $state<number | null>(null);
@@ -257,9 +258,17 @@
 		const place = columns.findIndex((each) => each.id === alone?.id) + by;
 		one = columns[Math.max(0, Math.min(place, columns.length - 1))]?.id ?? null;
 	}
+
+	/** From anywhere in the lens back to the cell; what was typed is then entered, unless its field takes Esc for itself. */
+	function onkeydown(event: KeyboardEvent): void {
+		const isDone = event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey));
+		if (!isDone || !(event.target as HTMLElement).closest('.side-by-side > aside')) return;
+		event.preventDefault();
+		sheet?.back();
+	}
 </script>
 
-<svelte:window bind:innerWidth={width} />
+<svelte:window bind:innerWidth={width} {onkeydown} />
 
 {#snippet tools(data: Shapes['GridOut'])}
 	<Toolbar
@@ -324,6 +333,7 @@
 			<div class="side-by-side">
 				{#key `${id} ${data.term_id}`}
 					<Grid
+						bind:this={sheet}
 						classId={id}
 						grid={shown}
 						hasIce={view.hasIce}
