@@ -7,10 +7,12 @@ the person may not see is answered like what is not there.
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import wraps
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 import rules
+from django.core.exceptions import ObjectDoesNotExist
 from django.db import transaction
+from django.db.models import Model, QuerySet
 from django.http import HttpRequest
 from ninja import Router
 from ninja.security import APIKeyCookie
@@ -18,6 +20,9 @@ from ninja.security import APIKeyCookie
 from school import revisions
 from school.models import Person, SchoolClass, Student
 from school.refusal import NotYours
+
+
+Row = TypeVar("Row", bound=Model)
 
 
 class Asking(HttpRequest):
@@ -42,9 +47,9 @@ class Permission:
         """Raises NotYours unless the person has it; the class or student is then on the request."""
         subject: SchoolClass | Student | None = None
         if self.about == "class":
-            subject = SchoolClass.objects.for_person(request.user).filter(id=address["class_id"]).first()
+            subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
         elif self.about == "student":
-            subject = Student.objects.select_related("school").filter(id=address["student_id"]).first()
+            subject = _found(Student.objects.select_related("school"), address["student_id"])
         if not self.signed_in:
             return
         if (self.about and subject is None) or not rules.test_rule(self.name, request.user, subject):
@@ -68,6 +73,14 @@ class Permission:
                 revisions.count_school(school)
         if self.about == "class":
             revisions.count_class(request.school_class.pk)
+
+
+def _found(rows: QuerySet[Row], pk: int) -> Row | None:
+    """The row of this number. `first` would put in order what is one row at the most, at each request."""
+    try:
+        return rows.get(pk=pk)
+    except ObjectDoesNotExist:
+        return None
 
 
 class _Session(APIKeyCookie):
