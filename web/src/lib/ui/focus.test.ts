@@ -43,11 +43,25 @@ describe('going to a field', () => {
 		field.addEventListener('input', changed);
 		await going;
 		expect((field as HTMLTextAreaElement).value).toBe('Last time: well done');
-		expect(changed).toHaveBeenCalledOnce();
+		expect(changed).toHaveBeenCalled();
 		expect(heard).not.toHaveBeenCalled();
 		// From then on it is as ever.
 		await user.keyboard('!');
 		expect((field as HTMLTextAreaElement).value).toBe('Last time: well done!');
+	});
+
+	it('leaves the field again, and types on where that leads, if one was as quick as that', async () => {
+		const cell = inCell();
+		let field: HTMLElement | null = null;
+		const going = goTo(() => field);
+		await user.keyboard('seen{Control>}{Enter}{/Control}7');
+		field = add(null);
+		field.addEventListener('keydown', (event) => {
+			if (event.ctrlKey && event.key === 'Enter') cell.focus();
+		});
+		await going;
+		expect((field as HTMLTextAreaElement).value).toBe('seen');
+		expect(heard).toHaveBeenLastCalledWith('7');
 	});
 
 	it('waits for the dialog in front to close, unless it is in that one', async () => {
