@@ -3,37 +3,40 @@ import { tick } from 'svelte';
 
 const PATIENCE = 3000;
 const STEP = 15;
-/** What the page does by Ctrl, with the keys. */
-const OURS = new Set(['enter', 'd', 'k', 'y', 'z']);
+
+let waiting: Ahead | null = null;
 
 type Found = HTMLElement | null | undefined;
 
 /**
  * Go to an element once `find` finds it, and once a dialog that stands before it has closed, for that gives the focus back
- * to where it was opened. What is typed meanwhile waits, and is typed in the field then: where one was, a letter could
- * replace a score. Esc and the mouse call it off. `lost` hears of a field that does not come, and what was typed for it.
+ * to where it was opened. What is typed meanwhile goes into the field that is found and reaches nothing else: where one
+ * was, a letter could replace a score. Esc and the mouse call it off. `lost` hears of a field that does not come, and what
+ * was typed for it.
  */
 export async function goTo(find: () => Found, lost: (typed: string) => void = () => {}): Promise<void> {
-	const ahead = new Ahead();
+	// One waits for one field at a time.
+	waiting?.leave();
+	const ahead = (waiting = new Ahead());
 	const ends = performance.now() + PATIENCE;
-	let found = reached(find());
-	// What was only just asked for mostly comes with the page's next change.
-	if (!found) await tick();
-	found = reached(find());
-	while (!found && !ahead.isOff && performance.now() < ends) {
-		await new Promise((wake) => setTimeout(wake, STEP));
+	try {
+		let found = reached(find());
+		// What was only just asked for mostly comes with the page's next change.
+		if (!found) await tick();
 		found = reached(find());
-	}
-	ahead.end();
-	if (!found || ahead.isOff) {
-		if (ahead.typed || !ahead.isOff) lost(ahead.typed);
-		return;
-	}
-	found.scrollIntoView?.({ block: 'nearest' });
-	found.focus();
-	for (const each of ahead.keys) {
-		press(each);
-		await tick();
+		while (!found && !ahead.isOff && performance.now() < ends) {
+			await new Promise((wake) => setTimeout(wake, STEP));
+			found = reached(find());
+		}
+		if (!found || ahead.isOff) {
+			if (ahead.typed || !ahead.isOff) lost(ahead.typed);
+		} else {
+			found.scrollIntoView?.({ block: 'nearest' });
+			found.focus();
+			if (ahead.typed) put(found, ahead.typed);
+		}
+	} finally {
+		ahead.leave();
 	}
 }
 
@@ -51,50 +54,41 @@ function reached(found: Found): Found {
 	return dialog && !dialog.contains(found ?? null) ? null : found;
 }
 
-/** Press a key once more, now that the focus is elsewhere. What the browser does with a key has to be done for it. */
-function press({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): void {
-	const at = document.activeElement;
-	const field = at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement ? at : null;
-	const isLetter = key.length === 1 && !ctrlKey;
-	if (field && (isLetter || key === 'Backspace')) {
-		const end = field.value.length;
-		field.setRangeText(isLetter ? key : '', isLetter ? end : Math.max(0, end - 1), end, 'end');
-		field.dispatchEvent(new Event('input', { bubbles: true }));
-	} else {
-		const how = { key, ctrlKey, metaKey, shiftKey, bubbles: true, cancelable: true };
-		at?.dispatchEvent(new KeyboardEvent('keydown', how));
-	}
+function put(found: HTMLElement, text: string): void {
+	if (!(found instanceof HTMLInputElement || found instanceof HTMLTextAreaElement)) return;
+	const end = found.value.length;
+	found.setRangeText(text, end, end, 'end');
+	found.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
-/** The keys that are pressed ahead of the field that they are for. */
+/** What is typed ahead of the field that it is for. */
 class Ahead {
-	keys: KeyboardEvent[] = [];
+	typed = '';
 	isOff = false;
 	readonly #leaving = new AbortController();
 
 	constructor() {
 		const how = { capture: true, signal: this.#leaving.signal };
 		window.addEventListener('keydown', (event) => this.#hear(event), how);
-		window.addEventListener('pointerdown', () => (this.isOff = true), how);
+		window.addEventListener('pointerdown', () => this.leave(), how);
 	}
 
-	get typed(): string {
-		return this.keys.map(({ key, ctrlKey }) => (key.length === 1 && !ctrlKey ? key : '')).join('');
-	}
-
-	end(): void {
+	leave(): void {
+		this.isOff = true;
 		this.#leaving.abort();
 	}
 
+	#callOff(): void {
+		this.typed = '';
+		this.leave();
+	}
+
 	#hear(event: KeyboardEvent): void {
-		// What the browser does by Ctrl or Alt it does at once; what the page does has its turn.
-		const isOurs = event.ctrlKey && OURS.has(event.key.toLowerCase());
-		if ((event.ctrlKey || event.metaKey || event.altKey) && !isOurs) return;
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.key === 'Escape') this.#callOff();
+		else if (event.key === 'Backspace') this.typed = this.typed.slice(0, -1);
+		else if (event.key.length === 1) this.typed += event.key;
 		event.preventDefault();
 		event.stopPropagation();
-		this.keys.push(event);
-		if (event.key !== 'Escape') return;
-		this.keys = [];
-		this.isOff = true;
 	}
 }
