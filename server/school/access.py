@@ -21,7 +21,6 @@ from school import revisions
 from school.models import Person, SchoolClass, Student
 from school.refusal import NotYours
 
-
 Row = TypeVar("Row", bound=Model)
 
 
