@@ -1,4 +1,4 @@
-"""A hand that is faster than the page: any keys in any order, none waited for, and each score where it was meant."""
+"""A hand that is faster than the page: keys in any order, hardly one of them waited for, and each score where it was meant."""
 
 import random
 import re

@@ -1,6 +1,5 @@
-import { createRawSnippet } from 'svelte';
+import { createRawSnippet, tick } from 'svelte';
 import { render, screen } from '@testing-library/svelte';
-import { tick } from 'svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import Dialog from './Dialog.svelte';
