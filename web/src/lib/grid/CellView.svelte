@@ -51,7 +51,8 @@
 {#if flag || hasComment || isOdd || pending}
 	{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
 	{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
-	{#if isOdd}<i class="diamond mark" class:corner={problem}></i>{:else if pending}<span class="waiting"
+	{#if isOdd}<i class="diamond mark" class:corner={problem || shown.length > 2}></i>{:else if pending}<span
+			class="waiting"
 		></span>{/if}
 {/if}
 
@@ -124,7 +125,7 @@
 		height: 7px;
 		background: var(--amber);
 	}
-	/* What could not be read may need the whole width. */
+	/* A long number, or what could not be read, may need the whole width. */
 	.corner {
 		left: 2px;
 		top: 2px;

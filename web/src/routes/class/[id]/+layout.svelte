@@ -79,10 +79,10 @@
 		<div class="name-of">
 			<h1>{frame.data?.name ?? known}</h1>
 			<p>
-				{frame.data?.words ?? ' '}{#if pulse.here.length}<span class="here"
-						>; {pulse.here.map((each) => each.name).join(' and ')}
+				{#if pulse.here.length}<span class="here"
+						>{pulse.here.map((each) => each.name).join(' and ')}
 						{pulse.here.length === 1 ? 'is' : 'are'} here too</span
-					>{/if}
+					>{:else}{frame.data?.words ?? ' '}{/if}
 			</p>
 		</div>
 		{#if frame.data}
@@ -139,6 +139,8 @@
 		line-height: 16px;
 		white-space: nowrap;
 		min-height: 16px;
+		overflow: hidden;
+		text-overflow: ellipsis;
 	}
 	.here {
 		color: var(--lichen-ink);
