@@ -294,12 +294,16 @@ def _cell(
         state = "missing"
     elif not text and is_due:
         state = "past_due"
-    return CellOut(
+    cell = CellOut(
         text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
         dropped=column.id in dropped, left_out=left_out.get(column.id),
-        flag=score.flag if score else "", comment=bool(score and score.comment),
-        slip=slip_words(slip) if slip else None,
+        flag=score.flag if score else "", slip=slip_words(slip) if slip else None,
     )  # fmt: skip
+    if score is not None and score.comment:
+        cell["comment"] = score.comment
+    if score is not None and score.note:
+        cell["note"] = score.note
+    return cell
 
 
 def slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:

@@ -42,14 +42,12 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
     percents = [result.percent for _, _, result in tried if result.percent is not None]
     ruler = Ruler.around(percents, loaded.gradebook.marks)
     return LensOut(
-        student=str(student), assignment=work.name, text=loaded.text_of(score, work), version=score.version if score else 0,
-        points=plain_number(work.points), percent=None if percent is None else fixed_text(percent, 1),
-        words=_words(loaded, student, work, term), is_locked=not column.is_assigned(str(student.pk)),
+        text=loaded.text_of(score, work), version=score.version if score else 0,
+        percent=None if percent is None else fixed_text(percent, 1),
+        words=_words(loaded, student, work, term),
         slip=slip_words(slip) if slip else None, meant=meant,
         ruler=[MarkOut(mark=mark, place=ruler.place(begins)) for mark, begins in ruler.marks],
         effects=[_effect(*each, term, ruler) for each in tried], drop=_drop(loaded, student, work, tried),
-        flag=score.flag if score else "", comment=score.comment if score else "", note=score.note if score else "",
-        families="shown to families" if work.pk in loaded.shown else "hidden from families",
         standards=_standards(loaded, student, work), history=history(score), phrases=_phrases(loaded.plan.school_class, person),
     )  # fmt: skip
 

@@ -78,8 +78,10 @@ class CellOut(TypedDict):
     dropped: bool
     left_out: str | None
     flag: str
-    comment: bool
     slip: str | None
+    comment: NotRequired[str]
+    note: NotRequired[str]
+    """What the family reads of a shown score, and what only the class's teachers do; there where something is written."""
     standards: NotRequired[list[str]]
     """The scores by standard, in the order in which the column names the standards; not there where it names none."""
 
@@ -407,16 +409,12 @@ class StandardScoreOut(Schema):
 
 
 class LensOut(Schema):
-    """A cell in full. `meant` is the text that a slip may have been meant as; `is_locked` that nothing can be entered."""
+    """What the grid does not tell of a cell. `meant` is the text that a slip may have been meant as."""
 
-    student: str
-    assignment: str
     text: str
     version: int
-    points: str
     percent: str | None
     words: str
-    is_locked: bool
     slip: str | None
     meant: str | None
     effects: list[EffectOut]
@@ -424,10 +422,6 @@ class LensOut(Schema):
     """The marks around the effects, lowest first."""
     drop: str
     """Whose drop the score takes, in words; empty where it takes none."""
-    flag: str
-    comment: str
-    note: str
-    families: str
     standards: list[StandardScoreOut]
     history: list[EventOut]
     phrases: list[str]

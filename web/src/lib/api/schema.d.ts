@@ -2422,7 +2422,7 @@ export interface components {
             /** Adjusted */
             adjusted: string | null;
             /** Comment */
-            comment: boolean;
+            comment?: string;
             /** Dropped */
             dropped: boolean;
             /** Flag */
@@ -2431,6 +2431,8 @@ export interface components {
             left_out: string | null;
             /** Level */
             level: number | null;
+            /** Note */
+            note?: string;
             /** Slip */
             slip: string | null;
             /** Standards */
@@ -3235,43 +3237,27 @@ export interface components {
         };
         /**
          * LensOut
-         * @description A cell in full. `meant` is the text that a slip may have been meant as; `is_locked` that nothing can be entered.
+         * @description What the grid does not tell of a cell. `meant` is the text that a slip may have been meant as.
          */
         LensOut: {
-            /** Assignment */
-            assignment: string;
-            /** Comment */
-            comment: string;
             /** Drop */
             drop: string;
             /** Effects */
             effects: components["schemas"]["EffectOut"][];
-            /** Families */
-            families: string;
-            /** Flag */
-            flag: string;
             /** History */
             history: components["schemas"]["EventOut"][];
-            /** Is Locked */
-            is_locked: boolean;
             /** Meant */
             meant: string | null;
-            /** Note */
-            note: string;
             /** Percent */
             percent: string | null;
             /** Phrases */
             phrases: string[];
-            /** Points */
-            points: string;
             /** Ruler */
             ruler: components["schemas"]["MarkOut"][];
             /** Slip */
             slip: string | null;
             /** Standards */
             standards: components["schemas"]["StandardScoreOut"][];
-            /** Student */
-            student: string;
             /** Text */
             text: string;
             /** Version */

@@ -1,8 +1,19 @@
 <script lang="ts">
 	/** The grades that something would change, those that cross a mark first. */
-	import type { Would } from './words';
+	import type { Called, Would } from './words';
 
-	let { would, now, then }: { would: Would; now: string; then: string } = $props();
+	let {
+		would,
+		now,
+		then,
+		called
+	}: {
+		would: Would;
+		now: string;
+		then: string;
+		/** Where they are not called by their names. */
+		called?: Called;
+	} = $props();
 </script>
 
 <table>
@@ -21,8 +32,8 @@
 		{#each would.changes as change (change.student_id)}
 			<tr class:crosses={change.mark_before !== change.mark_after}>
 				<th scope="row"
-					>{change.student}
-					{#if change.number}<small>{change.number}</small>{/if}</th
+					>{called ? called(change.student_id) : change.student}
+					{#if change.number && !called}<small>{change.number}</small>{/if}</th
 				>
 				<td class="r">{change.percent_before ?? '—'}</td>
 				<td class="mark">{change.mark_before ?? ''}</td>

@@ -17,6 +17,7 @@ const ask = (more: object = {}) => {
 		term: 7,
 		title: 'Walk 1: 0 for 3',
 		verb: 'Give 0 to 3',
+		called: (student) => `Student ${student}`,
 		act,
 		would,
 		...more

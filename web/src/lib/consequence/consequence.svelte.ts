@@ -1,6 +1,6 @@
 /** What changes grades in number first shows which: from what to what. */
 import { api, ask } from '$lib/api/client';
-import type { Would } from './words';
+import type { Called, Would } from './words';
 
 /** Something that is about to be done, and what of it moves grades: entries, or work that is closed or opened. */
 export interface Asked {
@@ -11,6 +11,8 @@ export interface Asked {
 	closed?: Record<number, boolean>;
 	/** What the button that does it says. */
 	verb: string;
+	/** What students are called where it is asked. */
+	called: Called;
 	act: () => unknown;
 }
 
@@ -20,7 +22,7 @@ export function consequenceOf({
 	term,
 	entries = [],
 	closed = {}
-}: Omit<Asked, 'title' | 'verb' | 'act'>) {
+}: Omit<Asked, 'title' | 'verb' | 'called' | 'act'>) {
 	return ask(
 		api.POST('/api/classes/{class_id}/scores/tried', {
 			params: { path: { class_id: classId } },

@@ -4,6 +4,9 @@ import type { Shapes } from '$lib/api/client';
 /** Which grades something would change. */
 export type Would = Omit<Shapes['TriedOut'], 'refused'>;
 
+/** What a student is called on the screen, by their id. */
+export type Called = (student: number) => string;
+
 export function grades(count: number): string {
 	return `${count} ${count === 1 ? 'grade' : 'grades'}`;
 }

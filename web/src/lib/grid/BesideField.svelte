@@ -28,8 +28,8 @@
 		/** Texts that are offered. */
 		phrases: string[];
 	} = $props();
-	/** What is being typed, on top of what stood there; null while nothing is. */
-	let typing = $state<{ text: string; was: string } | null>(null);
+	/** What is being typed, where, on top of what stood there; null while nothing is. */
+	let typing = $state.raw<{ text: string; at: Place & { version: number }; was: string } | null>(null);
 	const shown = $derived(saving.beside(place, what, saved));
 	const field = $derived(typing?.text ?? shown);
 	/** Those that what is typed begins, or all while there is nothing. */
@@ -37,15 +37,19 @@
 		phrases.filter((each) => each !== field && each.toLowerCase().includes(field.trim().toLowerCase()))
 	);
 
+	function type(text: string): void {
+		typing = { text, at: typing?.at ?? { ...place, version }, was: typing?.was ?? shown };
+	}
+
 	function enter(): void {
 		if (!typing) return;
-		const { text, was } = typing;
+		const { text, at, was } = typing;
 		typing = null;
-		if (text.trim() !== was) void saving.enter({ ...place, version, ...only(what, text.trim(), was) }, term);
+		if (text.trim() !== was) void saving.enter({ ...at, ...only(what, text.trim(), was) }, term);
 	}
 
 	function offer(text: string): void {
-		typing = { text, was: typing?.was ?? shown };
+		type(text);
 		enter();
 	}
 
@@ -65,7 +69,7 @@
 		rows="1"
 		{placeholder}
 		value={field}
-		oninput={(event) => (typing = { text: event.currentTarget.value, was: typing?.was ?? shown })}
+		oninput={(event) => type(event.currentTarget.value)}
 		{onkeydown}
 		onblur={enter}></textarea>
 </label>

@@ -49,12 +49,17 @@ describe('a cell', () => {
 	});
 
 	it('shows flag and comment as they are, or as they will be once they are saved', () => {
-		expect(shown({ text: '12', flag: 'late', comment: true }).titles).toEqual(['late', 'has a comment']);
+		expect(shown({ text: '12', flag: 'late', comment: 'Well drawn.' }).titles).toEqual([
+			'late',
+			'has a comment'
+		]);
 		expect(shown({ text: '12' }, { pending: { flag: 'absent', comment: 'Well.' } }).titles).toEqual([
 			'absent',
 			'has a comment'
 		]);
-		expect(shown({ flag: 'late', comment: true }, { pending: { flag: '', comment: '' } }).titles).toEqual([]);
+		expect(
+			shown({ flag: 'late', comment: 'Well drawn.' }, { pending: { flag: '', comment: '' } }).titles
+		).toEqual([]);
 	});
 
 	it('shows what waits in place of what is saved, and not as adjusted, dropped or blank', () => {

@@ -9,12 +9,14 @@
 		classId,
 		grid,
 		column,
+		hasAliases,
 		refresh,
 		onaside
 	}: {
 		classId: number;
 		grid: Shapes['GridOut'];
 		column: Shapes['ColumnOut'];
+		hasAliases: boolean;
 		refresh: () => Promise<void>;
 		/** Take the column out of one's own view. */
 		onaside: () => void;
@@ -28,7 +30,8 @@
 			classId,
 			() => grid,
 			() => column,
-			() => refresh()
+			() => refresh(),
+			() => hasAliases
 		)
 	);
 	const assigned = $derived(acts.assigned);
@@ -141,7 +144,7 @@
 		{#each assigned as row (row.student_id)}
 			<label class="tick"
 				><input type="checkbox" value={row.student_id} bind:group={chosen} />
-				{row.family_name}, {row.given_name}
+				{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
 				<span class="slate">{row.cells[column.id]?.text}</span></label
 			>
 		{/each}

@@ -28,7 +28,7 @@ function open(more: Parameters<typeof columnOf>[1] = {}, would = nothing) {
 		[column]
 	);
 	const onaside = vi.fn();
-	render(ColumnLens, { classId: 1, grid, column, refresh: async () => {}, onaside });
+	render(ColumnLens, { classId: 1, grid, column, hasAliases: false, refresh: async () => {}, onaside });
 	return { asked, onaside };
 }
 

@@ -18,7 +18,7 @@
 	import Spread from './Spread.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { blocksOf, COLUMN, ROW, stable, TOGETHER } from './visible';
-	import { atHand, NARROW, nameOf } from './view';
+	import { atHand, NARROW, shownName } from './view';
 	import { wanted } from './wanted.svelte';
 
 	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -298,7 +298,7 @@
 	function offered(): Command[] {
 		const here = entering.here(selection.at);
 		if (!here) return [];
-		const cell = `${hasAliases ? here.row.alias : nameOf(here.row)}, ${here.column.short_name}`;
+		const cell = `${shownName(here.row, hasAliases)}, ${here.column.short_name}`;
 		return [
 			...actsHere().map((each) => ({
 				name: each.words,

@@ -89,7 +89,7 @@ describe('the grid', () => {
 	it('says in words what a cell is: blank, dropped, with a comment, locked', async () => {
 		const { cell } = await open(
 			gridOf(
-				[['Signe', 'Åkerlund', [{ text: '9', dropped: true, comment: true }, { state: 'missing' }]]],
+				[['Signe', 'Åkerlund', [{ text: '9', dropped: true, comment: 'Well drawn.' }, { state: 'missing' }]]],
 				[columnOf(1), columnOf(2, { lock: 'It comes from the library.' })]
 			)
 		);

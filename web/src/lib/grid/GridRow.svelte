@@ -7,6 +7,7 @@
 	import { rest as lacking } from './decimals';
 	import type { Entering, Row, Work } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
+	import { shownName } from './view';
 	import { ROW, type Block } from './visible';
 
 	let {
@@ -49,7 +50,7 @@
 	const waiting = $derived(entering.waiting(row));
 	const troubled = $derived(entering.troubled(row));
 	const others = $derived(pulse.inRow(row.student_id));
-	const name = $derived(hasAliases ? row.alias : `${row.given_name} ${row.family_name}`);
+	const name = $derived(shownName(row, hasAliases));
 	const states: Record<string, string> = {
 		not_assigned: 'not assigned',
 		missing: 'missing',

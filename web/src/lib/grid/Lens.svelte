@@ -11,27 +11,41 @@
 	let {
 		classId,
 		term,
-		student,
-		assignment,
+		row,
+		column,
+		name,
+		hasAliases,
 		onworking
-	}: { classId: number; term: number; student: number; assignment: number; onworking: () => void } = $props();
-	/** What is shown, with the cell that it is of: until the next one has come, what is done here is done to it. */
-	type Looked = Shapes['LensOut'] & { path: { class_id: number; student: number; assignment: number } };
+	}: {
+		classId: number;
+		term: number;
+		row: Shapes['RowOut'];
+		column: Shapes['ColumnOut'];
+		/** What the student is called here. */
+		name: string;
+		/** Whether others may see the screen: what is written of a student is then not for their eyes. */
+		hasAliases: boolean;
+		onworking: () => void;
+	} = $props();
+	// The grid knows who and what, and what is written: that is here at once. The rest is fetched.
+	const student = $derived(row.student_id);
+	const assignment = $derived(column.id);
+	const place = $derived({ classId, student, assignment });
+	const cell = $derived(row.cells[column.id]!);
 
 	const queries = useQueryClient();
-	const lens = createQuery(() => {
-		const path = { class_id: classId, student, assignment };
-		return {
-			queryKey: ['class', classId, 'lens', student, assignment],
-			queryFn: async () => ({
-				...(await ask(
-					api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params: { path } })
-				)),
-				path
-			}),
-			placeholderData: (before: Looked | undefined) => before
-		};
-	});
+	const lens = createQuery(() => ({
+		queryKey: ['class', classId, 'lens', student, assignment],
+		queryFn: () =>
+			ask(
+				api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', {
+					params: { path: { class_id: classId, student, assignment } }
+				})
+			),
+		// Until it has come, what was there for another cell keeps its room, unseen.
+		placeholderData: (before: Shapes['LensOut'] | undefined) => before
+	}));
+	const looked = $derived(lens.isPaused && lens.isPlaceholderData ? undefined : lens.data);
 	const bank = createQuery(() => ({
 		queryKey: ['class', classId, 'phrases', student],
 		queryFn: () =>
@@ -62,15 +76,9 @@
 		})
 	);
 
-	/** Where what is shown stands. */
-	const place = $derived.by(() => {
-		const path = lens.data?.path;
-		return { classId, student: path?.student ?? student, assignment: path?.assignment ?? assignment };
-	});
-
 	/** Change one thing beside the score. */
 	function beside(what: keyof Beside, value: string | boolean, was?: string): void {
-		void saving.enter({ ...place, version: lens.data!.version, ...only(what, value, was) }, term);
+		void saving.enter({ ...place, version: cell.version, ...only(what, value, was) }, term);
 	}
 
 	/** Enter another text in this cell, for instance what was meant, or what was there before. */
@@ -79,7 +87,7 @@
 	}
 
 	/** What became of something beside the score. */
-	function told({ what, after }: Shapes['BesideOut']): string {
+	function besideTold({ what, after }: Shapes['BesideOut']): string {
 		if (what === 'meant') return after ? 'said to be right' : 'to be looked at';
 		if (what === 'flag') return after ? `flagged ${after}` : 'flag taken away';
 		return after ? `${what}: “${after}”` : `${what} taken away`;
@@ -97,137 +105,154 @@
 
 <LensFrame
 	label="Lens"
-	heading={lens.data?.student ?? ''}
-	under={lens.data ? `${lens.data.assignment}, ${lens.data.points} points, ${lens.data.families}` : ''}
+	heading={name}
+	under="{column.name}, {column.points} points, {column.shown ? 'shown to' : 'hidden from'} families"
 >
-	{#if lens.data}
-		{@const data = lens.data}
-		<p class="score">
-			<b class:none={!data.text}>{data.text || 'blank'}</b>
-			<span class="slate"
-				>{data.percent ? `${data.percent} % of ${data.points}` : `of ${data.points}`}<br />{data.words}</span
-			>
-		</p>
-		{#if data.slip}
-			<div class="slip">
-				<p><i class="diamond"></i> {data.slip}</p>
-				{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}
-						>Make it {data.meant}</button
-					>{/if}
-				<button class="btn quiet small" onclick={() => beside('meant', true)}>{data.text} is right</button>
-			</div>
-		{/if}
-		{#if data.standards.length}
-			<h3>By standard</h3>
-			<table>
-				<tbody>
-					{#each data.standards as each, place (each.name)}
-						<tr>
-							<th scope="row">{each.name}</th>
-							<td
-								><input
-									class="field level"
-									aria-label="{each.name} here"
-									value={each.text}
-									disabled={data.is_locked}
-									onchange={(event) => putLevel(place, event.currentTarget.value)}
-								/></td
-							>
-							<td
-								>{#if each.level}<span class="slate">in all</span> <b>{each.level}</b>{/if}</td
-							>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
-		{/if}
-		{#if data.effects.length}
-			<h3>What it does to the grade</h3>
-			<table>
-				<tbody>
-					{#each data.effects as effect, place (effect.words)}
-						<tr
-							><th scope="row"><i class="sign {signs[place]}" aria-hidden="true"></i>{effect.words}</th><td
-								>{effect.percent ?? '—'}</td
-							><td><b>{effect.mark ?? ''}</b></td></tr
-						>
-					{/each}
-				</tbody>
-			</table>
-			{#if data.ruler.length}
-				<div class="ruler" aria-hidden="true">
-					{#each data.ruler as each, place (each.mark)}
-						<span
-							style:left="{each.place}%"
-							style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%">{each.mark}</span
-						>
-					{/each}
-					{#each data.effects as effect, place (effect.words)}
-						{#if effect.place !== null}<i class="sign {signs[place]}" style:left="{effect.place}%"></i>{/if}
-					{/each}
-				</div>
-			{/if}
-			<p>
-				{data.drop} <button class="link" onclick={onworking}>Working</button>
-			</p>
-		{/if}
-		{#if !data.is_locked}
-			{#each fields as { what, heading, placeholder } (`${place.student} ${place.assignment} ${what}`)}
-				<BesideField
-					id="lens-{what}-{place.student}-{place.assignment}"
-					{heading}
-					{what}
-					{place}
-					{term}
-					version={data.version}
-					saved={data[what]}
-					{placeholder}
-					phrases={what === 'comment' ? phrases : []}
-				/>
+	{#if looked}
+		<div inert={lens.isPlaceholderData}>{@render told(looked)}</div>
+	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
+	{:else if lens.isPaused}<p class="slate">The rest is told once the connection is back.</p>
+	{:else}<p class="slate">Looking…</p>{/if}
+	{#if hasAliases}
+		<p class="slate unseen">Comment, note and history are not shown where aliases stand for names.</p>
+	{:else if cell.state !== 'not_assigned'}
+		{#each fields as { what, heading, placeholder } (`${student} ${assignment} ${what}`)}
+			<BesideField
+				id="lens-{what}-{student}-{assignment}"
+				{heading}
+				{what}
+				{place}
+				{term}
+				version={cell.version}
+				saved={cell[what] ?? ''}
+				{placeholder}
+				phrases={what === 'comment' ? phrases : []}
+			/>
+		{/each}
+	{/if}
+	{#if cell.state !== 'not_assigned'}
+		<h3 id="lens-flags">Flags</h3>
+		{@const now = saving.beside(place, 'flag', cell.flag)}
+		<div class="flags" role="group" aria-labelledby="lens-flags">
+			{#each flags as flag (flag)}
+				<button aria-pressed={now === flag} onclick={() => beside('flag', now === flag ? '' : flag, now)}
+					>{flag}</button
+				>
 			{/each}
-			<h3 id="lens-flags">Flags</h3>
-			{@const now = saving.beside(place, 'flag', data.flag)}
-			<div class="flags" role="group" aria-labelledby="lens-flags">
-				{#each flags as flag (flag)}
-					<button aria-pressed={now === flag} onclick={() => beside('flag', now === flag ? '' : flag, now)}
-						>{flag}</button
+		</div>
+	{/if}
+	{#if looked && !hasAliases}
+		<h3>History</h3>
+		<ul inert={lens.isPlaceholderData}>{@render became(looked)}</ul>
+	{/if}
+</LensFrame>
+
+{#snippet told(data: Shapes['LensOut'])}
+	<p class="score">
+		<b class:none={!data.text}>{data.text || 'blank'}</b>
+		<span class="slate"
+			>{data.percent ? `${data.percent} % of ${column.points}` : `of ${column.points}`}<br
+			/>{data.words}</span
+		>
+	</p>
+	{#if data.slip}
+		<div class="slip">
+			<p><i class="diamond"></i> {data.slip}</p>
+			{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}>Make it {data.meant}</button
+				>{/if}
+			<button class="btn quiet small" onclick={() => beside('meant', true)}>{data.text} is right</button>
+		</div>
+	{/if}
+	{#if data.standards.length}
+		<h3>By standard</h3>
+		<table>
+			<tbody>
+				{#each data.standards as each, place (each.name)}
+					<tr>
+						<th scope="row">{each.name}</th>
+						<td
+							><input
+								class="field level"
+								aria-label="{each.name} here"
+								value={each.text}
+								disabled={cell.state === 'not_assigned'}
+								onchange={(event) => putLevel(place, event.currentTarget.value)}
+							/></td
+						>
+						<td
+							>{#if each.level}<span class="slate">in all</span> <b>{each.level}</b>{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	{/if}
+	{#if data.effects.length}
+		<h3>What it does to the grade</h3>
+		<table>
+			<tbody>
+				{#each data.effects as effect, place (effect.words)}
+					<tr
+						><th scope="row"><i class="sign {signs[place]}" aria-hidden="true"></i>{effect.words}</th><td
+							>{effect.percent ?? '—'}</td
+						><td><b>{effect.mark ?? ''}</b></td></tr
 					>
+				{/each}
+			</tbody>
+		</table>
+		{#if data.ruler.length}
+			<div class="ruler" aria-hidden="true">
+				{#each data.ruler as each, place (each.mark)}
+					<span style:left="{each.place}%" style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%"
+						>{each.mark}</span
+					>
+				{/each}
+				{#each data.effects as effect, place (effect.words)}
+					{#if effect.place !== null}<i class="sign {signs[place]}" style:left="{effect.place}%"></i>{/if}
 				{/each}
 			</div>
 		{/if}
-		<h3>History</h3>
-		<ul>
-			{#each data.history as event, index (index)}
-				<li>
-					{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
-						<p>
-							<b>{event.after || 'blank'}</b>
-							{#if index > 0 && event.after !== event.before && event.after !== data.text}
-								{@render putBack(event.after, () => put(event.after))}
-							{/if}
-						</p>
+		<p>
+			{data.drop} <button class="link" onclick={onworking}>Working</button>
+		</p>
+	{/if}
+{/snippet}
+
+{#snippet became(data: Shapes['LensOut'])}
+	{#each data.history as event, index (index)}
+		<li>
+			{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
+				<p>
+					<b>{event.after || 'blank'}</b>
+					{#if index > 0 && event.after !== event.before && event.after !== data.text}
+						{@render putBack(event.after, () => put(event.after))}
 					{/if}
-					{#if event.standards.length}<p>{event.standards.join(', ')}</p>{/if}
-					{#each event.beside as each (each.what)}
-						{@const { what, after } = each}
-						<p>
-							{told(each)}
-							{#if index > 0 && (what === 'comment' || what === 'note') && after !== data[what]}
-								{@render putBack(String(after), () => beside(what, after, data[what]))}
-							{/if}
-						</p>
-					{/each}
-					<p class="slate">{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</p>
-				</li>
-			{:else}<li class="slate">Nothing was entered yet.</li>{/each}
-		</ul>
-	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
-	{:else}<p class="slate">Looking…</p>{/if}
-</LensFrame>
+				</p>
+			{/if}
+			{#if event.standards.length}<p>{event.standards.join(', ')}</p>{/if}
+			{#each event.beside as each (each.what)}
+				{@const { what, after } = each}
+				<p>
+					{besideTold(each)}
+					{#if index > 0 && (what === 'comment' || what === 'note') && after !== (cell[what] ?? '')}
+						{@render putBack(String(after), () => beside(what, after, cell[what]))}
+					{/if}
+				</p>
+			{/each}
+			<p class="slate">{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</p>
+		</li>
+	{:else}<li class="slate">Nothing was entered yet.</li>{/each}
+{/snippet}
 
 <style>
 	.slate {
 		color: var(--slate);
+	}
+	.unseen {
+		margin-top: 12px;
+	}
+	[inert] {
+		visibility: hidden;
 	}
 	.score {
 		display: flex;

@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Shapes } from '$lib/api/client';
 import { saving } from '$lib/saving/saving.svelte';
 import Around from '$lib/tests/Around.svelte';
+import { columnOf, gridOf } from '$lib/tests/grid';
 import { serve } from '$lib/tests/server';
 import Lens from './Lens.svelte';
 
@@ -12,22 +13,42 @@ const event = (more: Partial<Shapes['EventOut']>): Shapes['EventOut'] => ({
 	before: '', after: '', standards: [], beside: [], how: 'typed', who: 'Bo Birch', at: '2032-01-14T19:03:00', ...more
 }); // prettier-ignore
 const told: Shapes['LensOut'] = {
-	student: 'Matěj Dvořáček', assignment: 'Map test 4', text: '5', version: 3, points: '50', percent: '10.0', words: 'counts',
-	is_locked: false, slip: null, meant: null, effects: [], ruler: [], drop: '', flag: '', comment: 'Come and see me.', note: '',
-	families: 'hidden from families', standards: [], history: [], phrases: ['Neat.']
+	text: '5', version: 3, percent: '10.0', words: 'counts', slip: null, meant: null, effects: [], ruler: [], drop: '',
+	standards: [], history: [], phrases: ['Neat.']
 }; // prettier-ignore
 const user = userEvent.setup();
 const enter = vi.spyOn(saving, 'enter').mockResolvedValue();
 const entered = () => enter.mock.calls.map(([typed]) => typed);
 const place = { classId: 1, student: 2, assignment: 3, version: 3 };
+const work = [columnOf(3, { name: 'Map test 4', points: '50', shown: false }), columnOf(4)];
 
-async function open(more: Partial<Shapes['LensOut']> = {}, onworking = vi.fn()) {
+/** The lens on the first work of the second student, whose cells are given. */
+function given(cells: Partial<Shapes['CellOut']>[] = [], more: object = {}): Record<string, unknown> {
+	const { rows } = gridOf(
+		[
+			['Aoife', 'Bergström', []],
+			['Matěj', 'Dvořáček', cells]
+		],
+		work
+	);
+	const row = rows[1]!;
+	return { classId: 1, term: 7, row, column: work[0], name: 'Matěj Dvořáček', hasAliases: false, onworking: vi.fn(), ...more }; // prettier-ignore
+}
+
+async function open(
+	more: Partial<Shapes['LensOut']> = {},
+	cell: Partial<Shapes['CellOut']> = {},
+	rest: object = {}
+) {
 	serve({
 		'GET /api/classes/1/scores/2/3': () => ({ ...told, ...more }),
+		'GET /api/classes/1/scores/2/4': () => new Promise(() => {}),
 		'GET /api/classes/1/students/2/phrases': () => ['Neat.', 'Check the north arrow.']
 	});
-	render(Around, { part: Lens, given: { classId: 1, term: 7, student: 2, assignment: 3, onworking } });
-	await screen.findByRole('heading', { name: 'Matěj Dvořáček' });
+	const part = given([{ text: '5', version: 3, comment: 'Come and see me.', ...cell }], rest);
+	const { rerender } = render(Around, { part: Lens, given: part });
+	await screen.findByText(more.words ?? told.words, { exact: false });
+	return { onworking: part.onworking, go: (to: Record<string, unknown>) => rerender({ given: to }) };
 }
 
 beforeEach(() => enter.mockClear());
@@ -44,12 +65,15 @@ describe('the lens on a cell', () => {
 	});
 
 	it('tells what the score does to the grade, and opens its working', async () => {
-		const onworking = vi.fn();
 		const effects = [
 			{ words: 'as it is', percent: '82.0', mark: 'B–', place: 20 },
 			{ words: 'without it', percent: null, mark: null, place: null }
 		];
-		await open({ effects, ruler: [{ mark: 'B–', place: 0 }], drop: 'It takes the drop.' }, onworking);
+		const { onworking } = await open({
+			effects,
+			ruler: [{ mark: 'B–', place: 0 }],
+			drop: 'It takes the drop.'
+		});
 		expect(screen.getByRole('row', { name: /as it is/ }).textContent).toMatch(/82.0\s*B–/);
 		expect(screen.getByRole('row', { name: /without it/ }).textContent).toContain('—');
 		expect(screen.getByText(/It takes the drop\./)).toBeTruthy();
@@ -58,7 +82,7 @@ describe('the lens on a cell', () => {
 	});
 
 	it('sets a flag on what was there, and takes it away by another press', async () => {
-		await open({ flag: 'late' });
+		await open({}, { flag: 'late' });
 		const flags = within(screen.getByRole('group', { name: 'Flags' }));
 		expect(flags.getByRole('button', { pressed: true }).textContent).toBe('late');
 		await user.click(flags.getByRole('button', { name: 'absent' }));
@@ -70,7 +94,7 @@ describe('the lens on a cell', () => {
 	});
 
 	it('offers what was written last and the bank’s short sentences, each once', async () => {
-		await open({ comment: '' });
+		await open({}, { comment: '' });
 		await screen.findByRole('button', { name: 'Check the north arrow.' });
 		const offered = within(screen.getByRole('list', { name: /Comments used last/ })).getAllByRole('button');
 		expect(offered.map((each) => each.textContent)).toEqual(['Neat.', 'Check the north arrow.']);
@@ -127,8 +151,37 @@ describe('the lens on a cell', () => {
 		expect(entered().map((each) => each.text)).toEqual(['//4', '/-']);
 	});
 
+	it('has who, what and the comment at once, and shows nothing of another cell under them', async () => {
+		const { go } = await open();
+		const first = screen.getByText('counts', { exact: false });
+		const cells = [{ comment: 'Come and see me.' }, { comment: 'Well drawn.' }];
+		await go(given(cells, { column: work[1] }));
+		expect(screen.getByText(/^Walk 4, 20 points, shown to families/)).toBeTruthy();
+		expect(screen.getByLabelText<HTMLTextAreaElement>('Comment for the family').value).toBe('Well drawn.');
+		expect(first.closest('[inert]')).toBeTruthy();
+		expect(screen.getByRole('list').closest('[inert]')).toBeTruthy();
+	});
+
+	it('enters a comment where it was typed, though one goes to another cell', async () => {
+		const { go } = await open();
+		const field = screen.getByLabelText('Comment for the family');
+		await user.type(field, ' Soon.');
+		await go(given([{ text: '5', version: 3, comment: 'Come and see me.' }], { column: work[1] }));
+		expect(entered()).toEqual([
+			{ ...place, text: null, comment: 'Come and see me. Soon.', was: { comment: 'Come and see me.' } }
+		]); // prettier-ignore
+	});
+
+	it('shows nothing that is written of a student where aliases stand for names', async () => {
+		await open({ history: [event({ after: '5' })] }, {}, { name: '417', hasAliases: true });
+		expect(screen.getByRole('heading', { name: '417' })).toBeTruthy();
+		expect(screen.queryByRole('textbox')).toBeNull();
+		expect(screen.queryByText('History')).toBeNull();
+		expect(screen.getByText(/are not shown where aliases stand for names/)).toBeTruthy();
+	});
+
 	it('shows work that is not the student’s without anything to write in', async () => {
-		await open({ is_locked: true, text: '', words: 'not assigned' });
+		await open({ text: '', words: 'not assigned' }, { text: '', state: 'not_assigned' });
 		expect(screen.queryByRole('textbox')).toBeNull();
 		expect(screen.getByText(/not assigned/)).toBeTruthy();
 	});

@@ -3,18 +3,20 @@
 	import type { Shapes } from '$lib/api/client';
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/consequence/consequence.svelte';
-	import { changed } from '$lib/consequence/words';
+	import { changed, type Called } from '$lib/consequence/words';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Pasted } from './pasting';
 
 	let {
 		classId,
 		term,
+		called,
 		pasted = $bindable(null),
 		onpaste
 	}: {
 		classId: number;
 		term: number;
+		called: Called;
 		pasted: Pasted | null;
 		onpaste: (pasted: Pasted) => void;
 	} = $props();
@@ -29,7 +31,7 @@
 	);
 	const named = ({ student, assignment }: Shapes['NotTakenOut']) => {
 		const found = pasted?.entries.find((each) => each.student === student && each.assignment === assignment);
-		return found ? `${found.name}, ${found.work}` : 'A cell';
+		return found ? `${called(student)}, ${found.work}` : 'A cell';
 	};
 	const count = $derived(pasted?.entries.length ?? 0);
 	const words = $derived(count === 1 ? '1 score' : `${count} scores`);
@@ -52,9 +54,8 @@
 					<tbody>
 						{#each overwrites as each (`${each.student} ${each.assignment}`)}
 							<tr
-								><th scope="row">{each.name}</th><td>{each.work}</td><td><s>{each.before}</s></td><td
-									><b>{each.text || 'blank'}</b></td
-								></tr
+								><th scope="row">{called(each.student)}</th><td>{each.work}</td><td><s>{each.before}</s></td
+								><td><b>{each.text || 'blank'}</b></td></tr
 							>
 						{/each}
 					</tbody>
@@ -72,7 +73,9 @@
 					<p>These are pointed out in their cells; what was there stays.</p>
 				{/if}
 				<p>{changed(found)}</p>
-				{#if found.grades}<div class="list"><Changes would={found} now="now" then="then" /></div>{/if}
+				{#if found.grades}<div class="list">
+						<Changes would={found} {called} now="now" then="then" />
+					</div>{/if}
 			{/if}
 		{/await}
 		<p class="acts">

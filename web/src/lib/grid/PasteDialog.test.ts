@@ -5,6 +5,7 @@ import { gridOf } from '$lib/tests/grid';
 import { serve } from '$lib/tests/server';
 import PasteDialog from './PasteDialog.svelte';
 import { pasted } from './pasting';
+import { calledIn } from './view';
 
 const user = userEvent.setup();
 const grid = gridOf([
@@ -17,8 +18,8 @@ const change = {
 	mark_after: 'D', difference: '+10.0', move: 'rises'
 }; // prettier-ignore
 
-function open(onpaste = vi.fn()) {
-	render(PasteDialog, { classId: 1, term: 7, pasted: made, onpaste });
+function open(onpaste = vi.fn(), hasAliases = false) {
+	render(PasteDialog, { classId: 1, term: 7, called: calledIn(grid, hasAliases), pasted: made, onpaste });
 	return onpaste;
 }
 
@@ -37,9 +38,10 @@ describe('a paste over scores', () => {
 		});
 		const onpaste = open();
 		expect(screen.getByText('1 cell lies outside the grid and is not pasted.')).toBeTruthy();
-		expect(screen.getByRole('row', { name: /Tolu Adeyemi/ }).textContent).toMatch(/9.*11/);
 		expect(await screen.findByText('1 grade would change, 1 up and 0 down; 1 mark.')).toBeTruthy();
-		expect(screen.getByRole('row', { name: /Adeyemi, Tolu/ }).textContent).toMatch(/45.0.*E.*55.0.*D/s);
+		const [overwritten, grade] = screen.getAllByRole('row', { name: /Tolu Adeyemi/ });
+		expect(overwritten!.textContent).toMatch(/9.*11/);
+		expect(grade!.textContent).toMatch(/45.0.*E.*55.0.*D/s);
 		const refused = screen.getByRole('list', { name: 'What cannot be read' });
 		expect(refused.textContent).toMatch(/Signe Åkerlund, .*: 12 is above 10\./);
 		expect(asked[0]!.body['entries']).toEqual([
@@ -56,5 +58,17 @@ describe('a paste over scores', () => {
 		await user.click(screen.getByRole('button', { name: 'Leave everything as it is' }));
 		expect(onpaste).not.toHaveBeenCalled();
 		expect(screen.queryByRole('dialog')).toBeNull();
+	});
+	it('names nobody where aliases stand for names', async () => {
+		serve({
+			'POST /api/classes/1/scores/tried': () => ({
+				grades: 1, up: 1, down: 0, marks: 1, changes: [change], elsewhere: [],
+				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }]
+			})
+		}); // prettier-ignore
+		open(vi.fn(), true);
+		await screen.findByText(/1 grade would change/);
+		expect(screen.getAllByRole('row', { name: /^900/ })).toHaveLength(2);
+		expect(screen.getByRole('dialog').textContent).not.toMatch(/Tolu|Adeyemi|Signe|Åkerlund/);
 	});
 });

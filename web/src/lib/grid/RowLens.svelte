@@ -7,11 +7,14 @@
 		classId,
 		grid,
 		row,
+		name,
 		onworking
 	}: {
 		classId: number;
 		grid: Shapes['GridOut'];
 		row: Shapes['RowOut'];
+		/** What the student is called here. */
+		name: string;
 		onworking: () => void;
 	} = $props();
 	const address = $derived(`/class/${classId}/student/${row.student_id}?term=${grid.term_id}`);
@@ -28,11 +31,7 @@
 	);
 </script>
 
-<LensFrame
-	label="Lens on {row.given_name} {row.family_name}"
-	heading="{row.given_name} {row.family_name}"
-	under="{grid.term}{row.number ? `, number ${row.number}` : ''}"
->
+<LensFrame label="Lens on {name}" heading={name} under={grid.term}>
 	<p class="grade">
 		<b>{row.grade.mark ?? '—'}</b>
 		{row.grade.percent ? `${row.grade.percent} %` : 'no grade yet'}

@@ -17,7 +17,7 @@ let grid = gridOf([
 	['Defne', 'Çelik', [{ state: 'not_assigned' }, {}]]
 ]);
 const actsOn = (id: number) =>
-	new ColumnActs(1, () => grid, () => grid.columns.find((each) => each.id === id)!, refresh); // prettier-ignore
+	new ColumnActs(1, () => grid, () => grid.columns.find((each) => each.id === id)!, refresh, () => false); // prettier-ignore
 const given = () =>
 	enterAll.mock.calls.flatMap(([, typed]) => typed.map((each) => `${each.student} ${each.text}`));
 

@@ -1,10 +1,12 @@
 /** What can be done with a whole column: the lens lists it, the palette finds it. */
 import { api, ask, type Shapes } from '$lib/api/client';
 import { consequence } from '$lib/consequence/consequence.svelte';
+import type { Called } from '$lib/consequence/words';
 import { notice } from '$lib/frame/notice.svelte';
 import { Editing } from '$lib/planning/editing';
 import type { Place } from '$lib/saving/queue';
 import { saving } from '$lib/saving/saving.svelte';
+import { calledIn } from './view';
 
 type Row = Shapes['RowOut'];
 
@@ -20,7 +22,8 @@ export class ColumnActs {
 		private readonly classId: number,
 		private readonly grid: () => Shapes['GridOut'],
 		private readonly column: () => Shapes['ColumnOut'],
-		private readonly refresh: () => Promise<void>
+		private readonly refresh: () => Promise<void>,
+		private readonly hasAliases: () => boolean
 	) {
 		this.#editing = new Editing(classId, (work) => saving.during(work), refresh);
 	}
@@ -61,6 +64,7 @@ export class ColumnActs {
 			title: `${name}: ${named} for ${given.length}`,
 			entries: given,
 			verb: `Give ${named} to ${given.length}`,
+			called: this.#called,
 			act: async () => {
 				await saving.enterAll(this.grid().term_id, given);
 				notice.say(`${given.length} get ${named}. Ctrl Z takes it back.`);
@@ -95,6 +99,7 @@ export class ColumnActs {
 			title: closed ? `Open ${name} again` : `Close ${name}`,
 			closed: { [id]: !closed },
 			verb: closed ? 'Open it again' : 'Close it',
+			called: this.#called,
 			act: () => this.#change({ closed: !closed })
 		});
 	}
@@ -139,6 +144,10 @@ export class ColumnActs {
 				act: () => notice.tried(this.#editing.remove('assignment', id))
 			}
 		];
+	}
+
+	get #called(): Called {
+		return calledIn(this.grid(), this.hasAliases());
 	}
 
 	#place(row: Row, work = this.column().id): Place {

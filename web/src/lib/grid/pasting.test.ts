@@ -28,7 +28,6 @@ describe('what a paste would enter', () => {
 		expect(told('11\t12\n13\t14')).toEqual([['1.1 9>11', '1.2 >12', '2.1 >13', '2.2 >14'], []]);
 		expect(pasted('11', grid, at(0, 0)).entries[0]).toMatchObject({
 			version: 3,
-			name: 'Tolu Adeyemi',
 			work: 'W 1'
 		});
 	});

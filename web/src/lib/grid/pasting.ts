@@ -6,7 +6,6 @@ import type { Cell } from './selection.svelte';
 export interface PastedEntry {
 	student: number;
 	assignment: number;
-	name: string;
 	work: string;
 	before: string;
 	text: string;
@@ -63,7 +62,6 @@ export function pasted(
 				entries.push({
 					student: student.student_id,
 					assignment: column.id,
-					name: `${student.given_name} ${student.family_name}`,
 					work: column.short_name,
 					before: now.text,
 					text: cell,

@@ -1,5 +1,6 @@
 /** How somebody chose to look at a class's grid: what is in sight, and in which order. */
 import type { Shapes } from '$lib/api/client';
+import type { Called } from '$lib/consequence/words';
 
 export interface View {
 	columns: 'date' | 'category' | 'hand';
@@ -100,7 +101,7 @@ const compare: Record<View['students'], (one: Row, other: Row) => number> = {
 export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shapes['GridOut'] {
 	const part = folded(wanted.trim());
 	const rows = grid.rows
-		.filter((row) => !part || folded(view.hasAliases ? row.alias : nameOf(row)).includes(part))
+		.filter((row) => !part || folded(shownName(row, view.hasAliases)).includes(part))
 		.filter((row) => !view.onlyBlanks || hasBlank(row))
 		.sort(compare[view.students]);
 	const columns = grid.columns
@@ -132,8 +133,22 @@ export class Steady {
 	}
 }
 
-export function nameOf(row: { given_name: string; family_name: string }): string {
-	return `${row.given_name} ${row.family_name}`;
+/** A student's name; of namesakes with the number that tells them apart. */
+export function nameOf(row: Pick<Row, 'given_name' | 'family_name' | 'number'>): string {
+	return `${row.given_name} ${row.family_name}${row.number ? ` (${row.number})` : ''}`;
+}
+
+/** What a student is called on the screen: by alias where others may see it. */
+export function shownName(row: Row, hasAliases: boolean): string {
+	return hasAliases ? row.alias : nameOf(row);
+}
+
+/** What the students of a grid are called, by their ids. */
+export function calledIn(grid: Shapes['GridOut'] | undefined, hasAliases: boolean): Called {
+	return (student) => {
+		const row = grid?.rows.find((each) => each.student_id === student);
+		return row ? shownName(row, hasAliases) : 'A student';
+	};
 }
 
 function hasBlank(row: Row): boolean {

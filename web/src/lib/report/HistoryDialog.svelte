@@ -7,7 +7,8 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Working from '$lib/working/Working.svelte';
 	import type { Reporting } from './reporting';
-	import { both, nameOf, type Row } from './rows';
+	import { both, type Row } from './rows';
+	import { nameOf } from '$lib/grid/view';
 
 	let {
 		classId,

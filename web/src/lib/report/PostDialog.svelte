@@ -4,7 +4,8 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Reporting } from './reporting';
-	import { both, counted, held, nameOf, standing, type Row } from './rows';
+	import { both, counted, held, standing, type Row } from './rows';
+	import { nameOf } from '$lib/grid/view';
 
 	let {
 		report,

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Choosing students of a report. */
-	import { nameOf, type Row } from './rows';
+	import { type Row } from './rows';
+	import { nameOf } from '$lib/grid/view';
 
 	let { rows, chosen = $bindable() }: { rows: Row[]; chosen: number[] } = $props();
 	const everybody = $derived(rows.map((row) => row.student_id));

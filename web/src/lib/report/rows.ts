@@ -19,10 +19,6 @@ export function looks(row: Row): Row['checks'] {
 	return row.checks.filter((check) => LOOK.includes(check.kind));
 }
 
-export function nameOf(row: Row): string {
-	return `${row.given_name} ${row.family_name}${row.number ? ` (${row.number})` : ''}`;
-}
-
 /** What stops a student's posting, whatever anybody says. */
 export function held(row: Row): Row['checks'] {
 	return row.checks.filter((check) => check.is_binding);

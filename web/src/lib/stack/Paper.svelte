@@ -4,7 +4,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
-	import { nameOf } from '$lib/grid/view';
+	import { shownName } from '$lib/grid/view';
 	import { begins, find } from './finding';
 	import { read, type Line } from './line';
 	import Pad from './Pad.svelte';
@@ -154,7 +154,7 @@
 
 	$effect(() => () => {
 		const left = untrack(unentered);
-		const whose = taken.map((each) => (hasAliases ? each.alias : nameOf(each))).join(', ');
+		const whose = taken.map((each) => shownName(each, hasAliases)).join(', ');
 		if (left) notice.problem(`${left} for ${whose} was typed in the stack and not entered.`);
 	});
 

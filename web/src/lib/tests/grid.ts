@@ -13,7 +13,7 @@ export function cellOf(more: Cell = {}): Shapes['CellOut'] {
 		dropped: false,
 		left_out: null
 	};
-	return { ...blank, flag: '', comment: false, slip: null, ...more };
+	return { ...blank, flag: '', slip: null, ...more };
 }
 
 export function columnOf(id: number, more: Partial<Shapes['ColumnOut']> = {}): Shapes['ColumnOut'] {

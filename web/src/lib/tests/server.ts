@@ -17,7 +17,7 @@ export function serve(answers: Answers): Asked[] {
 		const text = await request.text();
 		const asked = { method: request.method, path: pathname, body: text ? JSON.parse(text) : {} };
 		all.push(asked);
-		const said = answers[`${asked.method} ${pathname}`]?.(asked) ?? 404;
+		const said = (await answers[`${asked.method} ${pathname}`]?.(asked)) ?? 404;
 		if (said === 'nobody') throw new TypeError('no network');
 		const status = typeof said === 'number' ? said : 200;
 		const body = status === 200 ? said : { message: 'This is not taken.', field: null };

@@ -67,7 +67,7 @@
 <svelte:window {onkeydown} />
 <svelte:head>
 	<title
-		>{place[0]?.toUpperCase()}{place.slice(1)}, {frame.data?.name ?? ''}
+		>{place[0]?.toUpperCase()}{place.slice(1)}, {frame.data?.name ?? known}
 		{frame.data?.section ?? ''} · Hoarfrost</title
 	>
 </svelte:head>

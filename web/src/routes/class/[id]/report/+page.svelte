@@ -17,7 +17,7 @@
 	import PrintDialog from '$lib/report/PrintDialog.svelte';
 	import { Reporting } from '$lib/report/reporting';
 	import ReportTable from '$lib/report/ReportTable.svelte';
-	import { nameOf } from '$lib/report/rows';
+	import { nameOf } from '$lib/grid/view';
 	import StepsDialog from '$lib/report/StepsDialog.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { goTo } from '$lib/ui/focus';

@@ -25,7 +25,7 @@
 		arranged,
 		atHand,
 		NARROW,
-		nameOf,
+		calledIn,
 		numbers,
 		orders,
 		Steady,
@@ -65,19 +65,26 @@
 		...(chosen.id === id ? chosen.view : {})
 	});
 
+	let keeping = Promise.resolve();
 	/** What is chosen for looking at the class is remembered for the teacher. */
 	function look(change: Partial<View>): void {
 		chosen = { id, view: { ...view, ...change } };
-		void saving
-			.during(
-				ask(
-					api.PUT('/api/classes/{class_id}/view', {
-						params: { path: { class_id: id } },
-						body: { view: { ...chosen.view } }
-					})
+		const now = chosen;
+		// Other places show it as well, among them whether names are to be seen.
+		queries.setQueriesData<Shapes['GridOut']>(
+			{ queryKey: ['class', id, 'scores'] },
+			(grid) => grid && { ...grid, view: { ...now.view } }
+		);
+		// One after the other, or what was chosen first could come last.
+		keeping = keeping.then(() => {
+			if (chosen !== now && chosen.id === now.id) return;
+			const params = { path: { class_id: now.id } };
+			return notice.tried(
+				saving.during(
+					ask(api.PUT('/api/classes/{class_id}/view', { params, body: { view: { ...now.view } } }))
 				)
-			)
-			.catch((error: unknown) => notice.problem(words(error)));
+			);
+		});
 	}
 
 	let explained = $state<{ id: number; name: string } | null>(null);
@@ -120,6 +127,7 @@
 	const isNarrow = $derived(width < NARROW);
 	const alone = $derived(whole?.columns.find((each) => each.id === one) ?? atHand(whole?.columns ?? []));
 	const shown = $derived(whole && isNarrow && alone ? { ...whole, columns: [alone] } : whole);
+	const called = $derived(calledIn(grid.data, view.hasAliases));
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
 	const column = $derived.by(() => {
 		const at = lens.current;
@@ -129,11 +137,17 @@
 		const at = lens.current;
 		return at?.on === 'row' ? whole?.rows.find((each) => each.student_id === at.student) : undefined;
 	});
+	const cell = $derived.by(() => {
+		const at = lens.current;
+		if (at?.on !== 'cell') return undefined;
+		const row = grid.data?.rows.find((each) => each.student_id === at.student);
+		const column = grid.data?.columns.find((each) => each.id === at.assignment);
+		return row && column && { row, column };
+	});
 
 	function named(problem: Problem): string {
-		const row = grid.data?.rows.find((each) => each.student_id === problem.student);
 		const column = grid.data?.columns.find((each) => each.id === problem.assignment);
-		return `${row ? nameOf(row) : 'A student'}, ${column?.short_name ?? 'an assignment'}`;
+		return `${called(problem.student)}, ${column?.short_name ?? 'an assignment'}`;
 	}
 
 	/** Flag all scores that are chosen. */
@@ -146,7 +160,7 @@
 		void saving.enterAll(grid.data!.term_id, typed);
 	}
 
-	const explain = (row: Row): void => void (explained = { id: row.student_id, name: nameOf(row) });
+	const explain = (row: Row): void => void (explained = { id: row.student_id, name: called(row.student_id) });
 
 	function acts({ row, column: work }: Here, chosen: Here[]): MenuAct[] {
 		const flags = [
@@ -184,6 +198,10 @@
 	}
 
 	function comment(row: Row, work: Column): void {
+		if (view.hasAliases) {
+			notice.say('Comments are not shown where aliases stand for names. Space a shows the names.');
+			return;
+		}
 		lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
 		const of = `${row.student_id}-${work.id}`;
 		void goTo(
@@ -223,7 +241,7 @@
 		if (!data) return [];
 		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
 		const acts =
-			work && new ColumnActs(id, () => data, () => work, () => queries.invalidateQueries({ queryKey: ['class', id] })); // prettier-ignore
+			work && new ColumnActs(id, () => data, () => work, () => queries.invalidateQueries({ queryKey: ['class', id] }), () => view.hasAliases); // prettier-ignore
 		return [
 			...ways.map(([columns, name]) => ({ name: `columns ${name}`, words: 'the grid', act: () => look({ columns }) })),
 			...orders.map(([students, name]) => ({ name: `students ${name}`, words: 'the grid', act: () => look({ students }) })),
@@ -358,6 +376,7 @@
 								classId={id}
 								grid={data}
 								{column}
+								hasAliases={view.hasAliases}
 								refresh={() => queries.invalidateQueries({ queryKey: ['class', id] })}
 								onaside={() => {
 									look({ aside: [...view.aside, column.id] });
@@ -366,20 +385,24 @@
 							/>
 						{/key}
 					{:else if row}
-						<RowLens classId={id} grid={data} {row} onworking={() => explain(row)} />
+						<RowLens
+							classId={id}
+							grid={data}
+							{row}
+							name={called(row.student_id)}
+							onworking={() => explain(row)}
+						/>
 					{:else if at.on === 'chosen'}
 						<ChosenLens classId={id} cells={at.cells} />
-					{:else if at.on === 'cell'}
-						{@const student = at.student}
+					{:else if cell}
 						<Lens
 							classId={id}
 							term={data.term_id}
-							{student}
-							assignment={at.assignment}
-							onworking={() => {
-								const found = data.rows.find((each) => each.student_id === student);
-								if (found) explain(found);
-							}}
+							row={cell.row}
+							column={cell.column}
+							name={called(cell.row.student_id)}
+							hasAliases={view.hasAliases}
+							onworking={() => explain(cell.row)}
 						/>
 					{/if}
 				{/if}
@@ -389,6 +412,7 @@
 	<PasteDialog
 		classId={id}
 		term={data.term_id}
+		{called}
 		bind:pasted={paste}
 		onpaste={(made) => void enterPasted(made)}
 	/>

@@ -9,7 +9,7 @@
 	import { commands } from '$lib/frame/commands';
 	import { undo } from '$lib/frame/undoing';
 	import { useGrid } from '$lib/grid/grid.svelte';
-	import { atHand, nameOf, usual, type View } from '$lib/grid/view';
+	import { atHand, calledIn, usual, type View } from '$lib/grid/view';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
@@ -74,9 +74,7 @@
 		await undo(id, queries, 'undo');
 	}
 
-	const rowOf = (student: number): Row | undefined =>
-		grid.data?.rows.find((each) => each.student_id === student);
-	const shownName = (row: Row): string => (hasAliases ? row.alias : nameOf(row));
+	const called = $derived(calledIn(grid.data, hasAliases));
 
 	/** What of the earlier work of this category a student has: it tells namesakes apart. */
 	function earlier(row: Row): string {
@@ -97,6 +95,7 @@
 			title: `${work!.name}: ${text} for ${rows.length}`,
 			entries,
 			verb: `Give ${text} to ${rows.length}`,
+			called,
 			act: () => enter(rows, { text })
 		});
 	}
@@ -161,13 +160,7 @@
 			<div class="ticks" aria-hidden="true">
 				{#each roster as each, place (each.row.student_id)}<i class:in={place < inside.length}></i>{/each}
 			</div>
-			<Problems
-				{problems}
-				name={(each) => {
-					const row = rowOf(each.student);
-					return row ? shownName(row) : 'A student';
-				}}
-			/>
+			<Problems {problems} name={(each) => called(each.student)} />
 			{#if work.lock}
 				<p class="locked">{work.lock}</p>
 			{:else}
@@ -190,14 +183,12 @@
 				<h3>Just entered</h3>
 				<ul class="papers">
 					{#each papers.slice(0, 5) as paper, place (paper.key)}
-						{@const row = rowOf(paper.students[0]!)}
-						{@const cell = row?.cells[work.id]}
+						{@const first = paper.students[0]!}
+						{@const cell = roster.find((each) => each.row.student_id === first)?.cell}
 						<li>
 							<span class="slate">{paper.at}</span>
 							<span
-								>{#if paper.students.length > 1}{paper.students.length} students{:else if row}{shownName(
-										row
-									)}{/if}
+								>{paper.students.length > 1 ? `${paper.students.length} students` : called(first)}
 								{#if paper.line.comment}<small>{paper.line.comment}</small>{/if}
 								{#if place === 0 && paper.students.length === 1 && cell?.slip}<small class="look"
 										><i class="diamond"></i> {cell.slip}</small
