@@ -3,6 +3,7 @@
 import random
 import re
 from collections.abc import Callable
+from datetime import UTC, datetime, timedelta
 
 from playwright.sync_api import Page, Route, expect
 
@@ -263,6 +264,34 @@ def test_what_is_in_sight_is_chosen_and_remembered_for_the_teacher(stack: Stack,
     other.get_by_role("link", name="Geography 8 A").click()
     expect(other.get_by_role("grid")).to_contain_text("27 students")
     expect(lens).to_contain_text("Emre Aydın")
+
+
+def test_the_lens_waits_until_the_hand_rests(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 26", 3, works=6)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    lens = page.get_by_role("complementary", name="Lens")
+    expect(lens).to_contain_text("Tolu Adeyemi")
+    expect(lens).to_contain_text("History")
+    asked: list[str] = []
+    page.on("request", lambda each: re.search(r"/scores/\d+/\d+$", each.url) and asked.append(each.url))
+    page.clock.install()
+    page.clock.pause_at(datetime.now(UTC) + timedelta(seconds=5))
+    cell = page.locator("[role=gridcell]:focus")
+    begins = int(cell.get_attribute("aria-colindex") or 0)
+    step = "ArrowLeft" if begins > 5 else "ArrowRight"
+    for _ in range(3):
+        page.keyboard.press(step)
+        page.clock.run_for(150)
+    # Typing in a cell is no rest either.
+    page.keyboard.type("1")
+    page.clock.run_for(150)
+    page.keyboard.type("2")
+    page.clock.run_for(150)
+    assert asked == []
+    page.clock.run_for(100)
+    expect(lens).to_contain_text("blank")
+    assert len(asked) == 1
+    page.clock.resume()
 
 
 def test_nothing_moves_away_under_ones_hands(stack: Stack, somebody: Callable[..., Page]) -> None:

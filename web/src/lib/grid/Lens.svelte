@@ -111,8 +111,8 @@
 	{#if looked}
 		<div inert={lens.isPlaceholderData}>{@render told(looked)}</div>
 	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
-	{:else if lens.isPaused}<p class="slate">The rest is told once the connection is back.</p>
-	{:else}<p class="slate">Looking…</p>{/if}
+	{:else if lens.isPaused}<p class="slate unseen">The rest is told once the connection is back.</p>
+	{:else}<p class="slate unseen">Looking…</p>{/if}
 	{#if hasAliases}
 		<p class="slate unseen">Comment, note and history are not shown where aliases stand for names.</p>
 	{:else if cell.state !== 'not_assigned'}
