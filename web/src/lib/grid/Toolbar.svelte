@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How the grid is looked at: order, what is in sight, and names or aliases. */
 	import type { Shapes } from '$lib/api/client';
-	import { numbers, orders, states, switches, ways, type View } from './view';
+	import { numbers, orderOf, orders, states, switches, ways, type View } from './view';
 
 	let {
 		grid,
@@ -63,10 +63,13 @@
 	{/if}
 	<select
 		aria-label="Students"
-		value={view.students}
+		value={orderOf(view)}
 		onchange={(event) => look({ students: event.currentTarget.value as View['students'] })}
 	>
-		{#each orders as [value, words] (value)}<option {value}>{words}</option>{/each}
+		{#each orders as [value, words] (value)}<option
+				{value}
+				disabled={orderOf({ students: value, hasAliases: view.hasAliases }) !== value}>{words}</option
+			>{/each}
 	</select>
 	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={wanted} />
 	{#each switches as [name, words] (name)}

@@ -37,6 +37,13 @@ describe('how the grid is looked at', () => {
 		expect(screen.getByRole('group', { name: 'Numbers' })).toBeTruthy();
 	});
 
+	it('stands by no name where aliases are shown', () => {
+		open({ students: 'given', hasAliases: true });
+		const students = screen.getByLabelText<HTMLSelectElement>('Students');
+		const barred = [...students.options].filter((each) => each.disabled).map((each) => each.value);
+		expect([students.value, barred]).toEqual(['alias', ['family', 'given']]);
+	});
+
 	it('says how much is put aside, and brings it back', async () => {
 		const look = open({ aside: [4, 5] });
 		await user.click(screen.getByRole('button', { name: '2 put aside: bring back' }));

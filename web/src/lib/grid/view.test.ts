@@ -46,6 +46,8 @@ describe('a view of the grid', () => {
 			[2, 1],
 			[3, 1, 2]
 		]);
+		// The order of the names would tell who is who.
+		expect(ids(arranged(grid, { ...usual, students: 'family', hasAliases: true }))[0]).toEqual([2, 1]);
 	});
 
 	it('leaves out what was not asked for, and what was put aside', () => {

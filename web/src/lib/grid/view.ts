@@ -89,7 +89,12 @@ export function folded(text: string): string {
 		.toLowerCase();
 }
 
-const compare: Record<View['students'], (one: Row, other: Row) => number> = {
+/** By what the students stand. Where aliases stand for names, the order of the names would tell who is who. */
+export function orderOf(view: Pick<View, 'students' | 'hasAliases'>): View['students'] {
+	return view.hasAliases && view.students !== 'grade' ? 'alias' : view.students;
+}
+
+export const compare: Record<View['students'], (one: Row, other: Row) => number> = {
 	// The roster comes by family name.
 	family: () => 0,
 	given: (one, other) => one.given_name.localeCompare(other.given_name),
@@ -103,7 +108,7 @@ export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shap
 	const rows = grid.rows
 		.filter((row) => !part || folded(shownName(row, view.hasAliases)).includes(part))
 		.filter((row) => !view.onlyBlanks || hasBlank(row))
-		.sort(compare[view.students]);
+		.sort(compare[orderOf(view)]);
 	const columns = grid.columns
 		.filter((column) => !view.aside.includes(column.id))
 		.filter(isShown[view.work] ?? ((column) => column.category === view.work));

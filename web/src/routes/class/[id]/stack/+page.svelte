@@ -9,7 +9,7 @@
 	import { commands } from '$lib/frame/commands';
 	import { undo } from '$lib/frame/undoing';
 	import { useGrid } from '$lib/grid/grid.svelte';
-	import { atHand, calledIn, usual, type View } from '$lib/grid/view';
+	import { atHand, calledIn, compare, usual, type View } from '$lib/grid/view';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
@@ -45,7 +45,8 @@
 	const roster = $derived.by(() => {
 		const column = work;
 		if (!column || !grid.data) return [];
-		return grid.data.rows.flatMap((row) => {
+		const rows = hasAliases ? grid.data.rows.toSorted(compare.alias) : grid.data.rows;
+		return rows.flatMap((row) => {
 			const cell = row.cells[column.id];
 			if (!cell || cell.state === 'not_assigned') return [];
 			const place = { classId: id, student: row.student_id, assignment: column.id };
