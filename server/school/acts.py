@@ -2,6 +2,8 @@
 
 A kind registers two functions. Each gets the act's `change` and returns words on what could not be done because
 somebody has changed it since; nothing of theirs is overwritten.
+
+What was undone can be done again as long as nothing was done after it: it is then later than every act that stands.
 """
 
 from collections.abc import Callable
@@ -33,7 +35,6 @@ def kind(name: str, *, undo: Doing, redo: Doing) -> None:
 
 def record(school_class: SchoolClass, person: Person, name: str, words: str, change: Any) -> Act:
     """Record an act; what was undone before can then no longer be done again."""
-    Act.objects.filter(school_class=school_class, person=person, undone=True).delete()
     return Act.objects.create(
         school_class=school_class,
         person=person,
@@ -55,14 +56,20 @@ class Undone:
 @transaction.atomic
 def undo(school_class: SchoolClass, person: Person) -> Undone:
     """Take back the person's last act in the class."""
-    act = _acts(school_class, person).filter(undone=False).last()
+    mine = _acts(school_class, person)
+    act = mine.filter(undone=False).last()
+    if act is not None:
+        # Once it is undone too, what was left undone before it would seem to come after what stands.
+        mine.filter(undone=True, id__lt=act.pk).delete()
     return _turn(act, "There is nothing of yours to undo in this class.")
 
 
 @transaction.atomic
 def redo(school_class: SchoolClass, person: Person) -> Undone:
     """Do the act that was last undone again."""
-    act = _acts(school_class, person).filter(undone=True).first()
+    mine = _acts(school_class, person)
+    stands = mine.filter(undone=False).last()
+    act = mine.filter(undone=True, id__gt=stands.pk if stands else 0).first()
     return _turn(act, "There is nothing to do again in this class.")
 
 
