@@ -46,6 +46,7 @@ class Tarnwick:
     scales: dict[str, GradingScale] = field(default_factory=dict)
     chance: random.Random = field(default_factory=lambda: random.Random(8))
     number: int = 9000
+    aliases: set[int] = field(default_factory=set)
 
     def moment(self, on: datetime.date, hour: int, minute: int) -> datetime.datetime:
         """A time of day at the school."""
@@ -61,9 +62,13 @@ class Tarnwick:
     def student(self, family: str, given: str, pronouns: str, number: str | None = None) -> Student:
         """A student without a sign-in."""
         self.number += self.chance.randint(1, 9)
+        alias = self.chance.randint(1000, 9999)
+        while alias in self.aliases:
+            alias += 1
+        self.aliases.add(alias)
         return Student.objects.create(
             school=self.school, given_name=given, family_name=family, pronouns=pronouns,
-            number=number or str(self.number), alias=f"{self.chance.randint(1000, 9999)}",
+            number=number or str(self.number), alias=f"{alias}",
         )  # fmt: skip
 
     def school_class(self, name: str, section: str, room: str, times: str, teachers: Sequence[Person]) -> SchoolClass:
