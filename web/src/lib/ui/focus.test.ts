@@ -63,6 +63,20 @@ describe('going to a field', () => {
 		expect(document.activeElement).toBe(field);
 	});
 
+	it('does not wait for a dialog that has given the focus back and is about to go', async () => {
+		const field = add(null);
+		const cell = inCell();
+		const dialog = add('dialog', 'div');
+		const inside = dialog.appendChild(document.createElement('input'));
+		dialog.dataset['state'] = 'closed';
+		inside.focus();
+		const going = goTo(() => field);
+		expect(document.activeElement).toBe(inside);
+		cell.focus();
+		await going;
+		expect(document.activeElement).toBe(field);
+	});
+
 	it('waits for one field at a time: another one gets what is typed from then on', async () => {
 		inCell();
 		const lost = vi.fn();

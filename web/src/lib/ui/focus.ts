@@ -50,8 +50,12 @@ export function hasLeft(event: FocusEvent): boolean {
 
 /** An element that the dialog in front, if there is one, does not keep the focus from. */
 function reached(found: Found): Found {
-	const dialog = [...document.querySelectorAll('[role=dialog]')].at(-1);
-	return dialog && !dialog.contains(found ?? null) ? null : found;
+	const dialog = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].at(-1);
+	if (!dialog || dialog.contains(found ?? null)) return found;
+	// One that closes stays for a frame or two after it has given the focus back.
+	const { activeElement: at, body } = document;
+	const isLeft = dialog.dataset['state'] === 'closed' && at !== body && !dialog.contains(at);
+	return isLeft ? found : null;
 }
 
 function put(found: HTMLElement, text: string): void {
