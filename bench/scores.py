@@ -44,7 +44,7 @@ def machine() -> str:
 
 
 def ticks() -> tuple[int, int]:
-    """The time that the processors have given so far: to whom else the machine belongs, and in all."""
+    """The processors' time so far, in ticks: what other machines on the same hardware had of it, and all."""
     spent = [int(each) for each in Path("/proc/stat").read_text(encoding="ascii").split()[1:9]]
     return spent[7], sum(spent)
 

@@ -11,7 +11,7 @@
 		would: Would;
 		now: string;
 		then: string;
-		/** Where they are not called by their names. */
+		/** What students are called here; without it by the names that came with the changes. */
 		called?: Called;
 	} = $props();
 </script>
