@@ -3,14 +3,14 @@
 import json
 import os
 import subprocess
-from pathlib import Path
+import time
 from urllib.parse import urlsplit
 
 import MySQLdb
 
 from launch.commands import start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
-from launch.processes import end, free_port
+from launch.processes import end, free_port, kill, port_is_free
 
 
 class Stack:
@@ -54,10 +54,9 @@ class Stack:
     def kill(self) -> None:
         """As a power cut would: no chance to finish anything."""
         assert self.server is not None
-        children = Path(f"/proc/{self.server.pid}/task/{self.server.pid}/children").read_text().split()
-        for pid in [*map(int, children), self.server.pid]:
-            os.kill(pid, 9)
-        self.server.wait()
+        kill(self.server)
+        while not port_is_free(self.port):  # A moment, until the last of them has let go of it.
+            time.sleep(0.01)
 
     def drop(self) -> None:
         if self._shell is not None:

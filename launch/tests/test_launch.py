@@ -4,6 +4,8 @@ import os
 import socket
 import subprocess
 import sys
+import time
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
@@ -81,6 +83,33 @@ def test_a_process_is_started_apart_and_ended_in_order(tmp_path: Path) -> None:
     end(process)
     assert process.returncode is not None
     assert port_is_free(free_port())
+
+
+def test_what_has_to_be_killed_leaves_no_worker_behind(tmp_path: Path) -> None:
+    # As a server does: it listens with its workers, and begins another as soon as one dies.
+    port, ready = free_port(), tmp_path / "ready"
+    code = f"""
+import os, pathlib, signal, socket, time
+signal.signal(signal.SIGTERM, signal.SIG_IGN)
+listening = socket.create_server(("127.0.0.1", {port}))
+while True:
+    if os.fork() == 0:
+        time.sleep(60)
+    pathlib.Path({str(ready)!r}).touch()
+    os.wait()
+"""
+    process = start([sys.executable, "-c", code], tmp_path / "log")
+    wait_until(ready.exists)
+    end(process, seconds=0.1)
+    wait_until(lambda: port_is_free(port))
+
+
+def wait_until(holds: Callable[[], bool]) -> None:
+    for _ in range(500):
+        if holds():
+            return
+        time.sleep(0.01)
+    pytest.fail("It did not come about within five seconds.")
 
 
 def test_the_database_listens_on_this_machine_only_and_has_a_password(tmp_path: Path) -> None:
