@@ -410,6 +410,48 @@ def test_acts_on_a_column(stack: Stack, somebody: Callable[..., Page]) -> None:
     expect(cell.first).to_have_text("15")
 
 
+def test_an_assignment_is_added_with_the_papers_in_hand(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 27", 3, works=2)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    expect(page.locator("[role=gridcell]:focus")).to_be_visible()
+    # In the grid the hand goes to it, and types on; also where only other work was in sight.
+    page.get_by_label("Which work").select_option("closed")
+    page.get_by_role("button", name="Add an assignment").click()
+    page.get_by_label("New assignment").fill("Dams")
+    page.get_by_label("Points").fill("12")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_role("columnheader").filter(has_text="Dams")).to_be_visible()
+    expect(page.locator("[role=gridcell]:focus")).to_have_attribute("aria-colindex", "5")
+    for text in ("9", "10", "11"):
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+    saved(page)
+    assert scores(stack, class_id, "Dams") == str(sorted(f"{text} v1" for text in (9, 10, 11)))
+    # In the stack the pile is of it.
+    page.goto(f"/class/{class_id}/stack")
+    added = page.get_by_role("form", name="Add an assignment")
+    page.get_by_role("button", name="Add an assignment").click()
+    added.get_by_label("New assignment").fill("Weirs")
+    added.get_by_label("Points").fill("8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Assignment", exact=True)).to_have_value(re.compile(r"\d+"))
+    expect(page.get_by_label("Assignment", exact=True).locator("option:checked")).to_have_text("Weirs")
+    page.get_by_label("Name on the paper").fill("adeyemi")
+    page.keyboard.press("Enter")
+    page.keyboard.type("7")
+    page.keyboard.press("Enter")
+    saved(page)
+    assert scores(stack, class_id, "Weirs") == str(["7 v1"])
+    # What is due in another term is told to be there.
+    page.get_by_role("button", name="Add an assignment").click()
+    added.get_by_label("New assignment").fill("Locks")
+    added.get_by_label("Points").fill("8")
+    added.get_by_label("Due").fill("2032-03-15")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Locks is added to quarter 3.")).to_be_visible()
+
+
 def test_every_act_is_found_by_its_words(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 23", 3, works=2)
     page = somebody("odalys", f"/class/{class_id}/scores")

@@ -29,6 +29,7 @@ from plans.loading import codes_of, offered_codes
 from plans.permissions import CHANGE_PLAN
 from plans.scales import TypedBand
 from plans.schemas import (
+    AddedOut,
     AppliedOut,
     AssignmentIn,
     BeginIn,
@@ -134,10 +135,11 @@ def set_share(request: Asking, class_id: int, assignment_id: int, body: ShareIn)
     return Status(204, None)
 
 
-@router.post("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=MadeOut)
+@router.post("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=AddedOut)
 def add_assignment(request: Asking, class_id: int, body: AssignmentIn) -> Any:
     """Add an assignment."""
-    return assignments.add_assignment(request.school_class, request.user, _given(body))
+    made = assignments.add_assignment(request.school_class, request.user, _given(body))
+    return AddedOut(id=made.pk, term_id=made.term_id, term=made.term.name)
 
 
 @router.patch("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=CountOut)

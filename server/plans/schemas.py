@@ -530,6 +530,13 @@ class MadeOut(Schema):
     id: int
 
 
+class AddedOut(MadeOut):
+    """An assignment that was added, and the term that it came into: its due date decides, where it has one."""
+
+    term_id: int
+    term: str
+
+
 class DeletedOut(Schema):
     """An assignment that was deleted and can still be brought back, with its scores."""
 

@@ -1937,6 +1937,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AddedOut
+         * @description An assignment that was added, and the term that it came into: its due date decides, where it has one.
+         */
+        AddedOut: {
+            /** Id */
+            id: number;
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+        };
+        /**
          * AlikeIn
          * @description The same starting text for several students.
          */
@@ -5155,7 +5167,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MadeOut"];
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
         };

@@ -6,18 +6,21 @@
 	let {
 		grid,
 		view,
-		wanted = $bindable(''),
+		search = $bindable(''),
 		onarrange,
 		stack,
+		onadd,
 		look
 	}: {
 		grid: Shapes['GridOut'];
 		view: View;
-		wanted: string;
+		search: string;
 		/** Arrange the students anew, where they would stand elsewhere by now. */
 		onarrange: (() => void) | null;
 		/** Where a stack is entered. */
 		stack: string;
+		/** Add an assignment. */
+		onadd: () => void;
 		look: (change: Partial<View>) => void;
 	} = $props();
 	const categories = $derived([
@@ -71,7 +74,7 @@
 				disabled={orderOf({ students: value, hasAliases: view.hasAliases }) !== value}>{words}</option
 			>{/each}
 	</select>
-	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={wanted} />
+	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={search} />
 	{#each switches as [name, words] (name)}
 		<label
 			><input
@@ -87,6 +90,7 @@
 			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
 		>
 	{/if}
+	<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
 	<a class="btn quiet small" href={stack}>Enter a stack</a>
 </div>
 
@@ -123,7 +127,7 @@
 		gap: 6px;
 		color: var(--slate);
 	}
-	a {
+	button.btn {
 		margin-left: auto;
 	}
 </style>

@@ -11,7 +11,15 @@ function open(view: Partial<View> = {}, cell = {}, onarrange: (() => void) | nul
 	const look = vi.fn();
 	const columns = [columnOf(1), columnOf(2, { category: 'Maps' }), columnOf(3, { category: null })];
 	const grid = gridOf([['Tolu', 'Adeyemi', [cell]]], columns);
-	render(Toolbar, { grid, view: { ...usual, ...view }, wanted: '', onarrange, stack: '/stack', look });
+	render(Toolbar, {
+		grid,
+		view: { ...usual, ...view },
+		search: '',
+		onarrange,
+		stack: '/stack',
+		onadd: () => {},
+		look
+	});
 	return look;
 }
 

@@ -18,8 +18,8 @@ export class Editing {
 		private readonly refresh: () => Promise<void>
 	) {}
 
-	async addCategory(body: Shapes['CategoryIn']): Promise<void> {
-		await this.#do(() =>
+	addCategory(body: Shapes['CategoryIn']): Promise<Shapes['MadeOut']> {
+		return this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/categories', { params: { path: { class_id: this.classId } }, body })
 			)
@@ -34,8 +34,9 @@ export class Editing {
 		);
 	}
 
-	async addAssignment(body: Shapes['AssignmentIn']): Promise<void> {
-		await this.#do(() =>
+	/** Gives what was made once the page shows it. */
+	addAssignment(body: Shapes['AssignmentIn']): Promise<Shapes['AddedOut']> {
+		return this.#do(() =>
 			ask(
 				api.POST('/api/classes/{class_id}/assignments', {
 					params: { path: { class_id: this.classId } },

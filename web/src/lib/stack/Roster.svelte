@@ -83,8 +83,13 @@
 	{#if onrest}
 		<p class="through" role="status">
 			{#if blanks}
-				<span><b>When the pile is through:</b> {blanks === 1 ? '1 has' : `${blanks} have`} nothing yet.</span>
-				<button class="link" onclick={() => onrest('0')}>give zero</button>
+				<span
+					><b>When the pile is through:</b>
+					{blanks === 1 ? '1 has' : `${blanks} have`} nothing yet: leave blank,</span
+				>
+				<button class="link" aria-label="zero for all who have nothing" onclick={() => onrest('0')}
+					>zero</button
+				>
 				<select
 					aria-label="A code for all who have nothing"
 					bind:value={code}
@@ -93,7 +98,7 @@
 						code = '';
 					}}
 				>
-					<option value="">give a code</option>
+					<option value="">a code</option>
 					{#each codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option>{/each}
 				</select>
 			{:else}<span><b>The pile is through:</b> everybody has something.</span>{/if}
@@ -262,13 +267,14 @@
 	.through {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 8px 12px;
+		gap: 8px 6px;
 		align-items: baseline;
 		margin-top: auto;
 		padding-top: 12px;
 		border-top: 1px solid var(--rule);
 	}
 	select {
+		width: 76px;
 		height: 26px;
 		border: 1px solid var(--rule);
 		border-radius: 3px;

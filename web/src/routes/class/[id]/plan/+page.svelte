@@ -8,8 +8,9 @@
 	import Icicle from '$lib/icicle/Icicle.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import AddForms from './AddForms.svelte';
 	import AssignmentDialog from './AssignmentDialog.svelte';
+	import AddAssignment from '$lib/planning/AddAssignment.svelte';
+	import AddCategory from '$lib/planning/AddCategory.svelte';
 	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
 	import HistoryDialog from './HistoryDialog.svelte';
@@ -148,8 +149,9 @@
 			<div class="columns">
 				<GroundRules classId={id} plan={data} {editing} />
 				<div>
-					<AddForms plan={data} {editing} onrepeat={() => (dialog = 'repeat')} />
+					<AddCategory {editing} />
 					{#if data.categories.length}
+						<AddAssignment plan={data} {editing} onrepeat={() => (dialog = 'repeat')} />
 						<Outline
 							classId={id}
 							plan={data}

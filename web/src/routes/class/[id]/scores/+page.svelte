@@ -40,6 +40,8 @@
 	import Problems from '$lib/saving/Problems.svelte';
 	import { only, saving } from '$lib/saving/saving.svelte';
 	import { goTo } from '$lib/ui/focus';
+	import AddDialog from '$lib/planning/AddDialog.svelte';
+	import { wanted } from '$lib/grid/wanted.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
 
 	type Row = Shapes['RowOut'];
@@ -97,12 +99,13 @@
 		return looked;
 	}, 200);
 	let paste = $state<Pasted | null>(null);
-	let wanted = $state('');
+	let search = $state('');
+	let isAdding = $state(false);
 	// What was looked at, or looked for, in one class is not there in the next.
 	$effect.pre(() => {
 		if (!id) return;
 		looked = null;
-		wanted = '';
+		search = '';
 		untrack(() => lens.setImmediately(null));
 	});
 	let sheet = $state<Grid>();
@@ -110,13 +113,13 @@
 	let width = $state(1280);
 	let one = $state<number | null>(null);
 
-	const fresh = $derived(grid.data && arranged(grid.data, view, wanted));
+	const fresh = $derived(grid.data && arranged(grid.data, view, search));
 	const steady = new Steady();
 	/** How often the students were arranged anew by hand. */
 	let turns = $state(0);
 	const whole = $derived.by(() => {
 		if (!fresh || !(view.onlyBlanks || view.students === 'grade')) return fresh;
-		const asked = [id, fresh.term_id, view.students, view.onlyBlanks, wanted, turns].join();
+		const asked = [id, fresh.term_id, view.students, view.onlyBlanks, search, turns].join();
 		return { ...fresh, rows: steady.rows(grid.data!, fresh.rows, asked) };
 	});
 	/** Whether students would stand elsewhere by now. */
@@ -235,6 +238,13 @@
 		if (!lens.current) lens.setImmediately(looked);
 	}
 
+	/** The hand goes to what was added. */
+	function onadded(work: number): void {
+		if (view.work !== 'all') look({ work: 'all' });
+		one = work;
+		wanted.place = { student: whole?.rows[0]?.student_id ?? null, assignment: work };
+	}
+
 	/** What the palette offers here: how the grid is looked at, and what is done with the column one is in. */
 	function offered(): Command[] {
 		const data = grid.data;
@@ -250,6 +260,7 @@
 				name: `${name} ${view[which] ? 'off' : 'on'}`, words: 'the grid', act: () => look({ [which]: !view[which] })
 			})),
 			{ name: 'show all work', words: 'the grid', act: () => look({ work: 'all', aside: [], onlyBlanks: false }) },
+			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
 			...(acts ? [...acts.states, ...acts.whole] : []).map((each) => ({ name: each.words, words: work!.name, act: each.act })),
 			...(acts && !work.lock ? [
 				{ name: 'Give zero to the rest', words: work.name, act: () => acts.give(acts.blanks, () => '0', '0') },
@@ -293,7 +304,8 @@
 		grid={data}
 		{view}
 		{look}
-		bind:wanted
+		bind:search
+		onadd={() => (isAdding = true)}
 		onarrange={isStale ? () => turns++ : null}
 		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
 	/>
@@ -315,9 +327,9 @@
 		<Problems {problems} name={named} />
 		{#if !data.columns.length}
 			<p class="empty">
-				No assignments in {data.term.toLowerCase()} yet.
-				<a class="link" href="/class/{id}/plan{page.url.search}">Add them in the plan</a>; they appear here as
-				columns.
+				No assignments in {data.term.toLowerCase()} yet. They appear here as columns:
+				<button class="link" onclick={() => (isAdding = true)}>add one</button>, or several in the
+				<a class="link" href="/class/{id}/plan{page.url.search}">plan</a>.
 			</p>
 		{:else if !data.rows.length}
 			<p class="empty">
@@ -329,7 +341,7 @@
 				<button
 					class="link"
 					onclick={() => {
-						wanted = '';
+						search = '';
 						look({ work: 'all', onlyBlanks: false, aside: [] });
 					}}>Show everything</button
 				>
@@ -416,6 +428,7 @@
 		bind:pasted={paste}
 		onpaste={(made) => void enterPasted(made)}
 	/>
+	<AddDialog classId={id} term={data.term_id} bind:open={isAdding} {onadded} />
 	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
 {/if}
 

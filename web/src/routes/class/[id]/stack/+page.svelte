@@ -10,6 +10,7 @@
 	import { undo } from '$lib/frame/undoing';
 	import { useGrid } from '$lib/grid/grid.svelte';
 	import { atHand, calledIn, compare, usual, type View } from '$lib/grid/view';
+	import AddDialog from '$lib/planning/AddDialog.svelte';
 	import Problems from '$lib/saving/Problems.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
@@ -39,6 +40,7 @@
 	/** The papers entered since the page was opened, latest first. */
 	let papers = $state<{ key: number; students: number[]; line: Line; at: string }[]>([]);
 	let count = 0;
+	let isAdding = $state(false);
 	let pointed = $state.raw<number[]>([]);
 
 	/** The students who have the work, and what each has on it now. */
@@ -56,6 +58,11 @@
 	});
 	const inside = $derived(roster.filter((each) => each.isIn));
 	const blank = $derived(roster.filter((each) => !each.isIn));
+
+	function choose(work: number): void {
+		papers = [];
+		void goto(`?term=${grid.data!.term_id}&work=${work}`);
+	}
 
 	function enter(students: Row[], line: Line): void {
 		const column = work;
@@ -130,7 +137,7 @@
 	<main class="p-6">
 		<p class="text-slate">
 			There is no work in {grid.data.term.toLowerCase()} to enter a stack of.
-			<a class="link" href="/class/{id}/plan{page.url.search}">Add an assignment in the plan</a>.
+			<button class="link" onclick={() => (isAdding = true)}>Add an assignment</button>
 		</p>
 	</main>
 {:else}
@@ -142,10 +149,7 @@
 						<select
 							aria-label="Assignment"
 							value={work.id}
-							onchange={(event) => {
-								papers = [];
-								void goto(`?term=${grid.data.term_id}&work=${event.currentTarget.value}`);
-							}}
+							onchange={(event) => choose(Number(event.currentTarget.value))}
 						>
 							{#each works as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
 						</select>
@@ -154,6 +158,7 @@
 						{work.due_on ? `Due ${longDay(work.due_on)}, ` : ''}{work.points} points.
 						{#if work.shown}Shown to families.{:else}<b>Hidden</b> from families until you show it.{/if}
 						<a class="link" href="/class/{id}/scores?term={grid.data.term_id}">The grid</a>
+						<button class="link" onclick={() => (isAdding = true)}>Add an assignment</button>
 					</p>
 				</div>
 				<p class="count"><b>{inside.length}</b> of {roster.length} in</p>
@@ -231,6 +236,7 @@
 		/>
 	</main>
 {/if}
+{#if grid.data}<AddDialog classId={id} term={grid.data.term_id} bind:open={isAdding} onadded={choose} />{/if}
 
 <style>
 	main {
@@ -261,6 +267,9 @@
 	}
 	.slate {
 		color: var(--slate);
+	}
+	.slate a {
+		margin-right: 12px;
 	}
 	.count {
 		color: var(--slate);

@@ -1,0 +1,72 @@
+<script lang="ts">
+	/** One line to add something in, ready for the next at once; what is refused comes back with the reason. */
+	import type { Snippet } from 'svelte';
+	import type { Adding } from './adding.svelte';
+
+	let {
+		label,
+		verb,
+		adding,
+		onadd,
+		fields,
+		more,
+		mends
+	}: {
+		label: string;
+		verb: string;
+		adding: Adding;
+		onadd: () => void;
+		fields: Snippet;
+		/** What stands below the line. */
+		more?: Snippet;
+		/** What can be done about a problem, beside it. */
+		mends?: Snippet;
+	} = $props();
+
+	function onsubmit(event: SubmitEvent): void {
+		event.preventDefault();
+		(event.currentTarget as HTMLFormElement).querySelector('input')?.focus();
+		onadd();
+	}
+</script>
+
+<form aria-label={label} {onsubmit}>
+	{@render fields()}
+	<button class="btn quiet">{verb}</button>
+	{@render more?.()}
+	{#if adding.problem}
+		<p class="problem" role="alert">
+			{adding.problem.text}
+			{@render mends?.()}
+		</p>
+	{/if}
+</form>
+
+<style>
+	form {
+		display: flex;
+		flex-wrap: wrap;
+		align-items: flex-end;
+		gap: 8px;
+		padding-bottom: 12px;
+	}
+	form > :global(label) {
+		flex: 0 0 92px;
+	}
+	form > :global(.pick) {
+		flex: 0 0 150px;
+	}
+	form > :global(label:has([type='date'])) {
+		flex-basis: 136px;
+	}
+	form > :global(.wide) {
+		flex: 1 1 180px;
+	}
+	.btn {
+		flex: 0 0 132px;
+		justify-content: center;
+	}
+	.problem {
+		flex: 0 0 100%;
+	}
+</style>
