@@ -38,6 +38,20 @@
 	const blanks = $derived(acts.blanks);
 	const usual = $derived(acts.usual);
 
+	/** What it is, and how it stands. */
+	const under = $derived(
+		[
+			column.category ?? 'in no category',
+			`${column.points} points`,
+			column.due_on && `due ${longDay(column.due_on)}`,
+			`${column.shown ? 'shown to' : 'hidden from'} families`,
+			column.closed && 'closed',
+			column.apart && 'not in the grade'
+		]
+			.filter(Boolean)
+			.join(', ')
+	);
+
 	/** How many lie in each tenth of the points. */
 	const bars = $derived.by(() => {
 		const counts = Array.from({ length: 10 }, () => 0);
@@ -80,13 +94,7 @@
 	}
 </script>
 
-<LensFrame
-	label="Lens on {column.name}"
-	heading={column.name}
-	under="{column.category ?? 'in no category'}, {column.points} points{column.due_on
-		? `, due ${longDay(column.due_on)}`
-		: ''}"
->
+<LensFrame label="Lens on {column.name}" heading={column.name} {under}>
 	{#if column.lock}<p class="look">{column.lock}</p>{/if}
 	{#if column.alike}
 		<p class="look">
@@ -97,7 +105,7 @@
 	<p>
 		{column.marked} of {column.due} have a score{column.figures.mean
 			? `; mean ${column.figures.mean}, median ${column.figures.median}, deviation ${column.figures.deviation ?? '—'}`
-			: ''}; {column.words}
+			: ''}.
 	</p>
 	{#if column.figures.count}
 		<div class="bars" role="img" aria-label={bars.words}>
@@ -114,7 +122,7 @@
 	</form>
 	{#if usual && blanks.length && !column.lock}
 		<p>
-			Most have {usual}.
+			{usual} is the most common.
 			<button class="link" onclick={() => acts.give(blanks, () => usual, usual)}>Give it to the rest</button>
 		</p>
 	{/if}
@@ -216,6 +224,10 @@
 	.tick .slate {
 		margin-left: auto;
 		color: var(--slate);
+	}
+	details {
+		padding-bottom: 5px;
+		border-bottom: 1px solid var(--hair);
 	}
 	summary {
 		cursor: pointer;

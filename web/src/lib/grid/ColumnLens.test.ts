@@ -49,7 +49,15 @@ describe('the lens on a column', () => {
 		expect(rest.value).toBe('');
 	});
 
-	it('offers what most have to the others', async () => {
+	it('says what it is and how it stands', () => {
+		open({ shown: false, closed: true, apart: true, category: null });
+		expect(screen.getByText(/^in no category/).textContent).toBe(
+			'in no category, 20 points, hidden from families, closed, not in the grade'
+		);
+		expect(screen.getByText('2 of 4 have a score.')).toBeTruthy();
+	});
+
+	it('offers what is the most common to the others', async () => {
 		open();
 		await user.click(screen.getByRole('button', { name: 'Give it to the rest' }));
 		await vi.waitFor(() => expect(given()).toEqual(['3 12', '4 12']));

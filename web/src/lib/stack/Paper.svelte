@@ -5,7 +5,8 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Row } from '$lib/grid/entering.svelte';
 	import { shownName } from '$lib/grid/view';
-	import { begins, find } from './finding';
+	import { find } from './finding';
+	import Found from './Found.svelte';
 	import { read, type Line } from './line';
 	import Pad from './Pad.svelte';
 
@@ -78,6 +79,12 @@
 		return [has.text, ...named.filter(([, level]) => level).map((pair) => pair.join(' '))]
 			.filter(Boolean)
 			.join(', ');
+	}
+
+	/** What tells students apart whose names begin alike: what they have, and had before. */
+	function told(row: Row): string {
+		const has = textOf(row);
+		return `${has && `has ${has} now; `}${earlier(row)}`;
 	}
 
 	/** The line as it is read. */
@@ -285,32 +292,7 @@
 	{/if}
 </p>
 
-<ul id="stack-found" role="listbox" aria-label="Students found">
-	{#each found as row, place (row.student_id)}
-		<li
-			id="found-{row.student_id}"
-			role="option"
-			aria-selected={place === at}
-			onmousedown={(event) => {
-				event.preventDefault();
-				void take(row, false);
-			}}
-		>
-			{#if hasAliases}<b>{row.alias}</b>{:else}
-				<span class="who">
-					{#each [row.family_name, row.given_name] as part, index (index)}
-						{@const length = begins(part, name)}{index ? ', ' : ''}<span class:family={index === 0}
-							>{#if length}<u>{part.slice(0, length)}</u>{part.slice(length)}{:else}{part}{/if}</span
-						>
-					{/each}
-				</span>
-				{#if row.number || hasNamesakes}<small class="number">{row.number ?? row.alias}</small>{/if}
-			{/if}
-			<span class="earlier">{textOf(row) ? `has ${textOf(row)} now; ` : ''}{earlier(row)}</span>
-			{#if place === at}<kbd>Enter</kbd>{/if}
-		</li>
-	{/each}
-</ul>
+<Found {found} {at} {name} {hasAliases} {hasNamesakes} {told} ontake={(row) => void take(row, false)} />
 
 {#if taken.length}
 	<Pad
@@ -412,8 +394,7 @@
 	.taken b {
 		font: 600 24px/28px var(--name);
 	}
-	.taken small,
-	.number {
+	.taken small {
 		margin-left: 6px;
 		padding: 1px 6px;
 		border: 1px solid var(--deep-2);
@@ -450,36 +431,6 @@
 	.rowan {
 		color: var(--rowan);
 	}
-	li {
-		display: flex;
-		gap: 16px;
-		align-items: center;
-		min-height: 40px;
-		padding: 4px 12px;
-		border: 1px solid var(--hair);
-		border-top: 0;
-		background: var(--snow);
-		cursor: pointer;
-	}
-	li:first-child {
-		border-top: 1px solid var(--hair);
-	}
-	li[aria-selected='true'] {
-		background: var(--ice);
-		box-shadow: inset 3px 0 0 var(--juniper);
-	}
-	.who {
-		font-size: 15px;
-		white-space: pre;
-	}
-	.family {
-		font-weight: 600;
-	}
-	.earlier {
-		flex: 1;
-		color: var(--slate);
-		font-size: 12px;
-	}
 	@media (max-width: 900px) {
 		.line {
 			gap: 8px;
@@ -499,10 +450,6 @@
 		}
 		.next {
 			flex: none;
-		}
-		.earlier,
-		li kbd {
-			display: none;
 		}
 	}
 </style>

@@ -185,6 +185,11 @@
 		padding: 8px 0;
 		border-block: 1px solid var(--hair);
 	}
+	.kinds label {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+	}
 	input[type='checkbox'] {
 		accent-color: var(--juniper);
 	}

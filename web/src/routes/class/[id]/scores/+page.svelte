@@ -268,7 +268,7 @@
 					name: `Give ${code}, ${name}, to the rest`, words: work.name, act: () => acts.give(acts.blanks, () => code, code)
 				})),
 				...(acts.usual ? [{
-					name: `Give ${acts.usual}, as most have, to the rest`, words: work.name,
+					name: `Give ${acts.usual}, the most common, to the rest`, words: work.name,
 					act: () => acts.give(acts.blanks, () => acts.usual, acts.usual)
 				}] : [])
 			] : []),
