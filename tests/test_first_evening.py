@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
+from tests.pages import saved
 from tests.stack import Stack
 
 
@@ -45,7 +46,7 @@ def test_from_an_empty_class_to_a_posted_grade(stack: Stack, somebody: Callable[
     for typed in ("36", "30", "20", "40", "mi"):
         page.keyboard.type(typed)
         page.keyboard.press("Enter")
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(page)
     grade = page.get_by_role("button", name="Tolu Adeyemi")
     # 17 of 20 weighs 50 and 36 of 40 weighs 30; notebooks have no scores and give their weight to both.
     expect(grade).to_contain_text("86.9")

@@ -7,6 +7,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.pages import saved
 from tests.stack import Stack
 
 STUDENTS, WORKS, ACTS = 6, 4, 70
@@ -106,7 +107,7 @@ def test_any_keys_in_any_order(seed: int, stack: Stack, somebody: Callable[..., 
     hand.press("Control+Home")
     for _ in range(ACTS):
         hand.act()
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(page)
     expect(page.locator("[role=gridcell]:focus")).to_have_attribute("aria-colindex", str(hand.column + 3))
     grid = page.request.get(f"/api/classes/{class_id}/scores").json()
     for (row, column), text in hand.texts.items():

@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
+from tests.pages import saved
 from tests.stack import Stack
 
 
@@ -238,7 +239,7 @@ def test_two_teachers_at_once_and_the_way_back(stack: Stack, somebody: Callable[
     mine.get_by_label("Weight of Walks").fill("70")
     theirs.get_by_label("Weight of Walks").fill("55")
     theirs.get_by_label("Weight of Walks").press("Enter")
-    expect(theirs.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(theirs)
     mine.get_by_label("Weight of Walks").press("Enter")
     expect(mine.get_by_role("alert").filter(has_text="A colleague changed Walks")).to_be_visible()
     expect(mine.get_by_label("Weight of Walks")).to_have_value("70")
@@ -330,7 +331,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     page.get_by_role("gridcell", name="Harbour model").first.click()
     page.keyboard.type("12")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(page)
     page.get_by_role("link", name="Plan").click()
     page.get_by_role("button", name="Everything about Harbour model").click()
     dialog.get_by_label("Add a step").select_option("add")
@@ -347,7 +348,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     expect(cell.locator("small")).to_have_text("12")
     page.get_by_role("button", name="as entered").click()
     expect(cell).to_have_text("12")
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(page)
     page.reload()
     expect(cell).to_have_text("12")
     page.get_by_role("button", name="as adjusted").click()
@@ -384,7 +385,7 @@ def test_a_semester_is_made_of_its_parts(stack: Stack, somebody: Callable[..., P
     parts = page.request.get(page.url.replace("/class/", "/api/classes/")).json()["parts"]
     assert sum(float(each["share"]) for each in parts) == 100
     page.get_by_label("Parts count by").select_option("mark")
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
+    saved(page)
     page.reload()
     expect(page.get_by_label("Parts count by")).to_have_value("mark")
     expect(page.get_by_label("Weight of Quarter 1")).to_have_value("60")

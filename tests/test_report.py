@@ -8,6 +8,7 @@ from openpyxl import load_workbook
 from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
+from tests.pages import saved
 from tests.stack import Stack
 from tests.test_screens import violations
 
@@ -24,10 +25,6 @@ def graded(stack: Stack, name: str, students: int) -> int:
         " changed_at=c.school.now()) for e in c.enrolments.all() for w in c.assignments.all()])"
     )
     return class_id
-
-
-def saved(page: Page) -> None:
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
 
 
 def row(page: Page, name: str) -> Locator:

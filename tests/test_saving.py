@@ -3,8 +3,9 @@
 from collections.abc import Callable
 
 import pytest
-from playwright.sync_api import APIResponse, BrowserContext, Page, Route, expect
+from playwright.sync_api import APIResponse, BrowserContext, Locator, Page, Route, expect
 
+from tests.pages import saved
 from tests.stack import Stack
 
 
@@ -13,12 +14,12 @@ def class_id(stack: Stack) -> int:
     return stack.add_class("Geography 7", 6, works=6)
 
 
-def cell(page: Page, student: str, work: str) -> object:
+def cell(page: Page, student: str, work: str) -> Locator:
     return page.get_by_role("gridcell", name=f"{student}, {work}:")
 
 
 def type_in(page: Page, student: str, work: str, text: str) -> None:
-    cell(page, student, work).click()  # type: ignore[attr-defined]
+    cell(page, student, work).click()
     page.keyboard.type(text)
     page.keyboard.press("Enter")
 
@@ -44,10 +45,6 @@ def nothing_is_sent(context: BrowserContext) -> None:
     )
 
 
-def saved(page: Page) -> None:
-    expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible(timeout=30_000)
-
-
 def test_the_server_killed_between_an_entry_and_its_answer(
     stack: Stack, class_id: int, somebody: Callable[..., Page]
 ) -> None:
@@ -64,7 +61,7 @@ def test_the_server_killed_between_an_entry_and_its_answer(
     page.route("**/api/classes/*/scores", answer_lost, times=1)
     type_in(page, "Tolu Adeyemi", "Walk 1", "17")
     expect(page.get_by_role("status").filter(has_text="Offline: 1 entry kept here")).to_be_visible()
-    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_contain_text("17")  # type: ignore[arg-type]
+    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_contain_text("17")
     stack.start()
     saved(page)
     assert events(stack, class_id, "Walk 1") == "['17']"
@@ -107,7 +104,7 @@ def test_two_who_write_a_comment_at_once_see_both(stack: Stack, somebody: Callab
     class_id = stack.add_class("Geography 21", 2, works=1)
     mine, theirs = both_teachers(stack, class_id, somebody)
     for page in (mine, theirs):
-        cell(page, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
+        cell(page, "Tolu Adeyemi", "Walk 1").click()
     field = mine.get_by_label("Comment for the family")
     field.press_sequentially("Mine")
     theirs.get_by_label("Comment for the family").fill("Theirs.")
@@ -122,8 +119,8 @@ def test_two_who_write_a_comment_at_once_see_both(stack: Stack, somebody: Callab
     expect(problem).to_contain_text("Tobin Achterberg wrote another comment: Theirs. meanwhile. You typed Mine alone.")
     problem.get_by_role("button", name="Put yours").click()
     saved(mine)
-    cell(mine, "Signe Åkerlund", "Walk 1").click()  # type: ignore[attr-defined]
-    cell(mine, "Tolu Adeyemi", "Walk 1").click()  # type: ignore[attr-defined]
+    cell(mine, "Signe Åkerlund", "Walk 1").click()
+    cell(mine, "Tolu Adeyemi", "Walk 1").click()
     expect(field).to_have_value("Mine alone.")
     # History has both, and the way back to theirs.
     lens = mine.get_by_role("complementary", name="Lens")
@@ -146,7 +143,7 @@ def test_two_tabs_of_one_teacher_show_the_same_and_save_once(stack: Stack, someb
         saved(page)
     for page in (first, second):
         for student, text in (("Tolu Adeyemi", "11"), ("Signe Åkerlund", "12"), ("Hamza Bashir", "13")):
-            expect(cell(page, student, "Walk 1")).to_have_text(text)  # type: ignore[arg-type]
+            expect(cell(page, student, "Walk 1")).to_have_text(text)
     # Over what the other tab entered one types on without a conflict.
     type_in(second, "Tolu Adeyemi", "Walk 1", "14")
     saved(second)
@@ -194,7 +191,7 @@ def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[
 
 def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, somebody: Callable[..., Page]) -> None:
     mine, theirs = both_teachers(stack, class_id, somebody)
-    cell(mine, "Defne Çelik", "Walk 3").click()  # type: ignore[attr-defined]
+    cell(mine, "Defne Çelik", "Walk 3").click()
     mine.keyboard.type("9")
     type_in(theirs, "Defne Çelik", "Walk 3", "8")
     saved(theirs)
@@ -207,7 +204,7 @@ def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, so
     assert events(stack, class_id, "Walk 3") == "['8', '9']"
     # With one key: theirs is kept, or one's own is put in its place.
     for key, kept in (("Alt+1", "7"), ("Alt+2", "5")):
-        cell(mine, "Tolu Adeyemi", "Walk 3").click()  # type: ignore[attr-defined]
+        cell(mine, "Tolu Adeyemi", "Walk 3").click()
         mine.keyboard.type("5")
         type_in(theirs, "Tolu Adeyemi", "Walk 3", "7" if key == "Alt+1" else "6")
         saved(theirs)
@@ -216,7 +213,7 @@ def test_a_conflict_shows_both_and_one_is_chosen(stack: Stack, class_id: int, so
         expect(mine.get_by_role("alert")).to_contain_text("meanwhile. You typed 5.")
         mine.keyboard.press(key)
         saved(mine)
-        expect(cell(mine, "Tolu Adeyemi", "Walk 3")).to_have_text(kept)  # type: ignore[arg-type]
+        expect(cell(mine, "Tolu Adeyemi", "Walk 3")).to_have_text(kept)
 
 
 def test_what_cannot_be_read_stays_typed_with_the_reason(class_id: int, somebody: Callable[..., Page]) -> None:
@@ -224,12 +221,12 @@ def test_what_cannot_be_read_stays_typed_with_the_reason(class_id: int, somebody
     type_in(page, "Tolu Adeyemi", "Walk 4", "12,5,3")
     problem = page.get_by_role("alert")
     expect(problem).to_contain_text("12,5,3 is not a number, a mark or a score code.")
-    expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_contain_text("12,5,3")  # type: ignore[arg-type]
+    expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_contain_text("12,5,3")
     page.reload()
     expect(page.get_by_role("alert")).to_contain_text("12,5,3")
     type_in(page, "Tolu Adeyemi", "Walk 4", "12,5")
     saved(page)
-    expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_have_text("12.5")  # type: ignore[arg-type]
+    expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_have_text("12.5")
 
 
 def test_undo_and_redo_also_after_a_reload(class_id: int, somebody: Callable[..., Page]) -> None:
@@ -238,12 +235,12 @@ def test_undo_and_redo_also_after_a_reload(class_id: int, somebody: Callable[...
     type_in(page, "Tolu Adeyemi", "Walk 5", "15")
     saved(page)
     page.reload()
-    expect(target).to_have_text("15")  # type: ignore[arg-type]
+    expect(target).to_have_text("15")
     page.keyboard.press("Control+z")
     expect(page.get_by_text("Undone: entered 15 in Walk 5.")).to_be_visible()
-    expect(target).not_to_contain_text("15")  # type: ignore[arg-type]
+    expect(target).not_to_contain_text("15")
     page.keyboard.press("Control+y")
-    expect(target).to_have_text("15")  # type: ignore[arg-type]
+    expect(target).to_have_text("15")
 
 
 def test_signed_out_in_between_nothing_is_sent_as_another(
@@ -275,9 +272,9 @@ def test_a_colleagues_entry_appears_by_itself_with_who_it_was(
     expect(mine.get_by_text("Tobin Achterberg is here too")).to_be_visible()
     type_in(theirs, "Hamza Bashir", "Walk 4", "7")
     saved(theirs)
-    expect(cell(mine, "Hamza Bashir", "Walk 4")).to_have_text("7")  # type: ignore[arg-type]
+    expect(cell(mine, "Hamza Bashir", "Walk 4")).to_have_text("7")
     expect(mine.get_by_text("Tobin Achterberg entered 7 for Hamza Bashir, Walk 4.")).to_be_visible()
-    cell(theirs, "Hamza Bashir", "Walk 5").click()  # type: ignore[attr-defined]
+    cell(theirs, "Hamza Bashir", "Walk 5").click()
     expect(mine.get_by_title("Tobin Achterberg is here")).to_be_visible()
 
 
@@ -297,29 +294,29 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
         f"Score.objects.filter(assignment__school_class={class_id}, assignment__name__in=['Walk 5', 'Walk 6']).delete()"
     )
     page = somebody("odalys", f"/class/{class_id}/scores")
-    cell(page, "Tolu Adeyemi", "Walk 5").click()  # type: ignore[attr-defined]
+    cell(page, "Tolu Adeyemi", "Walk 5").click()
     paste(page, "11\tmany\n12\t13\n1,2,3\t14")
-    expect(cell(page, "Signe Åkerlund", "Walk 6")).to_have_text("13")  # type: ignore[arg-type]
+    expect(cell(page, "Signe Åkerlund", "Walk 6")).to_have_text("13")
     problems = page.get_by_role("alert")
     expect(problems.filter(has_text="many is not a number")).to_be_visible()
     expect(problems.filter(has_text="1,2,3 is not a number")).to_be_visible()
-    expect(cell(page, "Tolu Adeyemi", "Walk 6")).to_contain_text("many")  # type: ignore[arg-type]
-    cell(page, "Tolu Adeyemi", "Walk 5").click()  # type: ignore[attr-defined]
+    expect(cell(page, "Tolu Adeyemi", "Walk 6")).to_contain_text("many")
+    cell(page, "Tolu Adeyemi", "Walk 5").click()
     paste(page, "Åkerlund Signe\t15\nTolu Adeyemi\t16\nNobody At All\t17")
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("there is nobody, or more than one, of this name here: Nobody At All")
     expect(dialog.get_by_role("row").filter(has_text="Tolu Adeyemi").first).to_contain_text("11")
     dialog.get_by_role("button", name="Paste 2 scores").click()
-    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("15")  # type: ignore[arg-type]
-    cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("15")
+    cell(page, "Tolu Adeyemi", "Walk 5").focus()
     page.keyboard.press("Control+z")
-    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")
     # Five megabytes are not read at all, and the page says why.
-    cell(page, "Tolu Adeyemi", "Walk 5").focus()  # type: ignore[attr-defined]
+    cell(page, "Tolu Adeyemi", "Walk 5").focus()
     paste(page, "1\t" * 2_600_000)
     expect(page.get_by_role("dialog", name="Nothing of this can be pasted")).to_contain_text("at most one million")
     page.keyboard.press("Escape")
-    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")  # type: ignore[arg-type]
+    expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")
 
 
 def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
@@ -327,7 +324,7 @@ def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
 ) -> None:
     class_id = stack.add_class("Geography 18", 3, works=1)
     page = somebody("odalys", f"/class/{class_id}/scores")
-    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_be_visible()  # type: ignore[arg-type]
+    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_be_visible()
     held: list[tuple[Route, APIResponse]] = []
 
     def hold(route: Route) -> None:
@@ -350,7 +347,7 @@ def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
     route, answer = held[0]
     route.fulfill(response=answer)
     page.wait_for_timeout(300)
-    assert cell(page, "Hamza Bashir", "Walk 1").inner_text() == "7"  # type: ignore[attr-defined]
+    assert cell(page, "Hamza Bashir", "Walk 1").inner_text() == "7"
 
 
 def test_the_lens_a_rectangle_and_the_rest_of_a_column(
@@ -363,7 +360,7 @@ def test_the_lens_a_rectangle_and_the_rest_of_a_column(
     page = somebody("odalys", f"/class/{class_id}/scores")
     type_in(page, "Tolu Adeyemi", "Walk 4", "21")
     saved(page)
-    cell(page, "Tolu Adeyemi", "Walk 4").click()  # type: ignore[attr-defined]
+    cell(page, "Tolu Adeyemi", "Walk 4").click()
     lens = page.get_by_role("complementary", name="Lens")
     expect(lens).to_contain_text("Above the points.")
     lens.get_by_role("button", name="21 is right").click()
@@ -373,11 +370,11 @@ def test_the_lens_a_rectangle_and_the_rest_of_a_column(
     lens.get_by_label("Comment for the family").fill("Well walked.")
     lens.get_by_label("Comment for the family").blur()
     saved(page)
-    cell(page, "Tolu Adeyemi", "Walk 4").click()  # type: ignore[attr-defined]
+    cell(page, "Tolu Adeyemi", "Walk 4").click()
     page.keyboard.press("Shift+ArrowDown")
     page.keyboard.press("Shift+ArrowDown")
     page.keyboard.press("Control+d")
-    expect(cell(page, "Hamza Bashir", "Walk 4")).to_have_text("21")  # type: ignore[arg-type]
+    expect(cell(page, "Hamza Bashir", "Walk 4")).to_have_text("21")
     saved(page)
     # A flag is given to all that are chosen, and taken back from them together.
     late = page.get_by_role("grid").get_by_title("late")
@@ -392,6 +389,6 @@ def test_the_lens_a_rectangle_and_the_rest_of_a_column(
     column = page.get_by_role("complementary", name="Lens on Walk 4")
     column.get_by_label("without a score").fill("ex")
     column.get_by_role("button", name="Give", exact=True).click()
-    expect(cell(page, "Defne Çelik", "Walk 4")).to_have_text("EX")  # type: ignore[arg-type]
+    expect(cell(page, "Defne Çelik", "Walk 4")).to_have_text("EX")
     saved(page)
     assert events(stack, class_id, "Walk 4").count("'EX'") == 3

@@ -190,9 +190,6 @@
 		align-items: center;
 		gap: 6px;
 	}
-	input[type='checkbox'] {
-		accent-color: var(--juniper);
-	}
 	h2 {
 		margin-top: 20px;
 		font-size: 18px;

@@ -351,9 +351,6 @@
 		overflow: auto;
 		box-shadow: inset 0 0 0 1px var(--hair);
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 	.problem {
 		display: block;
 		color: var(--rowan);

@@ -224,7 +224,6 @@
 		border-color: var(--hair);
 	}
 	input {
-		accent-color: var(--juniper);
 		vertical-align: middle;
 	}
 	td:last-child button + button {

@@ -233,7 +233,4 @@
 	.problem {
 		color: var(--rowan);
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 </style>

@@ -228,9 +228,6 @@
 		clear: both;
 		padding: 1px 0;
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 	.num {
 		text-align: right;
 	}

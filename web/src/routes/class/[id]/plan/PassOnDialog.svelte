@@ -97,7 +97,4 @@
 	.problem {
 		color: var(--rowan);
 	}
-	input {
-		accent-color: var(--juniper);
-	}
 </style>

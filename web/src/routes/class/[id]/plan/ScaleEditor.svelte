@@ -194,9 +194,6 @@
 		gap: 6px;
 		margin-top: 8px;
 	}
-	.shared input {
-		accent-color: var(--juniper);
-	}
 	.acts {
 		display: flex;
 		flex-wrap: wrap;
