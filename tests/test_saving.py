@@ -100,6 +100,23 @@ def test_ten_entries_and_a_comment_made_offline_survive_a_closed_tab(
     assert found == "[('late', ''), ('', 'Well walked.')]"
 
 
+def test_a_browser_that_keeps_nothing_saves_all_the_same(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 29", 3, works=1)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.add_init_script("Object.defineProperty(window, 'indexedDB', {value: undefined})")
+    page.reload()
+    expect(page.get_by_text("leave the tab open until all is saved")).to_be_visible()
+    page.context.set_offline(True)
+    type_in(page, "Tolu Adeyemi", "Walk 1", "17")
+    type_in(page, "Tolu Adeyemi", "Walk 1", "18")
+    expect(page.get_by_role("status").filter(has_text="kept in this tab alone")).to_be_visible()
+    page.context.set_offline(False)
+    saved(page)
+    assert events(stack, class_id, "Walk 1").endswith("'18']")
+    page.reload()
+    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_have_text("18")
+
+
 def test_two_who_write_a_comment_at_once_see_both(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 21", 2, works=1)
     mine, theirs = both_teachers(stack, class_id, somebody)

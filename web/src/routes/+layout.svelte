@@ -52,6 +52,13 @@
 		person = now;
 	});
 
+	$effect(() => {
+		if (saving.isFleeting)
+			notice.problem(
+				'This browser does not keep what you enter: its storage is off, or full. It is sent from this tab alone; leave the tab open until all is saved.'
+			);
+	});
+
 	/** What is being typed is entered, as when one goes on to another field. */
 	function finish(): void {
 		(document.activeElement as HTMLElement | null)?.blur();

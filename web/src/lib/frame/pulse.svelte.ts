@@ -1,6 +1,6 @@
 /** What colleagues do meanwhile: asked for every two seconds while the page is in sight. */
 import type { QueryClient } from '@tanstack/svelte-query';
-import { api, ask, type Shapes } from '$lib/api/client';
+import { api, ask, PATIENCE, type Shapes } from '$lib/api/client';
 import { saving } from '$lib/saving/saving.svelte';
 import { notice } from './notice.svelte';
 
@@ -38,7 +38,8 @@ class Pulse {
 								revision: known?.revision ?? null,
 								student: this.cell?.student ?? null,
 								assignment: this.cell?.assignment ?? null
-							}
+							},
+							signal: AbortSignal.timeout(PATIENCE)
 						})
 					);
 					if (isOver) return;

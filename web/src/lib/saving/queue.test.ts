@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Queue, merged, type Entry } from './queue';
+import { FleetingStore } from './store';
 
 const ANN = 1;
 const BO = 2;
@@ -27,11 +28,16 @@ async function texts(person = ANN): Promise<(string | null)[]> {
 	return (await queue.of(person)).entries.map((each) => each.text);
 }
 
-beforeEach(async () => {
-	queue = await Queue.open(`test ${count++}`);
-});
+const places = [
+	['in the browser’s database', () => Queue.open(`test ${count++}`)],
+	['in the tab’s memory', () => new Queue(new FleetingStore())]
+] as const;
 
-describe('the queue of entries', () => {
+describe.each(places)('the queue of entries, %s,', (_, open) => {
+	beforeEach(async () => {
+		queue = await open();
+	});
+
 	it('keeps entries in the order in which they were made', async () => {
 		for (const student of [3, 1, 2]) await queue.add(entry(`${student}`, { student }));
 		expect(await texts()).toEqual(['3', '1', '2']);
@@ -47,7 +53,7 @@ describe('the queue of entries', () => {
 			if (!batch) break;
 			const [first] = batch.entries;
 			sent.push(`${first!.text} on ${first!.version}`);
-			await queue.settle(batch.id, ANN, [{ classId: 1, student: 1, assignment: 1, version }]);
+			await queue.settle(batch, ANN, [{ classId: 1, student: 1, assignment: 1, version }]);
 		}
 		expect(sent).toEqual(['17 on 0', '/3 on 1', '//4 on 2', '12 on 3']);
 	});
@@ -55,7 +61,7 @@ describe('the queue of entries', () => {
 	it('builds what was typed before an earlier entry of one’s own came back on that entry', async () => {
 		await queue.add(entry('EX'));
 		const batch = await queue.nextBatch(ANN);
-		await queue.settle(batch!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 1 }]);
+		await queue.settle(batch!, ANN, [{ classId: 1, student: 1, assignment: 1, version: 1 }]);
 		await queue.add(entry('15'));
 		expect((await queue.of(ANN)).entries).toMatchObject([{ text: '15', version: 1 }]);
 		await queue.add(entry('16', { student: 2 }));
@@ -97,7 +103,7 @@ describe('the queue of entries', () => {
 		await queue.add(entry('1'));
 		const first = await queue.nextBatch(ANN);
 		await queue.add(entry('2'));
-		await queue.settle(first!.id, ANN, [{ classId: 1, student: 1, assignment: 1, version: 7 }]);
+		await queue.settle(first!, ANN, [{ classId: 1, student: 1, assignment: 1, version: 7 }]);
 		expect((await queue.of(ANN)).entries).toMatchObject([{ text: '2', version: 7, batch: null }]);
 	});
 
@@ -114,10 +120,26 @@ describe('the queue of entries', () => {
 		await queue.add(entry('2', { person: BO }));
 		expect(await texts(BO)).toEqual(['2']);
 		expect((await queue.nextBatch(BO))?.entries.map((each) => each.text)).toEqual(['2']);
-		await queue.settle((await queue.nextBatch(BO))!.id, BO, []);
+		await queue.settle((await queue.nextBatch(BO))!, BO, []);
 		expect(await texts()).toEqual(['1']);
 	});
 
+	it('keeps a problem until the cell is typed in again', async () => {
+		const place = { classId: 1, student: 1, assignment: 1 };
+		const problem = { person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
+		await queue.addProblem({ ...place, ...problem, what: 'score', id: '1 1 1 1' });
+		await queue.addProblem({ ...place, ...problem, person: BO, what: 'comment', id: '2 1 1 1 comment' });
+		expect((await queue.of(ANN)).problems).toHaveLength(1);
+		await queue.add(entry('5'));
+		await queue.add(entry('5', { person: BO }));
+		expect((await queue.of(ANN)).problems).toHaveLength(0);
+		expect((await queue.of(BO)).problems).toHaveLength(1);
+		await queue.add({ ...entry('', { person: BO, comment: 'Well seen.' }), text: null });
+		expect((await queue.of(BO)).problems).toHaveLength(0);
+	});
+});
+
+describe('the queue in the browser’s database', () => {
 	it('survives being closed and opened', async () => {
 		const name = `kept ${count++}`;
 		const first = await Queue.open(name);
@@ -154,17 +176,17 @@ describe('the queue of entries', () => {
 			{ what: 'score', typed: '12,5,3', beside: { flag: 'late' } }
 		]);
 	});
+});
 
-	it('keeps a problem until the cell is typed in again', async () => {
-		const place = { classId: 1, student: 1, assignment: 1 };
-		const problem = { person: ANN, term: 1, typed: 'x', message: 'no', theirs: null };
-		await queue.addProblem({ ...place, ...problem, what: 'score', id: '1 1 1 1' });
-		await queue.addProblem({ ...place, ...problem, person: BO, what: 'comment', id: '2 1 1 1 comment' });
-		expect((await queue.of(ANN)).problems).toHaveLength(1);
-		await queue.add(entry('5'), entry('5', { person: BO }));
-		expect((await queue.of(ANN)).problems).toHaveLength(0);
-		expect((await queue.of(BO)).problems).toHaveLength(1);
-		await queue.add({ ...entry('', { person: BO, comment: 'Well seen.' }), text: null });
-		expect((await queue.of(BO)).problems).toHaveLength(0);
+describe('the queue in the tab’s memory', () => {
+	it('goes on from what was held, and after it', async () => {
+		const kept = await Queue.open(`before ${count++}`);
+		await kept.add(entry('1', { student: 2 }));
+		const sent = await kept.nextBatch(ANN);
+		await kept.add(entry('2', { student: 1, act: 'two' }));
+		queue = new Queue(new FleetingStore(await kept.of(ANN)));
+		await queue.add(entry('3', { student: 3, act: 'three' }));
+		expect(await texts()).toEqual(['1', '2', '3']);
+		expect((await queue.nextBatch(ANN))?.id).toBe(sent?.id);
 	});
 });

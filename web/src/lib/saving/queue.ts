@@ -1,9 +1,6 @@
-/**
- * What was entered and is not saved yet. It lives in the browser's database, so that a closed tab loses nothing,
- * and is sent in the order in which it was entered.
- */
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+/** What was entered and is not saved yet. It is kept, and sent in the order in which it was entered. */
 import type { Shapes } from '$lib/api/client';
+import { KeptStore, type Held, type Store } from './store';
 
 /** Where a score stands. */
 export interface Place {
@@ -51,6 +48,12 @@ export interface Entry extends Typed {
 	act: string;
 }
 
+/** Entries that are sent together under one number. */
+export interface Batch {
+	id: string;
+	entries: Entry[];
+}
+
 /** An entry that was not taken: refused with a reason, or a colleague was faster. It is kept until it is dealt with. */
 export interface Problem extends Place {
 	id: string;
@@ -62,11 +65,6 @@ export interface Problem extends Place {
 	beside?: Beside | undefined;
 	message: string;
 	theirs: { text: string; version: number; who: string; at: string } | null;
-}
-
-interface Schema extends DBSchema {
-	entries: { key: number; value: Entry; indexes: { person: number } };
-	problems: { key: string; value: Problem; indexes: { person: number } };
 }
 
 export const MOST_AT_ONCE = 500;
@@ -148,57 +146,51 @@ export class Queue {
 	/** The last version of each place that was saved from here. */
 	readonly #saved = new Map<string, number>();
 
-	private constructor(private readonly db: IDBPDatabase<Schema>) {}
+	constructor(private readonly store: Store) {}
 
+	/** The queue in the browser's database, so that a closed tab loses nothing. */
 	static async open(name = 'hoarfrost'): Promise<Queue> {
-		const db = await openDB<Schema>(name, 1, {
-			upgrade(made) {
-				const entries = made.createObjectStore('entries', { keyPath: 'key', autoIncrement: true });
-				entries.createIndex('person', 'person');
-				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
-			}
-		});
-		return new Queue(db);
+		return new Queue(await KeptStore.open(name));
 	}
 
 	/**
-	 * Add entries, all or none. One in the same spot that was not sent yet is replaced: only the last typing counts.
-	 * What was typed before one's own earlier entry came back as saved builds on that entry all the same.
+	 * Add entries of a person, all or none. One in the same spot that was not sent yet is replaced: only the last typing
+	 * counts. What was typed before one's own earlier entry came back as saved builds on that entry all the same.
 	 */
 	async add(...added: Entry[]): Promise<void> {
-		const work = this.db.transaction(['entries', 'problems'], 'readwrite');
-		const entries = work.objectStore('entries');
 		const person = added[0]?.person;
-		const waiting = new Map<string, Entry>();
-		for (const each of person === undefined ? [] : await entries.index('person').getAll(person))
-			if (each.batch === null) take(waiting, each);
-		for (const typed of added) {
-			const version = Math.max(typed.version, this.#saved.get(placeId(typed.person, typed)) ?? 0);
-			const entry = { ...typed, version };
-			const where = spot(entry);
-			const before = where === null ? undefined : waiting.get(where);
-			if (before) await entries.delete(before.key!);
-			// What waits beside a score goes with the new one unless another came with it; it builds on what both began with.
-			const kept = before
-				? { ...entry, ...besideOf(before), ...besideOf(entry), version: before.version, was: before.was }
-				: entry;
-			take(waiting, { ...kept, key: await entries.add(kept) });
-			for (const what of partsOf(entry)) await work.objectStore('problems').delete(problemId(entry, what));
-		}
-		await work.done;
+		if (person === undefined) return;
+		await this.store.change(person, (entries) => {
+			const waiting = new Map<string, Entry>();
+			for (const each of entries) if (each.batch === null) take(waiting, each);
+			const put: Entry[] = [];
+			const drop: number[] = [];
+			for (const typed of added) {
+				const version = Math.max(typed.version, this.#saved.get(placeId(person, typed)) ?? 0);
+				const entry = { ...typed, version };
+				const where = spot(entry);
+				const before = where === null ? undefined : waiting.get(where);
+				if (before?.key !== undefined) drop.push(before.key);
+				else if (before) put.splice(put.indexOf(before), 1);
+				// What waits beside a score goes with the new one unless another came with it; it builds on what both began with.
+				const kept = before
+					? { ...entry, ...besideOf(before), ...besideOf(entry), version: before.version, was: before.was }
+					: entry;
+				take(waiting, kept);
+				put.push(kept);
+			}
+			const letGo = added.flatMap((entry) => partsOf(entry).map((what) => problemId(entry, what)));
+			return { put, drop, letGo };
+		});
 	}
 
 	/** What is a person's: the entries in the order in which they were made, and the problems. */
-	async of(person: number): Promise<{ entries: Entry[]; problems: Problem[] }> {
-		const work = this.db.transaction(['entries', 'problems']);
-		const [entries, problems] = await Promise.all([
-			work.objectStore('entries').index('person').getAll(person),
-			work.objectStore('problems').index('person').getAll(person)
-		]);
+	async of(person: number): Promise<Held> {
+		const { entries, problems } = await this.store.read(person);
 		// What was kept before problems said what they are about is about scores.
 		const unsaid = { what: 'score' as What };
 		return {
-			entries: entries.sort((one, other) => one.key! - other.key!),
+			entries,
 			problems: problems.map((each) => ({ ...unsaid, beside: besideOf(each as Beside), ...each }))
 		};
 	}
@@ -207,48 +199,47 @@ export class Queue {
 	 * What is sent next: one batch, which is one act. A batch that was sent before and not answered comes again
 	 * under its own number, and holds exactly what it held.
 	 */
-	async nextBatch(person: number): Promise<{ id: string; entries: Entry[] } | null> {
-		const work = this.db.transaction('entries', 'readwrite');
-		const all = (await work.store.index('person').getAll(person)).sort((one, other) => one.key! - other.key!);
-		const first = all[0];
-		if (!first) return null;
-		let id = first.batch;
-		let chosen = all.filter((each) => each.batch === id);
-		if (id === null) {
-			id = crypto.randomUUID();
+	async nextBatch(person: number): Promise<Batch | null> {
+		let batch: Batch | null = null;
+		await this.store.change(person, (all) => {
+			const first = all[0];
+			if (!first) return {};
+			if (first.batch !== null) {
+				batch = { id: first.batch, entries: all.filter((each) => each.batch === first.batch) };
+				return {};
+			}
+			const id = crypto.randomUUID();
 			const end = all.findIndex((each) => each.act !== first.act || each.classId !== first.classId);
-			chosen = all.slice(0, Math.min(end < 0 ? all.length : end, MOST_AT_ONCE));
-			for (const each of chosen) await work.store.put({ ...each, batch: id });
-		}
-		await work.done;
-		return { id, entries: chosen };
+			const entries = all.slice(0, Math.min(end < 0 ? all.length : end, MOST_AT_ONCE));
+			batch = { id, entries };
+			return { put: entries.map((each) => ({ ...each, batch: id })) };
+		});
+		return batch;
 	}
 
 	/** A batch was answered: it leaves the queue, and later entries in the same cells build on what was saved. */
-	async settle(id: string, person: number, saved: (Place & { version: number })[]): Promise<void> {
-		const work = this.db.transaction('entries', 'readwrite');
+	async settle(batch: Batch, person: number, saved: (Place & { version: number })[]): Promise<void> {
 		for (const place of saved) this.#saved.set(placeId(person, place), place.version);
-		for (const each of await work.store.index('person').getAll(person)) {
-			if (each.batch === id) {
-				await work.store.delete(each.key!);
-				continue;
-			}
-			const base = saved.find((place) => isSamePlace(place, each));
-			if (base) await work.store.put({ ...each, version: base.version });
-		}
-		await work.done;
+		const drop = batch.entries.map((each) => each.key!);
+		await this.store.change(person, (entries) => ({
+			drop,
+			put: entries.flatMap((each) => {
+				const base = drop.includes(each.key!) ? null : saved.find((place) => isSamePlace(place, each));
+				return base ? [{ ...each, version: base.version }] : [];
+			})
+		}));
 	}
 
 	async addProblem(problem: Problem): Promise<void> {
-		await this.db.put('problems', problem);
+		await this.store.change(problem.person, () => ({ keep: [problem] }));
 	}
 
-	async removeProblem(id: string): Promise<void> {
-		await this.db.delete('problems', id);
+	async removeProblem(problem: Problem): Promise<void> {
+		await this.store.change(problem.person, () => ({ letGo: [problem.id] }));
 	}
 
 	close(): void {
-		this.db.close();
+		this.store.close();
 	}
 }
 

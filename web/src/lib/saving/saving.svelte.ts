@@ -1,5 +1,5 @@
 /** Sends what was entered, in order, until it is saved; and says in words how that stands. */
-import { api, ask, Refusal, type Shapes } from '$lib/api/client';
+import { api, ask, PATIENCE, Refusal, type Shapes } from '$lib/api/client';
 import {
 	Queue,
 	besideOf,
@@ -9,6 +9,7 @@ import {
 	partsOf,
 	placeId,
 	problemId,
+	type Batch,
 	type Beside,
 	type Entry,
 	type Place,
@@ -16,15 +17,10 @@ import {
 	type Typed,
 	type Waiting
 } from './queue';
+import { FleetingStore, type Held } from './store';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
-
-/** A batch as it is sent. */
-interface Sent {
-	id: string;
-	entries: Entry[];
-}
 
 const LONGEST_WAIT = 30_000;
 
@@ -36,11 +32,17 @@ class Saving {
 	others = $state(0);
 	isAway = $state(false);
 	isSignedOut = $state(false);
+	/** Whether what waits is in this tab alone, for the browser's database does not take it. */
+	isFleeting = $state(false);
 	/** Whether it is known what waits from before. */
 	isBegun = $state(false);
 
+	patience = PATIENCE;
+
 	#person: number | null = null;
 	#queue: Promise<Queue> | null = null;
+	/** The queue in the browser's database, where that failed later: what is saved is taken out of it all the same. */
+	#left: Promise<Queue> | null = null;
 	/** Entries on their way into the browser's database: until they are there, nothing is said to be kept. */
 	#arriving = $state.raw<Entry[]>([]);
 	#listeners = new Set<Listener>();
@@ -52,10 +54,11 @@ class Saving {
 	get words(): string {
 		const waiting = this.entries.length;
 		const count = waiting === 1 ? '1 entry' : `${waiting} entries`;
+		const kept = `${count} kept ${this.isFleeting ? 'in this tab alone' : 'here'}`;
 		if (this.#arriving.length) return `Saving ${waiting}…`;
-		if (this.isSignedOut && waiting) return `Signed out: ${count} kept here`;
+		if (this.isSignedOut && waiting) return `Signed out: ${kept}`;
 		if (!this.isBegun) return 'Looking for unsaved entries…';
-		if (this.isAway) return waiting ? `Offline: ${count} kept here` : 'Offline';
+		if (this.isAway) return waiting ? `Offline: ${kept}` : 'Offline';
 		if (this.problems.length) return `${this.problems.length} to look at`;
 		if (waiting + this.others) return `Saving ${waiting + this.others}…`;
 		return 'All saved';
@@ -69,7 +72,6 @@ class Saving {
 	async begin(person: number | null): Promise<void> {
 		this.#person = person;
 		this.isSignedOut = person === null;
-		this.#queue ??= Queue.open();
 		await this.#look();
 		this.isBegun = true;
 		void this.#send();
@@ -93,7 +95,7 @@ class Saving {
 		const entries: Entry[] = typed.map((each) => ({ ...each, term, person, act, batch: null }));
 		this.#arriving = [...this.#arriving, ...entries];
 		this.entries = [...this.entries, ...entries];
-		await (await this.#opened()).add(...entries);
+		await this.#do((queue) => queue.add(...entries));
 		this.#arriving = this.#arriving.filter((each) => !entries.includes(each));
 		await this.#look();
 		void this.#send();
@@ -116,7 +118,7 @@ class Saving {
 
 	/** Deal with a problem: with a text it is entered again on top of what is there now, without one it is let go. */
 	async resolve(problem: Problem, text: string | null): Promise<void> {
-		await (await this.#opened()).removeProblem(problem.id);
+		await this.#takeOut((queue) => queue.removeProblem(problem));
 		const { classId, student, assignment, what, beside } = problem;
 		const place = { classId, student, assignment, version: problem.theirs?.version ?? 0 };
 		if (text !== null && what === 'score') await this.enter({ ...place, text, ...beside }, problem.term);
@@ -183,23 +185,50 @@ class Saving {
 		void this.#send();
 	}
 
-	#opened(): Promise<Queue> {
-		return (this.#queue ??= Queue.open());
+	/** Do something with the queue. Where the browser's database fails, what is known here goes on in this tab's memory. */
+	async #do<T>(work: (queue: Queue) => Promise<T>): Promise<T> {
+		const used = (this.#queue ??= Queue.open());
+		try {
+			return await work(await used);
+		} catch (error) {
+			if (used === this.#queue) {
+				if (this.isFleeting) throw error;
+				this.isFleeting = true;
+				this.#left = used;
+				this.#queue = this.#inMemory(used);
+			}
+			return this.#do(work);
+		}
+	}
+
+	async #inMemory(failed: Promise<Queue>): Promise<Queue> {
+		const known = { entries: this.entries.filter((each) => each.key !== undefined), problems: this.problems };
+		// What can still be read tells which entries are on their way.
+		const held = await failed
+			.then((queue) => (this.#person === null ? known : queue.of(this.#person)))
+			.catch(() => known);
+		return new Queue(new FleetingStore(held));
+	}
+
+	/** Take something out of the queue, and of what is left in the browser's database, from where it would come back another day. */
+	async #takeOut(work: (queue: Queue) => Promise<void>): Promise<void> {
+		await this.#do(work);
+		void this.#left?.then(work).catch(() => undefined);
 	}
 
 	async #look(): Promise<void> {
 		this.#show(await this.#read());
 	}
 
-	async #read(): Promise<{ entries: Entry[]; problems: Problem[] }> {
-		const queue = await this.#opened();
-		if (this.#person === null) return { entries: [], problems: [] };
-		const { entries, problems } = await queue.of(this.#person);
+	async #read(): Promise<Held> {
+		const person = this.#person;
+		if (person === null) return { entries: [], problems: [] };
+		const { entries, problems } = await this.#do((queue) => queue.of(person));
 		return { entries: [...entries, ...this.#arriving], problems };
 	}
 
 	/** What reads as before wakes nobody. */
-	#show({ entries, problems }: { entries: Entry[]; problems: Problem[] }): void {
+	#show({ entries, problems }: Held): void {
 		if (!readSame(entries, this.entries, entryReads)) this.entries = entries;
 		if (!readSame(problems, this.problems, problemReads)) this.problems = problems;
 	}
@@ -215,15 +244,20 @@ class Saving {
 		} finally {
 			this.#isSending = false;
 		}
-		if (this.entries.length && !this.isAway && !this.isSignedOut) void this.#send();
+		if (!this.entries.length || this.isSignedOut) return;
+		if (!this.isAway) void this.#send();
+		else {
+			clearTimeout(this.#timer);
+			this.#timer = setTimeout(() => void this.#send(), this.#wait);
+			this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT);
+		}
 	}
 
 	/** Send one batch; false where there is none, or where it has to wait. */
 	async #sendNext(): Promise<boolean> {
 		const person = this.#person;
 		if (person === null) return false;
-		const queue = await this.#opened();
-		const batch = await queue.nextBatch(person);
+		const batch = await this.#do((queue) => queue.nextBatch(person));
 		const first = batch?.entries[0];
 		if (!batch || !first) {
 			// Another tab may have sent what waits in the eyes of this one.
@@ -237,17 +271,18 @@ class Saving {
 			const answer = await ask(
 				api.POST('/api/classes/{class_id}/scores', {
 					params: { path: { class_id: first.classId } },
-					body: { id: batch.id, term: first.term, entries }
+					body: { id: batch.id, term: first.term, entries },
+					signal: AbortSignal.timeout(this.patience)
 				})
 			);
-			await this.#settle(queue, batch, person, first, answer);
+			await this.#settle(batch, person, first, answer);
 			return true;
 		} catch (error) {
-			return this.#failed(queue, batch, person, error);
+			return this.#failed(batch, person, error);
 		}
 	}
 
-	async #settle(queue: Queue, batch: Sent, person: number, first: Entry, answer: Answer): Promise<void> {
+	async #settle(batch: Batch, person: number, first: Entry, answer: Answer): Promise<void> {
 		const { classId, term } = first;
 		const trouble = (
 			{ student, assignment, what, typed }: Answer['refused'][number],
@@ -256,7 +291,7 @@ class Saving {
 		): Promise<void> => {
 			const place = { classId, student, assignment };
 			const sent = batch.entries.find((each) => isSamePlace(each, place));
-			return this.#trouble(queue, person, place, sent, { term, what, typed, message, theirs });
+			return this.#trouble(person, place, sent, { term, what, typed, message, theirs });
 		};
 		for (const each of answer.conflicts) {
 			const verb = each.what === 'score' ? 'entered' : `wrote another ${each.what}:`;
@@ -268,12 +303,9 @@ class Saving {
 			);
 		}
 		for (const each of answer.refused) await trouble(each, each.message, null);
-		await queue.settle(
-			batch.id,
-			person,
-			// What was saved beside a score says nothing of the score that was seen.
-			answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }))
-		);
+		// What was saved beside a score says nothing of the score that was seen.
+		const seen = answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }));
+		await this.#takeOut((queue) => queue.settle(batch, person, seen));
 		const now = await this.#read();
 		// What was saved is shown as saved in one go.
 		this.isAway = false;
@@ -284,32 +316,23 @@ class Saving {
 
 	/** Keep what was not taken, with what came with it, until it is dealt with. */
 	async #trouble(
-		queue: Queue,
 		person: number,
 		place: Place,
 		sent: Beside | undefined,
 		told: Pick<Problem, 'term' | 'what' | 'typed' | 'message' | 'theirs'>
 	): Promise<void> {
 		const beside = told.what === 'score' && sent ? besideOf(sent) : undefined;
-		await queue.addProblem({
-			...place,
-			...told,
-			id: problemId({ ...place, person }, told.what),
-			person,
-			beside
-		});
+		const id = problemId({ ...place, person }, told.what);
+		await this.#do((queue) => queue.addProblem({ ...place, ...told, id, person, beside }));
 	}
 
-	async #failed(queue: Queue, batch: Sent, person: number, error: unknown) {
+	async #failed(batch: Batch, person: number, error: unknown) {
 		if (error instanceof Refusal && error.status === 401) {
 			this.isSignedOut = true;
 			return false;
 		}
 		if (!(error instanceof Refusal) || error.isPassing) {
 			this.isAway = true;
-			clearTimeout(this.#timer);
-			this.#timer = setTimeout(() => void this.#send(), this.#wait);
-			this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT);
 			return false;
 		}
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
@@ -317,11 +340,11 @@ class Saving {
 			for (const what of entry.text === null ? partsOf(entry) : (['score'] as const)) {
 				const { classId, student, assignment, term } = entry;
 				const typed = (what === 'score' ? entry.text : entry[what]) ?? '';
-				await this.#trouble(queue, person, { classId, student, assignment }, entry, {
+				await this.#trouble(person, { classId, student, assignment }, entry, {
 					term, what, typed, message: error.message, theirs: null
 				}); // prettier-ignore
 			}
-		await queue.settle(batch.id, person, []);
+		await this.#takeOut((queue) => queue.settle(batch, person, []));
 		await this.#look();
 		return true;
 	}

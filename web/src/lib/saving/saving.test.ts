@@ -87,7 +87,10 @@ beforeEach(async () => {
 	});
 });
 
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+	vi.unstubAllGlobals();
+	vi.restoreAllMocks();
+});
 
 async function begin(person: number | null = ANN) {
 	const { saving } = await import('./saving.svelte');
@@ -238,6 +241,77 @@ describe('saving', () => {
 		expect(server.events).toEqual([]);
 		await saving.begin(ANN);
 		await eventually(() => expect(server.events).toEqual(['17']));
+	});
+
+	it('asks again under the same number where an answer does not come', async () => {
+		const saving = await begin();
+		saving.patience = 50;
+		vi.stubGlobal('fetch', async (request: Request) => {
+			const body = (await request.json()) as Body;
+			bodies.push(body);
+			const answer = server.answer(body);
+			if (bodies.length > 1) return answer;
+			return new Promise((_, fail) =>
+				request.signal.addEventListener('abort', () => fail(new Error('late')))
+			);
+		});
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		saving.again();
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(bodies[0]!.id).toBe(bodies[1]!.id);
+		expect(server.events).toEqual(['17']);
+	});
+
+	it('tries again by itself also where it was told to just as it failed', async () => {
+		const saving = await begin();
+		const watch = (turns: number): void => {
+			if (saving.isAway) saving.again();
+			else if (turns) queueMicrotask(() => watch(turns - 1));
+		};
+		replies = [
+			() => {
+				watch(500);
+				throw new TypeError('no network');
+			}
+		];
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(server.events).toEqual(['17']);
+	});
+
+	it('saves from the tab alone in a browser that keeps nothing', async () => {
+		vi.spyOn(IDBFactory.prototype, 'open').mockImplementation(() => {
+			throw new DOMException('not here', 'SecurityError');
+		});
+		replies = [away];
+		const saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept in this tab alone'));
+		saving.again();
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect([server.events, saving.isFleeting]).toEqual([['17'], true]);
+	});
+
+	it('goes on in the tab alone where the browser has no room left, and saves all once', async () => {
+		replies = [away, away];
+		let saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+			throw new DOMException('full', 'QuotaExceededError');
+		});
+		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
+		await saving.enter({ ...place(2), text: '19', version: 0 }, 1);
+		expect(saving.words).toBe('Offline: 2 entries kept in this tab alone');
+		saving.again();
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(server.events).toEqual(['17', '19']);
+		// What had been kept before is not sent again another day.
+		full.mockRestore();
+		vi.resetModules();
+		saving = await begin();
+		expect(saving.entries).toEqual([]);
 	});
 
 	it.each([1, 2, 3, 4, 5, 6])('loses and doubles nothing, however answers fail (%i)', async (seed) => {

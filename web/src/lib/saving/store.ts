@@ -1,0 +1,118 @@
+/** Where the queue lives: in the browser's database, or where that fails in the memory of the tab. */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Entry, Problem } from './queue';
+
+/** What is one person's. */
+export interface Held {
+	entries: Entry[];
+	problems: Problem[];
+}
+
+/** What becomes of what is held; an entry without a key is new, and comes after all that are there. */
+export interface Changes {
+	put?: Entry[];
+	drop?: number[];
+	keep?: Problem[];
+	letGo?: string[];
+}
+
+export interface Store {
+	/** What is a person's, the entries in the order in which they were made. */
+	read(person: number): Promise<Held>;
+	/** Change it all or not at all, on the grounds of the entries that are there. */
+	change(person: number, work: (entries: Entry[]) => Changes): Promise<void>;
+	close(): void;
+}
+
+interface Schema extends DBSchema {
+	entries: { key: number; value: Entry; indexes: { person: number } };
+	problems: { key: string; value: Problem; indexes: { person: number } };
+}
+
+const inOrder = (one: Entry, other: Entry) => one.key! - other.key!;
+
+/** It outlives the tab, and all tabs share it. */
+export class KeptStore implements Store {
+	private constructor(private readonly db: IDBPDatabase<Schema>) {}
+
+	static async open(name: string): Promise<KeptStore> {
+		const db = await openDB<Schema>(name, 1, {
+			upgrade(made) {
+				const entries = made.createObjectStore('entries', { keyPath: 'key', autoIncrement: true });
+				entries.createIndex('person', 'person');
+				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
+			}
+		});
+		return new KeptStore(db);
+	}
+
+	async read(person: number): Promise<Held> {
+		const work = this.db.transaction(['entries', 'problems']);
+		const [entries, problems] = await Promise.all([
+			work.objectStore('entries').index('person').getAll(person),
+			work.objectStore('problems').index('person').getAll(person)
+		]);
+		return { entries: entries.sort(inOrder), problems };
+	}
+
+	async change(person: number, work: (entries: Entry[]) => Changes): Promise<void> {
+		const change = this.db.transaction(['entries', 'problems'], 'readwrite');
+		const [entries, problems] = [change.objectStore('entries'), change.objectStore('problems')];
+		const done = change.done;
+		try {
+			const { put, drop, keep, letGo } = work((await entries.index('person').getAll(person)).sort(inOrder));
+			await Promise.all([
+				...(drop ?? []).map((key) => entries.delete(key)),
+				...(put ?? []).map((each) => entries.put(each)),
+				...(letGo ?? []).map((id) => problems.delete(id)),
+				...(keep ?? []).map((each) => problems.put(each))
+			]);
+		} catch (error) {
+			done.catch(() => undefined);
+			change.abort();
+			throw error;
+		}
+		await done;
+	}
+
+	close(): void {
+		this.db.close();
+	}
+}
+
+/** It ends with the tab. It goes on from what was held elsewhere, of one person or none. */
+export class FleetingStore implements Store {
+	readonly #entries: Map<number, Entry>;
+	readonly #problems: Map<string, Problem>;
+	/** Beyond all keys of a browser's database, which other tabs may go on using. */
+	#next = 2 ** 52;
+
+	constructor(held: Held = { entries: [], problems: [] }) {
+		this.#entries = new Map(held.entries.map((each) => [each.key!, each]));
+		this.#problems = new Map(held.problems.map((each) => [each.id, each]));
+	}
+
+	async read(person: number): Promise<Held> {
+		const own = (each: { person: number }) => each.person === person;
+		return {
+			entries: [...this.#entries.values()].filter(own).sort(inOrder),
+			problems: [...this.#problems.values()].filter(own)
+		};
+	}
+
+	async change(person: number, work: (entries: Entry[]) => Changes): Promise<void> {
+		const { put, drop, keep, letGo } = work((await this.read(person)).entries);
+		for (const key of drop ?? []) this.#entries.delete(key);
+		for (const each of put ?? []) {
+			const key = each.key ?? this.#next++;
+			this.#entries.set(key, { ...each, key });
+		}
+		for (const id of letGo ?? []) this.#problems.delete(id);
+		for (const each of keep ?? []) this.#problems.set(each.id, each);
+	}
+
+	close(): void {
+		this.#entries.clear();
+		this.#problems.clear();
+	}
+}
