@@ -295,6 +295,34 @@ def test_a_colleagues_entry_appears_by_itself_with_who_it_was(
     expect(mine.get_by_title("Tobin Achterberg is here")).to_be_visible()
 
 
+def test_a_rectangle_is_copied_cut_and_pasted(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Geography 30", 3, works=3)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.context.grant_permissions(["clipboard-read", "clipboard-write"])
+    type_in(page, "Tolu Adeyemi", "Walk 1", "11")
+    type_in(page, "Signe Åkerlund", "Walk 1", "12.5")
+
+    def column(work: str) -> list[str]:
+        return [cell(page, name, work).inner_text() for name in ("Tolu Adeyemi", "Signe Åkerlund", "Hamza Bashir")]
+
+    def choose(work: str) -> None:
+        cell(page, "Tolu Adeyemi", work).click()
+        page.keyboard.press("Shift+ArrowDown")
+
+    choose("Walk 1")
+    page.keyboard.press("Control+c")
+    cell(page, "Signe Åkerlund", "Walk 2").click()
+    page.keyboard.press("Control+v")
+    saved(page)
+    assert column("Walk 2") == ["", "11", "12.5"]
+    choose("Walk 1")
+    page.keyboard.press("Control+x")
+    cell(page, "Tolu Adeyemi", "Walk 3").click()
+    page.keyboard.press("Control+v")
+    saved(page)
+    assert [column("Walk 1"), column("Walk 3")] == [["", "", ""], ["11", "12.5", ""]]
+
+
 def paste(page: Page, text: str) -> None:
     page.evaluate(
         "text => { const data = new DataTransfer(); data.setData('text/plain', text);"

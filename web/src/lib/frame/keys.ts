@@ -20,7 +20,8 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 			['any letter or figure', 'replaces the score; F2 changes it'],
 			['Delete', 'empties what is chosen'],
 			['Shift and arrows', 'choose a rectangle'],
-			['Ctrl C, Ctrl V', 'copy, and paste from a spreadsheet; with names in front they are matched'],
+			['Ctrl C, Ctrl X', 'copy and cut, also into a spreadsheet'],
+			['Ctrl V', 'paste, also from a spreadsheet; with names in front they are matched'],
 			['Ctrl D', 'the first row of what is chosen goes into all below'],
 			['Space', 'what else can be done with the cell, one letter each']
 		]

@@ -220,6 +220,12 @@
 		event.preventDefault();
 	}
 
+	function oncut(event: ClipboardEvent): void {
+		if (isElsewhere(event)) return;
+		oncopy(event);
+		put('', 'typed');
+	}
+
 	function onpaste(event: ClipboardEvent): void {
 		if (isElsewhere(event)) return;
 		event.preventDefault();
@@ -363,7 +369,7 @@
 	});
 </script>
 
-<svelte:document {oncopy} {onpaste} />
+<svelte:document {oncopy} {oncut} {onpaste} />
 
 <div
 	class="scroll"

@@ -67,6 +67,18 @@ describe('the grid', () => {
 		expect(told.onselect.mock.lastCall![2]).toHaveLength(3);
 	});
 
+	it('gives what is chosen to a spreadsheet, and takes it out where it is cut', async () => {
+		await open();
+		await user.keyboard('{Control>}{Home}{/Control}{Shift>}{ArrowDown}{ArrowRight}{/Shift}');
+		const setData = vi.fn();
+		await fireEvent.copy(document.activeElement!, { clipboardData: { setData } });
+		expect(setData.mock.calls).toEqual([['text/plain', '12\t\n12\t']]);
+		expect(enterAll).not.toHaveBeenCalled();
+		await fireEvent.cut(document.activeElement!, { clipboardData: { setData } });
+		expect(setData.mock.calls[1]).toEqual(setData.mock.calls[0]);
+		expect(enterAll.mock.calls[0]![1].map((each) => `${each.student} ${each.text}`)).toEqual(['1 ', '2 ']);
+	});
+
 	it('tells of every key, so that nothing that follows is in its way', async () => {
 		await open();
 		await user.keyboard('15{ArrowDown}');
