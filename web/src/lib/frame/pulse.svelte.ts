@@ -42,6 +42,7 @@ class Pulse {
 							signal: AbortSignal.timeout(PATIENCE)
 						})
 					);
+					saving.reached();
 					if (isOver) return;
 					this.here = now.here;
 					// What was asked for before this page opened is what it shows: only later changes are fetched.

@@ -48,6 +48,11 @@ export interface Entry extends Typed {
 	act: string;
 }
 
+/** A place with the version that was saved last. */
+export interface Versioned extends Place {
+	version: number;
+}
+
 /** Entries that are sent together under one number. */
 export interface Batch {
 	id: string;
@@ -143,7 +148,7 @@ export function byStudent<T extends Place>(
 }
 
 export class Queue {
-	/** The last version of each place that was saved from here. */
+	/** The last version of each place that was saved from this browser. */
 	readonly #saved = new Map<string, number>();
 
 	constructor(private readonly store: Store) {}
@@ -217,9 +222,14 @@ export class Queue {
 		return batch;
 	}
 
-	/** A batch was answered: it leaves the queue, and later entries in the same cells build on what was saved. */
-	async settle(batch: Batch, person: number, saved: (Place & { version: number })[]): Promise<void> {
+	/** What is entered from now on builds on what was saved, from here or from another tab. */
+	know(person: number, saved: Versioned[]): void {
 		for (const place of saved) this.#saved.set(placeId(person, place), place.version);
+	}
+
+	/** A batch was answered: it leaves the queue, and later entries in the same cells build on what was saved. */
+	async settle(batch: Batch, person: number, saved: Versioned[]): Promise<void> {
+		this.know(person, saved);
 		const drop = batch.entries.map((each) => each.key!);
 		await this.store.change(person, (entries) => ({
 			drop,

@@ -15,12 +15,21 @@ import {
 	type Place,
 	type Problem,
 	type Typed,
+	type Versioned,
 	type Waiting
 } from './queue';
 import { FleetingStore, type Held } from './store';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
+
+/** What a tab tells the others. */
+interface Told {
+	person: number;
+	classId: number;
+	term: number;
+	answer: Answer;
+}
 
 const LONGEST_WAIT = 30_000;
 
@@ -39,6 +48,9 @@ class Saving {
 
 	patience = PATIENCE;
 
+	/** What one tab has saved all tabs of the same person show, and build on. */
+	readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('hoarfrost-saving');
+
 	#person: number | null = null;
 	#queue: Promise<Queue> | null = null;
 	/** The queue in the browser's database, where that failed later: what is saved is taken out of it all the same. */
@@ -49,6 +61,10 @@ class Saving {
 	#isSending = false;
 	#wait = 1000;
 	#timer: ReturnType<typeof setTimeout> | undefined;
+
+	constructor() {
+		this.#tabs?.addEventListener('message', ({ data }: MessageEvent<Told>) => void this.#hear(data));
+	}
 
 	/** How it stands, in words. */
 	get words(): string {
@@ -185,6 +201,13 @@ class Saving {
 		void this.#send();
 	}
 
+	/** The server answered something else: what could not be sent can be. */
+	reached(): void {
+		if (!this.isAway) return;
+		this.isAway = false;
+		this.again();
+	}
+
 	/** Do something with the queue. Where the browser's database fails, what is known here goes on in this tab's memory. */
 	async #do<T>(work: (queue: Queue) => Promise<T>): Promise<T> {
 		const used = (this.#queue ??= Queue.open());
@@ -303,13 +326,22 @@ class Saving {
 			);
 		}
 		for (const each of answer.refused) await trouble(each, each.message, null);
-		// What was saved beside a score says nothing of the score that was seen.
-		const seen = answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }));
-		await this.#takeOut((queue) => queue.settle(batch, person, seen));
+		await this.#takeOut((queue) => queue.settle(batch, person, seen(classId, answer)));
 		const now = await this.#read();
 		// What was saved is shown as saved in one go.
 		this.isAway = false;
 		this.#wait = 1000;
+		for (const listener of this.#listeners) listener(classId, term, answer);
+		this.#show(now);
+		this.#tabs?.postMessage({ person, classId, term, answer } satisfies Told);
+	}
+
+	/** Another tab has saved something. */
+	async #hear({ person, classId, term, answer }: Told): Promise<void> {
+		this.isAway = false;
+		if (person !== this.#person) return;
+		await this.#do(async (queue) => queue.know(person, seen(classId, answer)));
+		const now = await this.#read();
 		for (const listener of this.#listeners) listener(classId, term, answer);
 		this.#show(now);
 	}
@@ -348,6 +380,11 @@ class Saving {
 		await this.#look();
 		return true;
 	}
+}
+
+/** Which scores were saved. What was saved beside a score says nothing of the score that was seen. */
+function seen(classId: number, answer: Answer): Versioned[] {
+	return answer.saved.filter((each) => each.what === 'score').map((each) => ({ ...each, classId }));
 }
 
 function entryReads(each: Entry): string {

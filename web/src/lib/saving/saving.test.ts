@@ -69,6 +69,21 @@ function json(text: string, status = 200): Response {
 	return new Response(text, { status, headers: { 'Content-Type': 'application/json' } });
 }
 
+/** What the tabs of one browser tell each other. */
+class Channel extends EventTarget {
+	static open: Channel[] = [];
+
+	constructor() {
+		super();
+		Channel.open.push(this);
+	}
+
+	postMessage(data: unknown): void {
+		for (const each of Channel.open)
+			if (each !== this) each.dispatchEvent(new MessageEvent('message', { data: structuredClone(data) }));
+	}
+}
+
 const ANN = 1;
 let server: Server;
 let replies: Reply[];
@@ -80,6 +95,8 @@ beforeEach(async () => {
 	server = new Server();
 	replies = [];
 	bodies = [];
+	Channel.open = [];
+	vi.stubGlobal('BroadcastChannel', Channel);
 	vi.stubGlobal('fetch', async (request: Request) => {
 		const body = (await request.json()) as Body;
 		bodies.push(body);
@@ -229,6 +246,46 @@ describe('saving', () => {
 			expect(saving.problems).toMatchObject([{ typed: '17', message: 'This is not yours to see.' }])
 		);
 		expect(saving.entries).toEqual([]);
+	});
+
+	it('tells other tabs what was saved, which show it and build on it, and nobody else', async () => {
+		const first = await begin();
+		const others = [];
+		for (const person of [ANN, 2]) {
+			vi.resetModules();
+			others.push(await begin(person));
+		}
+		const [second, stranger] = others;
+		const heard: string[] = [];
+		second!.onAnswer((_, __, { saved }) => heard.push(`second ${saved[0]!.text}`));
+		stranger!.onAnswer(() => heard.push('stranger'));
+		await first.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(heard).toEqual(['second 17']));
+		await second!.enter({ ...place(1), text: '18', version: 0 }, 1);
+		await eventually(() => expect(second!.words).toBe('All saved'));
+		expect([server.events, second!.problems]).toEqual([['17', '18'], []]);
+	});
+
+	it('says that all is saved also where another tab has sent what this one could not', async () => {
+		const first = await begin();
+		vi.resetModules();
+		const second = await begin();
+		replies = [away];
+		await second.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(second.words).toBe('Offline: 1 entry kept here'));
+		first.again();
+		await eventually(() => expect(second.words).toBe('All saved'));
+		expect(server.events).toEqual(['17']);
+	});
+
+	it('tries again as soon as the server has answered anything', async () => {
+		replies = [away];
+		const saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.isAway).toBe(true));
+		saving.reached();
+		expect(saving.words).toBe('Saving 1…');
+		await eventually(() => expect(saving.words).toBe('All saved'));
 	});
 
 	it('waits when signed out, and never sends as another', async () => {
