@@ -59,11 +59,20 @@ class Saving {
 	#arriving = $state.raw<Entry[]>([]);
 	#listeners = new Set<Listener>();
 	#isSending = false;
+	/** What was sent last. */
+	#sent: Batch | null = null;
 	#wait = 1000;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
 	constructor() {
 		this.#tabs?.addEventListener('message', ({ data }: MessageEvent<Told>) => void this.#hear(data));
+		if (typeof window === 'undefined') return;
+		window.addEventListener('pagehide', () => putLeft([...left(), ...this.#unkept]));
+		// A page that comes back as it was goes on by itself.
+		window.addEventListener('pageshow', ({ persisted }) => {
+			const acts = this.#unkept.map((each) => each.act);
+			if (persisted) putLeft(left().filter((each) => !acts.includes(each.act)));
+		});
 	}
 
 	/** How it stands, in words. */
@@ -88,6 +97,7 @@ class Saving {
 	async begin(person: number | null): Promise<void> {
 		this.#person = person;
 		this.isSignedOut = person === null;
+		if (person !== null) await this.#takeUp(person);
 		await this.#look();
 		this.isBegun = true;
 		void this.#send();
@@ -225,12 +235,31 @@ class Saving {
 	}
 
 	async #inMemory(failed: Promise<Queue>): Promise<Queue> {
-		const known = { entries: this.entries.filter((each) => each.key !== undefined), problems: this.problems };
+		const kept = this.entries.filter((each) => !this.#arriving.includes(each));
+		const known = { entries: kept, problems: this.problems };
 		// What can still be read tells which entries are on their way.
 		const held = await failed
 			.then((queue) => (this.#person === null ? known : queue.of(this.#person)))
 			.catch(() => known);
 		return new Queue(new FleetingStore(held));
+	}
+
+	/** What would be gone with the page; what is on its way keeps its number. */
+	get #unkept(): Entry[] {
+		const sent = this.#sent;
+		return (this.isFleeting ? this.entries : this.#arriving).map((each) => {
+			const isSent = sent?.entries.some((other) => other.act === each.act && isSamePlace(other, each));
+			return { ...each, key: undefined, batch: isSent ? sent!.id : each.batch };
+		});
+	}
+
+	/** Take up what a page that was closed had no time to keep. */
+	async #takeUp(person: number): Promise<void> {
+		const mine = left().filter((each) => each.person === person);
+		if (!mine.length) return;
+		const acts = (await this.#do((queue) => queue.of(person))).entries.map((each) => each.act);
+		await this.#do((queue) => queue.add(...mine.filter((each) => !acts.includes(each.act))));
+		putLeft(left().filter((each) => each.person !== person));
 	}
 
 	/** Take something out of the queue, and of what is left in the browser's database, from where it would come back another day. */
@@ -287,6 +316,7 @@ class Saving {
 			if (this.entries.length) await this.#look();
 			return false;
 		}
+		this.#sent = batch;
 		const entries = batch.entries.map(({ student, assignment, text, version, how, was, ...each }) => ({
 			student, assignment, text, version, how: how ?? ('typed' as const), was: was ?? {}, ...besideOf(each)
 		})); // prettier-ignore
@@ -379,6 +409,26 @@ class Saving {
 		await this.#takeOut((queue) => queue.settle(batch, person, []));
 		await this.#look();
 		return true;
+	}
+}
+
+const LEFT = 'hoarfrost-left';
+
+/** What pages that were closed had no time to keep in the database, which answers no more by then: this does, at once. */
+function left(): Entry[] {
+	try {
+		return JSON.parse(localStorage.getItem(LEFT) ?? '[]') as Entry[];
+	} catch {
+		return [];
+	}
+}
+
+function putLeft(entries: Entry[]): void {
+	try {
+		if (entries.length) localStorage.setItem(LEFT, JSON.stringify(entries));
+		else localStorage.removeItem(LEFT);
+	} catch {
+		// Where nothing is kept, whoever closes the page was warned.
 	}
 }
 

@@ -95,6 +95,7 @@ beforeEach(async () => {
 	server = new Server();
 	replies = [];
 	bodies = [];
+	localStorage.clear();
 	Channel.open = [];
 	vi.stubGlobal('BroadcastChannel', Channel);
 	vi.stubGlobal('fetch', async (request: Request) => {
@@ -288,6 +289,25 @@ describe('saving', () => {
 		await eventually(() => expect(saving.words).toBe('All saved'));
 	});
 
+	it('loses nothing of a page that is closed before the browser has kept what was entered', async () => {
+		const first = await begin();
+		const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockReturnValue({} as IDBRequest<IDBValidKey>);
+		const entered = first.enter({ ...place(1), text: '17', version: 0 }, 1);
+		window.dispatchEvent(new Event('pagehide'));
+		await entered;
+		put.mockRestore();
+		expect(server.events).toEqual([]);
+		vi.resetModules();
+		// It is the one who entered it whose it is.
+		await begin(2);
+		vi.resetModules();
+		const second = await begin();
+		await eventually(() => expect(second.words).toBe('All saved'));
+		expect(server.events).toEqual(['17']);
+		vi.resetModules();
+		expect((await begin()).entries).toEqual([]);
+	});
+
 	it('waits when signed out, and never sends as another', async () => {
 		replies = [() => json('{"message": "You are not signed in."}', 401)];
 		const saving = await begin();
@@ -348,6 +368,17 @@ describe('saving', () => {
 		saving.again();
 		await eventually(() => expect(saving.words).toBe('All saved'));
 		expect([server.events, saving.isFleeting]).toEqual([['17'], true]);
+		// Closed without a connection, it is taken up again where the browser keeps small things at least.
+		replies = [lostAnswer];
+		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
+		await eventually(() => expect(saving.isAway).toBe(true));
+		window.dispatchEvent(new Event('pagehide'));
+		vi.resetModules();
+		const next = await begin();
+		await eventually(() => expect(next.words).toBe('All saved'));
+		saving.again();
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(server.events).toEqual(['17', '18']);
 	});
 
 	it('goes on in the tab alone where the browser has no room left, and saves all once', async () => {

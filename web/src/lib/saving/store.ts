@@ -82,14 +82,14 @@ export class KeptStore implements Store {
 
 /** It ends with the tab. It goes on from what was held elsewhere, of one person or none. */
 export class FleetingStore implements Store {
-	readonly #entries: Map<number, Entry>;
-	readonly #problems: Map<string, Problem>;
+	readonly #entries = new Map<number, Entry>();
+	readonly #problems = new Map<string, Problem>();
 	/** Beyond all keys of a browser's database, which other tabs may go on using. */
 	#next = 2 ** 52;
 
 	constructor(held: Held = { entries: [], problems: [] }) {
-		this.#entries = new Map(held.entries.map((each) => [each.key!, each]));
-		this.#problems = new Map(held.problems.map((each) => [each.id, each]));
+		for (const each of held.entries) this.#put(each);
+		for (const each of held.problems) this.#problems.set(each.id, each);
 	}
 
 	async read(person: number): Promise<Held> {
@@ -103,10 +103,7 @@ export class FleetingStore implements Store {
 	async change(person: number, work: (entries: Entry[]) => Changes): Promise<void> {
 		const { put, drop, keep, letGo } = work((await this.read(person)).entries);
 		for (const key of drop ?? []) this.#entries.delete(key);
-		for (const each of put ?? []) {
-			const key = each.key ?? this.#next++;
-			this.#entries.set(key, { ...each, key });
-		}
+		for (const each of put ?? []) this.#put(each);
 		for (const id of letGo ?? []) this.#problems.delete(id);
 		for (const each of keep ?? []) this.#problems.set(each.id, each);
 	}
@@ -114,5 +111,10 @@ export class FleetingStore implements Store {
 	close(): void {
 		this.#entries.clear();
 		this.#problems.clear();
+	}
+
+	#put(entry: Entry): void {
+		const key = entry.key ?? this.#next++;
+		this.#entries.set(key, { ...entry, key });
 	}
 }
