@@ -18,7 +18,7 @@ import {
 	type Versioned,
 	type Waiting
 } from './queue';
-import { FleetingStore, type Held } from './store';
+import { FleetingStore, left, putLeft, type Held } from './store';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
@@ -409,26 +409,6 @@ class Saving {
 		await this.#takeOut((queue) => queue.settle(batch, person, []));
 		await this.#look();
 		return true;
-	}
-}
-
-const LEFT = 'hoarfrost-left';
-
-/** What pages that were closed had no time to keep in the database, which answers no more by then: this does, at once. */
-function left(): Entry[] {
-	try {
-		return JSON.parse(localStorage.getItem(LEFT) ?? '[]') as Entry[];
-	} catch {
-		return [];
-	}
-}
-
-function putLeft(entries: Entry[]): void {
-	try {
-		if (entries.length) localStorage.setItem(LEFT, JSON.stringify(entries));
-		else localStorage.removeItem(LEFT);
-	} catch {
-		// Where nothing is kept, whoever closes the page was warned.
 	}
 }
 

@@ -118,3 +118,23 @@ export class FleetingStore implements Store {
 		this.#entries.set(key, { ...entry, key });
 	}
 }
+
+const LEFT = 'hoarfrost-left';
+
+/** What pages that were closed had no time to keep in the database, which answers no more by then: this does, at once. */
+export function left(): Entry[] {
+	try {
+		return JSON.parse(localStorage.getItem(LEFT) ?? '[]') as Entry[];
+	} catch {
+		return [];
+	}
+}
+
+export function putLeft(entries: Entry[]): void {
+	try {
+		if (entries.length) localStorage.setItem(LEFT, JSON.stringify(entries));
+		else localStorage.removeItem(LEFT);
+	} catch {
+		// Where nothing is kept, whoever closes the page was warned.
+	}
+}
