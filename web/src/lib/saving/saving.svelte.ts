@@ -23,6 +23,9 @@ import { FleetingStore, left, putLeft, type Held } from './store';
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
 
+/** What became of what was sent next: there was nothing, or nobody is signed in; or it failed and is tried again later. */
+type Became = 'answered' | 'over' | 'failed';
+
 /** What a tab tells the others. */
 interface Told {
 	person: number;
@@ -288,33 +291,36 @@ class Saving {
 	async #send(): Promise<void> {
 		if (this.#isSending || this.#person === null) return;
 		this.#isSending = true;
+		let became: Became;
 		try {
 			// One tab sends at a time, so that the order holds in all of them together.
-			await exclusively(async () => {
-				while (await this.#sendNext());
-			});
+			became = await exclusively(() => this.#sendAll());
 		} finally {
 			this.#isSending = false;
 		}
-		if (!this.entries.length || this.isSignedOut) return;
-		if (!this.isAway) void this.#send();
-		else {
+		if (became === 'failed') {
 			clearTimeout(this.#timer);
 			this.#timer = setTimeout(() => void this.#send(), this.#wait);
 			this.#wait = Math.min(this.#wait * 2, LONGEST_WAIT);
+		} else if (this.entries.length && !this.isAway && !this.isSignedOut) void this.#send();
+	}
+
+	async #sendAll(): Promise<Became> {
+		for (;;) {
+			const became = await this.#sendNext();
+			if (became !== 'answered') return became;
 		}
 	}
 
-	/** Send one batch; false where there is none, or where it has to wait. */
-	async #sendNext(): Promise<boolean> {
+	async #sendNext(): Promise<Became> {
 		const person = this.#person;
-		if (person === null) return false;
+		if (person === null) return 'over';
 		const batch = await this.#do((queue) => queue.nextBatch(person));
 		const first = batch?.entries[0];
 		if (!batch || !first) {
 			// Another tab may have sent what waits in the eyes of this one.
 			if (this.entries.length) await this.#look();
-			return false;
+			return 'over';
 		}
 		this.#sent = batch;
 		const entries = batch.entries.map(({ student, assignment, text, version, how, was, ...each }) => ({
@@ -329,7 +335,7 @@ class Saving {
 				})
 			);
 			await this.#settle(batch, person, first, answer);
-			return true;
+			return 'answered';
 		} catch (error) {
 			return this.#failed(batch, person, error);
 		}
@@ -388,14 +394,14 @@ class Saving {
 		await this.#do((queue) => queue.addProblem({ ...place, ...told, id, person, beside }));
 	}
 
-	async #failed(batch: Batch, person: number, error: unknown) {
+	async #failed(batch: Batch, person: number, error: unknown): Promise<Became> {
 		if (error instanceof Refusal && error.status === 401) {
 			this.isSignedOut = true;
-			return false;
+			return 'over';
 		}
 		if (!(error instanceof Refusal) || error.isPassing) {
 			this.isAway = true;
-			return false;
+			return 'failed';
 		}
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
 		for (const entry of batch.entries)
@@ -408,7 +414,7 @@ class Saving {
 			}
 		await this.#takeOut((queue) => queue.settle(batch, person, []));
 		await this.#look();
-		return true;
+		return 'answered';
 	}
 }
 
@@ -439,10 +445,10 @@ function readSame<T>(one: T[], other: T[], text: (each: T) => string): boolean {
 	return one.length === other.length && one.every((each, place) => text(each) === text(other[place]!));
 }
 
-async function exclusively(work: () => Promise<void>): Promise<void> {
+function exclusively<T>(work: () => Promise<T>): Promise<T> {
 	if (typeof navigator !== 'undefined' && navigator.locks)
-		await navigator.locks.request('hoarfrost-saving', work);
-	else await work();
+		return navigator.locks.request('hoarfrost-saving', work);
+	return work();
 }
 
 export const saving = new Saving();
