@@ -100,7 +100,8 @@ class Saving {
 	async begin(person: number | null): Promise<void> {
 		this.#person = person;
 		this.isSignedOut = person === null;
-		if (person !== null) await this.#takeUp(person);
+		// One tab takes it up, or it would be sent twice.
+		if (person !== null) await exclusively('taking up', () => this.#takeUp(person));
 		await this.#look();
 		this.isBegun = true;
 		void this.#send();
@@ -294,7 +295,7 @@ class Saving {
 		let became: Became;
 		try {
 			// One tab sends at a time, so that the order holds in all of them together.
-			became = await exclusively(() => this.#sendAll());
+			became = await exclusively('saving', () => this.#sendAll());
 		} finally {
 			this.#isSending = false;
 		}
@@ -445,9 +446,10 @@ function readSame<T>(one: T[], other: T[], text: (each: T) => string): boolean {
 	return one.length === other.length && one.every((each, place) => text(each) === text(other[place]!));
 }
 
-function exclusively<T>(work: () => Promise<T>): Promise<T> {
+/** Do something that only one tab does at a time. */
+function exclusively<T>(what: string, work: () => Promise<T>): Promise<T> {
 	if (typeof navigator !== 'undefined' && navigator.locks)
-		return navigator.locks.request('hoarfrost-saving', work);
+		return navigator.locks.request(`hoarfrost-${what}`, work);
 	return work();
 }
 
