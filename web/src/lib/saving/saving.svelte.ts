@@ -64,6 +64,8 @@ class Saving {
 	#isSending = false;
 	/** What was sent last. */
 	#sent: Batch | null = null;
+	/** Whether the server answered what failed last. */
+	#isBusy = false;
 	#wait = 1000;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -215,9 +217,9 @@ class Saving {
 		void this.#send();
 	}
 
-	/** The server answered something else: what could not be sent can be. */
+	/** The server answered something else: what did not reach it can be sent. What it could not take waits its time. */
 	reached(): void {
-		if (!this.isAway) return;
+		if (!this.isAway || (this.#isBusy && this.entries.length)) return;
 		this.isAway = false;
 		this.again();
 	}
@@ -402,6 +404,7 @@ class Saving {
 		}
 		if (!(error instanceof Refusal) || error.isPassing) {
 			this.isAway = true;
+			this.#isBusy = error instanceof Refusal && error.status !== 0;
 			return 'failed';
 		}
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.

@@ -308,6 +308,16 @@ describe('saving', () => {
 		expect((await begin()).entries).toEqual([]);
 	});
 
+	it('gives a server that is busy the time it needs, though it answers other things', async () => {
+		replies = [() => json('{}', 503)];
+		const saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		saving.reached();
+		expect([saving.words, bodies.length]).toEqual(['Offline: 1 entry kept here', 1]);
+		await eventually(() => expect(saving.words).toBe('All saved'));
+	});
+
 	it('waits when signed out, and never sends as another', async () => {
 		replies = [() => json('{"message": "You are not signed in."}', 401)];
 		const saving = await begin();
