@@ -125,11 +125,11 @@ class FavouriteIn(Body):
 
 
 class TrendOut(Schema):
-    """A score in percent on its day; `level` is where it is drawn, in percent of the height."""
+    """A score in percent on its day, or none where it is missing; `level` is where it is drawn, in percent of the height."""
 
     name: str
     due_on: datetime.date | None
-    percent: str
+    percent: str | None
     level: float
     colour: int | None
 

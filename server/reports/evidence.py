@@ -29,22 +29,23 @@ def _level(percent: Fraction) -> float:
 
 
 def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
-    """A student's scores in percent by due date."""
+    """A student's scores in percent by due date, with a place for what is missing."""
     if loaded.gradebook.terms[str(term.pk)].parts:
         return []
+    missing = loaded.gradebook.result(student, str(term.pk)).missing
     works = {str(each.pk): each for each in loaded.plan.assignments}
     colours = {each.pk: each.colour for each in loaded.plan.categories}
     found = []
     for column in loaded.gradebook.plan(str(term.pk)).columns:
         work = works[column.id]
         score = loaded.book.scores.get(student, {}).get(column.id)
-        if not isinstance(score, int) or not column.is_assigned(student) or is_apart(loaded, work):
+        if not column.is_assigned(student) or is_apart(loaded, work):
             continue
-        percent = score_percent(column, score)
-        if percent is not None:
+        percent = score_percent(column, score) if isinstance(score, int) else None
+        if percent is not None or column.id in missing:
             trend = TrendOut(
-                name=work.name, due_on=work.due_on, percent=fixed_text(percent, 1), level=_level(percent),
-                colour=colours.get(work.category_id or 0),
+                name=work.name, due_on=work.due_on, colour=colours.get(work.category_id or 0),
+                percent=None if percent is None else fixed_text(percent, 1), level=_level(percent or Fraction(0)),
             )  # fmt: skip
             found.append((work.due_on or term.ends, column.position, trend))
     return [each for _, _, each in sorted(found, key=lambda each: each[:2])]
@@ -105,7 +106,7 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
     ]  # fmt: skip
     comment = Comment.objects.filter(school_class=loaded.plan.school_class, student=student, term=term).first()
     course = _course(loaded, key, term)
-    trend = trend_of(loaded, key, term)
+    trend = [each for each in trend_of(loaded, key, term) if each.percent is not None]
     levels = [each.level for each in course] + [each.level for each in trend]
     bands = [
         BandOut(mark=mark, level=_level(least))

@@ -4827,7 +4827,7 @@ export interface components {
         };
         /**
          * TrendOut
-         * @description A score in percent on its day; `level` is where it is drawn, in percent of the height.
+         * @description A score in percent on its day, or none where it is missing; `level` is where it is drawn, in percent of the height.
          */
         TrendOut: {
             /** Colour */
@@ -4839,7 +4839,7 @@ export interface components {
             /** Name */
             name: string;
             /** Percent */
-            percent: string;
+            percent: string | null;
         };
         /**
          * TriedEntryIn

@@ -23,10 +23,11 @@
 	);
 	const trend = $derived(
 		grid.columns.flatMap((column) => {
-			const level = row.cells[column.id]?.level;
-			return level === null || level === undefined || column.apart
-				? []
-				: [{ id: column.id, level, name: column.name, text: row.cells[column.id]!.text }];
+			const cell = row.cells[column.id];
+			const isMissing = cell?.state === 'missing';
+			if (!cell || column.apart || (cell.level === null && !isMissing)) return [];
+			const text = cell.level === null ? 'missing' : cell.text;
+			return [{ id: column.id, name: column.name, level: cell.level, text }];
 		})
 	);
 </script>
@@ -49,7 +50,10 @@
 		role="img"
 		aria-label={trend.map((each) => `${each.name} ${each.text}`).join(', ') || 'no scores yet'}
 	>
-		{#each trend as each (each.id)}<i style="height: {each.level}%" title="{each.name}: {each.text}"
+		{#each trend as each (each.id)}<i
+				class:missing={each.level === null}
+				style:height={each.level === null ? null : `${each.level}%`}
+				title="{each.name}: {each.text}"
 			></i>{/each}
 	</div>
 	<h3>Blank or missing</h3>
@@ -94,6 +98,10 @@
 		flex: 1;
 		max-width: 14px;
 		background: var(--deep-2);
+	}
+	.trend .missing {
+		height: 3px;
+		background: var(--rowan);
 	}
 	li {
 		display: flex;

@@ -2,7 +2,7 @@
 	/** All that a teacher has of one student in the class, for a conference; and what the family sees of it. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { shortDay } from '$lib/api/days';
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Working from '$lib/working/Working.svelte';
@@ -25,6 +25,8 @@
 			),
 		enabled: asFamily
 	}));
+
+	const inWords = ({ percent }: Shapes['TrendOut']) => (percent === null ? 'missing' : `${percent} %`);
 
 	function to(change: { student?: number; term?: number; eyes?: string }): string {
 		const next = { student, term: found.data?.term_id, eyes: asFamily ? 'family' : '', ...change };
@@ -80,13 +82,12 @@
 						<div
 							class="trend"
 							role="img"
-							aria-label={data.trend.map((each) => `${each.name} ${each.percent} %`).join(', ')}
+							aria-label={data.trend.map((each) => `${each.name} ${inWords(each)}`).join(', ')}
 						>
 							{#each data.trend as each, place (place)}
-								<span title="{each.name}: {each.percent} %"
-									><i style="height: {each.level}%"></i><small
-										>{each.due_on ? shortDay(each.due_on) : ''}</small
-									></span
+								<span title="{each.name}: {inWords(each)}"
+									><i class:missing={each.percent === null} style:height={each.percent && `${each.level}%`}
+									></i><small>{each.due_on ? shortDay(each.due_on) : ''}</small></span
 								>
 							{/each}
 						</div>
@@ -213,6 +214,10 @@
 		print-color-adjust: exact;
 		width: 14px;
 		background: var(--deep-2);
+	}
+	.trend i.missing {
+		height: 3px;
+		background: var(--rowan);
 	}
 	.trend small {
 		position: absolute;
