@@ -27,6 +27,8 @@ TEACHERS, SECONDS = 60, 60
 KEYS = 2000
 PAUSE = 40
 """Between two keys, in ms: 20 or more keys a second."""
+PILES = 4
+"""How many columns are gone through for the 95th percentile: the first is entered while all is still cold."""
 
 
 def at(durations: list[float], share: float) -> float:
@@ -193,9 +195,11 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
             " if (each.name === 'keydown') window.slow.push(each.duration) }).observe({type: 'event', durationThreshold: 16})"
         )
 
-        def pressed(keys: list[str], times: int) -> list[float]:
+        def pressed(keys: list[str], times: int, work: int = 0) -> list[float]:
             """The durations from key to paint at a pace that no hand reaches; what the browser reports not is shorter than 16 ms."""
-            page.get_by_role("gridcell", name="Work 0:").first.click()
+            for key in ("Control+Home", *["ArrowRight"] * work):
+                page.keyboard.press(key)
+            page.get_by_role("gridcell", name=f"Work {work}:").first.click()
             page.evaluate("window.slow = []")
             for turn in range(times):
                 page.keyboard.press(keys[turn % len(keys)])
@@ -211,7 +215,7 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
         }
         for name, keys in kinds.items():
             # At the last student Enter goes nowhere, and what does not change is not painted.
-            found = pressed(keys, 3 * 35)
+            found = [each for work in range(PILES) for each in pressed(keys, 3 * 35, work)]
             lines.append(
                 f"  {name}: {at(found, 0.95):.0f} ms from key to paint at the 95th percentile (aim 50), {max(found):.0f} at most"
             )

@@ -16,8 +16,9 @@
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import Spread from './Spread.svelte';
+	import { Still } from './still.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { blocksOf, COLUMN, ROW, stable, TOGETHER } from './visible';
+	import { blocksOf, COLUMN, ROW, stable, TOGETHER, type Block } from './visible';
 	import { atHand, NARROW, shownName } from './view';
 	import { wanted } from './wanted.svelte';
 
@@ -114,9 +115,15 @@
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
 	const all = $derived(blocksOf(works));
-	const blocks = $derived(across.drawn.flatMap((each) => all[each] ?? []));
-	const places = $derived(Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
-	const hues = $derived(new Map(grid.codes.map((each) => [each.code, each.colour])));
+	let blocksBefore: Block<Work>[] = [];
+	// What all cells look at.
+	const blocks = new Still(() => {
+		const now = across.drawn.flatMap((each) => all[each] ?? []);
+		return (blocksBefore = stable(now, blocksBefore, (each) => each));
+	});
+	const places = new Still(() => Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
+	const codes = new Still(() => grid.codes);
+	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
 	const figures: [Figure, string][] = [
 		['mean', 'Mean, in points'],
 		['median', 'Median, in points'],
@@ -394,7 +401,7 @@
 			<div class="heads" role="row" aria-rowindex="1">
 				<div class="student" role="columnheader">{grid.rows.length} students</div>
 				<div class="grade" role="columnheader">{grid.term}</div>
-				<Blocks {blocks}>
+				<Blocks blocks={blocks.now}>
 					{#snippet children(index)}
 						<ColumnHead
 							column={grid.columns[index]!}
@@ -408,7 +415,7 @@
 			<div class="strip" role="row">
 				<div class="student" role="gridcell">spread, 40 to 100 %</div>
 				<div class="grade" role="gridcell"><Spread spread={grid.spread} width={56} /></div>
-				<Blocks {blocks}>
+				<Blocks blocks={blocks.now}>
 					{#snippet children(index)}
 						<div role="gridcell"><Spread spread={grid.columns[index]!.spread} /></div>
 					{/snippet}
@@ -421,13 +428,13 @@
 				<GridRow
 					{row}
 					{index}
-					{blocks}
+					blocks={blocks.now}
 					{selection}
 					{entering}
 					{hues}
 					{hasIce}
 					{isAdjusted}
-					{places}
+					places={places.now}
 					{hasAliases}
 					onrow={() => onrow(row)}
 					onworking={() => onworking(row)}
@@ -448,7 +455,7 @@
 					</select>
 				</div>
 				<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
-				<Blocks {blocks}>
+				<Blocks blocks={blocks.now}>
 					{#snippet children(index)}
 						<div class="figure" role="gridcell">{grid.columns[index]!.figures[figure] ?? ''}</div>
 					{/snippet}

@@ -7,11 +7,12 @@
 	import { rest as lacking } from './decimals';
 	import type { Entering, Row, Work } from './entering.svelte';
 	import type { Selection } from './selection.svelte';
+	import { Still } from './still.svelte';
 	import { shownName } from './view';
 	import { ROW, type Block } from './visible';
 
 	let {
-		row,
+		row: given,
 		index,
 		blocks,
 		selection,
@@ -45,11 +46,13 @@
 		onedit: () => void;
 	} = $props();
 
-	const isHere = $derived(index === selection.at.row);
+	const still = new Still(() => given);
+	const row = $derived(still.now);
+	const isHere = new Still(() => index === selection.at.row);
 	// Looked at once a row: what happens in another row leaves its cells alone.
-	const waiting = $derived(entering.waiting(row));
-	const troubled = $derived(entering.troubled(row));
-	const others = $derived(pulse.inRow(row.student_id));
+	const waiting = new Still(() => entering.waiting(given));
+	const troubled = new Still(() => entering.troubled(given));
+	const others = new Still(() => pulse.inRow(given.student_id));
 	const name = $derived(shownName(row, hasAliases));
 	const states: Record<string, string> = {
 		not_assigned: 'not assigned',
@@ -59,8 +62,8 @@
 
 	function label(column: Work): string {
 		const cell = row.cells[column.id]!;
-		const problem = troubled?.get(column.id);
-		const text = problem?.typed ?? waiting?.get(column.id)?.text ?? cell.text;
+		const problem = troubled.now?.get(column.id);
+		const text = problem?.typed ?? waiting.now?.get(column.id)?.text ?? cell.text;
 		return [
 			`${name}, ${column.name}:`,
 			text || (cell.state ? states[cell.state] : 'blank'),
@@ -82,7 +85,7 @@
 	}
 </script>
 
-<div class="row" class:here={isHere} role="row" aria-rowindex={index + 2} style:top="{index * ROW}px">
+<div class="row" class:here={isHere.now} role="row" aria-rowindex={index + 2} style:top="{index * ROW}px">
 	<div class="student" role="rowheader" title={hasAliases ? undefined : name}>
 		<button tabindex="-1" onclick={onrow}
 			>{#if hasAliases}<b>{row.alias}</b>{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
@@ -104,13 +107,13 @@
 	<Blocks {blocks}>
 		{#snippet children(at, column)}
 			{@const cell = row.cells[column.id]}
-			{@const isAt = isHere && at === selection.at.column}
+			{@const isAt = isHere.now && at === selection.at.column}
 			{@const isTyping = isAt && selection.typed !== null}
 			{@const isChosen = selection.anchor !== null && selection.holds(index, at)}
 			{#if cell}
-				{@const somebody = others?.get(column.id)}
-				{@const problem = troubled?.get(column.id)}
-				{@const pending = waiting?.get(column.id)}
+				{@const somebody = others.now?.get(column.id)}
+				{@const problem = troubled.now?.get(column.id)}
+				{@const pending = waiting.now?.get(column.id)}
 				{@const isIced =
 					hasIce &&
 					cell.level !== null &&

@@ -34,6 +34,7 @@
 		ways,
 		type View
 	} from '$lib/grid/view';
+	import { Still } from '$lib/grid/still.svelte';
 	import { ColumnActs } from '$lib/grid/columnActs';
 	import { commands, type Command } from '$lib/frame/commands';
 	import type { Problem } from '$lib/saving/queue';
@@ -61,9 +62,10 @@
 
 	/** What was chosen just now, of this class; it comes before what is remembered. */
 	let chosen = $state<{ id: number; view: Partial<View> }>({ id: 0, view: {} });
+	const remembered = new Still(() => grid.data?.view as Partial<View> | undefined);
 	const view = $derived<View>({
 		...usual,
-		...(grid.data?.view as Partial<View> | undefined),
+		...remembered.now,
 		...(chosen.id === id ? chosen.view : {})
 	});
 
