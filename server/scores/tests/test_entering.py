@@ -247,7 +247,9 @@ def test_slips_stand_among_the_checks_with_their_mend(world: World) -> None:
 def test_a_teacher_sees_the_student_and_what_the_family_sees_of_this_class(world: World) -> None:
     enter(world, entry(world, "17"), entry(world, "9", assignment=1))
     client, student = world.client("teacher"), world.students[0].pk
-    enter(world, entry(world, "17", 1) | {"note": "rang home", "comment": "Well seen."}, entry(world, "mi", assignment=2))
+    enter(
+        world, entry(world, "17", 1) | {"note": "rang home", "comment": "Well seen."}, entry(world, "mi", assignment=2)
+    )
     page = client.get(f"{world.address}/students/{student}").json()
     assert page["notes"][0]["note"] == "rang home"
     assert [each["percent"] for each in page["trend"]] == ["85.0", "45.0", None]
