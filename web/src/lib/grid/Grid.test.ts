@@ -72,7 +72,7 @@ describe('the grid', () => {
 		await user.keyboard('{Control>}{Home}{/Control}{Shift>}{ArrowDown}{ArrowRight}{/Shift}');
 		const setData = vi.fn();
 		await fireEvent.copy(document.activeElement!, { clipboardData: { setData } });
-		expect(setData.mock.calls).toEqual([['text/plain', '12\t\n12\t']]);
+		expect(setData.mock.calls).toEqual([['text/plain', '12\t\n12\t\n']]);
 		expect(enterAll).not.toHaveBeenCalled();
 		await fireEvent.cut(document.activeElement!, { clipboardData: { setData } });
 		expect(setData.mock.calls[1]).toEqual(setData.mock.calls[0]);

@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { format, matched, parse } from './clipboard';
 
 const CLASS = [
-	{ given_name: 'Tolu', family_name: 'Adeyemi' },
-	{ given_name: 'Łucja', family_name: 'Kowalczyk' },
-	{ given_name: 'Lena', family_name: 'Novak' },
-	{ given_name: 'Lena', family_name: 'Novak' }
+	{ given_name: 'Tolu', family_name: 'Adeyemi', number: null },
+	{ given_name: 'Łucja', family_name: 'Kowalczyk', number: null },
+	{ given_name: 'Lena', family_name: 'Novak', number: '7120' },
+	{ given_name: 'Lena', family_name: 'Novak', number: '7133' }
 ];
 
 describe('what is pasted', () => {
@@ -24,11 +24,22 @@ describe('what is pasted', () => {
 		]);
 	});
 
-	it('comes back as it was written', () => {
-		const rows = [
-			['1', 'a "b"'],
-			['', 'x\ty']
-		];
+	it.each([
+		[
+			[
+				['1', 'a "b"'],
+				['', 'x\ty']
+			]
+		],
+		[
+			[
+				['1', '2'],
+				['', '']
+			]
+		],
+		[[['1'], ['']]],
+		[[['']]]
+	])('comes back as it was written, blanks at its end too: %j', (rows) => {
 		expect(parse(format(rows))).toEqual(rows);
 	});
 });
@@ -42,6 +53,10 @@ describe('names that are pasted too', () => {
 		expect(matched(parse('Adeyemi Tolu\t5\nLena Novak\t6\nKowalczyk Łucja\t7\nX Y\t8'), CLASS)).toEqual([
 			0, -1, 1, -1
 		]);
+	});
+
+	it('of namesakes are told apart by their number', () => {
+		expect(matched(parse('Novak, Lena (7133)\t5\nLena Novak 7120\t6'), CLASS)).toEqual([3, 2]);
 	});
 
 	it('are no names where they are numbers', () => {

@@ -2,6 +2,7 @@
 import { api, ask, type Shapes } from '$lib/api/client';
 import { consequence } from '$lib/consequence/consequence.svelte';
 import type { Called } from '$lib/consequence/words';
+import type { Command } from '$lib/frame/commands';
 import { notice } from '$lib/frame/notice.svelte';
 import { Editing } from '$lib/planning/editing';
 import type { Place } from '$lib/saving/queue';
@@ -143,6 +144,24 @@ export class ColumnActs {
 				words: 'Delete it with its scores; both can be brought back for 30 days',
 				act: () => notice.tried(this.#editing.remove('assignment', id))
 			}
+		];
+	}
+
+	/** All of it, and what can be given to the rest, as the palette offers it. */
+	get commands(): Command[] {
+		const { name, lock } = this.column();
+		const given = [
+			{ text: '0', named: 'zero' },
+			...this.grid().codes.map((each) => ({ text: each.code, named: `${each.code}, ${each.name},` })),
+			...(this.usual ? [{ text: this.usual, named: `${this.usual}, the most common,` }] : [])
+		];
+		return [
+			...[...this.states, ...this.whole].map((each) => ({ name: each.words, words: name, act: each.act })),
+			...(lock || !this.blanks.length ? [] : given).map(({ text, named }) => ({
+				name: `Give ${named} to the rest`,
+				words: name,
+				act: () => this.give(this.blanks, () => text, text)
+			}))
 		];
 	}
 

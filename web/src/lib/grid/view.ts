@@ -1,6 +1,7 @@
 /** How somebody chose to look at a class's grid: what is in sight, and in which order. */
 import type { Shapes } from '$lib/api/client';
 import type { Called } from '$lib/consequence/words';
+import type { Command } from '$lib/frame/commands';
 
 export interface View {
 	columns: 'date' | 'category' | 'hand';
@@ -54,6 +55,24 @@ export const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | '
 	['hasAliases', 'aliases'],
 	['hasLens', 'lens']
 ];
+
+/** How the grid can be looked at, as the palette offers it. */
+export function commandsOf(view: View, look: (change: Partial<View>) => void): Command[] {
+	const command = (name: string, change: Partial<View>) => ({
+		name,
+		words: 'the grid',
+		act: () => look(change)
+	});
+	return [
+		...ways.map(([columns, name]) => command(`columns ${name}`, { columns })),
+		...orders.map(([students, name]) => command(`students ${name}`, { students })),
+		...numbers.map(([which, name]) => command(`scores ${name}`, { numbers: which })),
+		...switches.map(([which, name]) =>
+			command(`${name} ${view[which] ? 'off' : 'on'}`, { [which]: !view[which] })
+		),
+		command('show all work', { work: 'all', aside: [], onlyBlanks: false })
+	];
+}
 
 /** Below this many pixels one assignment is shown at a time. */
 export const NARROW = 1024;

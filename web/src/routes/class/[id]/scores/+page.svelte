@@ -21,19 +21,7 @@
 	import type { Pasted } from '$lib/grid/pasting';
 	import RowLens from '$lib/grid/RowLens.svelte';
 	import Toolbar from '$lib/grid/Toolbar.svelte';
-	import {
-		arranged,
-		atHand,
-		NARROW,
-		calledIn,
-		numbers,
-		orders,
-		Steady,
-		switches,
-		usual,
-		ways,
-		type View
-	} from '$lib/grid/view';
+	import { arranged, atHand, NARROW, calledIn, commandsOf, Steady, usual, type View } from '$lib/grid/view';
 	import { Still } from '$lib/grid/still.svelte';
 	import { ColumnActs } from '$lib/grid/columnActs';
 	import { commands, type Command } from '$lib/frame/commands';
@@ -240,6 +228,8 @@
 		if (!lens.current) lens.setImmediately(looked);
 	}
 
+	const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['class', id] });
+
 	/** The hand goes to what was added. */
 	function onadded(work: number): void {
 		if (view.work !== 'all') look({ work: 'all' });
@@ -252,28 +242,11 @@
 		const data = grid.data;
 		if (!data) return [];
 		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
-		const acts =
-			work && new ColumnActs(id, () => data, () => work, () => queries.invalidateQueries({ queryKey: ['class', id] }), () => view.hasAliases); // prettier-ignore
+		const acts = work && new ColumnActs(id, () => data, () => work, refresh, () => view.hasAliases); // prettier-ignore
 		return [
-			...ways.map(([columns, name]) => ({ name: `columns ${name}`, words: 'the grid', act: () => look({ columns }) })),
-			...orders.map(([students, name]) => ({ name: `students ${name}`, words: 'the grid', act: () => look({ students }) })),
-			...numbers.map(([which, name]) => ({ name: `scores ${name}`, words: 'the grid', act: () => look({ numbers: which }) })),
-			...switches.map(([which, name]) => ({
-				name: `${name} ${view[which] ? 'off' : 'on'}`, words: 'the grid', act: () => look({ [which]: !view[which] })
-			})),
-			{ name: 'show all work', words: 'the grid', act: () => look({ work: 'all', aside: [], onlyBlanks: false }) },
+			...commandsOf(view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
-			...(acts ? [...acts.states, ...acts.whole] : []).map((each) => ({ name: each.words, words: work!.name, act: each.act })),
-			...(acts && !work.lock ? [
-				{ name: 'Give zero to the rest', words: work.name, act: () => acts.give(acts.blanks, () => '0', '0') },
-				...data.codes.map(({ code, name }) => ({
-					name: `Give ${code}, ${name}, to the rest`, words: work.name, act: () => acts.give(acts.blanks, () => code, code)
-				})),
-				...(acts.usual ? [{
-					name: `Give ${acts.usual}, the most common, to the rest`, words: work.name,
-					act: () => acts.give(acts.blanks, () => acts.usual, acts.usual)
-				}] : [])
-			] : []),
+			...(acts?.commands ?? []),
 			...(work ? [
 				{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },
 				{ name: 'Adjust it', words: work.name, act: () => goto(`/class/${id}/plan?term=${data.term_id}&open=${work.id}`) }
@@ -391,7 +364,7 @@
 								grid={data}
 								{column}
 								hasAliases={view.hasAliases}
-								refresh={() => queries.invalidateQueries({ queryKey: ['class', id] })}
+								{refresh}
 								onaside={() => {
 									look({ aside: [...view.aside, column.id] });
 									looked = null;
