@@ -7,6 +7,8 @@
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Working from '$lib/working/Working.svelte';
 
+	/** How many days have room under the scores. */
+	const MOST_DAYS = 14;
 	const id = $derived(Number(page.params['id']));
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
@@ -79,17 +81,22 @@
 					{/if}
 					{#if data.trend.length}
 						<h3>Scores in percent, by due date</h3>
-						<div
-							class="trend"
-							role="img"
-							aria-label={data.trend.map((each) => `${each.name} ${inWords(each)}`).join(', ')}
-						>
-							{#each data.trend as each, place (place)}
-								<span title="{each.name}: {inWords(each)}"
-									><i class:missing={each.percent === null} style:height={each.percent && `${each.level}%`}
-									></i><small>{each.due_on ? shortDay(each.due_on) : ''}</small></span
-								>
-							{/each}
+						<div class="trend">
+							<p aria-hidden="true"><span>100</span><span>50</span><span>0</span></p>
+							<div
+								class="bars"
+								role="img"
+								aria-label={data.trend.map((each) => `${each.name} ${inWords(each)}`).join(', ')}
+							>
+								{#each data.trend as each, place (place)}
+									<span title="{each.name}: {inWords(each)}"
+										><i class:missing={each.percent === null} style:height={each.percent && `${each.level}%`}
+										></i>{#if each.due_on && place % Math.ceil(data.trend.length / MOST_DAYS) === 0}<small
+												>{shortDay(each.due_on)}</small
+											>{/if}</span
+									>
+								{/each}
+							</div>
 						</div>
 					{/if}
 					<h3>How the grade comes about</h3>
@@ -196,13 +203,27 @@
 	}
 	.trend {
 		display: flex;
-		gap: 4px;
+		gap: 8px;
 		height: 110px;
+		margin: 12px 0 40px;
+	}
+	.trend p {
+		display: flex;
+		flex-direction: column;
+		justify-content: space-between;
+		margin: -8px 0;
+		color: var(--slate);
+		font-size: 12px;
+		line-height: 16px;
+		text-align: right;
+	}
+	.bars {
+		display: flex;
+		flex: 1;
 		border-bottom: 1px solid var(--rule);
 		background: linear-gradient(var(--hair) 1px, transparent 1px) 0 0 / 100% 25%;
-		margin-bottom: 40px;
 	}
-	.trend span {
+	.bars span {
 		position: relative;
 		display: flex;
 		flex: 1;
@@ -210,19 +231,22 @@
 		justify-content: center;
 		max-width: 64px;
 	}
-	.trend i {
+	.bars i {
 		print-color-adjust: exact;
-		width: 14px;
+		width: min(14px, 75%);
 		background: var(--deep-2);
 	}
-	.trend i.missing {
+	.bars i.missing {
 		height: 3px;
 		background: var(--rowan);
 	}
-	.trend small {
+	.bars small {
 		position: absolute;
 		top: 100%;
 		white-space: nowrap;
+	}
+	.bars span:first-child small {
+		left: 0;
 	}
 	aside h3:first-child {
 		margin-top: 0;
