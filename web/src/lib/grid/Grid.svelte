@@ -7,22 +7,19 @@
 	import { saving } from '$lib/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { Axis } from './axis.svelte';
-	import Blocks from './Blocks.svelte';
-	import { format } from './clipboard';
+	import { Chosen } from './chosen';
 	import { decimals } from './decimals';
-	import ColumnHead from './ColumnHead.svelte';
 	import { Entering, type Column, type Here, type Row, type Work } from './entering.svelte';
+	import Figures from './Figures.svelte';
 	import GridRow from './GridRow.svelte';
+	import Heads from './Heads.svelte';
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
-	import Spread from './Spread.svelte';
 	import { Still } from './still.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { blocksOf, COLUMN, ROW, stable, TOGETHER, type Block } from './visible';
-	import { atHand, NARROW, shownName } from './view';
+	import { atHand, NARROW, shownName, type View } from './view';
 	import { wanted } from './wanted.svelte';
-
-	export type Figure = 'mean' | 'median' | 'deviation' | 'count' | 'missing';
 
 	let {
 		classId,
@@ -48,10 +45,10 @@
 		/** Whether aliases stand in place of names. */
 		hasAliases: boolean;
 		/** What the footer shows. */
-		figure: Figure;
+		figure: View['figure'];
 		/** The acts of the cell's menu beside those of the grid itself. */
 		acts: (here: Here, chosen: Here[]) => MenuAct[];
-		onfigure: (figure: Figure) => void;
+		onfigure: (figure: View['figure']) => void;
 		onworking: (row: Row) => void;
 		/** A key was pressed in a cell. */
 		onkey: () => void;
@@ -87,6 +84,7 @@
 		() => ({ rows: grid.rows.length, columns: grid.columns.length }),
 		(_, text) => entering.enter(text)
 	);
+	const chosen = new Chosen(() => grid, selection, entering);
 	const down = new Axis(
 		() => ROW,
 		1,
@@ -124,14 +122,6 @@
 	const places = new Still(() => Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
-	const figures: [Figure, string][] = [
-		['mean', 'Mean, in points'],
-		['median', 'Median, in points'],
-		['deviation', 'Deviation, in points'],
-		['count', 'How many have a number'],
-		['missing', 'Missing']
-	];
-
 	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
 	function onscroll(): void {
 		const follow = () => {
@@ -162,7 +152,7 @@
 				selection.extend(act.rows, act.columns);
 				break;
 			case 'fill':
-				fillDown();
+				chosen.fillDown();
 				return;
 			case 'type':
 			case 'edit':
@@ -178,7 +168,7 @@
 				return;
 			case 'clear':
 				selection.drop();
-				put('', 'typed');
+				chosen.put('', 'typed');
 				break;
 			case 'drop':
 				entering.leave();
@@ -192,45 +182,20 @@
 		await focus();
 	}
 
-	/** The same in all cells that are chosen. */
-	function put(text: string, how: 'typed' | 'filled' = 'filled'): void {
-		entering.enterAll(
-			selection.cells().map((at) => ({ at, text })),
-			how
-		);
-	}
-
-	/** What stands in the rectangle's first row goes into all rows below it. */
-	function fillDown(): void {
-		const { top } = selection.chosen;
-		const cells = selection.cells().filter((at) => at.row > top);
-		entering.enterAll(
-			cells.map((at) => ({ at, text: entering.text({ row: top, column: at.column }) })),
-			'filled'
-		);
-	}
-
 	function isElsewhere(event: ClipboardEvent): boolean {
 		return selection.typed !== null || !scroller.contains(event.target as Node);
 	}
 
 	function oncopy(event: ClipboardEvent): void {
 		if (isElsewhere(event)) return;
-		const { top, left, bottom, right } = selection.chosen;
-		const copied = [];
-		for (let row = top; row <= bottom; row++) {
-			const cells = [];
-			for (let column = left; column <= right; column++) cells.push(entering.text({ row, column }));
-			copied.push(cells);
-		}
-		event.clipboardData?.setData('text/plain', format(copied));
+		event.clipboardData?.setData('text/plain', chosen.copied);
 		event.preventDefault();
 	}
 
 	function oncut(event: ClipboardEvent): void {
 		if (isElsewhere(event)) return;
 		oncopy(event);
-		put('', 'typed');
+		chosen.put('', 'typed');
 	}
 
 	function onpaste(event: ClipboardEvent): void {
@@ -265,13 +230,7 @@
 	function tell(): void {
 		const here = entering.here(selection.at);
 		if (!here) return;
-		const cells = selection.anchor
-			? selection.cells().map((at) => ({
-					student: grid.rows[at.row]!.student_id,
-					assignment: grid.columns[at.column]!.id
-				}))
-			: [];
-		onselect(here.row, here.column, cells);
+		onselect(here.row, here.column, selection.anchor ? chosen.places : []);
 	}
 
 	async function pick(cell: Cell, isReaching: boolean): Promise<void> {
@@ -285,9 +244,9 @@
 		menu = scroller.querySelector('.cell[tabindex="0"]')?.getBoundingClientRect() ?? null;
 	}
 
-	async function closeMenu(): Promise<void> {
+	async function closeMenu(isElsewhere: boolean): Promise<void> {
 		menu = null;
-		await focus();
+		if (!isElsewhere) await focus();
 	}
 
 	/** What can be done with the cell one is in, or with all that are chosen. */
@@ -296,14 +255,9 @@
 		if (!here) return [];
 		const codes = grid.codes.map((each) => ({
 			words: `${each.code}, ${each.name}: ${each.does}`,
-			act: () => put(each.code)
+			act: () => chosen.put(each.code)
 		}));
-		// What stands beside a score can be changed where the score itself is locked.
-		const chosen = selection
-			.cells()
-			.flatMap((at) => entering.here(at) ?? [])
-			.filter(({ cell }) => cell.state !== 'not_assigned');
-		return [...acts(here, chosen), ...codes];
+		return [...acts(here, chosen.assigned), ...codes];
 	}
 
 	const menuActs = $derived(menu ? actsHere() : []);
@@ -318,8 +272,8 @@
 				words: each.key ? `${cell}; Space ${each.key}` : cell,
 				act: each.act
 			})),
-			{ name: 'fill down', words: 'what is chosen; Ctrl D', act: fillDown },
-			{ name: 'empty', words: 'what is chosen; Delete', act: () => put('', 'typed') }
+			{ name: 'fill down', words: 'what is chosen; Ctrl D', act: () => chosen.fillDown() },
+			{ name: 'empty', words: 'what is chosen; Delete', act: () => chosen.put('', 'typed') }
 		];
 	}
 
@@ -398,29 +352,7 @@
 		{onkeydown}
 	>
 		<div class="top" role="rowgroup">
-			<div class="heads" role="row" aria-rowindex="1">
-				<div class="student" role="columnheader">{grid.rows.length} students</div>
-				<div class="grade" role="columnheader">{grid.term}</div>
-				<Blocks blocks={blocks.now}>
-					{#snippet children(index)}
-						<ColumnHead
-							column={grid.columns[index]!}
-							{index}
-							isHere={index === selection.at.column}
-							onhead={() => onhead(grid.columns[index]!)}
-						/>
-					{/snippet}
-				</Blocks>
-			</div>
-			<div class="strip" role="row">
-				<div class="student" role="gridcell">spread, 40 to 100 %</div>
-				<div class="grade" role="gridcell"><Spread spread={grid.spread} width={56} /></div>
-				<Blocks blocks={blocks.now}>
-					{#snippet children(index)}
-						<div role="gridcell"><Spread spread={grid.columns[index]!.spread} /></div>
-					{/snippet}
-				</Blocks>
-			</div>
+			<Heads {grid} blocks={blocks.now} at={selection.at.column} {onhead} />
 		</div>
 		<div class="students" role="rowgroup" style:height="{grid.rows.length * ROW}px">
 			{#each down.drawn as index (grid.rows[index]?.student_id)}
@@ -444,23 +376,7 @@
 			{/each}
 		</div>
 		<div class="foot" role="rowgroup">
-			<div class="last" role="row">
-				<div class="student" role="gridcell">
-					<select
-						aria-label="What the last line shows"
-						value={figure}
-						onchange={(event) => onfigure(event.currentTarget.value as Figure)}
-					>
-						{#each figures as [value, words] (value)}<option {value}>{words}</option>{/each}
-					</select>
-				</div>
-				<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
-				<Blocks blocks={blocks.now}>
-					{#snippet children(index)}
-						<div class="figure" role="gridcell">{grid.columns[index]!.figures[figure] ?? ''}</div>
-					{/snippet}
-				</Blocks>
-			</div>
+			<Figures {grid} blocks={blocks.now} {figure} {onfigure} />
 		</div>
 	</div>
 </div>
@@ -528,51 +444,5 @@
 		left: 178px;
 		width: calc(55px + var(--mark));
 		border-right-color: var(--rule);
-	}
-	.heads,
-	.strip,
-	.last {
-		position: relative;
-	}
-	.heads {
-		height: 80px;
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.heads > .student {
-		padding-top: 42px;
-	}
-	.heads > .grade {
-		padding: 42px 0 0 10px;
-	}
-	.strip {
-		height: 22px;
-		border-bottom: 1px solid var(--rule);
-		font-size: 12px;
-		color: var(--slate);
-	}
-	.last {
-		height: 28px;
-		border-top: 1px solid var(--rule);
-		font-size: 12px;
-		line-height: 27px;
-	}
-	.strip [role='gridcell'],
-	.last [role='gridcell'] {
-		border-bottom: 0;
-	}
-	.strip [role='gridcell'] {
-		display: grid;
-		align-content: center;
-	}
-	select {
-		width: 100%;
-		height: 24px;
-		background: transparent;
-		color: inherit;
-	}
-	.figure {
-		padding-right: 8px;
-		text-align: right;
 	}
 </style>

@@ -1,7 +1,18 @@
 <script lang="ts">
 	/** How the grid is looked at: order, what is in sight, and names or aliases. */
 	import type { Shapes } from '$lib/api/client';
-	import { numbers, orderOf, orders, states, switches, ways, type View } from './view';
+	import Menu from '$lib/ui/Menu.svelte';
+	import {
+		categoriesOf,
+		numbers,
+		orderOf,
+		orders,
+		states,
+		switches,
+		ways,
+		waysBack,
+		type View
+	} from './view';
 
 	let {
 		grid,
@@ -23,9 +34,12 @@
 		onadd: () => void;
 		look: (change: Partial<View>) => void;
 	} = $props();
-	const categories = $derived([
-		...new Set(grid.columns.flatMap((each) => (each.category === null ? [] : [each.category])))
-	]);
+	const categories = $derived(categoriesOf(grid));
+	const back = $derived(waysBack(grid, view, look));
+	const aside = $derived(grid.columns.filter((each) => view.aside.includes(each.id)).length);
+	let asideButton = $state<HTMLButtonElement>();
+	/** Where the menu of what is put aside stands while it is open. */
+	let menu = $state<DOMRect | null>(null);
 	const hasAdjusted = $derived(
 		grid.rows.some((row) =>
 			Object.values(row.cells).some((cell) => cell.adjusted && cell.adjusted !== cell.text)
@@ -60,8 +74,12 @@
 			{#each states as [value, words] (value)}<option {value}>{words}</option>{/each}
 		</optgroup>
 	</select>
-	{#if view.aside.length}
-		<button class="link" onclick={() => look({ aside: [] })}>{view.aside.length} put aside: bring back</button
+	{#if aside}
+		<button
+			class="link"
+			bind:this={asideButton}
+			aria-haspopup="menu"
+			onclick={() => (menu = asideButton!.getBoundingClientRect())}>{aside} put aside</button
 		>
 	{/if}
 	<select
@@ -93,6 +111,17 @@
 	<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
 	<a class="btn quiet small" href={stack}>Enter a stack</a>
 </div>
+
+{#if menu}
+	<Menu
+		acts={back}
+		beside={menu}
+		onclose={(isElsewhere) => {
+			menu = null;
+			if (!isElsewhere) asideButton?.focus();
+		}}
+	/>
+{/if}
 
 <style>
 	.tool {

@@ -52,10 +52,22 @@ describe('how the grid is looked at', () => {
 		expect([students.value, barred]).toEqual(['alias', ['family', 'given']]);
 	});
 
-	it('says how much is put aside, and brings it back', async () => {
-		const look = open({ aside: [4, 5] });
-		await user.click(screen.getByRole('button', { name: '2 put aside: bring back' }));
-		expect(look).toHaveBeenCalledExactlyOnceWith({ aside: [] });
+	it('says how much is put aside, and brings back one or all of it; what was put aside in another term stays so', async () => {
+		const look = open({ aside: [1, 3, 90] });
+		const aside = screen.getByRole('button', { name: '2 put aside' });
+		await user.click(aside);
+		await user.click(screen.getByRole('menuitem', { name: 'bring back Walk 3' }));
+		await user.click(aside);
+		await user.click(screen.getByRole('menuitem', { name: 'bring back all 2' }));
+		expect(look.mock.calls.flat()).toEqual([{ aside: [1, 90] }, { aside: [90] }]);
+	});
+
+	it('closes the menu of what is put aside for whoever goes elsewhere', async () => {
+		open({ aside: [1] });
+		await user.click(screen.getByRole('button', { name: '1 put aside' }));
+		await user.click(screen.getByLabelText('Only students named'));
+		expect(screen.queryByRole('menu')).toBeNull();
+		expect(document.activeElement).toBe(screen.getByLabelText('Only students named'));
 	});
 
 	it('sorts again when asked to, and not under one’s hands', async () => {

@@ -56,8 +56,43 @@ export const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | '
 	['hasLens', 'lens']
 ];
 
+/** What the last line can show. */
+export const figures: [View['figure'], string][] = [
+	['mean', 'Mean, in points'],
+	['median', 'Median, in points'],
+	['deviation', 'Deviation, in points'],
+	['count', 'How many have a number'],
+	['missing', 'Missing']
+];
+
+/** The categories that have work in a grid. */
+export function categoriesOf(grid: Shapes['GridOut']): string[] {
+	return [...new Set(grid.columns.flatMap((each) => each.category ?? []))];
+}
+
+/** What brings back work of a grid that was put aside; what was put aside in other terms stays so. */
+export function waysBack(
+	grid: Shapes['GridOut'],
+	view: View,
+	look: (change: Partial<View>) => void
+): { words: string; act: () => void }[] {
+	const aside = grid.columns.filter((each) => view.aside.includes(each.id));
+	const back = (words: string, works: Column[]) => {
+		const ids = works.map((each) => each.id);
+		return { words, act: () => look({ aside: view.aside.filter((each) => !ids.includes(each)) }) };
+	};
+	return [
+		...aside.map((each) => back(`bring back ${each.name}`, [each])),
+		...(aside.length > 1 ? [back(`bring back all ${aside.length}`, aside)] : [])
+	];
+}
+
 /** How the grid can be looked at, as the palette offers it. */
-export function commandsOf(view: View, look: (change: Partial<View>) => void): Command[] {
+export function commandsOf(
+	grid: Shapes['GridOut'],
+	view: View,
+	look: (change: Partial<View>) => void
+): Command[] {
 	const command = (name: string, change: Partial<View>) => ({
 		name,
 		words: 'the grid',
@@ -70,6 +105,10 @@ export function commandsOf(view: View, look: (change: Partial<View>) => void): C
 		...switches.map(([which, name]) =>
 			command(`${name} ${view[which] ? 'off' : 'on'}`, { [which]: !view[which] })
 		),
+		...categoriesOf(grid).map((work) => command(`only work in ${work}`, { work })),
+		...states.map(([work, name]) => command(`only work that is ${name}`, { work })),
+		...figures.map(([figure, name]) => command(`last line: ${name}`, { figure })),
+		...waysBack(grid, view, look).map(({ words, act }) => ({ name: words, words: 'put aside', act })),
 		command('show all work', { work: 'all', aside: [], onlyBlanks: false })
 	];
 }

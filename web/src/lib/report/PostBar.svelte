@@ -58,9 +58,9 @@
 {#if beside}<Menu
 		{acts}
 		{beside}
-		onclose={() => {
+		onclose={(isElsewhere) => {
 			beside = null;
-			more.focus();
+			if (!isElsewhere) more.focus();
 		}}
 	/>{/if}
 

@@ -11,8 +11,16 @@
 	/** A menu beside what it is about: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
 	import { onMount } from 'svelte';
 
-	let { acts, beside, onclose }: { acts: MenuAct[]; beside: DOMRect; onclose: () => Promise<void> | void } =
-		$props();
+	let {
+		acts,
+		beside,
+		onclose
+	}: {
+		acts: MenuAct[];
+		beside: DOMRect;
+		/** It is done with; one may have gone elsewhere already. */
+		onclose: (isElsewhere: boolean) => Promise<void> | void;
+	} = $props();
 	let menu = $state<HTMLElement>();
 	let place = $state({ left: 0, top: 0 });
 
@@ -27,14 +35,20 @@
 	});
 
 	async function choose(act: () => void): Promise<void> {
-		await onclose();
+		await onclose(false);
 		act();
+	}
+
+	/** Who goes elsewhere in the page has done with it; who looks into another window has not. */
+	function onfocusout({ target, relatedTarget }: FocusEvent): void {
+		const isAway = relatedTarget === null && document.activeElement === target;
+		if (!isAway && !menu?.contains(relatedTarget as Node | null)) void onclose(true);
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
 		event.stopPropagation();
 		const found = acts.find((each) => each.key === event.key.toLowerCase());
-		if (event.key === 'Escape') void onclose();
+		if (event.key === 'Escape') void onclose(false);
 		else if (found && !event.ctrlKey && !event.metaKey && !event.altKey) void choose(found.act);
 		else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') along(event.key === 'ArrowDown' ? 1 : -1);
 		else return;
@@ -48,7 +62,7 @@
 	}
 </script>
 
-<svelte:window onresize={() => onclose()} />
+<svelte:window onresize={() => onclose(false)} />
 <div
 	bind:this={menu}
 	class="menu"
@@ -57,8 +71,9 @@
 	aria-label="What can be done here"
 	style="left: {place.left}px; top: {place.top}px; --rows: {Math.ceil((acts.length + 1) / 2)}"
 	{onkeydown}
+	{onfocusout}
 >
-	{#each acts as each (each.words)}
+	{#each acts as each, place (place)}
 		<button role="menuitem" onclick={() => choose(each.act)}
 			><span
 				>{#if each.key}<kbd>{each.key}</kbd>{/if}</span
@@ -66,7 +81,7 @@
 			{each.words}</button
 		>
 	{/each}
-	<button role="menuitem" onclick={() => onclose()}><span><kbd>Esc</kbd></span> back</button>
+	<button role="menuitem" onclick={() => onclose(false)}><span><kbd>Esc</kbd></span> back</button>
 </div>
 
 <style>

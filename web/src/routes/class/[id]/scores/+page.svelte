@@ -244,7 +244,7 @@
 		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
 		const acts = work && new ColumnActs(id, () => data, () => work, refresh, () => view.hasAliases); // prettier-ignore
 		return [
-			...commandsOf(view, look),
+			...commandsOf(data, view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
 			...(acts?.commands ?? []),
 			...(work ? [

@@ -1,0 +1,63 @@
+<script lang="ts">
+	/** The last line of the grid: of the class and of each column, the figure that is asked for. */
+	import type { Shapes } from '$lib/api/client';
+	import Blocks from './Blocks.svelte';
+	import type { Work } from './entering.svelte';
+	import { figures, type View } from './view';
+	import type { Block } from './visible';
+
+	type Figure = View['figure'];
+
+	let {
+		grid,
+		blocks,
+		figure,
+		onfigure
+	}: {
+		grid: Shapes['GridOut'];
+		blocks: Block<Work>[];
+		figure: Figure;
+		onfigure: (figure: Figure) => void;
+	} = $props();
+</script>
+
+<div class="last" role="row">
+	<div class="student" role="gridcell">
+		<select
+			aria-label="What the last line shows"
+			value={figure}
+			onchange={(event) => onfigure(event.currentTarget.value as Figure)}
+		>
+			{#each figures as [value, words] (value)}<option {value}>{words}</option>{/each}
+		</select>
+	</div>
+	<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
+	<Blocks {blocks}>
+		{#snippet children(index)}
+			<div class="figure" role="gridcell">{grid.columns[index]!.figures[figure] ?? ''}</div>
+		{/snippet}
+	</Blocks>
+</div>
+
+<style>
+	.last {
+		position: relative;
+		height: 28px;
+		border-top: 1px solid var(--rule);
+		font-size: 12px;
+		line-height: 27px;
+	}
+	.last [role='gridcell'] {
+		border-bottom: 0;
+	}
+	select {
+		width: 100%;
+		height: 24px;
+		background: transparent;
+		color: inherit;
+	}
+	.figure {
+		padding-right: 8px;
+		text-align: right;
+	}
+</style>
