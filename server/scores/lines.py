@@ -4,12 +4,15 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from gradecore import book as core
-from gradecore.entry import Entry, EntryReader
+from gradecore.entry import Entry, EntryError, EntryReader
 from plans.models import Assignment
 
 from scores.by_standard import STROKE, ByStandard
 from scores.models import Score
 from scores.texts import Kept, core_score
+
+LONGEST = 200
+"""How many characters a line has at most."""
 
 
 @dataclass(frozen=True)
@@ -37,6 +40,8 @@ class Lines:
 
     def read(self, text: str, assignment: Assignment) -> Line:
         """What is typed for an assignment. Raises EntryError, which says what of it is not taken."""
+        if len(text) > LONGEST:
+            raise EntryError(f"This has {len(text):,} characters; a score has at most {LONGEST}.")
         # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
         by_standard = self.by_standard if assignment.standards else None
         whole, *parts = text.split(STROKE) if by_standard else [text]

@@ -147,7 +147,7 @@ class EntryIn(BaseModel, extra="forbid"):
 
     student: int
     assignment: int
-    text: str | None = Field(max_length=200)
+    text: str | None
     version: int
     comment: str | None = None
     note: str | None = None
@@ -185,7 +185,7 @@ class TriedEntryIn(Body):
 
     student: int
     assignment: int
-    text: str = Field(max_length=200)
+    text: str
 
 
 class TriedIn(Body):

@@ -2,6 +2,7 @@
 	/** What a cell shows on its level of ice: the score, or which kind of blank it is. */
 	import type { Shapes } from '$lib/api/client';
 	import type { Problem, Waiting } from '$lib/saving/queue';
+	import { brief } from '$lib/ui/brief';
 	import { rest } from './decimals';
 
 	let {
@@ -22,7 +23,7 @@
 		/** The colour of the code that is shown; 0 is none. */
 		hue?: number;
 	} = $props();
-	const text = $derived(problem?.typed ?? pending?.text ?? cell.text);
+	const text = $derived(brief(problem?.typed ?? pending?.text ?? cell.text));
 	const flag = $derived(pending?.flag ?? cell.flag);
 	const hasComment = $derived(pending?.comment === undefined ? cell.comment : pending.comment !== '');
 	/** Whether the score is the one that is saved. */

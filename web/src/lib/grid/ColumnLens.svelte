@@ -113,13 +113,16 @@
 		</div>
 		<p class="axis" aria-hidden="true"><span>0 %</span><span>50</span><span>100</span></p>
 	{/if}
-	<form onsubmit={give}>
-		<label>
-			<span class="label">Give the {blanks.length} without a score</span>
-			<input class="field" bind:value={rest} placeholder="0, a number, a code" disabled={!blanks.length} />
-		</label>
-		<button class="btn quiet" disabled={!rest.trim() || !blanks.length || Boolean(column.lock)}>Give</button>
-	</form>
+	{#if blanks.length || rest}
+		<form onsubmit={give}>
+			<label>
+				<span class="label">Give the {blanks.length} without a score</span>
+				<input class="field" bind:value={rest} placeholder="0, a number, a code" />
+			</label>
+			<button class="btn quiet" disabled={!rest.trim() || !blanks.length || Boolean(column.lock)}>Give</button
+			>
+		</form>
+	{/if}
 	{#if usual && blanks.length && !column.lock}
 		<p>
 			{usual} is the most common.

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A student's row: name, grade, and the cells that are drawn. */
 	import { pulse } from '$lib/frame/pulse.svelte';
+	import { brief } from '$lib/ui/brief';
 	import { hasLeft } from '$lib/ui/focus';
 	import Blocks from './Blocks.svelte';
 	import CellView from './CellView.svelte';
@@ -63,7 +64,7 @@
 	function label(column: Work): string {
 		const cell = row.cells[column.id]!;
 		const problem = troubled.now?.get(column.id);
-		const text = problem?.typed ?? waiting.now?.get(column.id)?.text ?? cell.text;
+		const text = brief(problem?.typed ?? waiting.now?.get(column.id)?.text ?? cell.text);
 		return [
 			`${name}, ${column.name}:`,
 			text || (cell.state ? states[cell.state] : 'blank'),

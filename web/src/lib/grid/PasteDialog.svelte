@@ -4,6 +4,7 @@
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/consequence/consequence.svelte';
 	import { changed, type Called } from '$lib/consequence/words';
+	import { brief } from '$lib/ui/brief';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Pasted } from './pasting';
 
@@ -55,7 +56,7 @@
 						{#each overwrites as each (`${each.student} ${each.assignment}`)}
 							<tr
 								><th scope="row">{called(each.student)}</th><td>{each.work}</td><td><s>{each.before}</s></td
-								><td><b>{each.text || 'blank'}</b></td></tr
+								><td><b>{brief(each.text) || 'blank'}</b></td></tr
 							>
 						{/each}
 					</tbody>

@@ -108,8 +108,10 @@
 			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
 		>
 	{/if}
-	<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
-	<a class="btn quiet small" href={stack}>Enter a stack</a>
+	<span class="acts">
+		<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
+		<a class="btn quiet small" href={stack}>Enter a stack</a>
+	</span>
 </div>
 
 {#if menu}
@@ -128,7 +130,7 @@
 		display: flex;
 		align-items: center;
 		flex-wrap: wrap;
-		gap: 4px 14px;
+		gap: 4px 12px;
 		flex: none;
 		min-height: 36px;
 		padding: 3px 16px 3px 24px;
@@ -144,10 +146,10 @@
 		color: var(--ink);
 	}
 	select {
-		max-width: 150px;
+		max-width: 112px;
 	}
 	input[type='search'] {
-		width: 112px;
+		width: 96px;
 		padding: 0 6px;
 	}
 	label {
@@ -156,7 +158,9 @@
 		gap: 6px;
 		color: var(--slate);
 	}
-	button.btn {
+	.acts {
+		display: flex;
+		gap: 12px;
 		margin-left: auto;
 	}
 </style>

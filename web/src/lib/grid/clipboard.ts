@@ -35,6 +35,7 @@ export function matched(
 	rows: string[][],
 	students: { given_name: string; family_name: string; number: string | null }[]
 ): number[] | null {
+	if (rows.some((row) => row.length < 2)) return null;
 	const names = students.map((each) => plainName(`${each.given_name} ${each.family_name}`));
 	const numbered = students.map((each) => plainName(nameOf(each)));
 	const found = rows.map((row) => {
@@ -43,7 +44,6 @@ export function matched(
 		if (!name || first < 0) return name ? numbered.indexOf(name) : -1;
 		return first === names.lastIndexOf(name) ? first : -1;
 	});
-	const isNames =
-		rows.every((row) => row.length > 1) && found.filter((each) => each >= 0).length * 2 >= rows.length;
+	const isNames = found.filter((each) => each >= 0).length * 2 >= rows.length;
 	return isNames ? found : null;
 }

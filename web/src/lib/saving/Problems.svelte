@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Entries that were not saved: a colleague was faster, or they could not be read. Nothing is lost until it is dealt with. */
+	import { brief } from '$lib/ui/brief';
 	import type { Problem } from './queue';
 	import { saving } from './saving.svelte';
 
@@ -19,25 +20,26 @@
 {#if problems.length}
 	<ul aria-label="Entries to look at">
 		{#each problems as each, place (each.id)}
+			{@const isScore = each.what === 'score'}
+			{@const typed = isScore ? brief(each.typed) : each.typed}
 			<li role="alert">
 				<i class="diamond"></i>
 				{#if each.theirs}
-					{@const isScore = each.what === 'score'}
-					<span><b>{name(each)}</b>: {each.message} You typed <b>{each.typed || 'a blank'}</b>.</span>
+					<span><b>{name(each)}</b>: {each.message} You typed <b>{typed || 'a blank'}</b>.</span>
 					<button class="btn small" onclick={() => saving.resolve(each, null)}
 						>Keep {isScore ? each.theirs.text || 'a blank' : 'theirs'}{#if place === 0}<kbd>Alt 1</kbd
 							>{/if}</button
 					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, each.typed)}
-						>Put {isScore ? each.typed || 'a blank' : 'yours'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
+						>Put {isScore ? typed || 'a blank' : 'yours'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
 					>
 				{:else}
 					<span
 						><b>{name(each)}</b>: {each.message} What was there is unchanged.
-						{#if each.what !== 'score'}You wrote <b>{each.typed}</b>.{/if}</span
+						{#if !isScore}You wrote <b>{typed}</b>.{/if}</span
 					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, null)}
-						>Let {each.what === 'score' ? each.typed : 'it'} go</button
+						>Let {isScore ? typed : 'it'} go</button
 					>
 				{/if}
 			</li>
