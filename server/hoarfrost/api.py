@@ -1,11 +1,15 @@
 """The API object: all operations, and how what goes wrong is answered."""
 
+import json
+from typing import Any
+
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
 from families.api import router as families
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.parser import Parser
 from plans.api import router as plans
 from reports.api import router as reports
 from reports.office_api import router as office
@@ -13,7 +17,18 @@ from school.api import router as school
 from school.refusal import NotYours, Refusal, Refused
 from scores.api import router as scores
 
-api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api")
+
+class _Reading(Parser):
+    """Reads what is sent as JSON. JSON can say half of a character, which neither the database nor an answer can."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        read = super().parse_body(request)
+        if b"\\ud" in request.body.lower():
+            json.dumps(read, ensure_ascii=False).encode()
+        return read
+
+
+api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api", parser=_Reading())
 for router in (school, plans, scores, reports, office, families, exchange):
     api.add_router("", router)
 

@@ -129,3 +129,11 @@ def test_what_a_request_brings_beyond_what_it_is_asked_for_is_refused(world: Wor
     ]
     answer = send(world.client("teacher"), "PUT", f"{world.address}/view", {"view": {}, "hasIce": True})
     assert (answer.status_code, answer.json()["field"]) == (422, "hasIce")
+
+
+def test_half_a_character_is_refused_and_not_failed_at(world: World) -> None:
+    client = world.client("teacher")
+    client.raise_request_exception = False
+    view = {"view": {"work": "\ud83d"}}
+    assert send(client, "PUT", f"{world.address}/view", view).status_code == 400
+    assert send(client, "PUT", f"{world.address}/view", {"view": {"work": "\U0001f600"}}).status_code == 204

@@ -18,6 +18,15 @@ const json = (body: object, status: number) =>
 afterEach(() => vi.unstubAllGlobals());
 
 describe('what is asked of the server', () => {
+	it('is text that can be kept: half of a character is none', async () => {
+		const asked = answers(() => json({ words: [] }, 200));
+		const path = { class_id: 3, term: 1 };
+		await ask(
+			api.POST('/api/classes/{class_id}/checks/{term}/mend', { params: { path }, body: { key: 'a\ud83d' } })
+		);
+		expect(await asked[0]!.json()).toEqual({ key: 'a\ufffd' });
+	});
+
 	it('goes to its address with the token of the session, which only a change needs', async () => {
 		document.cookie = 'csrftoken=abc';
 		const asked = answers(() => json({ words: 'entered 17', kept: [] }, 200));

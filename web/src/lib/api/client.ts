@@ -35,8 +35,14 @@ const withToken: Middleware = {
 	}
 };
 
-// Looked up at each call, so that what stands in for it is asked.
-export const api = createClient<paths>({ baseUrl: '', fetch: (request) => globalThis.fetch(request) });
+export const api = createClient<paths>({
+	baseUrl: '',
+	// Looked up at each call, so that what stands in for it is asked.
+	fetch: (request) => globalThis.fetch(request),
+	// Half of a character, as it is left where a text was cut in two, is no text that can be kept.
+	bodySerializer: (body) =>
+		JSON.stringify(body, (_, value: unknown) => (typeof value === 'string' ? value.toWellFormed() : value))
+});
 api.use(withToken);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };

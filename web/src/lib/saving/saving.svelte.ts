@@ -35,6 +35,8 @@ interface Told {
 }
 
 const LONGEST_WAIT = 30_000;
+/** How often the server may fail at a batch while it takes other things; then others are sent before it is looked at. */
+const MOST_FAILURES = 5;
 
 class Saving {
 	/** The entries that wait, and the problems, of the person who is signed in. */
@@ -66,6 +68,8 @@ class Saving {
 	#sent: Batch | null = null;
 	/** Whether the server answered what failed last. */
 	#isBusy = false;
+	/** The batch that the server failed at last, how often, and whether it answered other things since. */
+	#failing = { batch: '', times: 0, isUp: false };
 	#wait = 1000;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -219,6 +223,7 @@ class Saving {
 
 	/** The server answered something else: what did not reach it can be sent. What it could not take waits its time. */
 	reached(): void {
+		this.#failing.isUp = true;
 		if (!this.isAway || (this.#isBusy && this.entries.length)) return;
 		this.isAway = false;
 		this.again();
@@ -397,23 +402,36 @@ class Saving {
 		await this.#do((queue) => queue.addProblem({ ...place, ...told, id, person, beside }));
 	}
 
+	/** Whether a failure is the batch's own, so that everything after it would wait for ever. */
+	#isHopeless(batch: Batch, error: unknown): boolean {
+		if (!(error instanceof Refusal) || error.status !== 500) return false;
+		const { batch: before, times, isUp } = this.#failing;
+		const again = before === batch.id && isUp ? times + 1 : 1;
+		this.#failing = { batch: batch.id, times: again, isUp: false };
+		return again >= MOST_FAILURES;
+	}
+
 	async #failed(batch: Batch, person: number, error: unknown): Promise<Became> {
 		if (error instanceof Refusal && error.status === 401) {
 			this.isSignedOut = true;
 			return 'over';
 		}
-		if (!(error instanceof Refusal) || error.isPassing) {
+		const isHopeless = this.#isHopeless(batch, error);
+		if (!(error instanceof Refusal) || (error.isPassing && !isHopeless)) {
 			this.isAway = true;
 			this.#isBusy = error instanceof Refusal && error.status !== 0;
 			return 'failed';
 		}
+		const message = isHopeless
+			? 'The server failed at this again and again, and takes other things. Type it again, or ask whoever runs it.'
+			: error.message;
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
 		for (const entry of batch.entries)
 			for (const what of entry.text === null ? partsOf(entry) : (['score'] as const)) {
 				const { classId, student, assignment, term } = entry;
 				const typed = (what === 'score' ? entry.text : entry[what]) ?? '';
 				await this.#trouble(person, { classId, student, assignment }, entry, {
-					term, what, typed, message: error.message, theirs: null
+					term, what, typed, message, theirs: null
 				}); // prettier-ignore
 			}
 		await this.#takeOut((queue) => queue.settle(batch, person, []));

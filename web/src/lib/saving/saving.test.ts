@@ -318,6 +318,34 @@ describe('saving', () => {
 		await eventually(() => expect(saving.words).toBe('All saved'));
 	});
 
+	it('sets aside what the server fails at while it takes other things, and sends what comes after it', async () => {
+		replies = Array.from({ length: 5 }, () => () => json('{}', 500));
+		const saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
+		for (let times = 1; times < 5; times++) {
+			await eventually(() => expect(bodies.length).toBe(times));
+			await eventually(() => expect(saving.isAway).toBe(true));
+			saving.reached();
+			saving.again();
+		}
+		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		expect(saving.problem(place(1))).toMatchObject({ typed: '17' });
+		expect(server.events).toEqual(['18']);
+	});
+
+	it('keeps trying where the server fails at everything', async () => {
+		replies = Array.from({ length: 6 }, () => () => json('{}', 500));
+		const saving = await begin();
+		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
+		for (let times = 1; times <= 6; times++) {
+			await eventually(() => expect(bodies.length).toBe(times));
+			saving.again();
+		}
+		await eventually(() => expect(saving.words).toBe('All saved'));
+		expect(server.events).toEqual(['17']);
+	});
+
 	it('waits when signed out, and never sends as another', async () => {
 		replies = [() => json('{"message": "You are not signed in."}', 401)];
 		const saving = await begin();
