@@ -216,9 +216,8 @@
 			classId: id, student, assignment, text, version, how: 'pasted' as const
 		})); // prettier-ignore
 		await saving.enterAll(grid.data!.term_id, typed);
-		notice.say(
-			`${typed.length} ${typed.length === 1 ? 'score is' : 'scores are'} pasted. Ctrl Z takes it back.`
-		);
+		const cells = typed.length === 1 ? 'one cell' : `${typed.length} cells`;
+		notice.say(`Pasted into ${cells}. Ctrl Z takes it back.`);
 	}
 
 	function tell(row: Row, column: Column, cells: { student: number; assignment: number }[]): void {

@@ -7,8 +7,9 @@
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Working from '$lib/working/Working.svelte';
 
-	/** How many days have room under the scores. */
-	const MOST_DAYS = 14;
+	/** How many pixels a day takes under the scores, and how many there are. */
+	const DAY = 50;
+	let room = $state(700);
 	const id = $derived(Number(page.params['id']));
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
@@ -85,13 +86,14 @@
 							<p aria-hidden="true"><span>100</span><span>50</span><span>0</span></p>
 							<div
 								class="bars"
+								bind:clientWidth={room}
 								role="img"
 								aria-label={data.trend.map((each) => `${each.name} ${inWords(each)}`).join(', ')}
 							>
 								{#each data.trend as each, place (place)}
 									<span title="{each.name}: {inWords(each)}"
 										><i class:missing={each.percent === null} style:height={each.percent && `${each.level}%`}
-										></i>{#if each.due_on && place % Math.ceil(data.trend.length / MOST_DAYS) === 0}<small
+										></i>{#if each.due_on && place % Math.ceil((data.trend.length * DAY) / room) === 0}<small
 												>{shortDay(each.due_on)}</small
 											>{/if}</span
 									>
