@@ -35,7 +35,8 @@
 					>
 				{:else}
 					<span
-						><b>{name(each)}</b>: {each.message} What was there is unchanged.
+						><b>{name(each)}</b>: {each.message}
+						{#if !each.isUnsure}What was there is unchanged.{/if}
 						{#if !isScore}You wrote <b>{typed}</b>.{/if}</span
 					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, null)}

@@ -69,6 +69,8 @@ export interface Problem extends Place {
 	/** What came with a score, which is kept as what was typed is. */
 	beside?: Beside | undefined;
 	message: string;
+	/** Whether it may have been saved all the same. */
+	isUnsure?: boolean;
 	theirs: { text: string; version: number; who: string; at: string } | null;
 }
 

@@ -395,7 +395,7 @@ class Saving {
 		person: number,
 		place: Place,
 		sent: Beside | undefined,
-		told: Pick<Problem, 'term' | 'what' | 'typed' | 'message' | 'theirs'>
+		told: Pick<Problem, 'term' | 'what' | 'typed' | 'message' | 'isUnsure' | 'theirs'>
 	): Promise<void> {
 		const beside = told.what === 'score' && sent ? besideOf(sent) : undefined;
 		const id = problemId({ ...place, person }, told.what);
@@ -423,7 +423,7 @@ class Saving {
 			return 'failed';
 		}
 		const message = isHopeless
-			? 'The server failed at this again and again, and takes other things. Type it again, or ask whoever runs it.'
+			? 'The server failed at this again and again, and takes other things. Look at what is there now, and type it again.'
 			: error.message;
 		// The whole batch is refused: each entry is kept as a problem, with what was typed.
 		for (const entry of batch.entries)
@@ -431,7 +431,7 @@ class Saving {
 				const { classId, student, assignment, term } = entry;
 				const typed = (what === 'score' ? entry.text : entry[what]) ?? '';
 				await this.#trouble(person, { classId, student, assignment }, entry, {
-					term, what, typed, message, theirs: null
+					term, what, typed, message, isUnsure: isHopeless, theirs: null
 				}); // prettier-ignore
 			}
 		await this.#takeOut((queue) => queue.settle(batch, person, []));

@@ -330,7 +330,7 @@ describe('saving', () => {
 			saving.again();
 		}
 		await eventually(() => expect(saving.words).toBe('1 to look at'));
-		expect(saving.problem(place(1))).toMatchObject({ typed: '17' });
+		expect(saving.problem(place(1))).toMatchObject({ typed: '17', isUnsure: true });
 		expect(server.events).toEqual(['18']);
 	});
 
