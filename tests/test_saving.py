@@ -269,6 +269,11 @@ def test_what_cannot_be_read_stays_typed_with_the_reason(class_id: int, somebody
     expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_contain_text("12,5,3")
     page.reload()
     expect(page.get_by_role("alert")).to_contain_text("12,5,3")
+    # From wherever one is, the bar leads there.
+    page.get_by_role("link", name="Today", exact=True).click()
+    expect(page.get_by_role("grid")).to_have_count(0)
+    page.get_by_role("link", name="1 to look at").click()
+    expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_be_focused()
     type_in(page, "Tolu Adeyemi", "Walk 4", "12,5")
     saved(page)
     expect(cell(page, "Tolu Adeyemi", "Walk 4")).to_have_text("12.5")

@@ -2,6 +2,7 @@
 	/** The bar at the top: sign and name, the classes or children, how saving stands, and the person. */
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { wanted } from '$lib/grid/wanted.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { opened } from './opened.svelte';
 	import { neighbour, placeNow } from './classes';
@@ -15,6 +16,8 @@
 	const session = $derived(signed.current);
 	const classes = $derived(session?.classes ?? []);
 	const place = $derived(placeNow());
+	/** What is to be looked at first, wherever that is. */
+	const problem = $derived(saving.problems[0]);
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
@@ -74,7 +77,12 @@
 			<span class="saved" class:unsettled={!saving.isSettled} role="status">
 				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
 						><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
-					>{/if}{saving.words}
+					>{/if}{#if problem && !saving.isAway}<a
+						class="link"
+						href="/class/{problem.classId}/scores?term={problem.term}"
+						onclick={() => (wanted.place = { student: problem.student, assignment: problem.assignment })}
+						>{saving.words}</a
+					>{:else}{saving.words}{/if}
 			</span>
 		{/if}
 		<button onclick={() => theme.turn()}>{theme.current === 'light' ? 'Night' : 'Day'}</button>
