@@ -163,6 +163,9 @@
 		gap: 6px;
 		color: var(--lichen-ink);
 	}
+	.saved .link {
+		color: var(--amber-ink);
+	}
 	.saved svg {
 		width: 13px;
 		height: 13px;
