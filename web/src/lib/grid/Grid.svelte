@@ -122,6 +122,7 @@
 	const places = new Still(() => Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
+
 	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
 	function onscroll(): void {
 		const follow = () => {

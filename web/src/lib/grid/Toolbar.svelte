@@ -3,6 +3,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import Menu from '$lib/ui/Menu.svelte';
 	import {
+		asideOf,
 		categoriesOf,
 		numbers,
 		orderOf,
@@ -35,8 +36,7 @@
 		look: (change: Partial<View>) => void;
 	} = $props();
 	const categories = $derived(categoriesOf(grid));
-	const back = $derived(waysBack(grid, view, look));
-	const aside = $derived(grid.columns.filter((each) => view.aside.includes(each.id)).length);
+	const aside = $derived(asideOf(grid, view).length);
 	let asideButton = $state<HTMLButtonElement>();
 	/** Where the menu of what is put aside stands while it is open. */
 	let menu = $state<DOMRect | null>(null);
@@ -116,7 +116,7 @@
 
 {#if menu}
 	<Menu
-		acts={back}
+		acts={waysBack(grid, view, look)}
 		beside={menu}
 		onclose={(isElsewhere) => {
 			menu = null;

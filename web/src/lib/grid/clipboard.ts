@@ -40,8 +40,9 @@ export function matched(
 	const numbered = students.map((each) => plainName(nameOf(each)));
 	const found = rows.map((row) => {
 		const name = plainName(row[0] ?? '');
+		if (!name) return -1;
 		const first = names.indexOf(name);
-		if (!name || first < 0) return name ? numbered.indexOf(name) : -1;
+		if (first < 0) return numbered.indexOf(name);
 		return first === names.lastIndexOf(name) ? first : -1;
 	});
 	const isNames = found.filter((each) => each >= 0).length * 2 >= rows.length;

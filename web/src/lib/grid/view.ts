@@ -70,13 +70,18 @@ export function categoriesOf(grid: Shapes['GridOut']): string[] {
 	return [...new Set(grid.columns.flatMap((each) => each.category ?? []))];
 }
 
+/** The work of a grid that was put aside. */
+export function asideOf(grid: Shapes['GridOut'], view: View): Column[] {
+	return grid.columns.filter((each) => view.aside.includes(each.id));
+}
+
 /** What brings back work of a grid that was put aside; what was put aside in other terms stays so. */
 export function waysBack(
 	grid: Shapes['GridOut'],
 	view: View,
 	look: (change: Partial<View>) => void
 ): { words: string; act: () => void }[] {
-	const aside = grid.columns.filter((each) => view.aside.includes(each.id));
+	const aside = asideOf(grid, view);
 	const back = (words: string, works: Column[]) => {
 		const ids = works.map((each) => each.id);
 		return { words, act: () => look({ aside: view.aside.filter((each) => !ids.includes(each)) }) };

@@ -73,7 +73,7 @@
 	{onkeydown}
 	{onfocusout}
 >
-	{#each acts as each, place (place)}
+	{#each acts as each, index (index)}
 		<button role="menuitem" onclick={() => choose(each.act)}
 			><span
 				>{#if each.key}<kbd>{each.key}</kbd>{/if}</span
