@@ -138,7 +138,8 @@ def test_the_lens_waits_until_the_hand_rests(stack: Stack, somebody: Callable[..
     page.keyboard.type("2")
     page.clock.run_for(150)
     assert asked == []
-    page.clock.run_for(100)
+    with page.expect_request(lambda each: each.url in asked):
+        page.clock.run_for(100)
     expect(lens).to_contain_text("blank")
     assert len(asked) == 1
     page.clock.resume()

@@ -216,6 +216,8 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
     expect(page.get_by_role("button", name="Apply 2 changes")).to_be_disabled()
     page.get_by_label("1 percent above 100 is meant").check()
     page.get_by_role("button", name="Apply 2 changes").click()
+    expect(page.get_by_text("2 overrides changed. Ctrl Z takes them back.")).to_be_visible()
+    expect(page.get_by_role("dialog")).to_have_count(0)
     expect(page.get_by_role("button", name="Override of Signe Åkerlund")).to_contain_text("140 % extra work")
     page.keyboard.press("Control+z")
     expect(page.get_by_role("button", name="Override of Signe Åkerlund")).not_to_contain_text("140")

@@ -55,6 +55,7 @@ from plans.schemas import (
     TermRulesIn,
     TextIn,
     TogetherIn,
+    VersionedOut,
     WaysOut,
     WeightsIn,
     WordsOut,
@@ -86,7 +87,7 @@ def add_category(request: Asking, class_id: int, body: CategoryIn) -> Any:
     return categories.add_category(request.school_class, request.user, {"name": "", **_given(body)})
 
 
-@router.patch("/classes/{class_id}/categories/{category_id}", permission=CHANGE_PLAN, response=MadeOut)
+@router.patch("/classes/{class_id}/categories/{category_id}", permission=CHANGE_PLAN, response=VersionedOut)
 def change_category(request: Asking, class_id: int, category_id: int, body: CategoryIn) -> Any:
     """Change a category."""
     return categories.change_category(request.school_class, request.user, category_id, _given(body), body.version)
@@ -149,7 +150,7 @@ def change_together(request: Asking, class_id: int, body: TogetherIn) -> Any:
     return CountOut(count=count)
 
 
-@router.patch("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response=MadeOut)
+@router.patch("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response=VersionedOut)
 def change_assignment(request: Asking, class_id: int, assignment_id: int, body: AssignmentIn) -> Any:
     """Change an assignment."""
     return assignments.change_assignment(request.school_class, request.user, assignment_id, _given(body), body.version)

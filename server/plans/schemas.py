@@ -525,9 +525,15 @@ class OrderIn(Body):
 
 
 class MadeOut(Schema):
-    """What was made or changed."""
+    """What was made."""
 
     id: int
+
+
+class VersionedOut(MadeOut):
+    """What was changed; `version` is what the next change is made from."""
+
+    version: int
 
 
 class AddedOut(MadeOut):

@@ -3355,7 +3355,7 @@ export interface components {
         };
         /**
          * MadeOut
-         * @description What was made or changed.
+         * @description What was made.
          */
         MadeOut: {
             /** Id */
@@ -4914,6 +4914,16 @@ export interface components {
             words: string;
         };
         /**
+         * VersionedOut
+         * @description What was changed; `version` is what the next change is made from.
+         */
+        VersionedOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * ViewIn
          * @description How the teacher chooses to look at the class: what a choice is called, and what was chosen.
          */
@@ -5241,7 +5251,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MadeOut"];
+                    "application/json": components["schemas"]["VersionedOut"];
                 };
             };
         };
@@ -5506,7 +5516,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MadeOut"];
+                    "application/json": components["schemas"]["VersionedOut"];
                 };
             };
         };

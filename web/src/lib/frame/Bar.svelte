@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { wanted } from '$lib/grid/wanted.svelte';
+	import type { Problem } from '$lib/saving/queue';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { opened } from './opened.svelte';
 	import { neighbour, placeNow } from './classes';
@@ -35,6 +36,12 @@
 		if (event.key === '[') void neighbour(-1);
 		if (event.key === ']') void neighbour(1);
 		if (event.key === '?') opened.keys = true;
+	}
+
+	/** On the way there the hand is taken from wherever it was; it goes to the cell after that. */
+	async function lookAt(problem: Problem): Promise<void> {
+		await goto(`/class/${problem.classId}/scores?term=${problem.term}`);
+		wanted.place = problem;
 	}
 
 	function leave(): Promise<void> {
@@ -77,11 +84,8 @@
 			<span class="saved" class:unsettled={!saving.isSettled} role="status">
 				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
 						><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
-					>{/if}{#if problem && !saving.isAway}<a
-						class="link"
-						href="/class/{problem.classId}/scores?term={problem.term}"
-						onclick={() => (wanted.place = { student: problem.student, assignment: problem.assignment })}
-						>{saving.words}</a
+					>{/if}{#if problem && !saving.isAway}<button class="link" onclick={() => lookAt(problem)}
+						>{saving.words}</button
 					>{:else}{saving.words}{/if}
 			</span>
 		{/if}

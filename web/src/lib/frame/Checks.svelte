@@ -28,7 +28,7 @@
 		open = false;
 		const place = `/class/${classId}/${check.place}`;
 		if (page.url.pathname !== place) await goto(`${place}?term=${term}`);
-		if (check.focus && want(check.focus)) return;
+		if (check.focus && want(check.focus, { classId, term })) return;
 		// The place may still be fetching what it shows.
 		if (check.focus) await goTo(() => document.getElementById(check.focus!));
 	}

@@ -289,7 +289,12 @@
 
 	// Whoever comes here can type at once, and where the work is; unless they are somewhere already, or were sent to a cell.
 	onMount(() => {
-		if (wanted.place || document.activeElement !== document.body || window.innerWidth < NARROW) return;
+		if (
+			wanted.place?.classId === classId ||
+			document.activeElement !== document.body ||
+			window.innerWidth < NARROW
+		)
+			return;
 		selection.at = { row: 0, column: Math.max(0, grid.columns.indexOf(atHand(grid.columns)!)) };
 		void focus();
 	});
@@ -323,7 +328,7 @@
 		if (!place) return;
 		const column = grid.columns.findIndex((each) => each.id === place.assignment);
 		const row = grid.rows.findIndex((each) => each.student_id === place.student);
-		if (column < 0) return;
+		if (column < 0 || (row < 0 && place.student !== null)) return;
 		wanted.place = null;
 		selection.at = { row: Math.max(row, 0), column };
 		void focus();

@@ -28,9 +28,13 @@ export class Editing {
 
 	async changeCategory(category: Shapes['CategoryOut'], body: Shapes['CategoryIn']): Promise<void> {
 		const path = { class_id: this.classId, category_id: category.id };
-		const based = { ...body, version: category.version };
-		await this.#do(() =>
-			ask(api.PATCH('/api/classes/{class_id}/categories/{category_id}', { params: { path }, body: based }))
+		await this.#change('category', category, (version) =>
+			ask(
+				api.PATCH('/api/classes/{class_id}/categories/{category_id}', {
+					params: { path },
+					body: { ...body, version }
+				})
+			)
 		);
 	}
 
@@ -48,9 +52,13 @@ export class Editing {
 
 	async changeAssignment(assignment: Shapes['AssignmentOut'], body: Shapes['AssignmentIn']): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment.id };
-		const based = { ...body, version: assignment.version };
-		await this.#do(() =>
-			ask(api.PATCH('/api/classes/{class_id}/assignments/{assignment_id}', { params: { path }, body: based }))
+		await this.#change('assignment', assignment, (version) =>
+			ask(
+				api.PATCH('/api/classes/{class_id}/assignments/{assignment_id}', {
+					params: { path },
+					body: { ...body, version }
+				})
+			)
 		);
 	}
 
@@ -271,6 +279,23 @@ export class Editing {
 
 	get #class() {
 		return { path: { class_id: this.classId } };
+	}
+
+	/** What one's own changes made of a version; what is typed before the page shows it is based on the one before. */
+	readonly #became = new Map<string, number>();
+
+	#change(
+		kind: Kind,
+		{ id, version }: { id: number; version: number },
+		send: (version: number) => Promise<Shapes['VersionedOut']>
+	): Promise<void> {
+		const name = (of: number) => `${kind} ${id} ${of}`;
+		return this.#do(async () => {
+			let based = version;
+			while (this.#became.has(name(based))) based = this.#became.get(name(based))!;
+			const { version: made } = await send(based);
+			this.#became.set(name(based), made);
+		});
 	}
 
 	/** One after another, in the order in which they were asked for: so they are undone in it, too. */

@@ -29,20 +29,32 @@
 	/** What a colleague changes while one types is not what one typed on. */
 	let basis: number | undefined;
 	let problem = $state('');
+	/** What is on its way to be saved. */
+	let sent: string | null = null;
 	const reason = $props.id();
 
 	async function keep(): Promise<void> {
-		if (typed === null || typed === value) {
+		const text = typed;
+		if (text === null || text === sent) return;
+		if (text === value && sent === null) {
 			typed = null;
 			problem = '';
 			return;
 		}
+		sent = text;
 		try {
-			await save(typed, basis);
-			typed = null;
+			await save(text, basis);
+			if (sent !== text) return;
 			problem = '';
+			// What was typed since stays.
+			if (typed === text) typed = null;
 		} catch (error) {
+			if (sent !== text) return;
 			problem = words(error);
+			// What made it be refused is shown by now.
+			basis = version;
+		} finally {
+			if (sent === text) sent = null;
 		}
 	}
 

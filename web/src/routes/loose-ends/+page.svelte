@@ -42,6 +42,7 @@
 		return found;
 	});
 	const count = (kind: string): number => (ends.data ?? []).filter((each) => each.kind === kind).length;
+	const placeOf = (end: End) => ({ classId: end.class_id, term: end.term_id });
 	const key = (end: End): string => `${end.class_id} ${end.student_id} ${end.assignment_id}`;
 
 	// What was mended leaves the list, or says what else there is.
@@ -106,7 +107,8 @@
 					<h3>
 						<a
 							href="/class/{group.id}/scores?term={work.ends[0]!.term_id}"
-							onclick={() => want(`column-${work.ends[0]!.assignment_id}`)}>{work.name}</a
+							onclick={() => want(`column-${work.ends[0]!.assignment_id}`, placeOf(work.ends[0]!))}
+							>{work.name}</a
 						>
 						<span>{work.due ? `due ${longDay(work.due)}` : ''}</span>
 					</h3>
@@ -116,7 +118,8 @@
 								<a
 									class="who"
 									href="/class/{end.class_id}/scores?term={end.term_id}"
-									onclick={() => want(`cell-${end.student_id}-${end.assignment_id}`)}>{end.student}</a
+									onclick={() => want(`cell-${end.student_id}-${end.assignment_id}`, placeOf(end))}
+									>{end.student}</a
 								>
 								<span class="why" class:rowan={end.kind === 'missing'}
 									>{#if end.kind === 'slip'}<i class="diamond"></i>

@@ -138,6 +138,29 @@
 		return row && column && { row, column };
 	});
 
+	const hasColumn = (of: typeof whole, work: number) => !!of?.columns.some((each) => each.id === work);
+	const hasRow = (of: typeof whole, student: number | null) =>
+		student === null || !!of?.rows.some((each) => each.student_id === student);
+
+	// Where somebody is to be brought comes into sight, whatever is chosen to be out of it; what is there no more is not waited for.
+	$effect.pre(() => {
+		const place = wanted.place;
+		const { data, isFetching } = grid;
+		if (!data || place?.classId !== id || place.term !== data.term_id) return;
+		const { student, assignment } = place;
+		untrack(() => {
+			if (!hasColumn(data, assignment) || !hasRow(data, student)) {
+				if (!isFetching) wanted.place = null;
+				return;
+			}
+			one = assignment;
+			if (!hasColumn(whole, assignment))
+				look({ work: 'all', aside: view.aside.filter((each) => each !== assignment) });
+			if (!hasRow(whole, student)) search = '';
+			if (!hasRow(whole, student)) look({ onlyBlanks: false });
+		});
+	});
+
 	function named(problem: Problem): string {
 		const column = grid.data?.columns.find((each) => each.id === problem.assignment);
 		return `${called(problem.student)}, ${column?.short_name ?? 'an assignment'}`;
@@ -231,9 +254,8 @@
 
 	/** The hand goes to what was added. */
 	function onadded(work: number): void {
-		if (view.work !== 'all') look({ work: 'all' });
-		one = work;
-		wanted.place = { student: whole?.rows[0]?.student_id ?? null, assignment: work };
+		const student = whole?.rows[0]?.student_id ?? null;
+		wanted.place = { classId: id, term: grid.data!.term_id, student, assignment: work };
 	}
 
 	/** What the palette offers here: how the grid is looked at, and what is done with the column one is in. */

@@ -1,0 +1,17 @@
+import { expect, it } from 'vitest';
+import type { Shapes } from '$lib/api/client';
+import { serve } from '$lib/tests/server';
+import { Editing } from './editing';
+
+it('bases each change on what one’s own before it made, also where the page does not show that yet', async () => {
+	let version = 4;
+	const asked = serve({ 'PATCH /api/classes/1/assignments/7': () => ({ id: 7, version: ++version }) });
+	const editing = new Editing(1, (work) => work, async () => {}); // prettier-ignore
+	const walk = { id: 7, version: 4 } as Shapes['AssignmentOut'];
+	await Promise.all(['8', '9', '10'].map((points) => editing.changeAssignment(walk, { points })));
+	expect(asked.map((each) => each.body)).toEqual([
+		{ points: '8', version: 4 },
+		{ points: '9', version: 5 },
+		{ points: '10', version: 6 }
+	]);
+});
