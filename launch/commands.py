@@ -251,8 +251,8 @@ CHECKS: list[tuple[str, list[str], Path]] = [
 def _checks_that_fail(environment: dict[str, str]) -> list[str]:
     """Two at a time: most of them keep one processor busy."""
     with ThreadPoolExecutor(2) as pool:
-        passed = pool.map(lambda check: _passes(*check, environment), CHECKS)
-    return [name for (name, _, _), has_passed in zip(CHECKS, passed, strict=True) if not has_passed]
+        running = [(name, pool.submit(_passes, name, command, cwd, environment)) for name, command, cwd in CHECKS]
+    return [name for name, passed in running if not passed.result()]
 
 
 def _passes(name: str, command: list[str], cwd: Path, environment: dict[str, str]) -> bool:

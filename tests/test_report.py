@@ -89,7 +89,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
         expect(place).to_be_visible()
         expect(box).to_be_focused()
         page.keyboard.press("Control+End")
-        page.keyboard.type(f" The walk along shore {number} was well drawn.")
+        page.keyboard.type(f" Walk {number} was fine.")
         page.keyboard.press("Control+Enter")
         expect(place).to_have_count(0)
     expect(page.get_by_text("Post 27 grades")).to_be_visible()
