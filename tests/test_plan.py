@@ -346,12 +346,12 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     cell = page.get_by_role("gridcell", name="Harbour model").first
     expect(cell).to_contain_text("15")
     expect(cell.locator("small")).to_have_text("12")
-    page.get_by_role("button", name="as entered").click()
+    page.get_by_label("as entered").check()
     expect(cell).to_have_text("12")
     saved(page)
     page.reload()
     expect(cell).to_have_text("12")
-    page.get_by_role("button", name="as adjusted").click()
+    page.get_by_label("as entered").uncheck()
     expect(cell.locator("small")).to_have_text("12")
 
     # Scores that come from another system are entered there; the cell says where.

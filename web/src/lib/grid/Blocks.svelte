@@ -14,11 +14,13 @@
 	} = $props();
 </script>
 
-{#each blocks as { first, works } (first)}
+{#each blocks as { first, left, width, works } (first)}
 	<div
 		class="block"
 		role="presentation"
-		style="left: calc(var(--left) + {first} * var(--column)); width: calc({works.length} * var(--column))"
+		style:left="calc(var(--left) + {left}px)"
+		style:width="{width}px"
+		style:grid-template-columns={works.map((each) => `${each.width}px`).join(' ')}
 	>
 		{#each works as work, place (work.id)}{@render children(first + place, work)}{/each}
 	</div>
@@ -29,7 +31,8 @@
 		position: absolute;
 		top: 0;
 		bottom: 0;
-		display: flex;
+		display: grid;
+		grid-template-rows: 100%;
 		contain: size layout style;
 	}
 </style>

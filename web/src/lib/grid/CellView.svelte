@@ -29,6 +29,13 @@
 	/** Whether the score is the one that is saved. */
 	const isPlain = $derived(typeof pending?.text !== 'string' && !problem);
 	const shown = $derived((isAdjusted && isPlain && cell.adjusted) || text);
+	const lacks = $derived(rest(shown, places));
+	/** Whether what is shown leaves a sign of full size no room before it. */
+	const isFull = $derived(
+		problem !== undefined ||
+			flag !== '' ||
+			(shown === text ? '' : text).length + shown.length + lacks.length > 3
+	);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
 	const isOdd = $derived(problem !== undefined || (cell.slip !== null && isPlain));
 	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
@@ -45,15 +52,14 @@
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
 		class:wrong={problem}
-		data-rest={rest(shown, places) || undefined}
+		data-rest={lacks || undefined}
 		>{#if shown !== text}<small>{text}</small>{/if}{shown}</span
 	>
 {/if}
 {#if flag || hasComment || isOdd || pending}
 	{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
 	{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
-	{#if isOdd}<i class="diamond mark" class:corner={problem || shown.length > 2}></i>{:else if pending}<span
-			class="waiting"
+	{#if isOdd}<i class="diamond mark" class:corner={isFull}></i>{:else if pending}<span class="waiting"
 		></span>{/if}
 {/if}
 
@@ -126,7 +132,7 @@
 		height: 7px;
 		background: var(--amber);
 	}
-	/* A long number, or what could not be read, may need the whole width. */
+	/* A long number, one with a flag before it, or what could not be read, may need the whole width. */
 	.corner {
 		left: 2px;
 		top: 2px;

@@ -8,7 +8,7 @@
 	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
 	import { Axis } from './axis.svelte';
 	import { Chosen } from './chosen';
-	import { decimals } from './decimals';
+	import { roomOf } from './decimals';
 	import { Entering, type Column, type Here, type Row, type Work } from './entering.svelte';
 	import Figures from './Figures.svelte';
 	import GridRow from './GridRow.svelte';
@@ -17,7 +17,7 @@
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import { Still } from './still.svelte';
 	import { wide } from '$lib/ui/wide';
-	import { blocksOf, COLUMN, ROW, stable, TOGETHER, type Block } from './visible';
+	import { blocksOf, COLUMN, edgesOf, ROW, stable, TOGETHER, type Block } from './visible';
 	import { atHand, NARROW, shownName, type View } from './view';
 	import { wanted } from './wanted.svelte';
 
@@ -27,6 +27,7 @@
 		hasIce,
 		isAdjusted,
 		hasAliases,
+		isAlone,
 		figure,
 		acts,
 		onfigure,
@@ -44,6 +45,8 @@
 		isAdjusted: boolean;
 		/** Whether aliases stand in place of names. */
 		hasAliases: boolean;
+		/** Whether one assignment is shown at a time. */
+		isAlone: boolean;
 		/** What the footer shows. */
 		figure: View['figure'];
 		/** The acts of the cell's menu beside those of the grid itself. */
@@ -62,15 +65,25 @@
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
 	 * with the strip; and the footer. */
 	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
-	const left = $derived(233 + mark);
-	/** Levels that are words have room. */
-	const column = $derived(Math.max(COLUMN, wide(grid.levels?.marks ?? []) + 6));
+	const grades = $derived(
+		roomOf(
+			grid.rows.map((each) => ({ shown: each.grade.percent ?? '', beside: '' })),
+			47
+		)
+	);
+	const grade = $derived(mark + grades.width + 8);
+	const left = $derived(178 + grade);
+	const ALONE = 160;
 	const HEAD = 102;
 	const FOOT = 28;
 
 	let scroller: HTMLElement;
 	let height = $state(600);
 	let width = $state(1000);
+	/** Levels that are words have room, and an assignment that is shown alone is easy to touch. */
+	const least = $derived(
+		Math.max(COLUMN, wide(grid.levels?.marks ?? []) + 6, isAlone ? Math.min(ALONE, width - left) : 0)
+	);
 	let isPlaced = false;
 	let following: ReturnType<typeof setTimeout>;
 	/** Where the cell's menu stands while it is open. */
@@ -86,40 +99,42 @@
 	);
 	const chosen = new Chosen(() => grid, selection, entering);
 	const down = new Axis(
-		() => ROW,
+		() => rowEdges,
 		1,
 		2,
 		() => height - HEAD - FOOT,
-		() => grid.rows.length,
 		() => selection.at.row
 	);
 	const across = new Axis(
-		() => column,
+		() => edges,
 		TOGETHER,
 		1,
 		() => width - left,
-		() => grid.columns.length,
 		() => selection.at.column
 	);
 	let worksBefore: Work[] = [];
 	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
 		const now = grid.columns.map(({ id, name, apart, lock }) => {
-			const texts = grid.rows.map(
-				({ cells: { [id]: cell } }) => (isAdjusted && cell?.adjusted) || cell?.text || ''
-			);
-			return { id, name, apart, lock, places: Math.max(0, ...texts.map(decimals)) };
+			const cells = grid.rows.map(({ cells: { [id]: cell } }) => {
+				const { text = '', adjusted = null } = cell ?? {};
+				const isOther = isAdjusted && adjusted !== null && adjusted !== text;
+				return isOther ? { shown: adjusted, beside: text } : { shown: text, beside: '' };
+			});
+			return { id, name, apart, lock, ...roomOf(cells, least) };
 		});
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
-	const all = $derived(blocksOf(works));
+	const rowEdges = $derived(edgesOf(grid.rows.map(() => ROW)));
+	const edges = $derived(edgesOf(works.map((each) => each.width)));
+	const all = $derived(blocksOf(works, edges));
 	let blocksBefore: Block<Work>[] = [];
 	// What all cells look at.
 	const blocks = new Still(() => {
 		const now = across.drawn.flatMap((each) => all[each] ?? []);
 		return (blocksBefore = stable(now, blocksBefore, (each) => each));
 	});
-	const places = new Still(() => Math.max(0, ...grid.rows.map((each) => decimals(each.grade.percent ?? ''))));
+	const places = new Still(() => grades.places);
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
 
@@ -341,6 +356,7 @@
 <div
 	class="scroll"
 	style:--mark="{mark}px"
+	style:--grade="{grade}px"
 	bind:this={scroller}
 	bind:clientHeight={height}
 	bind:clientWidth={width}
@@ -354,7 +370,7 @@
 		aria-rowcount={grid.rows.length + 1}
 		aria-colcount={grid.columns.length + 2}
 		aria-multiselectable="true"
-		style="--left: {left}px; --column: {column}px; width: {left + grid.columns.length * column}px"
+		style="--left: {left}px; width: {left + (edges.at(-1) ?? 0)}px"
 		{onkeydown}
 	>
 		<div class="top" role="rowgroup">
@@ -430,7 +446,6 @@
 	}
 	:global(:where(.scores :is([role='columnheader'], [role='rowheader'], [role='gridcell']))) {
 		flex: none;
-		width: var(--column);
 		border-right: 1px solid var(--hair);
 		border-bottom: 1px solid var(--hair);
 	}
@@ -448,7 +463,7 @@
 	}
 	:global(:where(.scores .grade)) {
 		left: 178px;
-		width: calc(55px + var(--mark));
+		width: var(--grade);
 		border-right-color: var(--rule);
 	}
 </style>

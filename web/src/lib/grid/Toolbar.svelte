@@ -5,7 +5,6 @@
 	import {
 		asideOf,
 		categoriesOf,
-		numbers,
 		orderOf,
 		orders,
 		states,
@@ -53,14 +52,6 @@
 			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
 		{/each}
 	</span>
-	{#if hasAdjusted}
-		<span class="views" role="group" aria-label="Numbers">
-			{#each numbers as [which, words] (which)}
-				<button aria-pressed={view.numbers === which} onclick={() => look({ numbers: which })}>{words}</button
-				>
-			{/each}
-		</span>
-	{/if}
 	<select
 		aria-label="Which work"
 		value={view.work}
@@ -92,7 +83,7 @@
 				disabled={orderOf({ students: value, hasAliases: view.hasAliases }) !== value}>{words}</option
 			>{/each}
 	</select>
-	<input type="search" aria-label="Only students named" placeholder="only named …" bind:value={search} />
+	<input type="search" aria-label="Only students named" placeholder="named …" bind:value={search} />
 	{#each switches as [name, words] (name)}
 		<label
 			><input
@@ -103,6 +94,16 @@
 			{words}</label
 		>
 	{/each}
+	{#if hasAdjusted}
+		<label
+			><input
+				type="checkbox"
+				checked={view.numbers === 'entered'}
+				onchange={(event) => look({ numbers: event.currentTarget.checked ? 'entered' : 'adjusted' })}
+			/>
+			as entered</label
+		>
+	{/if}
 	{#if onarrange}
 		<button class="link" onclick={onarrange}
 			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
@@ -149,7 +150,7 @@
 		max-width: 112px;
 	}
 	input[type='search'] {
-		width: 96px;
+		width: 84px;
 		padding: 0 6px;
 	}
 	label {

@@ -40,9 +40,14 @@ describe('how the grid is looked at', () => {
 
 	it('offers numbers as entered only where some were adjusted', () => {
 		open({}, { text: '12', adjusted: '12' });
-		expect(screen.queryByRole('group', { name: 'Numbers' })).toBeNull();
-		open({}, { text: '12', adjusted: '14.4' });
-		expect(screen.getByRole('group', { name: 'Numbers' })).toBeTruthy();
+		expect(screen.queryByLabelText('as entered')).toBeNull();
+	});
+
+	it('shows them as entered, or as adjusted again', async () => {
+		const look = open({}, { text: '12', adjusted: '14.4' });
+		await user.click(screen.getByLabelText('as entered'));
+		await user.click(screen.getByLabelText('as entered'));
+		expect(look.mock.calls.flat()).toEqual([{ numbers: 'entered' }, { numbers: 'adjusted' }]);
 	});
 
 	it('stands by no name where aliases are shown', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { decimals, rest } from './decimals';
+import { decimals, rest, roomOf } from './decimals';
 
 describe('numbers under each other', () => {
 	it('get room for the decimals they lack, so that all are as long behind the point', () => {
@@ -7,6 +7,19 @@ describe('numbers under each other', () => {
 		const places = Math.max(...column.map(decimals));
 		const behind = column.map((each) => (each + rest(each, places)).split('.')[1]?.length);
 		expect(behind).toEqual([2, 2, 2, 2, 2]);
+	});
+
+	it('make their column as wide as the longest needs with its point in line, and one beside it', () => {
+		const wide = (...texts: string[]) => roomOf(texts.map((shown) => ({ shown, beside: '' })), 46); // prettier-ignore
+		expect(wide()).toEqual({ places: 0, width: 46 });
+		expect(wide('9', '9.5', '', 'EX', '10.5')).toEqual({ places: 1, width: 46 });
+		// No number here is longer than five letters, but 100 stands before the point of 9.25.
+		expect(wide('100', '9.25', 'EX').width).toBe(wide('100.25').width);
+		expect(wide('100.25').width).toBeGreaterThan(wide('47.25').width);
+		expect(wide('47.25').width).toBeGreaterThan(46);
+		const beside = roomOf([{ shown: '36.33', beside: '33' }], 46);
+		expect(beside.width).toBeGreaterThan(wide('36.33').width + 12);
+		expect(wide('Proficient').width).toBeGreaterThan(80);
 	});
 
 	it('leave codes, marks and lines by standard as they are', () => {

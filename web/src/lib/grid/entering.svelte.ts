@@ -7,8 +7,8 @@ import type { Cell } from './selection.svelte';
 export type Row = Shapes['RowOut'];
 export type Column = Shapes['ColumnOut'];
 
-/** A column as its cells need it; `places` are the most decimals of a number in it. */
-export type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number };
+/** A column as its cells need it; `places` are the most decimals of a number in it, `width` its pixels. */
+export type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number; width: number };
 
 export interface Here {
 	row: Row;

@@ -6,34 +6,58 @@ export const COLUMN = 46;
 /** How many columns are drawn together: one more or less leaves the others as they were painted. */
 export const TOGETHER = 4;
 
-/** Columns that are drawn together, with the place of the first of them. */
+/** Columns that are drawn together, with the place of the first of them, and in pixels where they begin and how wide they are. */
 export interface Block<T> {
 	first: number;
+	left: number;
+	width: number;
 	works: T[];
 }
 
-export function blocksOf<T>(works: T[]): Block<T>[] {
+export function blocksOf<T>(works: T[], edges: readonly number[]): Block<T>[] {
 	const blocks = [];
-	for (let first = 0; first < works.length; first += TOGETHER)
-		blocks.push({ first, works: works.slice(first, first + TOGETHER) });
+	for (let first = 0; first < works.length; first += TOGETHER) {
+		const [left = 0, ...ends] = edges.slice(first, first + TOGETHER + 1);
+		blocks.push({
+			first,
+			left,
+			width: (ends.at(-1) ?? left) - left,
+			works: works.slice(first, first + TOGETHER)
+		});
+	}
 	return blocks;
 }
 
+/** Where pieces of these sizes begin, one after the other, and last where the last one ends. */
+export function edgesOf(sizes: readonly number[]): number[] {
+	const edges = [0];
+	for (const size of sizes) edges.push(edges.at(-1)! + size);
+	return edges;
+}
+
+/** The piece that a pixel is in, by its place; past the end the last one. */
+function pieceAt(edges: readonly number[], pixel: number): number {
+	return Math.max(
+		0,
+		edges.findLastIndex((edge, place) => place < edges.length - 1 && edge <= pixel)
+	);
+}
+
 /**
- * The places to draw of `count` that are `size` pixels large each, when `length` pixels are in sight from `from` on, with
- * `around` before and after them. `kept` is drawn wherever it is, so that the focus is never lost by scrolling.
+ * The pieces to draw of those between the `edges`, when `length` pixels are in sight from `from` on, with `around` before and
+ * after them. `kept` is drawn wherever it is, so that the focus is never lost by scrolling.
  */
 export function visible(
 	from: number,
 	length: number,
-	size: number,
-	count: number,
+	edges: readonly number[],
 	kept: number,
 	around: number
 ): number[] {
+	const count = edges.length - 1;
 	// In steps, so that not every pixel of scrolling draws anew.
-	const first = Math.max(0, (Math.floor(from / size / around) - 1) * around);
-	const last = Math.min(count - 1, first + Math.ceil(length / size) + 3 * around);
+	const first = Math.max(0, (Math.floor(pieceAt(edges, from) / around) - 1) * around);
+	const last = Math.min(count - 1, (Math.floor(pieceAt(edges, from + length) / around) + 3) * around - 1);
 	const drawn: number[] = [];
 	for (let index = first; index <= last; index++) drawn.push(index);
 	if (kept >= 0 && kept < first) drawn.unshift(kept);
@@ -50,21 +74,20 @@ export function stable<T>(now: T[], before: T[], key: (each: T) => unknown): T[]
 		: found;
 }
 
-/** Whether all of `count` that is in sight is drawn. */
+/** Whether all that is in sight is drawn. */
 export function covers(
 	drawn: readonly number[],
 	from: number,
 	length: number,
-	size: number,
-	count: number
+	edges: readonly number[]
 ): boolean {
-	const last = Math.min(count - 1, Math.floor((from + length) / size));
-	for (let index = Math.floor(from / size); index <= last; index++) if (!drawn.includes(index)) return false;
+	const last = pieceAt(edges, from + length);
+	for (let index = pieceAt(edges, from); index <= last; index++) if (!drawn.includes(index)) return false;
 	return true;
 }
 
 /** Where to scroll to so that a piece lies in sight, in pixels; as it is when it does. */
-export function reveal(index: number, size: number, from: number, length: number): number {
-	if (index * size < from) return index * size;
-	return Math.max(from, (index + 1) * size - length);
+export function reveal(index: number, edges: readonly number[], from: number, length: number): number {
+	const [begins = 0, ends = begins] = edges.slice(index, index + 2);
+	return begins < from ? begins : Math.max(from, ends - length);
 }

@@ -365,6 +365,7 @@
 						hasIce={view.hasIce}
 						isAdjusted={view.numbers === 'adjusted'}
 						hasAliases={view.hasAliases}
+						isAlone={isNarrow}
 						figure={view.figure}
 						{acts}
 						{onpasted}
