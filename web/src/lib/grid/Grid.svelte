@@ -65,12 +65,8 @@
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
 	 * with the strip; and the footer. */
 	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
-	const grades = $derived(
-		roomOf(
-			grid.rows.map((each) => ({ shown: each.grade.percent ?? '', beside: '' })),
-			47
-		)
-	);
+	const percents = $derived(grid.rows.map((each) => each.grade.percent ?? ''));
+	const grades = $derived(roomOf(percents, 0, 47));
 	const grade = $derived(mark + grades.width + 8);
 	const left = $derived(178 + grade);
 	const ALONE = 160;
@@ -116,12 +112,13 @@
 	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
 		const now = grid.columns.map(({ id, name, apart, lock }) => {
-			const cells = grid.rows.map(({ cells: { [id]: cell } }) => {
-				const { text = '', adjusted = null } = cell ?? {};
-				const isOther = isAdjusted && adjusted !== null && adjusted !== text;
-				return isOther ? { shown: adjusted, beside: text } : { shown: text, beside: '' };
+			let beside = 0;
+			const texts = grid.rows.map(({ cells: { [id]: cell } }) => {
+				if (!cell || !isAdjusted || cell.adjusted === null) return cell?.text ?? '';
+				if (cell.adjusted !== cell.text) beside = Math.max(beside, cell.text.length);
+				return cell.adjusted;
 			});
-			return { id, name, apart, lock, ...roomOf(cells, least) };
+			return { id, name, apart, lock, ...roomOf(texts, beside, least) };
 		});
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});

@@ -10,14 +10,14 @@ describe('numbers under each other', () => {
 	});
 
 	it('make their column as wide as the longest needs with its point in line, and one beside it', () => {
-		const wide = (...texts: string[]) => roomOf(texts.map((shown) => ({ shown, beside: '' })), 46); // prettier-ignore
+		const wide = (...texts: string[]) => roomOf(texts, 0, 46);
 		expect(wide()).toEqual({ places: 0, width: 46 });
 		expect(wide('9', '9.5', '', 'EX', '10.5')).toEqual({ places: 1, width: 46 });
 		// No number here is longer than five letters, but 100 stands before the point of 9.25.
 		expect(wide('100', '9.25', 'EX').width).toBe(wide('100.25').width);
 		expect(wide('100.25').width).toBeGreaterThan(wide('47.25').width);
 		expect(wide('47.25').width).toBeGreaterThan(46);
-		const beside = roomOf([{ shown: '36.33', beside: '33' }], 46);
+		const beside = roomOf(['36.33'], 2, 46);
 		expect(beside.width).toBeGreaterThan(wide('36.33').width + 12);
 		expect(wide('Proficient').width).toBeGreaterThan(80);
 	});

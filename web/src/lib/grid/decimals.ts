@@ -13,31 +13,36 @@ const SMALL = 6.8;
 const AROUND = 8 + 11;
 
 /**
- * What a column asks for, by what its cells show and what they show `beside` it: the most decimals, and how many pixels wide
- * it is at `least`.
+ * What a column asks for whose cells show these texts, some with another of at most so many letters `beside` it: the most
+ * decimals, and how many pixels wide it is at `least`.
  */
 export function roomOf(
-	cells: readonly { shown: string; beside: string }[],
+	texts: readonly string[],
+	beside: number,
 	least: number
 ): { places: number; width: number } {
-	let [places, whole, word, beside] = [0, 0, 0, 0];
-	for (const { shown, beside: small } of cells) {
-		const point = shown.indexOf('.');
-		if (point > 0) places = Math.max(places, decimals(shown));
-		if (/\d/.test(shown)) whole = Math.max(whole, point > 0 ? point : shown.length);
-		else word = Math.max(word, shown.length);
-		beside = Math.max(beside, small.length);
+	let [places, whole, word] = [0, 0, 0];
+	for (const text of texts) {
+		const point = text.indexOf('.');
+		if (point > 0) places = Math.max(places, decimals(text));
+		if (isNumber(text)) whole = Math.max(whole, point > 0 ? point : text.length);
+		else word = Math.max(word, text.length);
 	}
 	const letters = Math.max(word, whole + (places ? places + 1 : 0));
-	const small = beside ? beside * SMALL + 3 : 0;
 	// Four letters are what a column has room for in any case.
-	const asked = letters > 4 || beside ? Math.ceil(letters * LETTER + small + AROUND) : 0;
-	return { places, width: Math.max(least, asked) };
+	if (letters <= 4 && !beside) return { places, width: least };
+	const small = beside ? beside * SMALL + 3 : 0;
+	return { places, width: Math.max(least, Math.ceil(letters * LETTER + small + AROUND)) };
+}
+
+function isNumber(text: string): boolean {
+	const [first = ''] = text;
+	return first === '-' || (first >= '0' && first <= '9');
 }
 
 /** What a number lacks to `places` decimals, as room for it; nothing for what is no number. */
 export function rest(text: string, places: number): string {
 	const lacks = places - decimals(text);
-	if (!/^-?\d/.test(text) || lacks <= 0) return '';
+	if (lacks <= 0 || !isNumber(text)) return '';
 	return (text.includes('.') ? '' : '.') + '0'.repeat(lacks);
 }
