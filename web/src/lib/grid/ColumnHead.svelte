@@ -14,6 +14,8 @@
 		index: number;
 		onhead: () => void;
 	} = $props();
+	/** What tells work of one kind apart stays where the rest of the name is cut: "Noteb… 12". */
+	const last = $derived(/\s(?=\S{1,4}$)\S*\d\S*$/.exec(column.short_name)?.[0] ?? '');
 </script>
 
 <div
@@ -30,7 +32,8 @@
 		tabindex="-1"
 		id="column-{column.id}"
 		aria-label="{column.short_name}: what can be done with the column"
-		onclick={onhead}>{column.short_name}</button
+		onclick={onhead}
+		><span>{column.short_name.slice(0, column.short_name.length - last.length)}</span>{last}</button
 	>
 	<span>{column.due_on ? shortDay(column.due_on) : ' '}</span>
 	<span
@@ -74,13 +77,18 @@
 		color: var(--slate);
 	}
 	button {
-		display: block;
+		display: flex;
+		width: calc(100% + 4px);
 		color: var(--ink);
 		font-weight: 600;
 		font-size: 13px;
 		letter-spacing: -0.01em;
 		text-align: left;
-		white-space: nowrap;
+		white-space: pre;
+	}
+	button span {
+		overflow: hidden;
+		text-overflow: ellipsis;
 	}
 	button:hover {
 		text-decoration: underline;

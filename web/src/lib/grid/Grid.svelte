@@ -16,7 +16,7 @@
 	import { pasted, type Pasted } from './pasting';
 	import { actOf, Selection, type Act, type Cell } from './selection.svelte';
 	import { Still } from './still.svelte';
-	import { wide } from '$lib/ui/wide';
+	import { breadth, wide } from '$lib/ui/wide';
 	import { blocksOf, COLUMN, edgesOf, ROW, stable, TOGETHER, type Block } from './visible';
 	import { atHand, NARROW, shownName, type View } from './view';
 	import { wanted } from './wanted.svelte';
@@ -69,13 +69,16 @@
 	const grades = $derived(roomOf(percents, 0, 47));
 	const grade = $derived(mark + grades.width + 8);
 	const left = $derived(178 + grade);
-	const ALONE = 160;
 	const HEAD = 102;
 	const FOOT = 28;
 
 	let scroller: HTMLElement;
 	let height = $state(600);
 	let width = $state(1000);
+	const ALONE = 160;
+	/** Around a short name, of which three pixels are for what its breadth is more than about; a longer one is cut. */
+	const HEAD_AROUND = 8;
+	const HEAD_AT_MOST = 74;
 	/** Levels that are words have room, and an assignment that is shown alone is easy to touch. */
 	const least = $derived(
 		Math.max(COLUMN, wide(grid.levels?.marks ?? []) + 6, isAlone ? Math.min(ALONE, width - left) : 0)
@@ -111,14 +114,16 @@
 	let worksBefore: Work[] = [];
 	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
-		const now = grid.columns.map(({ id, name, apart, lock }) => {
+		const now = grid.columns.map(({ id, name, short_name, apart, lock }) => {
 			let beside = 0;
 			const texts = grid.rows.map(({ cells: { [id]: cell } }) => {
 				if (!cell || !isAdjusted || cell.adjusted === null) return cell?.text ?? '';
 				if (cell.adjusted !== cell.text) beside = Math.max(beside, cell.text.length);
 				return cell.adjusted;
 			});
-			return { id, name, apart, lock, ...roomOf(texts, beside, least) };
+			const head = Math.min(breadth(short_name) + HEAD_AROUND, HEAD_AT_MOST);
+			const room = roomOf(texts, beside, head > least + 3 ? head : least);
+			return { id, name, apart, lock, ...room };
 		});
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});

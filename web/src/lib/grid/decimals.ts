@@ -13,8 +13,8 @@ const SMALL = 6.8;
 const AROUND = 8 + 11;
 
 /**
- * What a column asks for whose cells show these texts, some with another of at most so many letters `beside` it: the most
- * decimals, and how many pixels wide it is at `least`.
+ * What a column asks for that shows these texts, and smaller `beside` them others of at most so many letters: the decimals
+ * that its numbers have at most, and its width in pixels, which is at `least` so many.
  */
 export function roomOf(
 	texts: readonly string[],
