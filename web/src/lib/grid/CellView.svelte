@@ -93,7 +93,7 @@
 	}
 	em {
 		position: absolute;
-		left: 2px;
+		left: 1px;
 		top: 7px;
 		font: 600 12px/16px var(--text);
 		color: var(--amber-ink);
