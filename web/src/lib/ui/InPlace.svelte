@@ -51,8 +51,6 @@
 		} catch (error) {
 			if (sent !== text) return;
 			problem = words(error);
-			// What made it be refused is shown by now.
-			basis = version;
 		} finally {
 			if (sent === text) sent = null;
 		}

@@ -60,16 +60,22 @@ describe('a value that is changed where it stands', () => {
 		expect(screen.queryByRole('alert')).toBeNull();
 	});
 
-	it('stays typed where it is refused, and is entered again on what is there by then', async () => {
+	it('stays typed where it is refused, and goes over what a colleague made of it only once that was seen', async () => {
 		const { field, save, answers, show } = await open();
 		await write(field, '25{Enter}');
 		await show({ value: '22', version: 2 });
 		answers[0]!.refuse('A colleague changed it.');
 		expect((await screen.findByRole('alert')).textContent).toBe('A colleague changed it.');
 		expect(field.value).toBe('25');
-		await user.type(field, '{Enter}');
+		// Leaving does not make it so.
+		await user.tab();
+		expect(save.mock.calls.at(-1)).toEqual(['25', 1]);
+		answers[1]!.refuse('A colleague changed it.');
+		await user.type(field, '{Escape}');
+		expect(field.value).toBe('22');
+		await write(field, '25{Enter}');
 		expect(save.mock.calls.at(-1)).toEqual(['25', 2]);
-		answers[1]!.take();
+		answers[2]!.take();
 		await vi.waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
 	});
 });
