@@ -9,7 +9,8 @@ from gradecore.book import Scale, Score, ScoreCode
 from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
 from gradecore.scale import Marks
 
-_DONE = {"done": 1, "x": 1, "y": 1, "yes": 1, "not done": 0, "-": 0, "n": 0, "no": 0}
+DONE_WORDS = {"done": 1, "x": 1, "y": 1, "yes": 1, "not done": 0, "-": 0, "n": 0, "no": 0}
+"""What says that work is done or not, with the part of its points that it then has."""
 
 
 class EntryError(ValueError):
@@ -56,8 +57,8 @@ class EntryReader:
         if bare in self._marks:
             mark = self._exactly(text, self._marks[bare])
             return replace(self._number(self._percent_of(mark) * points / 100, points, text), mark=mark)
-        if entered_as == "done" and bare in _DONE:
-            return self._number(points * _DONE[bare], points, text)
+        if entered_as == "done" and bare in DONE_WORDS:
+            return self._number(points * DONE_WORDS[bare], points, text)
         if not looks_like_number(bare):
             raise EntryError(self._unknown(text.strip(), bare))
         try:

@@ -70,6 +70,22 @@ def standing_shares(book: Book, term: Term, marked: Collection[str]) -> PlannedS
     return planned_shares(standing, replace(term, weights=scaled))
 
 
+def merged_shares(book: Book, term: Term, categories: Collection[str], method: str) -> dict[str, Fraction] | None:
+    """What each assignment of some categories is worth beside the others, once they are one category, as parts of the
+    whole that they make together: as much of the grade as before.
+
+    None where counting by `method` comes to just that, and where weights do not count.
+    """
+    planned = planned_shares(book, term)
+    work = [each for each in book.assignments if each.term == term.id and each.category in categories and each.counts]
+    found = {each.id: planned.assignments[each.id].of_grade or Fraction(0) for each in work}
+    whole = sum((found[each.id] for each in work if not each.extra), Fraction(0))
+    if planned.weights is None or not whole:
+        return None
+    parts = {name: share / whole for name, share in found.items()}
+    return None if parts == {name: share / 100 for name, share in _within(work, method).items()} else parts
+
+
 def _pooled(book: Book, work: Sequence[Assignment], method: str) -> PlannedShares:
     of_grade = _within(work, method)
     categories = {

@@ -58,8 +58,9 @@ def slips(numbers: Mapping[str, int], points: Fraction, *, extra: bool = False) 
 
 
 def _others(ordered: Sequence[int], number: int) -> list[int]:
+    """The other numbers; beside one above 0 without the noughts, which say of who handed nothing in, not how others did."""
     place = ordered.index(number)
-    return [*ordered[:place], *ordered[place + 1 :]]
+    return [each for each in (*ordered[:place], *ordered[place + 1 :]) if each or not number]
 
 
 def _slip(number: int, others: Sequence[int], points: Fraction, *, extra: bool) -> Slip | None:

@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from gradecore.balance import as_numbers, evened_out, rebalanced
+from gradecore.balance import as_numbers, evened_out, in_proportion, rebalanced, room_made
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -43,3 +43,26 @@ def test_what_is_evened_out_adds_up_and_is_as_alike_as_it_can_be(hundredths: int
     parts = evened_out(Fraction(hundredths, 100), count)
     assert sum(parts) == Fraction(hundredths, 100)
     assert max(parts) - min(parts) <= Fraction(1, 100)
+
+
+@given(PARTS, st.data())
+def test_room_is_made_without_what_was_typed(parts: list[int], data: st.DataObject) -> None:
+    typed = data.draw(st.lists(st.booleans(), min_size=len(parts), max_size=len(parts)))
+    shares = [Fraction(each) for each in parts]
+    new, found = room_made(shares, typed)
+    if any(typed):
+        assert new + sum(found) == sum(shares)
+        assert all(found[place] == shares[place] for place, is_typed in enumerate(typed) if is_typed)
+    else:
+        assert found == shares
+    assert (new == 0) == (
+        all(typed) or not any(each for each, is_typed in zip(parts, typed, strict=True) if not is_typed)
+    )
+
+
+@given(PARTS, st.integers(0, 10_000))
+def test_a_rest_in_proportion_is_shared_out_whole(parts: list[int], hundredths: int) -> None:
+    rest = Fraction(hundredths, 100)
+    found = in_proportion(rest, [Fraction(each) for each in parts])
+    assert sum(found) == rest
+    assert all(abs(each - rest * part / sum(parts)) < Fraction(1, 100) for each, part in zip(found, parts, strict=True))

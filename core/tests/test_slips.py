@@ -57,3 +57,8 @@ def test_numbers_among_the_others_are_never_slips(numbers: list[int]) -> None:
         mine = numbers[int(student)]
         others = [each for place, each in enumerate(numbers) if str(place) != student]
         assert not min(others) <= mine <= max(others)
+
+
+def test_what_was_scored_is_no_slip_once_the_rest_got_nothing() -> None:
+    numbers = {"a": 80_0000, "b": 88_0000, **{str(each): 0 for each in range(12)}}
+    assert slips(numbers, Fraction(100)) == {}

@@ -25,7 +25,7 @@ from plans import (
     terms,
     together,
 )
-from plans.loading import codes_of, offered_codes
+from plans.loading import offered_codes
 from plans.permissions import CHANGE_PLAN
 from plans.scales import TypedBand
 from plans.schemas import (
@@ -46,6 +46,8 @@ from plans.schemas import (
     PieceOut,
     PlanEventOut,
     RepeatIn,
+    RestIn,
+    RestOut,
     RulesIn,
     ScaleIn,
     ScalesOut,
@@ -55,6 +57,7 @@ from plans.schemas import (
     TermRulesIn,
     TextIn,
     TogetherIn,
+    TogetherOut,
     VersionedOut,
     WaysOut,
     WeightsIn,
@@ -115,10 +118,17 @@ def set_weights(request: Asking, class_id: int, term: int, body: WeightsIn) -> A
     return Status(204, None)
 
 
+@router.get("/classes/{class_id}/weights/{term}/rest", permission=CHANGE_PLAN, response=RestOut)
+def rest_of_weights(request: Asking, class_id: int, term: int) -> Any:
+    """What the weights would be if they shared the rest of 100, in each way."""
+    found = sharing.rest_shared(request.school_class, _term(request.school_class, term))
+    return {way: {pk: f"{weight.normalize():f}" for pk, weight in weights.items()} for way, weights in found.items()}
+
+
 @router.post("/classes/{class_id}/weights/{term}/share-rest", permission=CHANGE_PLAN, response={204: None})
-def share_rest(request: Asking, class_id: int, term: int) -> Any:
-    """Even out what the locked weights leave."""
-    sharing.share_rest(request.school_class, request.user, _term(request.school_class, term))
+def share_rest(request: Asking, class_id: int, term: int, body: RestIn) -> Any:
+    """Share what the locked weights leave of 100 among the others."""
+    sharing.share_rest(request.school_class, request.user, _term(request.school_class, term), body.way)
     return Status(204, None)
 
 
@@ -143,11 +153,10 @@ def add_assignment(request: Asking, class_id: int, body: AssignmentIn) -> Any:
     return AddedOut(id=made.pk, term_id=made.term_id, term=made.term.name)
 
 
-@router.patch("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=CountOut)
+@router.patch("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=TogetherOut)
 def change_together(request: Asking, class_id: int, body: TogetherIn) -> Any:
     """Change several assignments alike."""
-    count = together.change_together(request.school_class, request.user, body.ids, _given(body), body.days)
-    return CountOut(count=count)
+    return together.change_together(request.school_class, request.user, body.ids, _given(body), body.days)
 
 
 @router.patch("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response=VersionedOut)
@@ -161,6 +170,14 @@ def remove_assignment(request: Asking, class_id: int, assignment_id: int) -> Any
     """Delete an assignment; undoing brings it back with its scores."""
     assignments.remove_assignment(request.school_class, request.user, assignment_id)
     return Status(204, None)
+
+
+@router.put(
+    "/classes/{class_id}/assignments/{assignment_id}/students/{student}", permission=CHANGE_PLAN, response=VersionedOut
+)
+def assign_to(request: Asking, class_id: int, assignment_id: int, student: int) -> Any:
+    """Give an assignment to one more student."""
+    return assignments.assign_to(request.school_class, request.user, assignment_id, student)
 
 
 @router.post("/classes/{class_id}/assignments/{assignment_id}/duplicate", permission=CHANGE_PLAN, response=MadeOut)
@@ -367,11 +384,11 @@ def list_scales(request: Asking, class_id: int) -> Any:
     """The scales and codes that one has for the class."""
     school_class, person = request.school_class, request.user
     found = scales.scales_of(school_class, person).prefetch_related("bands", "used_by")
-    codes = codes_of(school_class)
+    codes = scales.drafted_codes(school_class)
     used = scales.used_codes(school_class)
     return ScalesOut(
         scales=[scale_out(each, school_class, person) for each in found],
-        codes=[code_out(each, person, is_used=each.code in used) for each in codes],
+        codes=[code_out(each, person, is_used=each.code in used, was=was) for each, was in codes],
         offered=[code_out(each, person, is_used=False) for each in offered_codes(school_class, person)],
     )
 

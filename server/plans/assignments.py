@@ -10,9 +10,10 @@ from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
 from plans.categories import find_category
-from plans.keeping import Changed, keep, refuse_overtaken
+from plans.keeping import begin, keep, refuse_overtaken
 from plans.models import Assignment
-from plans.rows import mark_of, record, snapshot
+from plans.rows import as_one_act, mark_of, record, snapshot
+from plans.sharing import make_room
 from plans.typed import link, made_short, name, number, steps
 
 LONGEST_DESCRIPTION = 4000
@@ -32,15 +33,19 @@ def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str
     last = Assignment.with_deleted.filter(school_class=school_class).aggregate(last=Max("position"))["last"]
     assignment = Assignment(school_class=school_class, position=(last or 0) + 1)
     set_assignment(assignment, {"due_on": None, **_defaults(school_class, given), **given})
-    assignment.save()
+    with as_one_act(school_class, person, f"added {assignment.name}"):
+        assignment.save()
+        assignment.refresh_from_db()
+        record(
+            school_class,
+            person,
+            f"added {assignment.name}",
+            {mark_of(assignment): None},
+            {mark_of(assignment): snapshot(assignment)},
+        )
+        if assignment.category is not None and assignment.category.method == "shares":
+            make_room(school_class, person, assignment)
     assignment.refresh_from_db()
-    record(
-        school_class,
-        person,
-        f"added {assignment.name}",
-        {mark_of(assignment): None},
-        {mark_of(assignment): snapshot(assignment)},
-    )
     return assignment
 
 
@@ -51,10 +56,23 @@ def change_assignment(
     """Change what is given of an assignment; `version` is the one that the change was made from."""
     assignment = find_assignment(school_class, assignment_id)
     refuse_overtaken(assignment, version)
-    before = snapshot(assignment)
+    changed = begin(assignment, given)
+    was_in = assignment.category_id
     set_assignment(assignment, given)
-    keep(school_class, person, [Changed(assignment, before, given)], f"changed {assignment.name}")
+    with as_one_act(school_class, person, f"changed {assignment.name}"):
+        keep(school_class, person, [changed], f"changed {assignment.name}")
+        if given.get("category_id") not in (None, was_in):
+            make_room(school_class, person, assignment)
+    assignment.refresh_from_db()
     return assignment
+
+
+@transaction.atomic
+def assign_to(school_class: SchoolClass, person: Person, assignment_id: int, student: int) -> Assignment:
+    """Give an assignment to one more student: who was not chosen for it, or came after it was due."""
+    assignment = find_assignment(school_class, assignment_id)
+    begin(assignment, ())
+    return change_assignment(school_class, person, assignment_id, {"chosen": [*assignment.chosen, student]})
 
 
 @transaction.atomic

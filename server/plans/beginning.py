@@ -12,6 +12,8 @@ from plans.rows import as_one_act
 
 MOST_CATEGORIES = 20
 LONGEST_TEXT = 4000
+_WEIGHT_CELL = re.compile(r"\t+[ ]*(\d+(?:[.,]\d+)?[ ]*%?)[ ]*(?=[;\t\r\n]|$)")
+"""A weight in a cell of its own, after its name's."""
 
 
 @dataclass(frozen=True)
@@ -23,14 +25,15 @@ class NamedWeight:
 
 
 def read_categories(text: str) -> list[NamedWeight]:
-    """The categories in typed or pasted text: a name and a weight each, with commas, semicolons or line ends between.
+    """The categories in typed or pasted text: a name and a weight each, with commas, semicolons, tabs or line ends between.
 
-    "Fieldwork 40, Map tests: 35 %; Notebooks – 25". Raises Refused, naming what cannot be read.
+    "Fieldwork 40, Map tests: 35 %; Notebooks – 25". A name and its weight may stand in two cells of a sheet, with a tab
+    between. Raises Refused, naming what cannot be read.
     """
     if len(text) > LONGEST_TEXT:
         raise Refused(f"This text has {len(text)} characters; a plan's categories fit in {LONGEST_TEXT}.", "text")
     # A comma between two digits is a decimal sign, not the end of a category.
-    pieces = [each.strip() for each in re.split(r"[;\n\t]|,(?!\d)", text)]
+    pieces = [each.strip() for each in re.split(r"[;\n\t]|,(?!\d)", _WEIGHT_CELL.sub(r" \1", text))]
     found = [_read_category(each) for each in pieces if each]
     if not found:
         raise Refused(

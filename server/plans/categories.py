@@ -3,18 +3,21 @@
 import re
 from collections.abc import Mapping
 from decimal import Decimal
+from fractions import Fraction
 from typing import Any
 
 from django.db import transaction
 from gradecore.book import CATEGORY_METHODS
+from gradecore.numbers import decimal_text, read_decimal
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
 from plans import drafting
-from plans.keeping import Changed, keep, refuse_overtaken
-from plans.loading import load_plan
-from plans.models import Assignment, Category
+from plans.keeping import Changed, begin, keep, refuse_overtaken
+from plans.loading import LoadedPlan, load_plan
+from plans.models import Assignment, Category, TermPlan
 from plans.rows import as_one_act, mark_of, record, snapshot
+from plans.sharing import shares_once_merged
 from plans.typed import made_sign, name, number
 
 COLOURS = 8
@@ -39,7 +42,7 @@ def change_category(
     """Change what is given of a category; `version` is the one that the change was made from."""
     category = find_category(school_class, category_id)
     refuse_overtaken(category, version)
-    changed = [Changed(category, snapshot(category), given)]
+    changed = [begin(category, given)]
     others = [each for each in school_class.categories.all() if each != category]
     if given.get("is_default"):
         for each in others:
@@ -55,21 +58,42 @@ def change_category(
 def empty_category(school_class: SchoolClass, person: Person, category_id: int, into: Category | None) -> bool:
     """Move a category's assignments into another, or into none. True where they moved at once, and not in a draft.
 
-    Into another goes the weight as well, so that merging two keeps what they have of the grade.
+    Into another goes the weight as well, and each piece keeps what it has of the grade: where the other's way of
+    counting would give it another part, that counts by shares from then on.
     """
     category = find_category(school_class, category_id)
-    weights = {each.pk: each.weight for each in load_plan(school_class, drafted=True).categories}
+    plan = load_plan(school_class, drafted=True)
+    shares = shares_once_merged(plan, category, into) if into is not None else {}
+    moved = {each.pk for each in plan.assignments if each.category_id == category.pk}
     changed = []
-    for each in Assignment.objects.filter(category=category).select_for_update():
-        changed.append(Changed(each, snapshot(each), ("category_id",)))
+    for each in Assignment.objects.filter(pk__in={*moved, *shares}).select_for_update():
+        changed.append(Changed(each, snapshot(each), ("category_id", "share")))
         each.category = into
+        each.share = shares.get(each.pk, each.share)
     if into is not None and not (into.bonus or category.bonus):
-        changed += [Changed(each, snapshot(each), ("weight",)) for each in (into, category)]
-        into.weight = weights[into.pk] + weights[category.pk]
-        category.weight = Decimal(0)
+        changed += _merged_weights(plan, category, into)
+    if into is not None and shares:
+        known = next((each for each in changed if each.row == into), None)
+        changed += [] if known else [Changed(into, snapshot(into), ("method",))]
+        into.method = "shares"
     words = f"moved what is in {category.name} into {into.name}" if into else f"took everything out of {category.name}"
     keep(school_class, person, changed, words)
     return not Assignment.objects.filter(category=category).exists()
+
+
+def _merged_weights(plan: LoadedPlan, category: Category, into: Category) -> list[Changed]:
+    """One category's weight added to another's: the class's, and those of terms that have their own."""
+    weights = {each.pk: each.weight for each in plan.categories}
+    changed: list[Changed] = [Changed(each, snapshot(each), ("weight",)) for each in (into, category)]
+    into.weight = weights[into.pk] + weights[category.pk]
+    category.weight = Decimal(0)
+    for own in TermPlan.objects.select_for_update().filter(school_class=plan.school_class):
+        term = begin(own, ("weights",))
+        if own.weights:
+            added = sum((read_decimal(own.weights.get(str(each.pk), "0")) for each in (into, category)), Fraction(0))
+            own.weights = own.weights | {str(into.pk): decimal_text(added), str(category.pk): "0"}
+            changed.append(term)
+    return changed
 
 
 @transaction.atomic

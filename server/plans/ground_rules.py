@@ -5,13 +5,15 @@ from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
+from gradecore import book as core
+from gradecore.entry import folded
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
 from plans import choices
-from plans.keeping import Changed, keep
-from plans.models import GroundRules
-from plans.rows import snapshot
+from plans.keeping import begin, keep
+from plans.loading import codes_of, core_scale
+from plans.models import GradingScale, GroundRules
 
 _SET_BY = {"rounding": ("round_to", "rounding"), "scale": ("scale_id",)}
 """Fields that a ground rule sets under another name."""
@@ -21,10 +23,11 @@ _SET_BY = {"rounding": ("round_to", "rounding"), "scale": ("scale_id",)}
 def change_rules(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> None:
     """Change what is given of the ground rules; the values are those of `choices`."""
     rules = GroundRules.objects.select_for_update().get(school_class=school_class)
-    before = snapshot(rules)
+    changed = begin(rules, {field for name in given for field in _SET_BY.get(name, (name,))})
     set_rules(rules, given)
-    named = {field for name in given for field in _SET_BY.get(name, (name,))}
-    keep(school_class, person, [Changed(rules, before, named)], "changed the ground rules")
+    if "scale" in given:
+        refuse_clash(school_class, core_scale(GradingScale.objects.prefetch_related("bands").get(pk=rules.scale_id)))
+    keep(school_class, person, [changed], "changed the ground rules")
 
 
 def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
@@ -48,3 +51,19 @@ def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
             setattr(rules, field, int(value))
         else:
             setattr(rules, field, value)
+
+
+def refuse_clash(school_class: SchoolClass, scale: core.Scale) -> None:
+    """Raises Refused where a scale has a mark that is a code of the class: typing it would give the code (R13)."""
+    for mark in clashes(school_class, scale):
+        raise Refused(
+            f"{mark} is a score code here, so that typing it would give the code. "
+            "Call the mark something else, or give the code other letters.",
+            "bands",
+        )
+
+
+def clashes(school_class: SchoolClass, scale: core.Scale) -> list[str]:
+    """The marks of a scale that are score codes of the class."""
+    codes = {folded(code.code) for code in codes_of(school_class)}
+    return [band.mark for band in scale.bands if folded(band.mark) in codes]

@@ -12,8 +12,8 @@ from gradecore import book as core
 from gradecore.file import read_rules, read_steps
 from school.models import Enrolment, Person, SchoolClass, Student, Term
 
-from plans.drafting import lay_over
-from plans.models import Assignment, Category, Draft, GradingScale, GroundRules, ScoreCode, TermPlan
+from plans.drafting import Change, drafted_fields, fitting, lay_over
+from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
 from plans.standards import named_by, standards_of
 
 
@@ -34,7 +34,7 @@ class LoadedPlan:
     roster: list[Enrolment]
     term_plans: dict[int, TermPlan]
     chosen: dict[int, set[int]]
-    """Of each assignment that is not for everyone, whom it is for."""
+    """Of each assignment, who is chosen for it by name: all whom it is for, or who came after it was due and get it too."""
     codes: list[ScoreCode]
     book: core.Book
 
@@ -50,8 +50,11 @@ class LoadedPlan:
         return begun[-1] if begun else leaves[0]
 
 
-def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan:
-    """The plan, in a number of queries that does not grow with the class; `drafted` lays the draft over what is in force."""
+def load_plan(school_class: SchoolClass, *, drafted: bool = False, change: Change | None = None) -> LoadedPlan:
+    """The plan, in a number of queries that does not grow with the class.
+
+    `drafted` lays the draft over what is in force, as far as it fits; `change` lays that over it instead.
+    """
     rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
     mine = FilteredRelation("plans", condition=Q(plans__school_class=school_class))
     terms: list[Term] = list(
@@ -59,15 +62,16 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
     )
     categories = list(school_class.categories.all())
     assignments = _with_chosen(school_class)
-    draft = Draft.objects.filter(school_class=school_class).first() if drafted else None
+    if drafted:
+        change = fitting(school_class, drafted_fields(school_class))
     term_plans: dict[int, TermPlan] = {term.pk: plan for term in terms if (plan := getattr(term, "own_plan", None))}
     for term in terms:
         if term.pk in term_plans:
             term_plans[term.pk].term = term
     codes = codes_of(school_class)
-    if draft is not None:
+    if change:
         rules = _lay_over(
-            draft, rules, category=categories, assignment=assignments, term=list(term_plans.values()), code=codes
+            change, rules, category=categories, assignment=assignments, term=list(term_plans.values()), code=codes
         )
     chosen = _chosen(assignments)
     today = school_class.school.today()
@@ -98,11 +102,11 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False) -> LoadedPlan
     return LoadedPlan(school_class, rules, terms, categories, assignments, roster, term_plans, chosen, codes, book)
 
 
-def _lay_over(draft: Draft, rules: GroundRules, **rows: Iterable[Model]) -> GroundRules:
-    """Lay a draft over the rows in force, given by kind."""
+def _lay_over(change: Change, rules: GroundRules, **rows: Iterable[Model]) -> GroundRules:
+    """Lay a draft's change over the rows in force, given by kind."""
     for kind, found in {"rules": [rules], **rows}.items():
         for row in found:
-            lay_over(row, draft.change.get(f"{kind} {row.pk}", {}))
+            lay_over(row, change.get(f"{kind} {row.pk}", {}))
     if rules.scale.pk != rules.scale_id:
         rules.scale = GradingScale.objects.prefetch_related("bands").get(pk=rules.scale_id)
     return rules
@@ -142,17 +146,20 @@ def _with_chosen(school_class: SchoolClass) -> list[Assignment]:
 
 
 def _chosen(assignments: Sequence[Assignment]) -> dict[int, set[int]]:
-    chosen = {each.pk: set(each.listed_students or ()) for each in assignments if not each.for_everyone}  # type: ignore[attr-defined]
+    chosen = {each.pk: set(each.listed_students or ()) for each in assignments}  # type: ignore[attr-defined]
     # What a draft chose instead.
     return chosen | {each.pk: set(each.drafted_chosen) for each in assignments if each.drafted_chosen is not None}
 
 
 def assigned_to(assignment: Assignment, roster: Sequence[Enrolment], chosen: set[int]) -> frozenset[str] | None:
-    """Whom an assignment is given to; None where that is everybody (R2.2)."""
+    """Whom an assignment is given to; None where that is everybody (R2.2).
+
+    What was due before somebody came is theirs only where they are chosen for it by name.
+    """
     given = [
         enrolment
         for enrolment in roster
-        if not assignment.is_before(enrolment) and (assignment.for_everyone or enrolment.student_id in chosen)
+        if enrolment.student_id in chosen or (assignment.for_everyone and not assignment.is_before(enrolment))
     ]
     return None if len(given) == len(roster) else frozenset(key(enrolment.student) for enrolment in given)
 

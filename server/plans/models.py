@@ -135,7 +135,8 @@ class LiveAssignments(models.Manager["Assignment"]):
 
 
 class Assignment(models.Model):
-    """A piece of work. `chosen_students` counts where `for_everyone` is not set.
+    """A piece of work. `chosen_students` are whom it is for where it is not `for_everyone`; where it is, they get it
+    also if they came after it was due.
 
     `version` rises with every change, so that two teachers do not overwrite each other unseen.
     """
@@ -193,10 +194,9 @@ class Assignment(models.Model):
 
     @property
     def chosen(self) -> list[int]:
-        """The students it is for, where it is not for everyone; set and saved like a field."""
+        """The students who are chosen for it by name; set and saved like a field."""
         if self._chosen is None:
-            known = self.pk is not None and not self.for_everyone
-            return sorted(self.chosen_students.values_list("pk", flat=True)) if known else []
+            return sorted(self.chosen_students.values_list("pk", flat=True)) if self.pk is not None else []
         return self._chosen
 
     @chosen.setter

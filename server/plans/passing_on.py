@@ -13,7 +13,9 @@ from django.db.models import Max, QuerySet
 from school.models import Person, SchoolClass, Term
 from school.refusal import NotYours, Refused
 
+from plans.ground_rules import clashes
 from plans.keeping import Changed, keep
+from plans.loading import core_scale
 from plans.models import Assignment, Category, GradingScale, GroundRules, KeptPlan
 from plans.rows import Row, as_one_act, mark_of, record, snapshot
 from plans.typed import name
@@ -133,9 +135,10 @@ def _with(row: Row, fields: Mapping[str, Any]) -> Changed:
 
 
 def _known_rules(school_class: SchoolClass, rules: Mapping[str, Any]) -> dict[str, Any]:
-    """Ground rules as they can be taken over: a scale that is not there any more is left out."""
-    known = GradingScale.objects.filter(school_id=school_class.school_id, pk=rules.get("scale_id", 0)).exists()
-    left_out = {"families_from"} if known else {"families_from", "scale_id"}
+    """Ground rules as they can be taken over: left out is a scale that is not there any more, or has a code here as a mark."""
+    scale = GradingScale.objects.filter(school_id=school_class.school_id, pk=rules.get("scale_id", 0)).first()
+    takes_scale = scale is not None and not clashes(school_class, core_scale(scale))
+    left_out = {"families_from"} if takes_scale else {"families_from", "scale_id"}
     fields = {field: value for field, value in rules.items() if field not in left_out}
     if fields.get("round_to") is not None:
         fields["round_to"] = Decimal(fields["round_to"])

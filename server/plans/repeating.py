@@ -1,6 +1,7 @@
 """Work that repeats: every so many days, on chosen days of the week, or on a day of the month."""
 
 import datetime
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import islice
@@ -22,7 +23,8 @@ _EVERY: Mapping[str, Literal[1, 2, 3]] = {"day": DAILY, "week": WEEKLY, "month":
 class Repeating:
     """How work repeats. `weekdays` count from Monday as 0; either `until` or `times` says when it ends.
 
-    In `pattern` a # stands for the number; without one the number follows the name.
+    In `pattern` a # stands for the number; without one the number follows the name. Without a `first_number` the numbers
+    go on after the highest that work of this name has.
     """
 
     pattern: str
@@ -34,7 +36,7 @@ class Repeating:
     until: datetime.date | None
     times: int | None
     skips_days_off: bool
-    first_number: int
+    first_number: int | None
 
 
 @dataclass(frozen=True)
@@ -56,8 +58,10 @@ def repeated(school_class: SchoolClass, how: Repeating) -> list[Planned]:
     if not days:
         raise Refused("No school day in this time fits.", "starts")
     found = []
-    for number, day in enumerate(days, how.first_number):
-        text = how.pattern.replace("#", str(number)) if "#" in how.pattern else f"{how.pattern} {number}"
+    pattern = how.pattern if "#" in how.pattern else f"{how.pattern} #"
+    first = _next_number(school_class, pattern) if how.first_number is None else how.first_number
+    for number, day in enumerate(days, first):
+        text = pattern.replace("#", str(number))
         full = name(text, "pattern", 120)
         found.append(Planned(full, _short(full, number), day, term_of_day(school_class, day).name))
     return found
@@ -79,6 +83,13 @@ def make_repeated(
             one = {**given, "name": each.name, "short_name": each.short_name, "due_on": each.due_on}
             add_assignment(school_class, person, one)
     return len(pieces)
+
+
+def _next_number(school_class: SchoolClass, pattern: str) -> int:
+    """One more than the highest number in the names of the class's work that follow a pattern."""
+    named = re.compile(r"(\d+)".join(map(re.escape, " ".join(pattern.split()).split("#", 1))).replace(r"\#", r"\1"))
+    found = (named.fullmatch(each) for each in school_class.assignments.values_list("name", flat=True))
+    return max((int(each[1]) for each in found if each), default=0) + 1
 
 
 def _look_at(school_class: SchoolClass, how: Repeating) -> None:

@@ -13,18 +13,22 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from gradecore import book as core
 from gradecore.check import Problem, code_problems, scale_problems
+from gradecore.entry import DONE_WORDS, folded
 from gradecore.numbers import NumberError, read_decimal
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
-from plans.ground_rules import change_rules
-from plans.keeping import Changed, keep
+from plans import drafting
+from plans.categories import COLOURS
+from plans.ground_rules import change_rules, refuse_clash
+from plans.keeping import begin, keep
 from plans.loading import codes_of, core_code, core_scale, fraction
 from plans.models import Assignment, Draft, GradingScale, GroundRules, ScaleBand, ScoreCode
 from plans.rows import mark_of, record, snapshot
 from plans.typed import name, number
 
 MOST_BANDS = 40
+FULL = Decimal(100)
 EFFECTS = ("leave_out", "zero", "full", "percent")
 
 
@@ -70,6 +74,7 @@ def save_scale(
     top = number(out_of, "out_of", "Out of")
     made = core.Scale(tuple(core.Band(*each) for each in read), fraction(top) or 0)  # type: ignore[arg-type]
     _refuse(list(scale_problems(made, "scale")), "bands")
+    refuse_clash(school_class, made)
     old = _find(school_class, person, scale_id) if scale_id is not None else None
     if old is not None and old.owner_id == person.pk and old.is_shared != is_shared:
         GradingScale.objects.filter(pk=old.pk).update(is_shared=is_shared)
@@ -134,7 +139,14 @@ def _free_name(wanted: str, taken: set[str]) -> str:
 
 def _refuse(problems: Sequence[Problem], field: str) -> None:
     if problems:
-        raise Refused(" ".join(dict.fromkeys(each.message[0].upper() + each.message[1:] for each in problems)), field)
+        raise Refused(" ".join(dict.fromkeys(_sentence(each) for each in problems)), field)
+
+
+def _sentence(problem: Problem) -> str:
+    """A problem as a sentence that says of what it is one: of a scale's mark, of a code, or of the scale."""
+    what = problem.place.removeprefix("scale, band ").removeprefix("code ")
+    subject = {"scale": "The scale", "codes": "Codes:"}.get(what, what)
+    return f"{subject} {problem.message}"
 
 
 @transaction.atomic
@@ -156,23 +168,45 @@ def save_code(school_class: SchoolClass, person: Person, code_id: int | None, gi
     code = old or ScoreCode(school_id=school_class.school_id, owner=person, effect="leave_out")
     is_used = (
         old is not None
-        and Assignment.objects.filter(scores__code=old.code, school_class__school_id=old.school_id).exists()
+        and Assignment.with_deleted.filter(scores__code=old.code, school_class__school_id=old.school_id).exists()
     )
     if old is not None and "code" in given and given["code"].strip() != old.code and is_used:
         raise Refused(f"Scores hold the letters {old.code}. Make a new code for other letters.", "code")
     if old is not None and old.school_class_id is None and (is_used or old.owner_id != person.pk):
         code = _for_class(school_class, person, old)
-    before = snapshot(code)
+    changed = begin(code, given)
     _set_code(code, given)
     others = [each for each in known if each.pk != (old.pk if old else None)]
-    scale = core_scale(GroundRules.objects.select_related("scale").get(school_class=school_class).scale)
-    book = core.Book(scale=scale, codes=tuple(core_code(each) for each in (*others, code)))
-    _refuse(list(code_problems(book)), "code")
+    for each in _scales_beside(school_class, person, code):
+        # Of the others only their letters are looked at here: what is wrong with them is not this one's.
+        book = core.Book(scale=each, codes=(core_code(code),))
+        _refuse([*code_problems(book), *_same_letters(code, others)], "code")
     if code.school_class_id is None:
         code.save()
     else:
-        keep(school_class, person, [Changed(code, before, given)], f"changed what {code.code} does")
+        keep(school_class, person, [changed], f"changed what {code.code} does")
     return code
+
+
+def _scales_beside(school_class: SchoolClass, person: Person, code: ScoreCode) -> list[core.Scale]:
+    """The scales that a code stands beside: the class's and its draft's, and where it is the person's own those of all
+    their classes.
+    """
+    classes = {school_class.pk}
+    if code.school_class_id is None:
+        classes |= set(
+            SchoolClass.objects.filter(teachings__person=person, school_id=code.school_id).values_list("pk", flat=True)
+        )
+    used = Q(used_by__school_class__in=classes)
+    drafts = Draft.objects.filter(school_class__in=classes)
+    drafted = {fields["scale_id"] for draft in drafts for fields in draft.change.values() if "scale_id" in fields}
+    scales = GradingScale.objects.filter(used | Q(pk__in=drafted)).distinct().prefetch_related("bands")
+    return [core_scale(each) for each in scales]
+
+
+def _same_letters(code: ScoreCode, others: Sequence[ScoreCode]) -> list[Problem]:
+    taken = [each for each in others if each.code == code.code]
+    return [Problem("codes", f"{code.code} stands twice; choose other letters.")] if taken else []
 
 
 def _for_class(school_class: SchoolClass, person: Person, code: ScoreCode) -> ScoreCode:
@@ -197,6 +231,8 @@ def _set_code(code: ScoreCode, given: dict[str, Any]) -> None:
         letters = given["code"].strip()
         if not 2 <= len(letters) <= 5 or not letters.isalpha():
             raise Refused("A code has 2 to 5 letters.", "code")
+        if folded(letters) in DONE_WORDS:
+            raise Refused(f"{letters} says that work is done or not done. Choose other letters.", "code")
         code.code = letters.upper()
     if "name" in given:
         code.name = name(given["name"], "name", 60)
@@ -210,12 +246,32 @@ def _set_code(code: ScoreCode, given: dict[str, Any]) -> None:
         code.percent = None
     elif code.percent is None:
         raise Refused("Say how many percent it counts.", "percent")
+    elif code.percent > FULL and "percent" in given and not given.get("over_100_meant"):
+        raise Refused(f"{code.percent.normalize():f} % is more than full points. Is it meant?", "over_100")
     if "missing" in given:
         code.missing = given["missing"]
     if "colour" in given:
+        # 0 is none.
+        if not 0 <= given["colour"] <= COLOURS:
+            raise Refused(f"There are {COLOURS} colours.", "colour")
         code.colour = given["colour"]
     if "is_shared" in given:
         code.is_shared = given["is_shared"]
+
+
+def drafted_codes(school_class: SchoolClass) -> list[tuple[ScoreCode, dict[str, str]]]:
+    """The codes of a class as its draft has them, each with what its drafted fields are in force."""
+    change = drafting.drafted_fields(school_class)
+    found = []
+    for code in codes_of(school_class):
+        fields, before = change.get(mark_of(code), {}), snapshot(code)
+        drafting.lay_over(code, fields)
+        found.append((code, {field: _as_text(before[field]) for field in fields}))
+    return found
+
+
+def _as_text(value: Any) -> str:
+    return ("yes" if value else "no") if isinstance(value, bool) else str(value or "")
 
 
 def used_codes(school_class: SchoolClass) -> set[str]:
@@ -232,6 +288,9 @@ def delete_code(school_class: SchoolClass, person: Person, code_id: int) -> None
         raise Refused("This code is no longer there.", "code")
     if code.owner_id != person.pk and code.school_class_id is None:
         raise Refused(f"{code.code} is the school's; the records officer keeps it.", "code")
-    if Assignment.objects.filter(scores__code=code.code, school_class__school_id=code.school_id).exists():
-        raise Refused(f"Scores hold {code.code}. Change them first.", "code")
+    # Deleted work can come back with its scores.
+    if Assignment.with_deleted.filter(scores__code=code.code, school_class__school_id=code.school_id).exists():
+        raise Refused(
+            f"Scores hold {code.code}, here or in another class, or in deleted work. Change them first.", "code"
+        )
     code.delete()

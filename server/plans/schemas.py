@@ -108,13 +108,14 @@ class RuleOut(Schema):
 
 
 class EditOut(Schema):
-    """One change in a draft, in words."""
+    """One change in a draft, in words. `misfit` says why it no longer fits the plan in force, and is left out."""
 
     mark: str
     field: str
     words: str
     was: str
     now: str
+    misfit: str
 
 
 class ChangeOut(Schema):
@@ -375,6 +376,26 @@ class WeightsIn(Body):
     weights: dict[int, str]
 
 
+class RestIn(Body):
+    """How the weights that are not locked share the rest of 100."""
+
+    way: Literal["in_proportion", "alike"]
+
+
+class RestOut(Schema):
+    """What those weights would be in each way, by category."""
+
+    in_proportion: dict[int, str]
+    alike: dict[int, str]
+
+
+class TogetherOut(Schema):
+    """How many assignments were changed, and what is to be looked at of it, in words."""
+
+    count: int
+    words: str
+
+
 class MergeIn(Body):
     """Into which category; None is into none."""
 
@@ -399,7 +420,8 @@ class RepeatIn(Body):
     until: datetime.date | None = None
     times: int | None = None
     skips_days_off: bool = True
-    first_number: int = 1
+    first_number: int | None = None
+    """The first one's number; None goes on after the highest there is of that name."""
     category_id: int | None = None
     points: str = ""
     without: list[datetime.date] = Field(default_factory=list)
@@ -465,7 +487,9 @@ class ScaleIn(Body):
 
 
 class CodeOut(Schema):
-    """A score code. `whose` says in words to whom it belongs."""
+    """A score code, as the class's draft would have it. `whose` says in words to whom it belongs; `was` what its drafted
+    fields are in force.
+    """
 
     id: int
     code: str
@@ -478,10 +502,11 @@ class CodeOut(Schema):
     is_used: bool
     is_mine: bool
     is_shared: bool
+    was: dict[str, str]
 
 
 class CodeIn(Body):
-    """What is given of a score code; without an id a new one."""
+    """What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip."""
 
     id: int | None = None
     code: str | None = None
@@ -491,6 +516,7 @@ class CodeIn(Body):
     missing: bool | None = None
     colour: int | None = None
     is_shared: bool | None = None
+    over_100_meant: bool | None = None
 
 
 class ScalesOut(Schema):

@@ -6,9 +6,9 @@ from fractions import Fraction
 from typing import Literal
 
 from django.db import transaction
-from gradecore.balance import as_numbers, evened_out, rebalanced
+from gradecore.balance import as_numbers, evened_out, in_proportion, rebalanced, room_made
 from gradecore.numbers import NumberError, decimal_text, read_decimal
-from gradecore.shares import planned_shares
+from gradecore.shares import merged_shares, planned_shares
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
@@ -28,9 +28,12 @@ def set_weights(school_class: SchoolClass, person: Person, term: Term, typed: Ma
     _keep_weights(school_class, person, term, read, "changed the weights")
 
 
-@transaction.atomic
-def share_rest(school_class: SchoolClass, person: Person, term: Term) -> None:
-    """Even out what the locked weights leave of 100 among the others, bonus categories apart."""
+Way = Literal["in_proportion", "alike"]
+"""How the rest of 100 is shared: the weights keep their proportions, or all are the same."""
+
+
+def rest_shared(school_class: SchoolClass, term: Term) -> dict[Way, dict[int, Decimal]]:
+    """What the weights that are not locked would be if they shared what the locked ones leave of 100, bonus categories apart."""
     plan = load_plan(school_class, drafted=True)
     weights = weights_of(plan, term)
     counted = [each for each in plan.categories if not each.bonus]
@@ -40,9 +43,20 @@ def share_rest(school_class: SchoolClass, person: Person, term: Term) -> None:
     rest = WHOLE - sum((weights[each.pk] for each in counted if each.locked), Fraction(0))
     if rest < 0:
         raise Refused(f"The locked weights alone add up to {decimal_text(WHOLE - rest)}.", "weight")
-    parts = evened_out(rest, len(free))
-    shared = {each.pk: _decimal(part) for each, part in zip(free, parts, strict=True)}
-    _keep_weights(school_class, person, term, shared, "shared the rest of the weights equally")
+    parts: dict[Way, list[Fraction]] = {
+        "in_proportion": in_proportion(rest, [weights[each.pk] for each in free]),
+        "alike": evened_out(rest, len(free)),
+    }
+    return {
+        way: {each.pk: _decimal(part) for each, part in zip(free, found, strict=True)} for way, found in parts.items()
+    }
+
+
+@transaction.atomic
+def share_rest(school_class: SchoolClass, person: Person, term: Term, way: Way) -> None:
+    """Share what the locked weights leave of 100 among the others."""
+    words = "shared the rest of the weights equally" if way == "alike" else "brought the weights to 100 in proportion"
+    _keep_weights(school_class, person, term, rest_shared(school_class, term)[way], words)
 
 
 def weights_of(plan: LoadedPlan, term: Term) -> dict[int, Fraction]:
@@ -166,6 +180,49 @@ def _keep_shares(
             row.share_fixed = True
     name = typed.name if typed is not None else category.name
     keep(school_class, person, changed, f"changed the shares of {name}")
+
+
+@transaction.atomic
+def make_room(school_class: SchoolClass, person: Person, work: Assignment) -> None:
+    """Give work that has come into a category counted by shares a share of its own, next to what was typed there."""
+    plan = load_plan(school_class, drafted=True)
+    here = next((each for each in plan.assignments if each.pk == work.pk), work)
+    category = next((each for each in plan.categories if each.pk == here.category_id), None)
+    if category is None or category.method != "shares" or here.extra or not here.counts:
+        return
+    mates = [
+        each for each in plan.assignments
+        if each.category_id == category.pk and each.term_id == here.term_id and each.counts and not each.extra and each != here
+    ]  # fmt: skip
+    share, others = room_made([Fraction(each.share) for each in mates], [each.share_fixed for each in mates])
+    wanted = {here.pk: share} | {mate.pk: other for mate, other in zip(mates, others, strict=True)}
+    changed = []
+    for row in school_class.assignments.select_for_update().filter(pk__in=wanted):
+        known = next(each for each in (here, *mates) if each.pk == row.pk)
+        if row.pk == here.pk or known.share != _decimal(wanted[row.pk]):
+            changed.append(Changed(row, snapshot(row), ("share",)))
+            row.share = _decimal(wanted[row.pk])
+            row.share_fixed = row.share_fixed and row.pk != here.pk
+    keep(school_class, person, changed, f"made room for {work.name} in {category.name}")
+
+
+def shares_once_merged(plan: LoadedPlan, category: Category, into: Category) -> dict[int, Decimal]:
+    """What the work of two categories is worth beside each other once they are one, so that each piece keeps its share of
+    the grade; nothing where it does so by itself.
+    """
+    pair = {str(category.pk), str(into.pk)}
+    by_term = [
+        merged_shares(plan.book, term, pair, into.method) for term in plan.book.terms
+        if any(each.term == term.id and each.category in pair for each in plan.book.assignments)
+    ]  # fmt: skip
+    if not any(by_term):
+        return {}
+    found = {each.pk: each.share for each in plan.assignments if str(each.category_id) in pair}
+    for shares in by_term:
+        if shares:
+            numbers = as_numbers(list(shares.values()))
+            found |= {int(name): _decimal(number) for name, number in zip(shares, numbers, strict=True)}
+    return found
 
 
 def _decimal(value: Fraction) -> Decimal:

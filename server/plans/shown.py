@@ -1,5 +1,7 @@
 """Scales and codes on their way out."""
 
+from collections.abc import Mapping
+
 from school.models import Person, SchoolClass
 
 from plans.models import GradingScale, ScoreCode
@@ -22,7 +24,7 @@ def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) ->
     )  # fmt: skip
 
 
-def code_out(code: ScoreCode, person: Person, *, is_used: bool) -> CodeOut:
+def code_out(code: ScoreCode, person: Person, *, is_used: bool, was: Mapping[str, str] | None = None) -> CodeOut:
     """A code, and whose it is."""
     if code.school_class_id is not None:
         whose = "for this class"
@@ -34,5 +36,5 @@ def code_out(code: ScoreCode, person: Person, *, is_used: bool) -> CodeOut:
         id=code.pk, code=code.code, name=code.name, effect=code.effect,
         percent="" if code.percent is None else f"{code.percent.normalize():f}",
         missing=code.missing, colour=code.colour, whose=whose, is_used=is_used,
-        is_mine=code.owner_id == person.pk, is_shared=code.is_shared,
+        is_mine=code.owner_id == person.pk, is_shared=code.is_shared, was=dict(was or {}),
     )  # fmt: skip

@@ -9,10 +9,9 @@ from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
 from plans.choices import TERM_FIELDS, choices, term_rule
-from plans.keeping import Changed, keep
+from plans.keeping import begin, keep
 from plans.loading import load_plan
 from plans.models import GroundRules, TermPlan
-from plans.rows import snapshot
 from plans.sharing import weights_of
 from plans.typed import number, steps
 
@@ -28,10 +27,10 @@ def set_own_weights(school_class: SchoolClass, person: Person, term: Term, *, ow
     """Let a term weigh its categories by itself, at first as the class does, or again as the class does."""
     plan = load_plan(school_class, drafted=True)
     row = _own(school_class, term)
-    before = snapshot(row)
+    changed = begin(row, ("weights",))
     row.weights = {str(each): decimal_text(weight) for each, weight in weights_of(plan, term).items()} if own else {}
     words = f"gave {term.name} weights of its own" if own else f"gave {term.name} the weights of the class"
-    keep(school_class, person, [Changed(row, before, ("weights",))], words)
+    keep(school_class, person, [changed], words)
 
 
 @transaction.atomic
@@ -39,7 +38,7 @@ def set_own_rules(school_class: SchoolClass, person: Person, term: Term, given: 
     """Set ground rules for one term; None takes the class's again."""
     known = choices(GroundRules.objects.select_related("school_class").get(school_class=school_class))
     row = _own(school_class, term)
-    before = snapshot(row)
+    changed = begin(row, ("ground_rules",))
     rules = dict(row.ground_rules)
     for field, value in given.items():
         if field not in TERM_FIELDS:
@@ -51,16 +50,16 @@ def set_own_rules(school_class: SchoolClass, person: Person, term: Term, given: 
         if value is not None:
             rules |= term_rule(field, value)
     row.ground_rules = rules
-    keep(school_class, person, [Changed(row, before, ("ground_rules",))], f"changed the ground rules of {term.name}")
+    keep(school_class, person, [changed], f"changed the ground rules of {term.name}")
 
 
 @transaction.atomic
 def set_steps(school_class: SchoolClass, person: Person, term: Term, given: list[dict[str, Any]]) -> None:
     """Set the steps that adjust every student's percent of a term (R4.5, R7)."""
     row = _own(school_class, term)
-    before = snapshot(row)
+    changed = begin(row, ("adjust",))
     row.adjust = steps(given, "adjust")
-    keep(school_class, person, [Changed(row, before, ("adjust",))], f"changed how {term.name} is adjusted")
+    keep(school_class, person, [changed], f"changed how {term.name} is adjusted")
 
 
 @transaction.atomic
@@ -76,10 +75,8 @@ def set_parts(
     if parts_from not in (None, "percent", "mark"):
         raise Refused("Parts count by their percent or through their marks.", "parts_from")
     row = _own(school_class, term)
-    before = snapshot(row)
+    changed = begin(row, ("part_weights", "parts_from"))
     read = {each: number(text, f"part {each}", f"Weight of {parts[each].name}") for each, text in weights.items()}
     row.part_weights = row.part_weights | {str(each): f"{weight.normalize():f}" for each, weight in read.items()}
     row.parts_from = parts_from or row.parts_from
-    keep(
-        school_class, person, [Changed(row, before, ("part_weights", "parts_from"))], f"changed how {term.name} is made"
-    )
+    keep(school_class, person, [changed], f"changed how {term.name} is made")

@@ -1,6 +1,7 @@
 """Changing several assignments in one act: the same for all of them, their order, one more like another."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any
 
@@ -9,19 +10,21 @@ from school.models import Person, SchoolClass
 from school.refusal import Refused
 
 from plans.assignments import add_assignment, find_assignment, set_assignment
-from plans.keeping import Changed, keep
+from plans.keeping import begin, keep
 from plans.models import Assignment
 from plans.rows import as_one_act, mark_of, record, rows_of, snapshot
+from plans.sharing import make_room
 
 MOST = 500
 MOST_DAYS = 400
+MOST_NAMED = 5
 
 
 @transaction.atomic
 def change_together(
     school_class: SchoolClass, person: Person, ids: Sequence[int], given: Mapping[str, Any], days: int
-) -> int:
-    """Change what is given of several assignments, and move their dates by so many days; gives how many they are."""
+) -> "Together":
+    """Change what is given of several assignments, and move their dates by so many days."""
     if not 0 < len(ids) <= MOST:
         raise Refused(f"Choose between 1 and {MOST} assignments.", "ids")
     if abs(days) > MOST_DAYS:
@@ -31,11 +34,32 @@ def change_together(
         raise Refused("The list has changed meanwhile; it is shown as it is now. Nothing was changed.", "ids")
     changed = []
     for each in found:
-        changed.append(Changed(each, snapshot(each), given))
+        changed.append(begin(each, given))
         moved = {day: _moved(each, day, days) for day in ("due_on", "assigned_on", "shown_from") if days}
         set_assignment(each, {**given, **moved})
-    keep(school_class, person, changed, f"changed {len(found)} assignments")
-    return len(found)
+    words = f"changed {len(found)} assignments"
+    with as_one_act(school_class, person, words):
+        keep(school_class, person, changed, words)
+        if given.get("category_id") is not None:
+            for each in found:
+                make_room(school_class, person, each)
+    return Together(len(found), _off_days(school_class, found) if days else "")
+
+
+@dataclass(frozen=True)
+class Together:
+    """How many assignments were changed, and what is to be looked at of it, in words."""
+
+    count: int
+    words: str
+
+
+def _off_days(school_class: SchoolClass, moved: Sequence[Assignment]) -> str:
+    """Which work has come to be due on a day without school."""
+    off = [each for each in moved if each.due_on is not None and not school_class.year.has_school(each.due_on)]
+    named = ", ".join(f"{each.short_name} (due {each.due_on:%a %-d %b})" for each in off[:MOST_NAMED])
+    more = f" and {len(off) - MOST_NAMED} more" if len(off) > MOST_NAMED else ""
+    return f"Days without school: {named}{more}." if off else ""
 
 
 def _moved(assignment: Assignment, field: str, days: int) -> Any:
@@ -59,7 +83,7 @@ def duplicate(school_class: SchoolClass, person: Person, assignment_id: int) -> 
     return made
 
 
-NOT_COPIED = ("closed", "adjust", "position", "share_fixed")
+NOT_COPIED = ("closed", "adjust", "position", "share", "share_fixed")
 
 
 def _next_name(name: str, taken: set[str]) -> str:

@@ -1,15 +1,17 @@
 """Loading a whole class for the core: the one place where it is done."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
 from typing import NamedTuple
 
 from gradecore import book as core
+from gradecore.change import changes
 from gradecore.gradebook import Gradebook
 from gradecore.slips import Slip
 from gradecore.standards import Standards
+from plans.drafting import Change, judge_by
 from plans.loading import LoadedPlan, fraction, load_plan
 from plans.models import Assignment
 from school.models import SchoolClass, Student, Term
@@ -95,6 +97,15 @@ def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedCla
     return _load_scores(load_plan(school_class, drafted=drafted))
 
 
+def _moves_grades(school_class: SchoolClass, change: Change) -> bool:
+    """Whether a change of the plan in force would move anybody's grade (R11)."""
+    before, after = (_load_scores(load_plan(school_class, change=each)).gradebook for each in ({}, change))
+    return any(each.is_change for each in changes(before, after))
+
+
+judge_by(_moves_grades)
+
+
 def _load_scores(plan: LoadedPlan) -> LoadedClass:
     """A class whose plan is loaded already, with its scores."""
     school_class = plan.school_class
@@ -109,8 +120,9 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
             by_standard[row.student_id, row.assignment_id] = found[-1]
     scores: dict[str, dict[str, core.Score]] = {}
     students = set(plan.book.students)
+    codes = {code.code for code in plan.codes}
     for (student_id, assignment_id), score in rows.items():
-        value = core_score(score)
+        value = _readable(score, codes)
         if value is not None and str(student_id) in students:
             scores.setdefault(str(student_id), {})[str(assignment_id)] = value
     overrides: dict[str, dict[str, core.Override]] = {}
@@ -130,6 +142,13 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
         overrides=overrides,
     )
     return LoadedClass(plan, rows, book, by_standard)
+
+
+def _readable(score: ScoreRow, codes: Collection[str]) -> core.Score | None:
+    """A kept score for the core. One whose code is gone counts as blank until somebody looks at it (see `checks`): no
+    stored score may keep a class from being opened.
+    """
+    return None if score.code and score.code not in codes else core_score(score)
 
 
 def row_of(score: Score) -> ScoreRow:
@@ -153,8 +172,9 @@ def with_scores(loaded: LoadedClass, changed: Sequence[ScoreRow]) -> LoadedClass
         return None
     students = set(loaded.book.students)
     own = {str(row.student_id): dict(loaded.book.scores.get(str(row.student_id), {})) for row in changed}
+    codes = {code.code for code in loaded.plan.codes}
     for row in changed:
-        value = core_score(row)
+        value = _readable(row, codes)
         if value is None:
             own[str(row.student_id)].pop(str(row.assignment_id), None)
         else:

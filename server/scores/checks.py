@@ -75,6 +75,21 @@ class _Checks:
             yield from self._assignment(each)
         yield from self._shown_numbers()
         yield from self._slips()
+        yield from self._unreadable()
+
+    def _unreadable(self) -> Iterator[Check]:
+        """Scores that hold a code which is gone."""
+        codes = {each.code for each in self.loaded.plan.codes}
+        works = {each.pk: each for each in self.works}
+        for student in self.loaded.plan.students:
+            for work in works.values():
+                score = self.loaded.rows.get((student.pk, work.pk))
+                if score is not None and score.code and score.code not in codes:
+                    yield Check(
+                        f"code {score.pk}", f"{student}, {work.short_name}: {score.code} is no score code here any more, and "
+                        "counts as a blank. Enter the score anew, or make the code again.",
+                        place="scores", focus=f"cell-{student.pk}-{work.pk}",
+                    )  # fmt: skip
 
     def _weights(self, total: Fraction) -> Iterator[Check]:
         if total == 100:
@@ -179,9 +194,9 @@ class _Checks:
 
     def _slip(self, work: Assignment, score: ScoreRow, slip: Slip) -> Check:
         student = next(each for each in self.loaded.plan.students if each.pk == score.student_id)
-        meant = None if slip.meant is None else decimal_text(slip.meant)
+        meant = None if slip.meant is None else self.loaded.lines.typed(slip.meant, work)
         return Check(
-            f"slip {score.pk}", f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(slip)}",
+            f"slip {score.pk}", f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(self.loaded, work, slip)}",
             place="scores", focus=f"cell-{score.student_id}-{work.pk}", mend_words=f"Make it {meant}" if meant else None,
             mend=(lambda person: enter(
                 load_plan(self.school_class), person, uuid4(), [Typed(score.student_id, work.pk, meant, score.version)]

@@ -12,6 +12,7 @@ from gradecore.gradebook import Gradebook
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
 from plans.choices import TERM_FIELDS, choices, chosen
+from plans.drafting import misfits
 from plans.ground_rules import set_rules
 from plans.loading import core_scale
 from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
@@ -45,15 +46,22 @@ def drafted(school_class: SchoolClass, term_id: int | None) -> DraftOut | None:
 
 def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOut]:
     old, new = _rows(before), _rows(after)
+    without = misfits(before.plan.school_class, draft.change)
     found = []
     for mark, fields in draft.change.items():
-        if mark not in old:
-            continue
-        name = _name(old[mark])
         for field in fields:
-            words = f"{name}: {_FIELDS[field]}"
+            if mark not in old:
+                gone = "It was deleted meanwhile."
+                found.append(
+                    EditOut(mark=mark, field=field, words=f"Deleted: {_FIELDS[field]}", was="", now="", misfit=gone)
+                )
+                continue
+            words = f"{_name(old[mark])}: {_FIELDS[field]}"
+            misfit = without.get((mark, field), "")
             was, now = (_value(loaded, rows[mark], field) for loaded, rows in ((before, old), (after, new)))
-            found.append(EditOut(mark=mark, field=field, words=words, was=was, now=now))
+            found.append(
+                EditOut(mark=mark, field=field, words=words, was=was, now="" if misfit else now, misfit=misfit)
+            )
     return found
 
 

@@ -224,7 +224,8 @@ def rows(
         for column, work, assignment, column_slips in mine:
             score = loaded.rows.get((pk, work))
             text = loaded.text_of(score, assignment)
-            slip = column_slips.get(key) if score is not None and not score.meant else None
+            found_slip = column_slips.get(key) if score is not None and not score.meant else None
+            slip = slip_words(loaded, assignment, found_slip) if found_slip else None
             cell = _cell(column, key, score, text, result.left_out, missing, dropped, slip, is_due=work in due)
             if assignment.standards and loaded.by_standard:
                 kept = loaded.kept_by_standard.get((pk, work), {})
@@ -275,7 +276,7 @@ def _cell(
     left_out: Mapping[str, str],
     missing: Collection[str],
     dropped: Collection[str],
-    slip: Slip | None,
+    slip: str | None,
     *,
     is_due: bool,
 ) -> CellOut:
@@ -297,7 +298,7 @@ def _cell(
     cell = CellOut(
         text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
         dropped=column.id in dropped, left_out=left_out.get(column.id),
-        flag=score.flag if score else "", slip=slip_words(slip) if slip else None,
+        flag=score.flag if score else "", slip=slip,
     )  # fmt: skip
     if score is not None and score.comment:
         cell["comment"] = score.comment
@@ -328,14 +329,14 @@ def _slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
     return found
 
 
-def slip_words(slip: Slip) -> str:
-    """Why a number is probably not what was meant."""
-    asked = f" Did you mean {decimal_text(slip.meant)}?" if slip.meant is not None else ""
+def slip_words(loaded: LoadedClass, work: Assignment, slip: Slip) -> str:
+    """Why a number is probably not what was meant, with numbers as they are entered for the work."""
+    asked = f" Did you mean {loaded.lines.typed(slip.meant, work)}?" if slip.meant is not None else ""
     if slip.kind == "mark":
         return f"Typed as {slip.typed}, where the others are numbers."
     if slip.kind == "above":
         return f"Above the points.{asked}"
-    nearest = decimal_text(slip.nearest or Fraction(0))
+    nearest = loaded.lines.typed(slip.nearest or Fraction(0), work)
     return f"Far from everybody else’s: the nearest is {nearest}.{asked}"
 
 

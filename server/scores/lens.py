@@ -37,7 +37,7 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
     value = core_score(score) if score is not None else None
     percent = score_percent(column, value) if isinstance(value, int) else None
     slip = slips_of(loaded, column).get(str(student.pk)) if score is not None and not score.meant else None
-    meant = decimal_text(slip.meant) if slip is not None and slip.meant is not None else None
+    meant = loaded.lines.typed(slip.meant, work) if slip is not None and slip.meant is not None else None
     tried = _tried(loaded, student, work, term, slip.meant if slip else None)
     percents = [result.percent for _, _, result in tried if result.percent is not None]
     ruler = Ruler.around(percents, loaded.gradebook.marks)
@@ -45,7 +45,7 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
         text=loaded.text_of(score, work), version=score.version if score else 0,
         percent=None if percent is None else fixed_text(percent, 1),
         words=_words(loaded, student, work, term),
-        slip=slip_words(slip) if slip else None, meant=meant,
+        slip=slip_words(loaded, work, slip) if slip else None, meant=meant,
         ruler=[MarkOut(mark=mark, place=ruler.place(begins)) for mark, begins in ruler.marks],
         effects=[_effect(*each, term, ruler) for each in tried], drop=_drop(loaded, student, work, tried),
         standards=_standards(loaded, student, work), history=history(score), phrases=_phrases(loaded.plan.school_class, person),
@@ -153,7 +153,7 @@ def _tried(loaded: LoadedClass, student: Student, work: Assignment, term: Term, 
     tried: list[tuple[str, dict[str, Any]]] = [("as it is", row)]
     tried.append(("without it", {name: each for name, each in row.items() if name != str(work.pk)}))
     if meant is not None:
-        tried.append((f"as {decimal_text(meant)}", row | {str(work.pk): in_units(meant)}))
+        tried.append((f"as {loaded.lines.typed(meant, work)}", row | {str(work.pk): in_units(meant)}))
     found = []
     for words, mine in tried:
         book = replace(loaded.book, scores={**loaded.book.scores, str(student.pk): mine})

@@ -1,10 +1,12 @@
 """Entries of a class as lines: a score, and where the work names standards one for each of them (R13)."""
 
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import cached_property
 
 from gradecore import book as core
 from gradecore.entry import Entry, EntryError, EntryReader
+from gradecore.numbers import decimal_text, in_units
 from plans.models import Assignment
 
 from scores.by_standard import STROKE, ByStandard
@@ -29,7 +31,7 @@ class Lines:
     """Reads and shows the lines of a class."""
 
     def __init__(self, book: core.Book) -> None:
-        self._reader = EntryReader(book.scale, book.codes)
+        self.reader = EntryReader(book.scale, book.codes)
         self._points = {int(each.id): each.points for each in book.assignments}
         self._book = book
 
@@ -45,13 +47,18 @@ class Lines:
         # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
         by_standard = self.by_standard if assignment.standards else None
         whole, *parts = text.split(STROKE) if by_standard else [text]
-        entry = self._reader.read(whole, self._points[assignment.pk], assignment.entered_as)
+        entry = self.reader.read(whole, self._points[assignment.pk], assignment.entered_as)
         standards = by_standard.read(parts, assignment.standards) if by_standard and parts else {}
         return Line(entry, standards, leaves_whole=bool(parts) and not whole.strip())
 
     def text_of(self, score: Kept, assignment: Assignment) -> str:
         """The score of the whole as it is shown, in the way in which the assignment's are entered."""
-        return self._reader.text_of(core_score(score), self._points[assignment.pk], assignment.entered_as)
+        return self.reader.text_of(core_score(score), self._points[assignment.pk], assignment.entered_as)
+
+    def typed(self, points: Fraction, assignment: Assignment) -> str:
+        """A number of points as it would be typed for an assignment: a percent where scores are entered as percents."""
+        text = self.reader.text_of(in_units(points), self._points[assignment.pk], assignment.entered_as)
+        return text if self.read(text, assignment).entry.score == in_units(points) else decimal_text(points)
 
     def line_of(self, score: Score, assignment: Assignment) -> str:
         """A score as it would be typed, with those by standard where there are any."""

@@ -4,7 +4,6 @@ from collections.abc import Iterator, Sequence
 
 from gradecore.column import Column
 from gradecore.figures import score_percent
-from gradecore.numbers import decimal_text
 from plans.models import Assignment
 from school.models import Enrolment, SchoolClass, Term
 
@@ -40,8 +39,9 @@ def loose_ends_of(loaded: LoadedClass, term: Term) -> Iterator[LooseEndOut]:
             score = loaded.rows.get((enrolment.student_id, int(column.id)))
             meant = None
             if score is not None and student in slips and not score.meant:
-                kind, words, wanted = "slip", slip_words(slips[student]), slips[student].meant
-                meant = None if wanted is None else decimal_text(wanted)
+                work, wanted = works[column.id], slips[student].meant
+                kind, words = "slip", slip_words(loaded, work, slips[student])
+                meant = None if wanted is None else loaded.lines.typed(wanted, work)
             else:
                 kind, words = _kind(loaded, column, works[column.id], enrolment, score)
             if kind:

@@ -1,10 +1,12 @@
 """Drafts: what would move grades waits, shows what it would do, and is applied or thrown away."""
 
+import datetime
 from typing import Any
 
 import pytest
 from conftest import World, make_class, send
-from plans.models import Category, Draft, GradingScale, GroundRules
+from plans.models import Assignment, Category, Draft, GradingScale, GroundRules
+from school.models import Term
 
 from scores.tests.test_entering import enter, entry
 
@@ -155,7 +157,9 @@ def test_rounding_and_another_scale_go_through_the_draft(world: World) -> None:
     other = GradingScale.objects.create(school=world.school, name="Two marks")
     other.bands.create(mark="Yes", min=50)
     other.bands.create(mark="No", min=0)
+    enter(world, entry(world, "9.9", version=1))
     rule(world, scale=str(other.pk))
+    # 69.7 % in all, which rounding brings to a C.
     rule(world, rounding="1 half_up")
     edits = {each["field"]: (each["was"], each["now"]) for each in draft(world)["edits"]}
     assert edits["scale_id"] == ("Letters", "Two marks")
@@ -178,6 +182,8 @@ def empty_class(world: World) -> str:
         ("Fieldwork 40, Map tests 35, Notebooks 25", ["Fieldwork 40", "Map tests 35", "Notebooks 25"]),
         ("Tests: 62,5 %\n- Homework – 37,5%", ["Tests 62.5", "Homework 37.5"]),
         ("Unit 2 tests 30; Labs=70", ["Unit 2 tests 30", "Labs 70"]),
+        ("Unit 2 tests\t30\nLabs\t62,5 %\r\n", ["Unit 2 tests 30", "Labs 62.5"]),
+        ("Tests\t60\tLabs 4\t40", ["Tests 60", "Labs 4 40"]),
     ],
 )
 def test_categories_are_made_from_text(world: World, text: str, made: list[str]) -> None:
@@ -215,3 +221,55 @@ def test_another_classs_plan_is_taken_over_without_its_scores(world: World) -> N
     assert "categories already" in refused.json()["message"]
     foreign = {"source": world.people["other_teacher"].classes.get().pk, "with_assignments": False}
     assert send(world.client("teacher"), "POST", f"{address}/plan/begin", foreign).status_code == 403
+
+
+def test_what_could_move_grades_and_moves_none_is_in_force_at_once(world: World) -> None:
+    scored(world)
+    ash = world.assignments[2]
+    address = f"{world.address}/assignments/{ash.pk}"
+    send(world.client("teacher"), "PATCH", address, {"extra": True, "points": "30"})
+    assert draft(world) is None
+    assert (Assignment.objects.get(pk=ash.pk).extra, Assignment.objects.get(pk=ash.pk).points) == (True, 30)
+    # Beside something that waits it is no different.
+    weigh(world, "10")
+    send(world.client("teacher"), "PATCH", address, {"points": "35"})
+    assert [each["words"] for each in draft(world)["edits"]] == ["Leaves: weighs"]
+    assert Assignment.objects.get(pk=ash.pk).points == 35
+
+
+def test_weights_of_parts_that_are_typed_one_after_another_all_stay(world: World) -> None:
+    scored(world)
+    semester = world.term.within
+    assert semester is not None
+    quarter = Term.objects.create(
+        year=semester.year, within=semester, name="Quarter 1", starts=semester.starts, ends=datetime.date(2031, 10, 31),
+        position=0,
+    )  # fmt: skip
+    Assignment.objects.filter(pk=world.assignments[2].pk).update(term=quarter)
+    enter(world, entry(world, "5", assignment=2))
+    for part in (world.term, quarter):
+        address = f"{world.address}/terms/{semester.pk}"
+        send(world.client("teacher"), "PATCH", address, {"part_weights": {part.pk: "40" if part == quarter else "60"}})
+    (edit,) = draft(world)["edits"]
+    assert edit["now"] == "Quarter 2 60, Quarter 1 40"
+    for rules in ({"blank": "zero"}, {"method": "points"}):
+        send(world.client("teacher"), "PATCH", f"{world.address}/terms/{world.term.pk}", {"rules": rules})
+    own = next(each for each in draft(world)["edits"] if each["field"] == "ground_rules")
+    assert own["now"] == "made of all points in one pool, counts as zero"
+
+
+def test_a_draft_that_stands_on_a_deleted_category_says_so_and_goes_on_with_the_rest(world: World) -> None:
+    scored(world)
+    stems = send(world.client("teacher"), "POST", f"{world.address}/categories", {"name": "Stems"}).json()["id"]
+    address = f"{world.address}/assignments/{world.assignments[0].pk}"
+    send(world.client("teacher"), "PATCH", address, {"category_id": stems})
+    weigh(world, "10")
+    world.client("teacher").delete(f"{world.address}/categories/{stems}")
+    for path in ("plan", "checks", "draft/changes", "rules/blank"):
+        assert world.client("teacher").get(f"{world.address}/{path}?term={world.term.pk}").status_code == 200
+    told = {each["field"]: each["misfit"] for each in draft(world)["edits"]}
+    assert told == {"category_id": "The category is no longer there.", "weight": ""}
+    applied = send(world.client("teacher"), "POST", f"{world.address}/draft/apply").json()
+    assert applied["kept"] == ["The category is no longer there. That was left out."]
+    assert Category.objects.get(pk=world.categories[0].pk).weight == 10
+    assert Assignment.objects.get(pk=world.assignments[0].pk).category == world.categories[0]

@@ -8,7 +8,7 @@ import pytest
 from conftest import World, make_class, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, Category, GradingScale, KeptPlan, PlanEvent, ScoreCode
-from school.models import SchoolClass, Term
+from school.models import Enrolment, SchoolClass, Student, Term
 
 from scores.tests.test_drafts import draft, enter, entry, percent, scored
 
@@ -50,10 +50,18 @@ def test_the_rest_is_shared_equally_and_locked_weights_stay(world: World) -> Non
     for name in ("Stems", "Seeds"):
         ask(world, "POST", "categories", {"name": name})
     ask(world, "PATCH", f"categories/{world.categories[0].pk}", {"locked": True, "weight": "50"})
-    ask(world, "POST", f"weights/{world.term.pk}/share-rest")
+    stems, seeds = (each.pk for each in Category.objects.filter(name__in=("Stems", "Seeds")))
+    ask(world, "PUT", f"weights/{world.term.pk}", {"weights": {stems: "30", seeds: "10"}})
+    offered = ask(world, "GET", f"weights/{world.term.pk}/rest").json()
+    assert list(offered["in_proportion"].values()) == ["25", "18.75", "6.25"]
+    assert list(offered["alike"].values()) == ["16.67", "16.67", "16.66"]
+    share_rest = (world, "POST", f"weights/{world.term.pk}/share-rest")
+    ask(*share_rest, {"way": "in_proportion"})
+    assert [each["weight"] for each in plan(world)["categories"]] == ["50", "25", "18.75", "6.25"]
+    ask(*share_rest, {"way": "alike"})
     assert [each["weight"] for each in plan(world)["categories"]] == ["50", "16.67", "16.67", "16.66"]
     Category.objects.update(locked=True)
-    assert "Every weight is locked" in told(ask(world, "POST", f"weights/{world.term.pk}/share-rest"))
+    assert "Every weight is locked" in told(ask(*share_rest, {"way": "alike"}))
 
 
 def test_a_typed_share_of_the_grade_rebalances_its_category_and_nothing_else(world: World) -> None:
@@ -93,12 +101,54 @@ def test_a_share_that_cannot_be_is_refused(world: World, body: Any, why: str) ->
     assert not PlanEvent.objects.exists()
 
 
+def typed_shares(world: World) -> None:
+    """Leaves hold Oak and Ash with 24 and 36 of the grade as typed, and Elm and Fir that were not."""
+    for name in ("Elm", "Fir"):
+        ask(world, "POST", "assignments", {"name": name, "category_id": world.categories[0].pk, "points": "10"})
+    for work, share in ((world.assignments[0], "24"), (world.assignments[2], "12")):
+        ask(world, "PUT", f"assignments/{work.pk}/share", {"share": share, "of": "grade"})
+
+
+def test_work_that_is_added_takes_nothing_from_shares_that_were_typed(world: World) -> None:
+    typed_shares(world)
+    assert shares(world) == {"Oak": "24.00", "Beet": "40.00", "Ash": "12.00", "Elm": "12.00", "Fir": "12.00"}
+    ask(world, "POST", "assignments", {"name": "Yew", "category_id": world.categories[0].pk, "points": "10"})
+    found = shares(world)
+    assert (found["Oak"], found["Ash"], found["Elm"], found["Fir"], found["Yew"]) == (
+        "24.00",
+        "12.00",
+        "8.00",
+        "8.00",
+        "8.00",
+    )
+    ask(world, "POST", "undo")
+    assert shares(world)["Elm"] == "12.00"
+    # So does work that is moved there.
+    ask(world, "PATCH", f"assignments/{world.assignments[1].pk}", {"category_id": world.categories[0].pk})
+    assert (shares(world)["Oak"], shares(world)["Beet"]) == ("24.00", "8.00")
+
+
+def test_merging_two_categories_keeps_what_each_piece_is_worth(world: World) -> None:
+    typed_shares(world)
+    ask(world, "POST", "assignments", {"name": "Rye", "category_id": world.categories[1].pk, "points": "30"})
+    assert shares(world)["Beet"] == "16.00"
+    before = shares(world)
+    leaves, roots = world.categories
+    assert ask(world, "POST", f"categories/{roots.pk}/merge", {"into": leaves.pk}).json() == {"in_force": True}
+    assert shares(world) == before
+    ask(world, "POST", "undo")
+    assert shares(world) == before
+    assert [each["method"] for each in plan(world)["categories"]] == ["shares", "points"]
+
+
 # Categories
 
 
 def test_two_categories_are_merged_with_their_weights_and_it_can_be_undone(world: World) -> None:
     one, two = world.categories
+    ask(world, "PATCH", f"terms/{world.next_term.pk}", {"own_weights": True})
     assert ask(world, "POST", f"categories/{two.pk}/merge", {"into": one.pk}).json() == {"in_force": True}
+    assert [each["weight"] for each in plan(world, world.next_term.pk)["categories"]] == ["100"]
     found = plan(world)
     assert [(each["name"], each["weight"]) for each in found["categories"]] == [("Leaves", "100")]
     assert {each["category_id"] for each in found["assignments"]} == {one.pk}
@@ -199,11 +249,13 @@ def test_families_see_work_from_a_day_on_or_when_all_is_in(world: World) -> None
 
 def test_many_are_changed_alike_in_one_act(world: World) -> None:
     ids = [each.pk for each in world.assignments[:2]]
-    body = {"ids": ids, "points": "30", "days": 7, "shown": False}
-    assert ask(world, "PATCH", "assignments", body).json() == {"count": 2}
+    # From Monday and Tuesday to Saturday and Sunday.
+    body = {"ids": ids, "points": "30", "days": 5, "shown": False}
+    words = "Days without school: Oak (due Sat 6 Dec), Beet (due Sun 7 Dec)."
+    assert ask(world, "PATCH", "assignments", body).json() == {"count": 2, "words": words}
     found = plan(world)["assignments"]
     assert [(each["points"], each["due_on"], each["shown"]) for each in found] == [
-        ("30", "2031-12-08", False), ("30", "2031-12-09", False), ("20", "2031-12-03", True),
+        ("30", "2031-12-06", False), ("30", "2031-12-07", False), ("20", "2031-12-03", True),
     ]  # fmt: skip
     ask(world, "POST", "undo")
     assert [each["points"] for each in plan(world)["assignments"]] == ["20", "20", "20"]
@@ -261,6 +313,9 @@ def test_repeating_work_is_previewed_and_made_in_one_act_around_days_off(world: 
     assert pieces[0]["short_name"] == "Notebook week 1"
     assert repeat(world, without=["2032-01-16"]).json() == {"count": 3}
     assert Assignment.objects.filter(name__startswith="Notebook").count() == 3
+    # More of the same go on where these ended.
+    assert repeat(world, "repeating/preview").json()[0]["name"] == "Notebook week 5"
+    assert repeat(world, "repeating/preview", first_number=1).json()[0]["name"] == "Notebook week 1"
     ask(world, "POST", "undo")
     assert not Assignment.objects.filter(name__startswith="Notebook").exists()
 
@@ -618,3 +673,25 @@ def test_the_steps_of_a_term_wait_in_a_draft_and_lift_everybody_once_applied(wor
     assert float(percent(world)) == float(before) + 2
     world.client("teacher").post(f"{world.address}/undo")
     assert percent(world) == before
+
+
+def test_work_is_given_to_one_more_who_came_later_or_was_not_chosen(world: World) -> None:
+    oak, beet = world.assignments[:2]
+    late = world.students[2]
+    Enrolment.objects.filter(student=late).update(starts=datetime.date(2031, 12, 10))
+    ask(world, "PATCH", f"assignments/{beet.pk}", {"for_everyone": False, "chosen": [world.students[0].pk]})
+
+    def state(work: Assignment) -> str | None:
+        rows = ask(world, "GET", "scores").json()["rows"]
+        found: str | None = next(each for each in rows if each["student_id"] == late.pk)["cells"][str(work.pk)]["state"]
+        return found
+
+    for work in (oak, beet):
+        assert state(work) == "not_assigned"
+        ask(world, "PUT", f"assignments/{work.pk}/students/{late.pk}")
+        assert state(work) != "not_assigned"
+    assert sorted(Assignment.objects.get(pk=beet.pk).chosen) == [world.students[0].pk, late.pk]
+    stranger = Student.objects.create(school=world.school, given_name="No", family_name="Body", number="999", alias="1")
+    assert "not in the class" in told(ask(world, "PUT", f"assignments/{oak.pk}/students/{stranger.pk}"))
+    ask(world, "POST", "undo")
+    assert state(beet) == "not_assigned"

@@ -120,6 +120,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/assignments/{assignment_id}/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Assign To
+         * @description Give an assignment to one more student.
+         */
+        put: operations["plans_api_assign_to"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/bank": {
         parameters: {
             query?: never;
@@ -1372,6 +1392,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/weights/{term}/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rest Of Weights
+         * @description What the weights would be if they shared the rest of 100, in each way.
+         */
+        get: operations["plans_api_rest_of_weights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/weights/{term}/share-rest": {
         parameters: {
             query?: never;
@@ -1383,7 +1423,7 @@ export interface paths {
         put?: never;
         /**
          * Share Rest
-         * @description Even out what the locked weights leave.
+         * @description Share what the locked weights leave of 100 among the others.
          */
         post: operations["plans_api_share_rest"];
         delete?: never;
@@ -2568,7 +2608,7 @@ export interface components {
         };
         /**
          * CodeIn
-         * @description What is given of a score code; without an id a new one.
+         * @description What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip.
          */
         CodeIn: {
             /** Code */
@@ -2585,12 +2625,15 @@ export interface components {
             missing?: boolean | null;
             /** Name */
             name?: string | null;
+            /** Over 100 Meant */
+            over_100_meant?: boolean | null;
             /** Percent */
             percent?: string | null;
         };
         /**
          * CodeOut
-         * @description A score code. `whose` says in words to whom it belongs.
+         * @description A score code, as the class's draft would have it. `whose` says in words to whom it belongs; `was` what its drafted
+         *     fields are in force.
          */
         CodeOut: {
             /** Code */
@@ -2613,6 +2656,10 @@ export interface components {
             name: string;
             /** Percent */
             percent: string;
+            /** Was */
+            was: {
+                [key: string]: string;
+            };
             /** Whose */
             whose: string;
         };
@@ -2880,13 +2927,15 @@ export interface components {
         };
         /**
          * EditOut
-         * @description One change in a draft, in words.
+         * @description One change in a draft, in words. `misfit` says why it no longer fits the plan in force, and is left out.
          */
         EditOut: {
             /** Field */
             field: string;
             /** Mark */
             mark: string;
+            /** Misfit */
+            misfit: string;
             /** Now */
             now: string;
             /** Was */
@@ -3955,11 +4004,8 @@ export interface components {
              * @enum {string}
              */
             every: "day" | "week" | "month";
-            /**
-             * First Number
-             * @default 1
-             */
-            first_number: number;
+            /** First Number */
+            first_number?: number | null;
             /**
              * Interval
              * @default 1
@@ -4091,6 +4137,31 @@ export interface components {
             /** Student Id */
             student_id: number;
             withdrawn: components["schemas"]["WithdrawnOut"] | null;
+        };
+        /**
+         * RestIn
+         * @description How the weights that are not locked share the rest of 100.
+         */
+        RestIn: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "in_proportion" | "alike";
+        };
+        /**
+         * RestOut
+         * @description What those weights would be in each way, by category.
+         */
+        RestOut: {
+            /** Alike */
+            alike: {
+                [key: string]: string;
+            };
+            /** In Proportion */
+            in_proportion: {
+                [key: string]: string;
+            };
         };
         /**
          * RibbonOut
@@ -4826,6 +4897,16 @@ export interface components {
             zero_meant?: boolean | null;
         };
         /**
+         * TogetherOut
+         * @description How many assignments were changed, and what is to be looked at of it, in words.
+         */
+        TogetherOut: {
+            /** Count */
+            count: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * TrendOut
          * @description A score in percent on its day, or none where it is missing; `level` is where it is drawn, in percent of the height.
          */
@@ -5203,7 +5284,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CountOut"];
+                    "application/json": components["schemas"]["TogetherOut"];
                 };
             };
         };
@@ -5374,6 +5455,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    plans_api_assign_to: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionedOut"];
+                };
             };
         };
     };
@@ -6966,7 +7071,7 @@ export interface operations {
             };
         };
     };
-    plans_api_share_rest: {
+    plans_api_rest_of_weights: {
         parameters: {
             query?: never;
             header?: never;
@@ -6977,6 +7082,33 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestOut"];
+                };
+            };
+        };
+    };
+    plans_api_share_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

@@ -58,7 +58,11 @@
 				<ul>
 					{#each data.edits as edit (`${edit.mark} ${edit.field}`)}
 						<li>
-							<span>{edit.words} <s>{edit.was}</s> <b>{edit.now}</b></span>
+							{#if edit.misfit}
+								<span><i class="diamond"></i> {edit.words}: {edit.misfit} It is left out.</span>
+							{:else}
+								<span>{edit.words} <s>{edit.was}</s> <b>{edit.now}</b></span>
+							{/if}
 							<button
 								class="link"
 								onclick={() =>

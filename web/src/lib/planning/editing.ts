@@ -172,10 +172,16 @@ export class Editing {
 		);
 	}
 
-	async shareRest(term: number): Promise<void> {
+	/** What the weights would be if they shared the rest of 100, in each way; nothing is changed yet. */
+	restShared(term: number): Promise<Shapes['RestOut']> {
+		const path = { class_id: this.classId, term };
+		return ask(api.GET('/api/classes/{class_id}/weights/{term}/rest', { params: { path } }));
+	}
+
+	async shareRest(term: number, way: Shapes['RestIn']['way']): Promise<void> {
 		const path = { class_id: this.classId, term };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path } }))
+			ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path }, body: { way } }))
 		);
 	}
 
@@ -198,12 +204,11 @@ export class Editing {
 		);
 	}
 
-	/** Change several assignments alike; gives how many. */
-	async changeTogether(body: Shapes['TogetherIn']): Promise<number> {
-		const done = await this.#do(() =>
+	/** Change several assignments alike; gives how many, and what is to be looked at of it. */
+	changeTogether(body: Shapes['TogetherIn']): Promise<Shapes['TogetherOut']> {
+		return this.#do(() =>
 			ask(api.PATCH('/api/classes/{class_id}/assignments', { params: this.#class, body }))
 		);
-		return done.count;
 	}
 
 	async duplicate(assignment: number): Promise<void> {

@@ -3,7 +3,7 @@
 	 * A value that is changed where it stands. Enter or leaving saves; Esc goes back. What is refused stays typed, with the
 	 * reason under it.
 	 */
-	import { words } from '$lib/api/client';
+	import { Refusal, words } from '$lib/api/client';
 	import { shortDay } from '$lib/api/days';
 
 	let {
@@ -13,7 +13,8 @@
 		type = 'text',
 		align = 'left',
 		id,
-		version
+		version,
+		answers = {}
 	}: {
 		value: string;
 		label: string;
@@ -24,16 +25,19 @@
 		/** What a check jumps to. */
 		id?: string;
 		version?: number | undefined;
+		/** What can be answered where saving asks something: by the field of the refusal, words and another way to save. */
+		answers?: Record<string, readonly [string, typeof save][]>;
 	} = $props();
 	let typed = $state<string | null>(null);
 	/** What a colleague changes while one types is not what one typed on. */
 	let basis: number | undefined;
 	let problem = $state('');
+	let asked = $state<string | null>(null);
 	/** What is on its way to be saved. */
 	let sent: string | null = null;
 	const reason = $props.id();
 
-	async function keep(): Promise<void> {
+	async function keep(saved = save): Promise<void> {
 		const text = typed;
 		if (text === null || text === sent) return;
 		if (text === value && sent === null) {
@@ -43,7 +47,7 @@
 		}
 		sent = text;
 		try {
-			await save(text, basis);
+			await saved(text, basis);
 			if (sent !== text) return;
 			problem = '';
 			// What was typed since stays.
@@ -51,6 +55,7 @@
 		} catch (error) {
 			if (sent !== text) return;
 			problem = words(error);
+			asked = error instanceof Refusal ? error.field : null;
 		} finally {
 			if (sent === text) sent = null;
 		}
@@ -78,11 +83,21 @@
 			if (typed === null) basis = version;
 			typed = event.currentTarget.value;
 		}}
-		onblur={keep}
+		onblur={() => keep()}
 		{onkeydown}
 		onfocus={(event) => event.currentTarget.select()}
 	/>
-	{#if problem}<span class="problem" id={reason} role="alert">{problem}</span>{/if}
+	{#if problem}
+		<span class="problem">
+			<span id={reason} role="alert">{problem}</span>
+			{#each answers[asked ?? ''] ?? [] as [said, saved] (said)}
+				<!-- Pressing it is not leaving the field. -->
+				<button class="link" onmousedown={(event) => event.preventDefault()} onclick={() => keep(saved)}
+					>{said}</button
+				>
+			{/each}
+		</span>
+	{/if}
 </span>
 
 <style>

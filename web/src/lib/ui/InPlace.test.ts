@@ -78,4 +78,16 @@ describe('a value that is changed where it stands', () => {
 		answers[2]!.take();
 		await vi.waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
 	});
+
+	it('takes an answer to what it is asked', async () => {
+		const save = vi.fn(() => Promise.reject(new Refusal('Are 0 points meant?', 422, 'zero_points')));
+		const meant = vi.fn(() => Promise.resolve());
+		const answers = { zero_points: [['0 is meant', meant]] as const };
+		render(InPlace, { value: '20', label: 'Points', version: 1, save, answers });
+		await write(screen.getByLabelText<HTMLInputElement>('Points'), '0{Enter}');
+		await user.click(await screen.findByRole('button', { name: '0 is meant' }));
+		expect(meant).toHaveBeenCalledWith('0', 1);
+		expect(save).toHaveBeenCalledOnce();
+		expect(screen.queryByRole('alert')).toBeNull();
+	});
 });

@@ -17,6 +17,7 @@
 	import Outline from './Outline.svelte';
 	import PassOnDialog from './PassOnDialog.svelte';
 	import RepeatDialog from './RepeatDialog.svelte';
+	import RestDialog from './RestDialog.svelte';
 	import ScalesDialog from './ScalesDialog.svelte';
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
@@ -42,7 +43,7 @@
 	let isStanding = $state(false);
 	/** The assignment that is opened; another place can ask for one. */
 	let opened = $derived<number | null>(Number(page.url.searchParams.get('open')) || null);
-	let dialog = $state<'repeat' | 'pass' | 'history' | 'scales' | null>(null);
+	let dialog = $state<'repeat' | 'rest' | 'pass' | 'history' | 'scales' | null>(null);
 
 	async function remove(): Promise<void> {
 		if (!doomed) return;
@@ -118,9 +119,7 @@
 									)}>give {data.not_given} to {taking.name}</button
 							> or
 						{/if}
-						<button class="link" onclick={() => notice.tried(editing.shareRest(data.term_id))}
-							>share the rest equally</button
-						>
+						<button class="link" onclick={() => (dialog = 'rest')}>share the rest</button>
 					</span>
 				{/if}
 			{/if}
@@ -168,6 +167,11 @@
 		{/if}
 	</main>
 	<AssignmentDialog classId={id} plan={data} {editing} bind:opened />
+	<RestDialog
+		{editing}
+		plan={data}
+		bind:open={() => dialog === 'rest', (open) => (dialog = open ? 'rest' : null)}
+	/>
 	<RepeatDialog
 		plan={data}
 		{editing}

@@ -44,6 +44,8 @@
 			!each.extra &&
 			each.of_category !== null
 	);
+	const change = (body: Shapes['AssignmentIn'], version: number | undefined): Promise<void> =>
+		editing.changeAssignment({ ...each, version: version ?? each.version }, body);
 	const marking = $derived.by(() => {
 		if (each.missing) return `${each.missing} missing`;
 		if (each.closed) return 'closed';
@@ -74,8 +76,7 @@
 			label="Name of {each.name}"
 			value={each.name}
 			version={each.version}
-			save={(name, version) =>
-				editing.changeAssignment({ ...each, version: version ?? each.version }, { name })}
+			save={(name, version) => change({ name }, version)}
 		/>
 	</td>
 	<td>
@@ -83,8 +84,7 @@
 			label="Short name of {each.name}"
 			value={each.short_name}
 			version={each.version}
-			save={(short_name, version) =>
-				editing.changeAssignment({ ...each, version: version ?? each.version }, { short_name })}
+			save={(short_name, version) => change({ short_name }, version)}
 		/>
 	</td>
 	<td>
@@ -110,8 +110,13 @@
 			align="right"
 			value={each.points}
 			version={each.version}
-			save={(points, version) =>
-				editing.changeAssignment({ ...each, version: version ?? each.version }, { points })}
+			save={(points, version) => change({ points }, version)}
+			answers={{
+				zero_points: [
+					['It is extra credit', (points, version) => change({ points, extra: true }, version)],
+					['0 is meant', (points, version) => change({ points, zero_meant: true }, version)]
+				]
+			}}
 		/>
 	</td>
 	<td class="r">
@@ -142,8 +147,7 @@
 			type="date"
 			value={each.due_on ?? ''}
 			version={each.version}
-			save={(due, version) =>
-				editing.changeAssignment({ ...each, version: version ?? each.version }, { due_on: due || null })}
+			save={(due, version) => change({ due_on: due || null }, version)}
 		/>
 	</td>
 	<td>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What several chosen assignments get alike, in one act. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -13,17 +13,43 @@
 	let share = $state('');
 	let days = $state('');
 	let problem = $state('');
+	/** Whether what is said is a question: 0 points. */
+	let isAsked = $state(false);
 
 	async function change(body: Partial<Shapes['TogetherIn']>): Promise<void> {
 		try {
-			const count = await editing.changeTogether({ ids: chosen, days: 0, ...body });
-			notice.say(
-				`${count} ${count === 1 ? 'assignment is' : 'assignments are'} changed. Ctrl Z takes it back.`
-			);
+			const done = await editing.changeTogether({ ids: chosen, days: 0, ...body });
+			const said = `${done.count} ${done.count === 1 ? 'assignment is' : 'assignments are'} changed. Ctrl Z takes it back.`;
+			if (done.words) notice.problem(`${said} ${done.words}`);
+			else notice.say(said);
 			problem = points = share = days = '';
+			isAsked = false;
 		} catch (error) {
 			problem = words(error);
+			isAsked = error instanceof Refusal && error.field === 'zero_points';
 		}
+	}
+
+	/** What was sent and is not answered yet: Enter, and then leaving the field, send it once. */
+	let sent = '';
+
+	async function typed(body: Partial<Shapes['TogetherIn']>, text: string): Promise<void> {
+		const now = JSON.stringify(body);
+		if (!text.trim() || now === sent) return;
+		sent = now;
+		await change(body);
+		sent = '';
+	}
+
+	function moved(): void {
+		const text = days.trim().replace('−', '-');
+		if (!text) return;
+		if (/^[+-]?\d{1,4}$/.test(text)) void typed({ days: Number(text) }, text);
+		else problem = `Dates by ${days.trim()}: type a number of days, such as 7, or -7 for a week earlier.`;
+	}
+
+	function onEnter(event: KeyboardEvent, act: () => unknown): void {
+		if (event.key === 'Enter') void act();
 	}
 
 	function pick(
@@ -33,10 +59,6 @@
 		const value = event.currentTarget.value;
 		event.currentTarget.value = '';
 		if (value) void change(make(value));
-	}
-
-	function typed(event: KeyboardEvent, body: Partial<Shapes['TogetherIn']>): void {
-		if (event.key === 'Enter') void change(body);
 	}
 </script>
 
@@ -80,25 +102,36 @@
 		>points <input
 			inputmode="decimal"
 			bind:value={points}
-			onkeydown={(event) => typed(event, { points })}
+			onchange={() => typed({ points }, points)}
+			onkeydown={(event) => onEnter(event, () => typed({ points }, points))}
 		/></label
 	>
 	<label
 		>share <input
 			inputmode="decimal"
 			bind:value={share}
-			onkeydown={(event) => typed(event, { share })}
+			onchange={() => typed({ share }, share)}
+			onkeydown={(event) => onEnter(event, () => typed({ share }, share))}
 		/></label
 	>
 	<label
 		>dates by <input
 			inputmode="numeric"
 			bind:value={days}
-			onkeydown={(event) => typed(event, { days: Math.trunc(Number(days)) || 0 })}
+			onchange={moved}
+			onkeydown={(event) => onEnter(event, moved)}
 		/> days</label
 	>
 	<button class="link" onclick={() => (chosen = [])}>Choose none</button>
-	{#if problem}<p role="alert">{problem}</p>{/if}
+	{#if problem}
+		<p role="alert">
+			{problem}
+			{#if isAsked}
+				<button class="link" onclick={() => change({ points, extra: true })}>They are extra credit</button>
+				<button class="link" onclick={() => change({ points, zero_meant: true })}>0 is meant</button>
+			{/if}
+		</p>
+	{/if}
 </div>
 
 <style>

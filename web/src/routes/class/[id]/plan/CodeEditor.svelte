@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The score codes: what is entered in place of a number, and what it does to the grade. */
-	import { words, type Shapes } from '$lib/api/client';
+	import { Refusal, words, type Shapes } from '$lib/api/client';
 
 	let {
 		codes,
@@ -23,24 +23,44 @@
 	let made = $state({ code: '', name: '', effect: 'leave_out', percent: '' });
 	let problem = $state('');
 
-	async function tried(work: Promise<void>): Promise<void> {
+	/** What was asked about: more than 100 %, and whether that is meant. */
+	let asked = $state<(() => Promise<void>) | null>(null);
+
+	async function tried(work: Promise<void>, meant?: () => Promise<void>): Promise<void> {
+		asked = null;
 		try {
 			await work;
 			problem = '';
 		} catch (error) {
 			problem = words(error);
+			if (error instanceof Refusal && error.field === 'over_100' && meant) asked = meant;
 		}
+	}
+
+	/** Save a code; where more than 100 % is asked about, saying that it is meant saves it. */
+	function save(body: Shapes['CodeIn'], done: () => void = () => undefined): Promise<void> {
+		return tried(onsave(body).then(done), () => tried(onsave({ ...body, over_100_meant: true }).then(done)));
 	}
 
 	async function add(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
-		await tried(
-			onsave(made).then(() => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }))
-		);
+		await save(made, () => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }));
+	}
+
+	const effectWords = (effect: string): string => effects.find(([value]) => value === effect)?.[1] ?? effect;
+
+	/** What a drafted code does in force, where that is something else. */
+	function inForce({ was }: Shapes['CodeOut']): string {
+		const said = [
+			was['effect'] && effectWords(was['effect']),
+			was['percent'] && `${was['percent']} %`,
+			was['missing'] && (was['missing'] === 'yes' ? 'is missing work' : 'is no missing work')
+		].filter(Boolean);
+		return said.length ? `draft; in force: ${said.join(', ')}` : '';
 	}
 
 	const takeOver = ({ code, name, effect, percent, missing, colour }: Shapes['CodeOut']): Promise<void> =>
-		tried(onsave({ code, name, effect, percent, missing, colour }));
+		save({ code, name, effect, percent, missing, colour });
 </script>
 
 <table>
@@ -62,7 +82,7 @@
 						class="field"
 						aria-label="Name of {each.code}"
 						value={each.name}
-						onchange={(event) => tried(onsave({ id: each.id, name: event.currentTarget.value }))}
+						onchange={(event) => save({ id: each.id, name: event.currentTarget.value })}
 					/></td
 				>
 				<td>
@@ -73,11 +93,12 @@
 						onchange={(event) => {
 							const effect = event.currentTarget.value;
 							const percent = effect === 'percent' ? each.percent || '50' : null;
-							void tried(onsave({ id: each.id, effect, ...(percent ? { percent } : {}) }));
+							void save({ id: each.id, effect, ...(percent ? { percent } : {}) });
 						}}
 					>
 						{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
 					</select>
+					{#if inForce(each)}<small class="block text-amber">{inForce(each)}</small>{/if}
 				</td>
 				<td>
 					{#if each.effect === 'percent'}<input
@@ -85,7 +106,7 @@
 							inputmode="decimal"
 							aria-label="Percent of {each.code}"
 							value={each.percent}
-							onchange={(event) => tried(onsave({ id: each.id, percent: event.currentTarget.value }))}
+							onchange={(event) => save({ id: each.id, percent: event.currentTarget.value })}
 						/>{/if}
 				</td>
 				<td
@@ -93,7 +114,7 @@
 						type="checkbox"
 						aria-label="{each.code} is missing work"
 						checked={each.missing}
-						onchange={(event) => tried(onsave({ id: each.id, missing: event.currentTarget.checked }))}
+						onchange={(event) => save({ id: each.id, missing: event.currentTarget.checked })}
 					/></td
 				>
 				<td
@@ -102,7 +123,7 @@
 						aria-label="Colour of {each.code}"
 						style="color: {each.colour ? `var(--hue-${each.colour - 1})` : 'inherit'}"
 						value={String(each.colour)}
-						onchange={(event) => tried(onsave({ id: each.id, colour: Number(event.currentTarget.value) }))}
+						onchange={(event) => save({ id: each.id, colour: Number(event.currentTarget.value) })}
 					>
 						<option value="0">none</option>
 						{#each hues as hue, number (hue)}<option value={String(number + 1)}>{hue}</option>{/each}
@@ -114,7 +135,7 @@
 								type="checkbox"
 								aria-label="Offer {each.code} to the whole school"
 								checked={each.is_shared}
-								onchange={(event) => tried(onsave({ id: each.id, is_shared: event.currentTarget.checked }))}
+								onchange={(event) => save({ id: each.id, is_shared: event.currentTarget.checked })}
 							/> offered to the school</label
 						>{/if}</td
 				>
@@ -166,7 +187,12 @@
 		{/each}
 	</ul>
 {/if}
-{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+{#if problem}
+	<p class="problem" role="alert">
+		{problem}
+		{#if asked}<button class="link" onclick={() => asked?.()}>Yes, it is meant</button>{/if}
+	</p>
+{/if}
 <p class="slate">
 	What a code of the school’s does can be changed for this class alone; where the class has scores, that waits
 	in the draft.

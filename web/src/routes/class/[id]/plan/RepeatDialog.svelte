@@ -24,7 +24,8 @@
 	let until = $state('');
 	let times = $state('');
 	let skips = $state(true);
-	let first = $state(1);
+	/** The first one's number; empty goes on after those there are. */
+	let first = $state('');
 	let without = $state<string[]>([]);
 	let pieces = $state<Shapes['PieceOut'][]>([]);
 	let problem = $state<{ field: string | null; text: string } | null>(null);
@@ -43,7 +44,7 @@
 		until: until || null,
 		times: times ? Number(times) : null,
 		skips_days_off: skips,
-		first_number: Number(first) || 1,
+		first_number: /^\d+$/.test(String(first)) ? Number(first) : null,
 		category_id: Number(chosen),
 		points,
 		without: []
@@ -150,7 +151,7 @@
 			{/if}
 			<label>
 				<span class="label">First number</span>
-				<input class="field" type="number" min="0" bind:value={first} />
+				<input class="field" type="number" min="0" placeholder="goes on" bind:value={first} />
 			</label>
 			<label>
 				<span class="label">From</span>
