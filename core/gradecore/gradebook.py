@@ -1,6 +1,7 @@
 """A whole gradebook, computed as it is asked (R4.5, R5, R6)."""
 
 from collections.abc import Collection, Mapping
+from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
 from graphlib import TopologicalSorter
@@ -19,14 +20,15 @@ _NO_OVERRIDES: Mapping[str, Override] = {}
 class Gradebook:
     """The results of a book. Each is computed when first asked for and then kept.
 
-    `family` computes what a family sees before posting: hidden assignments are left out (R14.1).
+    `family` computes what a family sees before posting: hidden assignments are left out (R14.1), and so are overrides,
+    which are seen as they were posted (R14.4).
     Raises `check.BookError` for a book that makes no sense (R15); `checked` says that it was looked at before.
     """
 
     def __init__(self, book: Book, *, family: bool = False, checked: bool = False) -> None:
         if not checked:
             check(book)
-        self.book = book
+        self.book = replace(book, overrides={}) if family and book.overrides else book
         self.family = family
         self.marks = Marks(book.scale)
         self.terms: dict[str, Term] = {term.id: term for term in book.terms}
@@ -135,9 +137,13 @@ class Gradebook:
             rounded, mark = found.rounded, found.mark
         override = self.book.overrides.get(student, _NO_OVERRIDES).get(term.id)
         final_percent, final_mark = percent, mark
+        mark_alone = False
         if override is not None and not override.is_empty:
             final_percent, final_mark = self._overridden(override, rules)
-        return TermResult(raw, percent, rounded, mark, final_percent, final_mark, reckoning, self.marks, rules.decimals)
+            mark_alone = override.percent is None
+        return TermResult(
+            raw, percent, rounded, mark, final_percent, final_mark, reckoning, self.marks, rules.decimals, mark_alone
+        )
 
     def _overridden(self, override: Override, rules: GroundRules) -> tuple[Fraction | None, str | None]:
         """The final percent and mark that an override makes (R5.2)."""

@@ -9,6 +9,7 @@ from fractions import Fraction
 
 from gradecore.group import Tally
 from gradecore.scale import Marks
+from gradecore.shown import shown_percent
 
 
 @dataclass(slots=True)
@@ -83,11 +84,21 @@ class TermResult:
     reckoning: Reckoning | None
     marks: Marks
     decimals: int
+    is_mark_alone: bool = False
+    """Whether an override named the final mark alone: the final percent is then that mark's value, which goes into terms
+    made of terms and which nobody earned (R14.7)."""
+
+    @property
+    def percent_shown(self) -> str | None:
+        """The final percent as it is shown beside the final mark, with as many decimals as that needs to be believed."""
+        if self.final_percent is None or self.is_mark_alone:
+            return None
+        return shown_percent(self.marks, self.final_percent, self.final_mark, self.decimals)
 
     @property
     def shown_reaches(self) -> str | None:
         """The higher mark that the number shown would reach, if any (R6.3)."""
-        if self.final_percent is None or self.final_mark is None:
+        if self.final_percent is None or self.final_mark is None or self.is_mark_alone:
             return None
         return self.marks.shown_reaches(self.final_percent, self.final_mark, self.decimals)
 

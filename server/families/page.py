@@ -12,8 +12,9 @@ from plans.models import Assignment, Handout
 from reports.card_schemas import CardOut
 from reports.cards import card_of
 from reports.models import PostedGrade
-from reports.posted import seen_by_family
+from reports.posted import seen_by_family, withheld_terms
 from reports.standing import day_text, plural, ribbon
+from school.calendar import current_year, local, year_of_day
 from school.models import SchoolClass, SchoolYear, Student, Term
 from school.refusal import NotYours
 from scores.book import LoadedClass, load_class
@@ -22,6 +23,7 @@ from scores.grid import grade, is_apart
 from scores.schemas import WorkingOut
 from scores.texts import plain_number
 
+from families.posted_working import for_families
 from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 
 MARKS_AHEAD = 2
@@ -31,12 +33,11 @@ FEWEST_SHOWN = 5
 
 def family_page(student: Student, term_id: int | None) -> FamilyOut:
     """All of a student's classes in one term."""
-    classes = [
-        enrolment.school_class
-        for enrolment in student.enrolments.select_related("school_class__school", "school_class__year")
-    ]
-    newest = max((each.year.starts for each in classes), default=None)
-    loaded = [load_class(each) for each in sorted(classes, key=_by_place) if each.year.starts == newest]
+    enrolled = student.enrolments.select_related("school_class__school", "school_class__year")
+    classes = [enrolment.school_class for enrolment in enrolled]
+    now, years = current_year(student.school), {each.year for each in classes}
+    year = now if now in years else year_of_day(years, student.school.today())
+    loaded = [load_class(each) for each in sorted(classes, key=_by_place) if each.year == year]
     if not loaded:
         return FamilyOut(
             student_id=student.pk, name=str(student), given_name=student.given_name, school=student.school.name,
@@ -89,17 +90,23 @@ class _FamilyClass:
             )
         )
         self.shares = planned_shares(loaded.book, loaded.gradebook.terms[self.name]).assignments
+        self.withheld = {
+            withheld for place, withheld in withheld_terms(student, self.today) if place == loaded.plan.school_class.pk
+        }
         self.cards = seen_by_family(student, self.today, [loaded.plan.school_class])
         self.posted = next((each for each in self.cards if each.posting.term_id == term.pk), None)
+        self.has_left = student not in loaded.plan.students
         self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
 
     def _is_assigned(self, assignment: Assignment) -> bool:
+        if self.has_left:
+            return False  # R14.3
         assigned = next(each.assigned for each in self.loaded.book.assignments if each.id == str(assignment.pk))
         return assigned is None or str(self.student.pk) in assigned
 
     def out(self) -> FamilyClassOut:
         """The class's part of the page."""
-        running = self._sees_running() and self.posted is None
+        running = self._sees_running() and self.posted is None and not self.has_left and not self._is_withheld()
         shown = grade(self.gradebook, self.result, self.name) if running else None
         lists = self._lists()
         mark, percent = (shown.mark, shown.percent) if shown else (None, None)
@@ -109,16 +116,27 @@ class _FamilyClass:
         # A posted mark is the school's to show; what is said of it beside is the teacher's choice.
         mark = mark if self.posted or self.rules.families_mark else None
         percent = percent if self.rules.families_percent else None
+        has_running = bool(shown and shown.mark and mark)
         heads, takes = self._takes(lists["to_come"], lists["being_marked"]) if shown and mark else ([], [])
         return FamilyClassOut(
             id=self.loaded.plan.school_class.pk, name=self.loaded.plan.school_class.name,
             teachers=[str(each) for each in self.loaded.plan.school_class.teachers.order_by("teachings__id")],
-            mark=mark, headline=self._headline(percent), words=self._words(lists, running=bool(shown and shown.mark and mark)),
-            posted=self._card(self.posted) if self.posted else None, working=self._working(running=bool(shown and shown.mark and mark)),
+            mark=mark, headline=self._headline(percent), words=self._words(lists, running=has_running),
+            posted=self._card(self.posted) if self.posted else None, working=self._working(running=has_running),
             takes_heads=heads, takes=takes,
             **{name: [self._work(each) for each in works] for name, works in lists.items()},
             cards=[self._card(each) for each in self.cards],
         )  # fmt: skip
+
+    def _is_withheld(self) -> bool:
+        """Whether the term's grade is withheld, or one that it is made of, from which it could be told."""
+        terms, above = self.loaded.gradebook.terms, [self.name]
+        while above:
+            name = above.pop()
+            if int(name) in self.withheld:
+                return True
+            above += [part.term for part in terms[name].parts]
+        return False
 
     def _sees_running(self) -> bool:
         begins = self.rules.families_from
@@ -129,15 +147,38 @@ class _FamilyClass:
         if not (self.rules.families_percent and self.rules.families_points):
             return None
         if self.posted:
-            return WorkingOut.model_validate(self.posted.working)
+            return self._posted_working(self.posted)
         return explained(self.loaded, self.gradebook, self.student, self.term) if running else None
+
+    def _posted_working(self, posted: PostedGrade) -> WorkingOut | None:
+        if "percent" not in posted.posting.collects:
+            return None  # R14.8
+        # Deleted work stays as it was posted, unless it was hidden; of a part whose window collects no percent none is told.
+        works = Assignment.with_deleted.filter(school_class=self.loaded.plan.school_class)
+        hidden = {
+            each.pk: each.name
+            for each in works
+            if not (each.shown if each.deleted_at else each.pk in self.loaded.shown)
+        }
+        seen = {each.posting.term_id: "percent" in each.posting.collects for each in self.cards}
+        withheld = {
+            each.pk: each.name
+            for each in self.loaded.plan.terms
+            if each.pk in self.withheld or not seen.get(each.pk, True)
+        }
+        return for_families(
+            WorkingOut.model_validate(posted.working), hidden, hidden.values(), withheld, withheld.values(),
+            with_mark="mark" in posted.posting.collects,
+        )  # fmt: skip
 
     def _headline(self, percent: str | None) -> str:
         share = f"{percent} % in" if percent else "In"
         if self.posted:
-            return f"{share} {self.term.name.lower()}, posted {day_text(self.posted.posting.at.date())}"
+            return f"{share} {self.term.name.lower()}, posted {day_text(local(self.student.school, self.posted.posting.at).date())}"
         if percent:
             return f"{share} {self.term.name.lower()}, as it stands on {day_text(self.today)}"
+        if self._is_withheld():
+            return f"No grade is shown for {self.term.name.lower()} yet"
         return f"{self.term.name} is not posted yet"
 
     def _lists(self) -> dict[str, list[Assignment]]:
@@ -221,6 +262,8 @@ class _FamilyClass:
             words.append(f"{self.term.name} ends on {day_text(self.term.ends)};")
             coming, marking = len(lists["to_come"]), len(lists["being_marked"])
             words.append(f"{plural(coming, 'piece')} of work to come, {marking} being marked.")
+        if self.has_left:
+            return f"{self.student.given_name} is no longer in this class."
         missing = len(lists["missing"])
         words.append(f"{plural(missing, 'piece')} of work missing." if missing else "Nothing is missing.")
         return " ".join(words)
@@ -240,7 +283,10 @@ class _FamilyClass:
             each
             for works in lists
             for each in works
-            if each.counts and not is_apart(self.loaded, each) and not each.extra
+            if each.counts
+            and not is_apart(self.loaded, each)
+            and not each.extra
+            and each.pk in self.loaded.shown  # R14.6
         ]
         found = []
         for each in counts if above else []:
@@ -265,5 +311,5 @@ class _FamilyClass:
             term=posted.posting.term.name, term_id=posted.posting.term_id,
             percent=(posted.percent_shown or None) if self._shows_percent(posted) else None,
             mark=(posted.mark or None) if "mark" in posted.posting.collects else None,
-            effort=posted.effort, comment=posted.comment, at=posted.posting.at,
+            effort=posted.effort, comment=posted.comment, at=local(self.student.school, posted.posting.at),
         )  # fmt: skip

@@ -5,6 +5,7 @@ from typing import Any, Literal
 from django.db.models import Count
 from ninja import File, Status, UploadedFile
 from school.access import Asking, PermittedRouter
+from school.calendar import local
 from school.models import SchoolClass, Term
 from school.refusal import NotYours
 
@@ -349,7 +350,7 @@ def send(request: Asking, class_id: int, body: SendIn) -> Any:
 def plan_history(request: Asking, class_id: int) -> Any:
     """Who changed what of the plan, and when."""
     return [
-        PlanEventOut(id=each.pk, words=each.words, who=str(each.person), at=each.at)
+        PlanEventOut(id=each.pk, words=each.words, who=str(each.person), at=local(request.school_class.school, each.at))
         for each in history.plan_events(request.school_class)
     ]
 
@@ -366,7 +367,10 @@ def list_deleted(request: Asking, class_id: int) -> Any:
     found = assignments.deleted_assignments(request.school_class).annotate(count=Count("scores"))
     return [
         DeletedOut(
-            id=each.pk, name=each.name, deleted_at=each.deleted_at or each.school_class.school.now(), scores=each.count
+            id=each.pk,
+            name=each.name,
+            deleted_at=local(request.school_class.school, each.deleted_at or request.school_class.school.now()),
+            scores=each.count,
         )
         for each in found
     ]

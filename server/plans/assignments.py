@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max, QuerySet
+from school.calendar import running_term
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
@@ -225,10 +226,7 @@ def _term(school_class: SchoolClass, term_id: int) -> Term:
 
 def term_of_day(school_class: SchoolClass, day: datetime.date | None) -> Term:
     """The term of a due date, or the running one."""
-    day = day or school_class.school.today()
-    leaves = [term for term in Term.objects.filter(year_id=school_class.year_id) if not term.is_made_of_terms]
-    begun = [term for term in leaves if term.starts <= day]
-    return begun[-1] if begun else leaves[0]
+    return running_term(list(Term.objects.filter(year_id=school_class.year_id)), day or school_class.school.today())
 
 
 def find_assignment(school_class: SchoolClass, assignment_id: int) -> Assignment:

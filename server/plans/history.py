@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
+from school.calendar import local
 from school.models import Person, SchoolClass
 from school.refusal import Refused
 
@@ -30,7 +31,7 @@ def return_to(school_class: SchoolClass, person: Person, event_id: int) -> list[
     event = PlanEvent.objects.filter(school_class=school_class, pk=event_id).first()
     if event is None:
         raise Refused("This change is no longer in the history.")
-    words = f"returned to the plan of {event.at:%-d %b, %H:%M}"
+    words = f"returned to the plan of {local(school_class.school, event.at):%-d %b, %H:%M}"
     stays = []
     changed = []
     with as_one_act(school_class, person, words):

@@ -10,6 +10,7 @@ from typing import Any
 from django.db.models import Aggregate, FilteredRelation, JSONField, Model, OuterRef, Q, Subquery
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
+from school.calendar import running_term
 from school.models import Enrolment, Person, SchoolClass, Student, Term
 
 from plans.drafting import Change, drafted_fields, fitting, lay_over
@@ -43,11 +44,8 @@ class LoadedPlan:
         return [enrolment.student for enrolment in self.roster]
 
     def running_term(self) -> Term:
-        """The term it is: the one with assignments whose days today is in, or the last one begun."""
-        today = self.school_class.school.today()
-        leaves = [term for term in self.terms if not term.is_made_of_terms]
-        begun = [term for term in leaves if term.starts <= today]
-        return begun[-1] if begun else leaves[0]
+        """The term it is."""
+        return running_term(self.terms, self.school_class.school.today())
 
 
 def load_plan(school_class: SchoolClass, *, drafted: bool = False, change: Change | None = None) -> LoadedPlan:

@@ -5,7 +5,10 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
+from school.calendar import local
 from school.schemas import Body
+
+from reports.models import Document
 
 
 class WantedIn(Body):
@@ -34,6 +37,10 @@ class DocumentOut(Schema):
     problem: str
     size: int
     at: datetime.datetime
+
+    @staticmethod
+    def resolve_at(document: Document) -> datetime.datetime:
+        return local(document.school, document.at)
 
 
 class CardTermOut(Schema):

@@ -2,21 +2,28 @@
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 
+from school.calendar import local
 from school.models import Student, Term
 
 from reports.card_schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
-from reports.models import PostedGrade
+from reports.models import KeptBack, PostedGrade
 from reports.posted import in_force, latest, with_subjects
 from reports.standing import day_text
 
 
 def posted_of(students: Collection[int], classes: Collection[int] | None = None) -> dict[int, list[PostedGrade]]:
-    """What is in force of students, by student: over all subjects, or those of some classes."""
+    """What is in force of students and not kept back from their families, by student: over all subjects, or those of some
+    classes.
+    """
     grades = with_subjects(PostedGrade.objects.filter(student__in=students))
     if classes is not None:
         grades = grades.filter(posting__school_class__in=classes)
     found: dict[int, list[PostedGrade]] = {}
-    for each in in_force(latest(grades).values()):
+    kept_back = set(
+        KeptBack.objects.filter(student__in=students).values_list("school_class_id", "student_id", "term_id")
+    )
+    last = latest(grades)
+    for each in in_force(each for place, each in last.items() if place not in kept_back):
         found.setdefault(each.student_id, []).append(each)
     return found
 
@@ -36,7 +43,7 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
         school=student.school.name, address=student.school.address, year=term.year.name,
         student_id=student.pk, student=str(student), number=student.number,
         term=term.name, terms=[each.name for each in shown],
-        day=f"{max(moments):%-d %B %Y}" if moments else day_text(student.school.today()),
+        day=f"{local(student.school, max(moments)):%-d %B %Y}" if moments else day_text(student.school.today()),
         subjects=sorted(subjects, key=lambda each: each.name),
     )  # fmt: skip
 

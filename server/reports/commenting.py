@@ -5,6 +5,7 @@ from typing import Any
 
 from django.db import transaction
 from school import acts
+from school.calendar import local
 from school.models import Act, Person, SchoolClass, Student, Term
 from school.refusal import Refused
 
@@ -115,7 +116,11 @@ def history_of(school_class: SchoolClass, student: Student, term: Term) -> list[
     ):
         for row in act.change["rows"] if act.kind == "comments" else [act.change]:
             if row["student"] == student.pk and row["term"] == term.pk:
-                found.append(CommentEventOut(who=str(act.person), at=act.at, text=row["after"]["text"]))
+                found.append(
+                    CommentEventOut(
+                        who=str(act.person), at=local(school_class.school, act.at), text=row["after"]["text"]
+                    )
+                )
     return found
 
 

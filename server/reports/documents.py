@@ -193,7 +193,7 @@ def file_name(text: str) -> str:
 
 def own(person: Person, document: int) -> Document:
     """A document of one's own, without its content."""
-    found = Document.objects.filter(person=person, pk=document).defer("content").first()
+    found = Document.objects.filter(person=person, pk=document).select_related("school").defer("content").first()
     if found is None:
         raise NotYours
     return found

@@ -12,7 +12,7 @@ def history_of(school_class: SchoolClass, student: Student, term: Term) -> Histo
     """The comment at each go and every posting of a term, the newest first."""
     grades = (
         PostedGrade.objects.filter(posting__school_class=school_class, posting__term=term, student=student)
-        .select_related("posting__person", "withdrawal__person")
+        .select_related("posting__person", "posting__school_class__school", "withdrawal__person")
         .order_by("-id")
     )
     return HistoryOut(

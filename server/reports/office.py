@@ -6,6 +6,7 @@ import io
 from collections import Counter
 from typing import Literal
 
+from school.calendar import current_year, local
 from school.models import Person, School, SchoolClass, SchoolYear, Term
 from school.refusal import NotYours, Refused
 from scores.book import load_class
@@ -38,17 +39,16 @@ def school_of(person: Person) -> School:
 
 
 def year_of(school: School, year: int | None) -> SchoolYear:
-    """The year asked for, or the one it is, or the newest."""
-    years = list(school.years.order_by("starts"))
-    if year is not None:
-        found = next((each for each in years if each.pk == year), None)
+    """The year asked for, or the one it is."""
+    if year is None:
+        found = current_year(school)
         if found is None:
-            raise NotYours
+            raise Refused("There is no school year yet.")
         return found
-    today = school.today()
-    if not years:
-        raise Refused("There is no school year yet.")
-    return next((each for each in years if each.starts <= today <= each.ends), years[-1])
+    asked = school.years.filter(pk=year).first()
+    if asked is None:
+        raise NotYours
+    return asked
 
 
 def office(school: School, year: SchoolYear) -> OfficeOut:
@@ -81,7 +81,7 @@ def _term(term: Term, today: datetime.date) -> OfficeTermOut:
             reopenings=[
                 ReopeningOut(
                     who=str(each.person) if each.person else "all teachers", until=each.until, reason=each.reason,
-                    by=str(each.by), at=each.at,
+                    by=str(each.by), at=local(term.year.school, each.at),
                 )
                 for each in window.reopenings.order_by("-id")
             ],

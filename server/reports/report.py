@@ -3,6 +3,7 @@
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
 from plans.models import Draft
+from school.calendar import local
 from school.models import CommentsBy, Person, Student, Term
 from scores.book import LoadedClass
 from scores.grid import grade, namesakes_of
@@ -53,7 +54,7 @@ class _Report:
                 for each in self.loaded.plan.students
             ],
             has_draft=Draft.objects.filter(school_class=self.loaded.plan.school_class).exists(),
-            last_posting=f"{last.posting.person}, {last.posting.at:%a %-d %b %H:%M}" if last else None,
+            last_posting=f"{last.posting.person}, {local(self.school, last.posting.at):%a %-d %b %H:%M}" if last else None,
         )  # fmt: skip
 
     def _standards(self) -> list[str]:
@@ -118,7 +119,7 @@ def _override(override: Override) -> OverrideOut:
     percent = fraction(override.percent)
     return OverrideOut(
         percent=None if percent is None else decimal_text(percent), mark=override.mark or None,
-        reason=override.reason, who=str(override.changed_by), at=override.changed_at,
+        reason=override.reason, who=str(override.changed_by), at=local(override.school_class.school, override.changed_at),
     )  # fmt: skip
 
 
@@ -126,7 +127,8 @@ def posted_out(kept: PostedGrade) -> PostedOut:
     """A grade as it was posted."""
     return PostedOut(
         id=kept.pk, percent=kept.percent_shown or None, mark=kept.mark or None, effort=kept.effort, comment=kept.comment,
-        narrative=kept.narrative, by_standard=kept.by_standard, who=str(kept.posting.person), at=kept.posting.at,
+        narrative=kept.narrative, by_standard=kept.by_standard, who=str(kept.posting.person),
+        at=local(kept.posting.school_class.school, kept.posting.at),
     )  # fmt: skip
 
 
@@ -134,4 +136,8 @@ def withdrawn_out(last: PostedGrade | None) -> WithdrawnOut | None:
     """That a posted grade was taken back; None where it was not."""
     if last is None or not posted.is_withdrawn(last):
         return None
-    return WithdrawnOut(who=str(last.withdrawal.person), at=last.withdrawal.at, reason=last.withdrawal.reason)
+    return WithdrawnOut(
+        who=str(last.withdrawal.person),
+        at=local(last.posting.school_class.school, last.withdrawal.at),
+        reason=last.withdrawal.reason,
+    )

@@ -11,6 +11,7 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
 from plans.loading import load_plan
 from plans.models import Assignment, Draft
+from school.calendar import local
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from scores.book import LoadedClass
 from scores.grid import is_apart
@@ -158,7 +159,7 @@ class Standing:
             words = f"{school_class}: {each.name} is in no category."
             found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="Place it", place=f"{place}/plan"))
         if self.draft is not None:
-            words = f"{school_class}: a draft of the plan waits since {day_text(self.draft.begun_at.date())}."
+            words = f"{school_class}: a draft of the plan waits since {day_text(local(school_class.school, self.draft.begun_at).date())}."
             found.append(
                 NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
             )
@@ -197,7 +198,7 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOu
     words = {}
     for pk, grades in posted.items():
         if grades and len(grades) >= len(loaded.plan.roster) - 1:
-            words[pk] = f"posted {max(each.posting.at for each in grades):%-d %b}"
+            words[pk] = f"posted {local(school_class.school, max(each.posting.at for each in grades)):%-d %b}"
     return FrameOut(
         id=school_class.pk, name=school_class.name, section=school_class.section, words=class_words(school_class),
         term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
@@ -275,7 +276,7 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     running = loaded[0].plan.running_term()
     standings = [Standing(each, each.plan.running_term()) for each in loaded]
     needs = sorted((need for standing in standings for need in standing.needs()), key=lambda need: need.by)
-    left = sum(1 for each in _days(today + DAY, running.ends) if each.weekday() < 5)
+    left = sum(1 for each in _days(today + DAY, running.ends) if classes[0].year.has_school(each))
     words = (
         f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}."
         if left
@@ -311,7 +312,8 @@ def _days(first: datetime.date, last: datetime.date) -> list[datetime.date]:
 def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> list[DayOut]:
     """The next seven school days and what is due then."""
     found = []
-    for day in [each for each in _days(today, today + 10 * DAY) if each.weekday() < 5][:7]:
+    year = loaded[0].plan.school_class.year
+    for day in [each for each in _days(today, today + 40 * DAY) if year.has_school(each)][:7]:
         lines = []
         for each in loaded:
             names = [work.short_name for work in each.plan.assignments if work.due_on == day]

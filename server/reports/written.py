@@ -35,7 +35,10 @@ def written(school_class: SchoolClass, term: Term) -> Written:
         windows.window_of(term),
         {each.student_id: each for each in Comment.objects.filter(**place)},
         dict(Effort.objects.filter(**place).values_list("student_id", "word")),
-        {each.student_id: each for each in Override.objects.filter(**place).select_related("changed_by")},
+        {
+            each.student_id: each
+            for each in Override.objects.filter(**place).select_related("changed_by", "school_class__school")
+        },
         posted.of_term(school_class, term),
         set(KeptBack.objects.filter(**place).values_list("student_id", flat=True)),
     )

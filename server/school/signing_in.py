@@ -4,7 +4,9 @@ from django.contrib.auth import authenticate, login
 from django.db.models import Count
 from django.http import HttpRequest, JsonResponse
 
-from school.models import Membership, Person, Role, SchoolClass, SchoolYear, Student
+from school.calendar import current_year
+from school.models import Membership, Person, Role, Student
+from school.own import own_classes
 from school.refusal import Refused
 from school.schemas import ChildLink, ClassLink, SessionOut
 
@@ -30,8 +32,7 @@ def session_of(person: Person | None) -> SessionOut:
         return SessionOut(person_id=None, name="", school="", year="", today=None, roles=[], classes=[], children=[])
     memberships = list(Membership.objects.filter(person=person).select_related("school"))
     school = memberships[0].school if memberships else None
-    year = _year(school.pk) if school else None
-    classes = SchoolClass.objects.filter(teachings__person=person, year=year) if year else SchoolClass.objects.none()
+    year = current_year(school) if school else None
     return SessionOut(
         person_id=person.pk,
         name=str(person),
@@ -39,16 +40,12 @@ def session_of(person: Person | None) -> SessionOut:
         year=year.name if year else "",
         today=school.today() if school else None,
         roles=sorted({Role(each.role).value for each in memberships}),
-        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in classes],
+        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in own_classes(person)],
         children=[
             ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name)
             for each in seen_students(person)
         ],
     )
-
-
-def _year(school_id: int) -> SchoolYear | None:
-    return SchoolYear.objects.filter(school_id=school_id).order_by("-starts").first()
 
 
 def seen_students(person: Person) -> list[Student]:

@@ -9,7 +9,6 @@ from gradecore.change import Change, changes
 from gradecore.entry import EntryError
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
-from gradecore.shown import shown_percent
 from plans.loading import LoadedPlan
 from plans.models import Assignment
 from plans.schemas import ChangeOut, ConsequenceOut
@@ -44,13 +43,10 @@ def _difference(change: Change) -> Fraction:
 def _change(plan: LoadedPlan, change: Change, before: Gradebook, after: Gradebook) -> ChangeOut:
     student = next(each for each in plan.students if str(each.pk) == change.student)
 
-    def shown(gradebook: Gradebook, percent: Fraction | None, mark: str | None) -> str | None:
-        if percent is None:
-            return None
-        return shown_percent(gradebook.marks, percent, mark, gradebook.rules(change.term).decimals)
+    def shown(gradebook: Gradebook, percent: Fraction | None) -> str | None:
+        return None if percent is None else gradebook.result(change.student, change.term).percent_shown
 
-    old = shown(before, change.percent_before, change.mark_before)
-    new = shown(after, change.percent_after, change.mark_after)
+    old, new = shown(before, change.percent_before), shown(after, change.percent_after)
     # The difference is that of the numbers shown.
     difference = Fraction(new or 0) - Fraction(old or 0)
     alike = [each for each in plan.students if str(each) == str(student)]

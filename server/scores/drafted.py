@@ -17,6 +17,7 @@ from plans.ground_rules import set_rules
 from plans.loading import core_scale
 from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
 from plans.schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
+from school.calendar import local
 from school.models import SchoolClass, Term
 
 from scores.book import LoadedClass, load_class, term_of
@@ -41,7 +42,12 @@ def drafted(school_class: SchoolClass, term_id: int | None) -> DraftOut | None:
         return None
     before, after = load_class(school_class), load_class(school_class, drafted=True)
     found = consequence(before.plan, before.gradebook, after.gradebook, term_of(before, term_id))
-    return DraftOut(by=str(draft.begun_by), at=draft.begun_at, edits=_edits(before, after, draft), **found.model_dump())
+    return DraftOut(
+        by=str(draft.begun_by),
+        at=local(school_class.school, draft.begun_at),
+        edits=_edits(before, after, draft),
+        **found.model_dump(),
+    )
 
 
 def _edits(before: LoadedClass, after: LoadedClass, draft: Draft) -> list[EditOut]:

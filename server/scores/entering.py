@@ -12,6 +12,7 @@ from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan
 from plans.models import Assignment
 from school import acts, revisions
+from school.calendar import local
 from school.models import Person
 from school.refusal import Refused
 
@@ -213,7 +214,7 @@ class _Entering:
     def _conflict(self, typed: Typed, text: str, score: Score, *, theirs: str, who: str, what: str = "score") -> None:
         self.answer["conflicts"].append(_place(typed) | {
             "what": what, "typed": text, "theirs": theirs, "version": score.version, "who": who,
-            "at": score.changed_at.isoformat(),
+            "at": local(self.school_class.school, score.changed_at).isoformat(),
         })  # fmt: skip
 
     def _refuse_all(self, typed: Typed, message: str) -> None:

@@ -5,7 +5,7 @@ from fractions import Fraction
 from gradecore.explain import REASONS, step_text
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
-from gradecore.shown import shown_parts, shown_percent
+from gradecore.shown import shown_parts
 from gradecore.working import CategoryWorking, Line, PartWorking, Working, working
 from school.models import Student, Term
 
@@ -38,23 +38,19 @@ class _Explaining:
 
     def out(self) -> WorkingOut:
         how, result = self.how, self.how.result
-        rules = self.gradebook.rules(how.term)
-        marks = self.gradebook.marks
         contributors: tuple[CategoryWorking | Line | PartWorking, ...] = (*how.categories, *how.parts, *how.apart)
         added = [each for each in contributors if each.adds is not None]
         shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
         adds = {id(each): text for each, text in zip(added, shown, strict=True)}
-        percent = None
-        if result.final_percent is not None:
-            percent = shown_percent(marks, result.final_percent, result.final_mark, rules.decimals)
         return WorkingOut(
-            student=str(self.student), term=self.term.name, method=how.method, percent=percent, mark=result.final_mark,
+            student=str(self.student), term=self.term.name, method=how.method, percent=result.percent_shown, mark=result.final_mark,
             exact=None if result.percent is None else decimal_text(result.percent),
             categories=[self._category(each, adds.get(id(each))) for each in how.categories if each.lines],
             apart=[self._line(line) for line in how.apart],
             parts=[
                 PartOut(
-                    name=self.terms[part.term], percent=None if part.value is None else short(part.value), mark=part.mark,
+                    term_id=int(part.term), name=self.terms[part.term],
+                    percent=None if part.value is None else short(part.value), mark=part.mark,
                     weight=short(part.weight), adds=adds.get(id(part)),
                     weight_in_effect=None if part.weight_in_effect is None else fixed_text(part.weight_in_effect, DECIMALS),
                 )
@@ -119,7 +115,7 @@ class _Explaining:
         if line.dropped:
             words.append("dropped")
         return LineOut(
-            name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
+            assignment_id=int(line.assignment), name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
             adds=None if line.adds is None else fixed_text(line.adds, DECIMALS),
         )  # fmt: skip
 
@@ -138,10 +134,10 @@ class _Explaining:
             words = "the mark" if begins is None else f"the mark, which begins at {short(begins)}"
             steps.append(StepOut(words=words, value=result.mark or ""))
         if how.override is not None:
-            reason = f": {how.override.reason}" if how.override.reason else ""
-            final = [] if result.final_percent is None else [f"{short(result.final_percent)} %"]
+            percent = result.final_percent
+            final = [] if percent is None or result.is_mark_alone else [f"{short(percent)} %"]
             value = " ".join([*final, result.final_mark or ""]).strip()
-            steps.append(StepOut(words=f"put in its place by hand{reason}", value=value))
+            steps.append(StepOut(words="put in its place by hand", value=value, reason=how.override.reason))
         return steps
 
     def _note(self) -> str | None:

@@ -254,15 +254,13 @@ def namesakes_of(roster: Sequence[Enrolment]) -> set[tuple[str, str]]:
 def grade(gradebook: Gradebook, result: TermResult, term: str) -> GradeOut:
     """A student's final grade in a term, and the computed one where they differ."""
     decimals = gradebook.rules(term).decimals
-    marks = gradebook.marks
-
-    def shown(percent: Fraction | None, mark: str | None) -> str | None:
-        return None if percent is None else shown_percent(marks, percent, mark, decimals)
-
+    computed = None
+    if result.percent is not None:
+        computed = shown_percent(gradebook.marks, result.percent, result.mark, decimals)
     return GradeOut(
-        percent=shown(result.final_percent, result.final_mark),
+        percent=result.percent_shown,
         mark=result.final_mark,
-        computed_percent=shown(result.percent, result.mark),
+        computed_percent=computed,
         computed_mark=result.mark,
         missing=len(result.missing),
     )

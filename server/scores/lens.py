@@ -12,7 +12,8 @@ from gradecore.result import TermResult
 from gradecore.scale import Marks
 from gradecore.statistics import statistics
 from plans.models import Assignment
-from school.models import Person, SchoolClass, Student, Term
+from school.calendar import local
+from school.models import Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours
 
 from scores.book import LoadedClass, ScoreRow
@@ -48,7 +49,8 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
         slip=slip_words(loaded, work, slip) if slip else None, meant=meant,
         ruler=[MarkOut(mark=mark, place=ruler.place(begins)) for mark, begins in ruler.marks],
         effects=[_effect(*each, term, ruler) for each in tried], drop=_drop(loaded, student, work, tried),
-        standards=_standards(loaded, student, work), history=history(score), phrases=_phrases(loaded.plan.school_class, person),
+        standards=_standards(loaded, student, work), history=history(loaded.plan.school_class.school, score),
+        phrases=_phrases(loaded.plan.school_class, person),
     )  # fmt: skip
 
 
@@ -59,14 +61,14 @@ def _phrases(school_class: SchoolClass, person: Person) -> list[str]:
     return [each for each in dict.fromkeys(written) if len(each) <= LONGEST_PHRASE][:MOST_PHRASES]
 
 
-def history(score: ScoreRow | None) -> list[EventOut]:
+def history(school: School, score: ScoreRow | None) -> list[EventOut]:
     """What became of a score, newest first."""
     if score is None:
         return []
     events = ScoreEvent.objects.filter(score_id=score.pk).select_related("person").order_by("-id")
     return [
         EventOut(
-            before=each.before, after=each.after, how=each.how, who=str(each.person), at=each.at,
+            before=each.before, after=each.after, how=each.how, who=str(each.person), at=local(school, each.at),
             standards=[f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in each.by_standard.items()],
             beside=[BesideOut(what=what, before=was, after=now) for what, (was, now) in each.beside.items()],
         )

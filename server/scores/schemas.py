@@ -301,6 +301,8 @@ class EventOut(Schema):
 class LineOut(Schema):
     """An assignment in a working: in words, with what it adds to the percent."""
 
+    assignment_id: int | None = None
+    """None in what was posted before lines said so."""
     name: str
     score: str
     words: str
@@ -327,6 +329,7 @@ class CategoryWorkingOut(Schema):
 class PartOut(Schema):
     """A part of a term of terms, in a working."""
 
+    term_id: int | None = None
     name: str
     percent: str | None
     mark: str | None
@@ -336,10 +339,11 @@ class PartOut(Schema):
 
 
 class StepOut(Schema):
-    """A step after the sum: an adjustment, a cap, the looking up, an override."""
+    """A step after the sum: an adjustment, a cap, the looking up, an override. Its `reason` is the teachers' own (R14.4)."""
 
     words: str
     value: str
+    reason: str = ""
 
 
 class WorkingOut(Schema):

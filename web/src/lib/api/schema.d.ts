@@ -3355,6 +3355,8 @@ export interface components {
         LineOut: {
             /** Adds */
             adds: string | null;
+            /** Assignment Id */
+            assignment_id?: number | null;
             /** Dropped */
             dropped: boolean;
             /** Name */
@@ -3713,6 +3715,8 @@ export interface components {
             name: string;
             /** Percent */
             percent: string | null;
+            /** Term Id */
+            term_id?: number | null;
             /** Weight */
             weight: string;
             /** Weight In Effect */
@@ -4636,9 +4640,14 @@ export interface components {
         };
         /**
          * StepOut
-         * @description A step after the sum: an adjustment, a cap, the looking up, an override.
+         * @description A step after the sum: an adjustment, a cap, the looking up, an override. Its `reason` is the teachers' own (R14.4).
          */
         StepOut: {
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
             /** Value */
             value: string;
             /** Words */

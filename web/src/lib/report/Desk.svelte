@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The comment desk: one student's evidence, grade and comment. The comment saves itself while it is written. */
+	import { longDay } from '$lib/api/days';
 	import { onDestroy, tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, Refusal, words, type Shapes } from '$lib/api/client';
@@ -201,7 +202,7 @@
 	</div>
 	{#if row.posted}
 		<p class="posted" class:changed={row.state === 'changed'}>
-			Posted by {row.posted.who} on {row.posted.at.slice(0, 10)}:
+			Posted by {row.posted.who} on {longDay(row.posted.at)}:
 			<b>{both(row.posted.percent, row.posted.mark)}</b>{#if row.state === 'changed'}; now <b
 					>{both(row.grade.percent, row.grade.mark)}</b
 				>{row.comment === row.posted.comment ? '' : ', another comment'}. Families see what was posted until
@@ -216,8 +217,8 @@
 		</p>
 	{:else if row.withdrawn}
 		<p class="posted changed">
-			Withdrawn by {row.withdrawn.who} on {row.withdrawn.at.slice(0, 10)}: {row.withdrawn.reason}. The family
-			sees nothing posted.
+			Withdrawn by {row.withdrawn.who} on {longDay(row.withdrawn.at)}: {row.withdrawn.reason}. The family sees
+			nothing posted.
 		</p>
 	{/if}
 	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
@@ -227,10 +228,10 @@
 		{#if row.override}
 			Computed {row.grade.computed_percent ?? 'no'} %, {row.grade.computed_mark ?? 'no mark'}; {row.override
 				.who} put
-			<b>{row.override.mark ?? `${row.override.percent} %`}</b> in its place on {row.override.at.slice(
-				0,
-				10
-			)}{row.override.reason ? `: ${row.override.reason}` : ', without a reason'}.
+			<b>{row.override.mark ?? `${row.override.percent} %`}</b> in its place on {longDay(row.override.at)}{row
+				.override.reason
+				? `: ${row.override.reason}`
+				: ', without a reason'}.
 			<button class="link" onclick={onoverride}>Change it</button>
 			<button
 				class="link"

@@ -89,9 +89,9 @@
 		{/if}
 		{#each how.steps as step (step.words)}
 			<tr class="step"
-				><th scope="row" colspan={hasWeights || how.parts.length ? 5 : 3}>{step.words}</th><td
-					><b>{step.value}</b></td
-				></tr
+				><th scope="row" colspan={hasWeights || how.parts.length ? 5 : 3}
+					>{step.words}{step.reason ? `: ${step.reason}` : ''}</th
+				><td><b>{step.value}</b></td></tr
 			>
 		{/each}
 	</tbody>

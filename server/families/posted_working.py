@@ -1,0 +1,71 @@
+"""A posted working through a family's eyes: without what it is not shown (R14.4 to R14.8)."""
+
+from collections.abc import Collection
+from typing import Any
+
+from scores.schemas import CategoryWorkingOut, LineOut, PartOut, WorkingOut
+
+NOT_SHOWN = "not shown yet"
+_BY_HAND = "put in its place by hand"
+
+
+def for_families(
+    working: WorkingOut, hidden: Collection[int], hidden_names: Collection[str], withheld_parts: Collection[int],
+    withheld_names: Collection[str], *, with_mark: bool,
+) -> WorkingOut:  # fmt: skip
+    """What a family sees of a working as it was posted.
+
+    Pieces that are `hidden` are named without their numbers, and so is every sum from which one could be reckoned: of its
+    category, and what categories weigh and add, for these can be taken from the whole. The same goes for parts whose own
+    term is withheld. What was posted before lines said their assignment, and parts their term, is known by name.
+    """
+
+    def is_hidden(line: LineOut) -> bool:
+        return line.name in hidden_names if line.assignment_id is None else line.assignment_id in hidden
+
+    def is_withheld(part: PartOut) -> bool:
+        return part.name in withheld_names if part.term_id is None else part.term_id in withheld_parts
+
+    told = working.model_copy(
+        update={
+            "mark": working.mark if with_mark else None,
+            "steps": [
+                each.model_copy(update={"reason": "", "words": each.words.partition(f"{_BY_HAND}:")[0] or _BY_HAND})
+                if each.words.startswith(_BY_HAND) else each
+                for each in working.steps
+                if with_mark or not each.words.startswith("the mark")
+            ],
+        }
+    )  # fmt: skip
+    lines = [*working.apart, *(line for each in working.categories for line in each.lines)]
+    if not any(map(is_hidden, lines)) and not any(map(is_withheld, working.parts)):
+        return told
+    return told.model_copy(
+        update={
+            "exact": None, "sum": None,
+            "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in working.categories],
+            "apart": [_line(line, is_hidden=is_hidden(line)) for line in working.apart],
+            "parts": [_part(part, is_withheld=is_withheld(part)) for part in working.parts],
+        }
+    )  # fmt: skip
+
+
+def _category(category: CategoryWorkingOut, hidden: list[bool]) -> CategoryWorkingOut:
+    told: dict[str, Any] = {
+        "weight": None, "weight_in_effect": None, "adds": None, "width": 0.0,
+        "lines": [_line(line, is_hidden=each) for line, each in zip(category.lines, hidden, strict=True)],
+    }  # fmt: skip
+    if any(hidden):
+        told |= {"words": f"some of it is {NOT_SHOWN}", "percent": None, "height": 0.0}
+    return category.model_copy(update=told)
+
+
+def _line(line: LineOut, *, is_hidden: bool) -> LineOut:
+    if is_hidden:
+        return line.model_copy(update={"score": "", "words": NOT_SHOWN, "dropped": False, "adds": None})
+    return line.model_copy(update={"adds": None})
+
+
+def _part(part: PartOut, *, is_withheld: bool) -> PartOut:
+    told: dict[str, None] = {"weight_in_effect": None, "adds": None}
+    return part.model_copy(update=told | ({"percent": None, "mark": None} if is_withheld else {}))
