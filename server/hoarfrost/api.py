@@ -3,7 +3,7 @@
 import json
 from typing import Any
 
-from django.db import OperationalError
+from django.db import DataError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
 from families.api import router as families
@@ -14,7 +14,7 @@ from plans.api import router as plans
 from reports.api import router as reports
 from reports.office_api import router as office
 from school.api import router as school
-from school.refusal import NotYours, Refusal, Refused
+from school.refusal import AnotherPerson, NotYours, Refusal, Refused
 from scores.api import router as scores
 
 
@@ -45,6 +45,17 @@ def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
 @api.exception_handler(NotYours)
 def _not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:
     return _answer(request, 403, "This is not yours to see.")
+
+
+@api.exception_handler(AnotherPerson)
+def _another_person(request: HttpRequest, error: AnotherPerson) -> HttpResponse:
+    words = "Somebody else has signed in in this browser. What you entered here is kept for you."
+    return _answer(request, 409, words, "person")
+
+
+@api.exception_handler(DataError)
+def _out_of_range(request: HttpRequest, error: DataError) -> HttpResponse:
+    return _answer(request, 422, "A number or a text in this is larger than can be kept. Nothing was changed.")
 
 
 @api.exception_handler(AuthenticationError)

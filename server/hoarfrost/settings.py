@@ -44,6 +44,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "hoarfrost.private.keep_private",
 ]
 
 ROOT_URLCONF = "hoarfrost.urls"
@@ -82,7 +83,15 @@ AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_LOCKOUT_CALLABLE = "school.signing_in.locked_out"
+AXES_USERNAME_CALLABLE = "school.signing_in.attempted_name"
 AXES_VERBOSE = False
+# Behind a proxy every request has the proxy's address; whom it came from is believed of these proxies alone.
+TRUSTED_PROXIES = env.list("HOARFROST_TRUSTED_PROXIES", default=[])
+if TRUSTED_PROXIES:
+    AXES_IPWARE_PROXY_TRUSTED_IPS = TRUSTED_PROXIES
+    AXES_IPWARE_META_PRECEDENCE_ORDER = ["HTTP_X_FORWARDED_FOR", "REMOTE_ADDR"]
+else:
+    AXES_IPWARE_META_PRECEDENCE_ORDER = ["REMOTE_ADDR"]
 
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_HTTPONLY = True

@@ -13,6 +13,8 @@ from scores.kept import kept_class
 
 from reports import bank, commenting, documents, override_file, overriding, posting, windows
 from reports.card_schemas import DocumentOut, WantedIn
+from reports.checks import standards_of
+from reports.csv_file import as_csv
 from reports.desk_schemas import (
     AlikeIn,
     AlikeOut,
@@ -115,7 +117,7 @@ def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> An
     rows = override_file.sheet_rows(loaded, place)
     title = f"{request.school_class} {place.name} overrides"
     if ending == "csv":
-        return documents.as_file(override_file.as_csv(rows), f"{title}.csv")
+        return documents.as_file(as_csv(rows), f"{title}.csv")
     return documents.as_file(override_file.as_workbook(rows, place.name), f"{title}.xlsx")
 
 
@@ -144,10 +146,10 @@ def history(request: Asking, class_id: int, term: int, student: int) -> Any:
 @router.put("/classes/{class_id}/report/{term}/{student}/comment", permission=WRITE_REPORT, response=CommentOut)
 def comment(request: Asking, class_id: int, term: int, student: int, body: CommentIn) -> Any:
     """Keep a comment and its narrative."""
-    _, place, person = _student(request, term, student)
+    loaded, place, person = _student(request, term, student)
     return commenting.comment(
         request.school_class, request.user, person, place, body.text, body.version,
-        is_ready=body.is_ready, narrative=body.narrative, by_standard=body.by_standard,
+        is_ready=body.is_ready, narrative=body.narrative, by_standard=body.by_standard, standards=standards_of(loaded, place),
     )  # fmt: skip
 
 

@@ -47,6 +47,14 @@ def set_year(school: School, name: str, starts: datetime.date, ends: datetime.da
 
 
 @transaction.atomic
+def remove_year(year: SchoolYear) -> None:
+    """Take away a year that was made by mistake, with its terms, while no class is in it."""
+    if year.classes.exists():
+        raise Refused(f"{year.name} has classes. It stays; its name and days can be changed.")
+    year.delete()
+
+
+@transaction.atomic
 def set_term(year: SchoolYear, term: Term | None, given: Mapping[str, Any]) -> Term:
     """Make a term of a year, or change one. Terms of assignments do not overlap; a part lies within its semester."""
     row = term or Term(year=year, kind=given["kind"])
@@ -149,6 +157,16 @@ def reopen(school: School, by: Person, term: Term, teacher: int | None, until: d
         if person is None:
             raise NotYours
     Reopening.objects.create(window=window, person=person, until=until, reason=reason.strip(), by=by, at=school.now())
+
+
+def end_reopening(school: School, reopening: int) -> None:
+    """End a reopening before its day."""
+    row = Reopening.objects.filter(pk=reopening, window__term__year__school=school).first()
+    if row is None:
+        raise NotYours
+    if row.ended_at is None:
+        row.ended_at = school.now()
+        row.save(update_fields=["ended_at"])
 
 
 def set_school(school: School, given: Mapping[str, Any]) -> None:

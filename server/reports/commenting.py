@@ -1,6 +1,6 @@
 """Writing comments and narratives: kept while they are written, with their history; several begun alike."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -37,10 +37,12 @@ def comment(
     is_ready: bool,
     narrative: str | None = None,
     by_standard: Mapping[str, str] | None = None,
+    standards: Collection[str] = (),
 ) -> Comment:
     """Keep a comment. `version` is the one that it was written from: a colleague's is not overwritten unseen.
 
-    Without a `narrative` the one that is there stays, and so do the comments on standards that are not given.
+    Without a `narrative` the one that is there stays, and so do the comments on standards that are not given. `standards`
+    are those that comments can be written on.
     """
     limit = windows.comment_limit(windows.window_of(term))
     texts = {"The comment": text, **{f"The comment on {name}": each for name, each in (by_standard or {}).items()}}
@@ -53,6 +55,11 @@ def comment(
         raise Refused(f"The narrative has {len(narrative)} characters; at most {LONGEST_NARRATIVE} fit.", "narrative")
     row = Comment.objects.select_for_update().filter(school_class=school_class, student=student, term=term).first()
     before = _content(row)
+    unknown = [name for name in (by_standard or {}) if name not in before["by_standard"] and name not in standards]
+    if unknown:
+        raise Refused(
+            f"{unknown[0][:60]} is not one of the standards that comments are written on here.", "by_standard"
+        )
     wanted = before | {"text": text, "is_ready": is_ready}
     if narrative is not None:
         wanted["narrative"] = narrative

@@ -1,8 +1,6 @@
 """The records officer's side of reporting: years, terms and windows, how far every class is, and reopening."""
 
-import csv
 import datetime
-import io
 from collections import Counter
 from typing import Literal
 
@@ -13,6 +11,7 @@ from scores.book import load_class
 
 from reports import windows
 from reports.checks import ALWAYS, KINDS
+from reports.csv_file import as_csv
 from reports.office_schemas import (
     KindOut,
     NamedOut,
@@ -80,6 +79,7 @@ def _term(term: Term, today: datetime.date) -> OfficeTermOut:
             collects=window.collects, binding=window.binding, is_open=windows.is_open(window, today), is_closed=today > window.closes,
             reopenings=[
                 ReopeningOut(
+                    id=each.pk, is_ended=each.ended_at is not None,
                     who=str(each.person) if each.person else "all teachers", until=each.until, reason=each.reason,
                     by=str(each.by), at=local(term.year.school, each.at),
                 )
@@ -125,25 +125,16 @@ def _stand(states: Counter[State]) -> StandOut:
 
 def reminders(year: SchoolYear, term: Term) -> bytes:
     """Who has to be reminded, as CSV: a line for each class that is not posted wholly or has changed since."""
-    out = io.StringIO()
-    write = csv.writer(out).writerow
-    write(["Class", "Teachers", "Term", "Posted", "Not posted", "Changed since", "Closes"])
+    rows: list[list[object]] = [["Class", "Teachers", "Term", "Posted", "Not posted", "Changed since", "Closes"]]
     window = windows.window_of(term)
     for each in standing_of_classes(year, term):
         if each.stand.state != "posted" and each.stand.posted + each.stand.left:
             closes = window.closes.isoformat() if window else ""
-            write(
-                [
-                    each.name,
-                    ", ".join(each.teachers),
-                    term.name,
-                    each.stand.posted,
-                    each.stand.left,
-                    each.stand.changed,
-                    closes,
-                ]
+            teachers = ", ".join(each.teachers)
+            rows.append(
+                [each.name, teachers, term.name, each.stand.posted, each.stand.left, each.stand.changed, closes]
             )
-    return out.getvalue().encode("utf-8-sig")
+    return as_csv(rows)
 
 
 def term_in(school: School, term: int) -> Term:

@@ -54,6 +54,13 @@ def set_year(request: Asking, body: YearIn) -> Any:
     return {"id": calendar.set_year(school_of(request.user), body.name, body.starts, body.ends, body.id).pk}
 
 
+@router.delete("/office/years/{year}", permission=CHANGE_OFFICE, response={204: None})
+def remove_year(request: Asking, year: int) -> Any:
+    """Take away a year that holds no class."""
+    calendar.remove_year(year_of(school_of(request.user), year))
+    return Status(204, None)
+
+
 @router.post("/office/years/{year}/terms", permission=CHANGE_OFFICE, response=NumberOut)
 def add_term(request: Asking, year: int, body: SchoolTermIn) -> Any:
     """Add a term to a year."""
@@ -86,6 +93,13 @@ def reopen(request: Asking, term: int, body: ReopenIn) -> Any:
     """Open a closed window again."""
     school = school_of(request.user)
     calendar.reopen(school, request.user, term_in(school, term), body.teacher, body.until, body.reason)
+    return Status(204, None)
+
+
+@router.delete("/office/reopenings/{reopening}", permission=CHANGE_OFFICE, response={204: None})
+def end_reopening(request: Asking, reopening: int) -> Any:
+    """End a reopening before its day."""
+    calendar.end_reopening(school_of(request.user), reopening)
     return Status(204, None)
 
 

@@ -16,8 +16,10 @@ class KindOut(Schema):
 
 
 class ReopeningOut(Schema):
-    """A closed window opened again."""
+    """A closed window opened again, until a day or until it was ended before."""
 
+    id: int
+    is_ended: bool
     who: str
     until: datetime.date
     reason: str

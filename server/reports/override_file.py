@@ -6,6 +6,7 @@ import zipfile
 from collections.abc import Iterable, Sequence
 from decimal import Decimal
 from typing import Any
+from xml.etree.ElementTree import ParseError
 
 import xlsxwriter
 from openpyxl import load_workbook
@@ -25,8 +26,6 @@ NEEDED = ("Number", "New percent", "New mark", "Reason")
 
 LARGEST = 2 * 1024 * 1024
 MOST_LINES = 2_000
-_RISKY = ("=", "+", "-", "@", "\t")
-"""What a spreadsheet takes for the beginning of a formula."""
 
 
 def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
@@ -41,17 +40,6 @@ def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
              percent, put.mark if put else "", put.reason if put else ""]
         )  # fmt: skip
     return found
-
-
-def as_csv(rows: Iterable[Sequence[str]]) -> bytes:
-    """A sheet as CSV that spreadsheets open with the right letters; nothing in it is taken for a formula."""
-    out = io.StringIO()
-    csv.writer(out).writerows([_harmless(each) for each in row] for row in rows)
-    return out.getvalue().encode("utf-8-sig")
-
-
-def _harmless(text: str) -> str:
-    return f"'{text}" if text.startswith(_RISKY) and not text.lstrip("-+").replace(".", "", 1).isdigit() else text
 
 
 def as_workbook(rows: Iterable[Sequence[str]], title: str) -> bytes:
@@ -126,6 +114,10 @@ class _Reading:
             raise Refused(f"{student} stands in line {self.seen[given['Number'].casefold()]} already.")
         self.seen[given["Number"].casefold()] = number
         reason = given["Reason"].removeprefix("'")
+        if reason and not given["New percent"] and not given["New mark"]:
+            raise Refused(
+                f"{student} has a reason and neither a new percent nor a new mark. Give one, or empty the reason."
+            )
         wanted = read_override(
             self.marks, OverrideGiven(student, given["New percent"], given["New mark"], reason), sure=True
         )
@@ -175,12 +167,15 @@ def _workbook_lines(name: str, content: bytes) -> list[list[str]]:
             if sum(each.file_size for each in archive.infolist()) > 20 * LARGEST:
                 raise Refused(f"{name} unpacks to far more than a sheet of overrides holds.", "file")
         book = load_workbook(io.BytesIO(content), read_only=True)
-        rows = book.worksheets[0].iter_rows(values_only=True, max_row=MOST_LINES + 2, max_col=40)
-        return [["" if each is None else _cell(each) for each in row] for row in rows]
-    except (zipfile.BadZipFile, InvalidFileException, KeyError, IndexError, ValueError):
+        rows = book.worksheets[0].iter_rows(max_row=MOST_LINES + 2, max_col=40)
+        return [["" if each.value is None else _cell(each) for each in row] for row in rows]
+    except (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, IndexError, TypeError, ValueError):
         raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
 
 
-def _cell(value: object) -> str:
-    """A cell as text; a number as it is written, without the nought of a whole one."""
+def _cell(cell: Any) -> str:
+    """A cell as it stands there; a number without the nought of a whole one, and one that is shown as a percent in percent."""
+    value = cell.value
+    if isinstance(value, int | float) and not isinstance(value, bool) and "%" in (cell.number_format or ""):
+        value = float(Decimal(str(value)) * 100)
     return f"{value:.4f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)

@@ -39,6 +39,16 @@ def override(
     Gives how many changed. More than 100 % is asked about unless somebody is `sure`.
     """
     marks = Marks.of(school_class)
+    twice = next(
+        (
+            each.student
+            for place, each in enumerate(given)
+            if each.student in {other.student for other in given[:place]}
+        ),
+        None,
+    )
+    if twice is not None:
+        raise Refused(f"{twice} stands there twice. Give each student one override.", "entries")
     changes: list[dict[str, Any]] = []
     for each in given:
         wanted = read_override(marks, each, sure=sure)

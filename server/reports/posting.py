@@ -98,6 +98,7 @@ def _refuse_if_held(student: Student, term: Term, held: Sequence[str]) -> None:
 def withdraw(school_class: SchoolClass, person: Person, term: Term, student: Student, reason: str) -> None:
     """Take a posted grade back, with the reason. It stays in the history; the family no longer sees it."""
     SchoolClass.objects.select_for_update().get(pk=school_class.pk)
+    windows.refuse_closed(term, person, school_class.school.today())
     if not reason.strip():
         raise Refused("Say why it is withdrawn: the reason stays with what was posted.", "reason")
     if len(reason) > LONGEST_REASON:
@@ -115,6 +116,7 @@ def keep_back(
     school_class: SchoolClass, person: Person, term: Term, students: Collection[int], *, is_shown: bool
 ) -> int:
     """Keep posted grades of a term from families, or show them again. Gives for how many that changed."""
+    windows.refuse_closed(term, person, school_class.school.today())
     now = set(_kept_back(school_class, term.pk))
     wanted = now - set(students) if is_shown else now | set(students)
     changed = now ^ wanted

@@ -24,7 +24,9 @@ def is_reopened(window: ReportingWindow | None, person: Person, today: datetime.
     """Whether the records officer opened it again for somebody (or for all)."""
     if window is None or today <= window.closes:
         return False
-    return any(each.person_id in (None, person.pk) for each in window.reopenings.filter(until__gte=today))
+    return any(
+        each.person_id in (None, person.pk) for each in window.reopenings.filter(until__gte=today, ended_at=None)
+    )
 
 
 def collected(window: ReportingWindow | None) -> list[str]:
@@ -48,7 +50,7 @@ def words_of(window: ReportingWindow | None, person: Person, today: datetime.dat
     if window is None:
         return "no reporting window is set"
     if is_reopened(window, person, today):
-        last = max(each.until for each in window.reopenings.filter(until__gte=today))
+        last = max(each.until for each in window.reopenings.filter(until__gte=today, ended_at=None))
         return f"opened again by the records office until {last:%a %-d %b}"
     if today > window.closes:
         return f"posting closed on {window.closes:%a %-d %b}"
@@ -68,13 +70,18 @@ def admit(term: Term, person: Person, today: datetime.date, typed_name: str) -> 
     A closed window is opened again by the records officer alone. A term that is not the one being posted asks for
     its name.
     """
-    window = window_of(term)
-    if is_open(window, today):
+    if is_open(window_of(term), today):
         return
+    refuse_closed(term, person, today)
+    if typed_name.strip().casefold() != term.name.casefold():
+        raise Refused(f"{term.name} is not being posted now. Type its name to post to it all the same.", "term_name")
+
+
+def refuse_closed(term: Term, person: Person, today: datetime.date) -> None:
+    """Raises Refused where a term's window has closed and is not open again for somebody."""
+    window = window_of(term)
     if window is not None and today > window.closes and not is_reopened(window, person, today):
         raise Refused(
             f"Posting of {term.name} closed on {window.closes:%a %-d %b}. The records office can open it again for you.",
             "term",
         )
-    if typed_name.strip().casefold() != term.name.casefold():
-        raise Refused(f"{term.name} is not being posted now. Type its name to post to it all the same.", "term_name")

@@ -19,7 +19,7 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.models import Person, SchoolClass, Student
-from school.refusal import NotYours
+from school.refusal import AnotherPerson, NotYours
 
 Row = TypeVar("Row", bound=Model)
 
@@ -43,7 +43,11 @@ class Permission:
     """What operations that write count as changed (`revisions`)."""
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
-        """Raises NotYours unless the person has it; the class or student is then on the request."""
+        """Raises NotYours unless the person has it; the class or student is then on the request.
+
+        Raises AnotherPerson where the page that asks belongs to somebody else than is signed in by now.
+        """
+        _refuse_another(request)
         subject: SchoolClass | Student | None = None
         if self.about == "class":
             subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
@@ -72,6 +76,16 @@ class Permission:
                 revisions.count_school(school)
         if self.about == "class":
             revisions.count_class(request.school_class.pk)
+
+
+PERSON_HEADER = "X-Hoarfrost-Person"
+"""Whose page is asking: in one browser another tab may have signed somebody else in since."""
+
+
+def _refuse_another(request: HttpRequest) -> None:
+    named = request.headers.get(PERSON_HEADER)
+    if named is not None and request.user.is_authenticated and named != str(request.user.pk):
+        raise AnotherPerson
 
 
 def _found(rows: QuerySet[Row], pk: int) -> Row | None:

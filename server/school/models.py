@@ -218,6 +218,8 @@ class Reopening(models.Model):
     reason = models.CharField(max_length=300)
     by = models.ForeignKey("Person", on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+    """When the officer ended it before its day."""
 
 
 class SchoolClasses(models.Manager["SchoolClass"]):

@@ -20,3 +20,7 @@ class Refused(Exception):
 
 class NotYours(Exception):
     """Something that the person may not see or do, or that is not there: the answer does not tell which."""
+
+
+class AnotherPerson(Exception):
+    """A page of one person asks while another is signed in, in the same browser."""

@@ -1,6 +1,7 @@
 """The shapes of schools and people."""
 
 import datetime
+from typing import Annotated
 
 from ninja import Schema
 from pydantic import ConfigDict, Field
@@ -10,6 +11,10 @@ class Body(Schema):
     """What a request brings. What it names beyond what it is asked for is refused, for it was to do something."""
 
     model_config = ConfigDict(extra="forbid")
+
+
+RowNumber = Annotated[int, Field(ge=1, lt=2**31)]
+"""The number of a row, as it is kept."""
 
 
 class SignIn(Body):

@@ -1,8 +1,13 @@
 """Signing in and out."""
 
+import json
+import secrets
+from typing import Any
+
+from django.conf import settings
 from django.contrib.auth import authenticate, login
 from django.db.models import Count
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from school.calendar import current_year
 from school.models import Membership, Person, Role, Student
@@ -18,6 +23,35 @@ def sign_in(request: HttpRequest, name: str, password: str) -> Person:
         raise Refused("This name and password do not go together. Look at both, and at the caps key.")
     login(request, person)
     return person
+
+
+KNOWN = "hoarfrost-known"
+"""The cookie in which a browser keeps, signed, as whom somebody has signed in there."""
+KNOWN_FOR = 365 * 24 * 3600
+MOST_KNOWN = 8
+
+
+def know_browser(request: HttpRequest, response: HttpResponse, person: Person) -> None:
+    """Remember that somebody has signed in with this browser: strangers' attempts elsewhere then lock nobody out here."""
+    known = _known(request)
+    number = known.pop(person.sign_in, None) or secrets.token_urlsafe(9)
+    kept = dict([*known.items(), (person.sign_in, number)][-MOST_KNOWN:])
+    response.set_signed_cookie(
+        KNOWN, json.dumps(kept), max_age=KNOWN_FOR, httponly=True, samesite="Lax", secure=settings.SESSION_COOKIE_SECURE
+    )
+
+
+def _known(request: HttpRequest) -> dict[str, str]:
+    """As whom somebody has signed in with this browser, each with the browser's own number."""
+    text = request.get_signed_cookie(KNOWN, default=None, max_age=KNOWN_FOR)
+    return dict(json.loads(text)) if text else {}
+
+
+def attempted_name(request: HttpRequest, credentials: dict[str, Any] | None) -> str:
+    """Under which name attempts are counted: those of a browser that its owner has used before apart from all others."""
+    name = str((credentials or {}).get("username") or "")
+    number = _known(request).get(name)
+    return f"{name} {number}" if number else name
 
 
 def locked_out(request: HttpRequest, *_: object) -> JsonResponse:

@@ -7,7 +7,7 @@ from typing import Any, Literal, NotRequired
 from ninja import Schema
 from plans.schemas import ConsequenceOut
 from pydantic import BaseModel, Field
-from school.schemas import Body
+from school.schemas import Body, RowNumber
 from typing_extensions import TypedDict
 
 
@@ -367,8 +367,8 @@ class PulseIn(Body):
     """The revision of the scores that a page has come to, None at first, and the cell that its person is in."""
 
     revision: int | None = None
-    student: int | None = None
-    assignment: int | None = None
+    student: RowNumber | None = None
+    assignment: RowNumber | None = None
 
 
 class SomebodyOut(Schema):

@@ -7,6 +7,8 @@ from typing import Any
 import pytest
 from conftest import PASSWORD, World, send
 from django.conf import settings
+from django.db import OperationalError
+from django.db.backends.utils import CursorWrapper
 from django.test import Client
 
 from hoarfrost.api import api
@@ -137,3 +139,63 @@ def test_half_a_character_is_refused_and_not_failed_at(world: World) -> None:
     view = {"view": {"work": "\ud83d"}}
     assert send(client, "PUT", f"{world.address}/view", view).status_code == 400
     assert send(client, "PUT", f"{world.address}/view", {"view": {"work": "\U0001f600"}}).status_code == 204
+
+
+def test_nobody_is_locked_out_by_attempts_of_others(world: World) -> None:
+    """In a school all have one address; who has signed in with a browser before can do so whatever others try elsewhere."""
+    mine, strangers = Client(), Client()
+    assert sign_in(mine, "ann") == 200
+    mine.delete("/api/session")
+    for _ in range(8):
+        sign_in(strangers, "ann", "wrong")
+    assert sign_in(strangers, "ann") == 429
+    assert sign_in(mine, "ann") == 200
+    mine.delete("/api/session")
+    # The browser's own attempts are counted too, apart.
+    for _ in range(8):
+        sign_in(mine, "ann", "wrong")
+    assert sign_in(mine, "ann") == 429
+    forged = Client()
+    forged.cookies["hoarfrost-known"] = '{"bo": "x"}:forged'
+    for _ in range(8):
+        sign_in(forged, "bo", "wrong")
+    assert sign_in(Client(), "bo") == 429
+
+
+def test_an_address_that_a_request_claims_is_not_believed(world: World) -> None:
+    for place in range(8):
+        body = json.dumps({"sign_in": "ann", "password": "wrong"})
+        Client().post("/api/session", body, "application/json", headers={"X-Forwarded-For": f"10.0.0.{place}"})
+    assert sign_in(Client(), "ann") == 429
+
+
+def test_the_page_of_one_person_is_not_answered_under_anothers_name(world: World) -> None:
+    client = world.client("teacher")
+    other = str(world.people["co_teacher"].pk)
+    for method, path in (("GET", "scores"), ("POST", "undo")):
+        answer = client.generic(method, f"{world.address}/{path}", headers={"X-Hoarfrost-Person": other})
+        assert (answer.status_code, answer.json()["field"]) == (409, "person")
+    mine = str(world.people["teacher"].pk)
+    assert client.get(f"{world.address}/scores", headers={"X-Hoarfrost-Person": mine}).status_code == 200
+
+
+def test_what_is_private_is_kept_by_no_cache(world: World) -> None:
+    term = {"term": world.term.pk}
+    student = world.students[0].pk
+    answers = [
+        world.client("teacher").get(f"{world.address}/scores"),
+        world.client("guardian").get(f"/api/families/{student}/card.pdf", term),
+        world.client("teacher").get(f"{world.address}/report/{world.term.pk}/overrides.csv"),
+        world.client("stranger").get(f"{world.address}/scores"),
+    ]
+    assert {each.headers["Cache-Control"] for each in answers} == {"private, no-store"}
+
+
+def test_health_asks_the_database(client: Client, db: None, monkeypatch: Any) -> None:
+    assert client.get("/api/health").json() == {"ok": True}
+
+    def away(*_: object) -> None:
+        raise OperationalError("gone away")
+
+    monkeypatch.setattr(CursorWrapper, "execute", away)
+    assert client.get("/api/health").status_code == 503

@@ -176,3 +176,9 @@ def test_comments_on_standards_are_kept_checked_posted_and_printed(world: World)
     )
     write(3, {"Talking": ""}, ready=True)
     assert row_of(world)["state"] == "changed"
+
+
+def test_a_comment_on_a_standard_that_is_none_is_refused(world: World) -> None:
+    address = f"{world.address}/report/{world.term.pk}/{world.students[0].pk}/comment"
+    body = {"text": "x", "is_ready": False, "version": 0, "by_standard": {"Best friend": "Una"}}
+    assert send(world.client("teacher"), "PUT", address, body).json()["field"] == "by_standard"

@@ -43,6 +43,8 @@ def test_a_year_of_terms_is_made_from_nothing(world: World) -> None:
     )
     assert world.client("officer").delete(f"/api/office/terms/{semester}").status_code == 422
     assert world.client("officer").delete(f"/api/office/terms/{quarter}").status_code == 204
+    assert world.client("officer").delete(f"/api/office/years/{year}").status_code == 204
+    assert "has classes" in world.client("officer").delete(f"/api/office/years/{world.term.year_id}").json()["message"]
 
 
 def test_a_year_comes_from_its_semesters_with_the_parts_beside_it(world: World) -> None:
@@ -134,3 +136,10 @@ def test_another_schools_terms_are_not_there(world: World) -> None:
     for method, rest, body in asked:
         answer = send(world.client("stranger"), method, f"/api/office/terms/{world.term.pk}/{rest}", body)
         assert answer.status_code == 403, rest
+
+
+def test_a_name_is_no_formula_for_whoever_opens_the_list(world: World) -> None:
+    world.school_class.name = "=HYPERLINK(1)"
+    world.school_class.save()
+    found = world.client("officer").get(f"/api/office/terms/{world.term.pk}/reminders.csv").content
+    assert b"'=HYPERLINK(1) A" in found

@@ -1,6 +1,7 @@
 """Marks typed, marks outside the scale, and overrides by file."""
 
 import io
+import zipfile
 from collections.abc import Sequence
 from typing import Any
 
@@ -93,7 +94,8 @@ def test_a_sheet_goes_out_and_comes_back_as_a_workbook(marks: World) -> None:
     assert [[each.value or "" for each in row] for row in page.iter_rows(max_row=2)] == [
         list(COLUMNS), ["100", "Fir", "Fin", "85.0", "B", "", "", ""],
     ]  # fmt: skip
-    page["F2"], page["H2"] = 91.5, "oral exam"
+    page["F2"], page["H2"] = 0.915, "oral exam"
+    page["F2"].number_format = "0.0%"
     page["G4"], page["H4"] = "w", "left"
     changed = io.BytesIO()
     book.save(changed)
@@ -109,17 +111,29 @@ def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> Non
     found = read(
         marks,
         csv_of(
-            line("100", percent="140"), line("101", mark="Q"), line("999", mark="A"), line("100", mark="A"), line("102", percent="=1+1"),
-            ["", "", ""],
+            line("100", percent="140"), line("101", mark="Q", reason="x"), line("999", mark="A"), line("100", mark="A"), line("102", percent="=1+1"),
+            ["", "", ""], line("102", reason="agreed with the family"),
         ),
     ).json()  # fmt: skip
     assert [(each["student"], each["is_high"]) for each in found["changes"]] == [("Fin Fir", True)]
-    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6]
+    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6, 8]
     words = [each["words"] for each in found["unread"]]
     assert words[1] == "Nobody in this class has the number 999."
     assert words[2] == "Fin Fir stands in line 2 already."
     assert "is a formula" in words[3]
+    assert words[4].startswith("Ivo Fir has a reason and neither a new percent nor a new mark")
     assert not Override.objects.exists()
+
+
+def damaged(page: bytes) -> bytes:
+    """A workbook in which a page was cut off or written over."""
+    whole, out = io.BytesIO(), io.BytesIO()
+    with xlsxwriter.Workbook(whole) as book:
+        book.add_worksheet().write_row(0, 0, COLUMNS)
+    with zipfile.ZipFile(whole) as archive, zipfile.ZipFile(out, "w") as made:
+        for name in archive.namelist():
+            made.writestr(name, page if name.endswith("sheet1.xml") else archive.read(name))
+    return out.getvalue()
 
 
 @pytest.mark.parametrize(
@@ -128,6 +142,8 @@ def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> Non
         ("x.csv", b"Number,Reason\n100,x", "lacks New percent and New mark"),
         ("x.csv", b"", "lacks Number"),
         ("x.xlsx", b"PK not a workbook", "cannot be read as a workbook"),
+        ("x.xlsx", damaged(b"<worksheet><sheetData><row><c"), "cannot be read as a workbook"),
+        ("x.xlsx", damaged(b"\xff\xfe\x00<"), "cannot be read as a workbook"),
         ("x.pdf", b"%PDF", "neither CSV nor a workbook"),
         ("x.csv", b"x" * (LARGEST + 1), "at most 2 MB"),
     ],
@@ -154,3 +170,13 @@ def test_a_workbook_that_unpacks_too_far_is_refused(marks: World) -> None:
             page.write_row(row, 0, ["1" * 900] * 6)
     assert len(out.getvalue()) < LARGEST
     assert "unpacks to far more" in read(marks, out.getvalue(), "x.xlsx").json()["message"]
+
+
+def test_a_student_is_given_one_override_at_a_time(marks: World) -> None:
+    entries = [{"student": marks.students[0].pk, "mark": mark} for mark in ("A", "B")]
+    address = f"{marks.address}/report/{marks.term.pk}/overrides"
+    refused = send(marks.client("teacher"), "PUT", address, {"entries": entries})
+    assert (refused.status_code, refused.json()["message"]) == (
+        422,
+        "Fin Fir stands there twice. Give each student one override.",
+    )

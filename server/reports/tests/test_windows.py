@@ -131,3 +131,25 @@ def test_a_withdrawn_posting_stays_in_the_history_and_leaves_the_family(world: W
     assert [(each["posted"]["mark"], bool(each["withdrawn"])) for each in postings] == [("A", False), ("B", True)]
     assert postings[0]["ground_rules"]["method"] == "weighted by category"
     assert world.client("guardian").get(f"/api/families/{student}").json()["classes"][0]["mark"] == "A"
+
+
+def test_after_the_window_has_closed_nothing_is_withdrawn_or_kept_back_unless_it_is_opened_again(world: World) -> None:
+    enter(world, entry(world, "17"))
+    post(world, 0)
+    window(world, closes=datetime.date(2032, 1, 13))
+    student, report = world.students[0].pk, f"{world.address}/report/{world.term.pk}"
+    withdraw = ("POST", f"{report}/{student}/withdraw", {"reason": "wrong class"})
+    keep = ("PUT", f"{report}/families", {"students": [student], "is_shown": False})
+    for method, address, body in (withdraw, keep):
+        refused = send(world.client("teacher"), method, address, body)
+        assert refused.json()["message"].startswith("Posting of Quarter 2 closed on Tue 13 Jan")
+    body = {"until": "2032-01-20", "reason": "asked for"}
+    send(world.client("officer"), "POST", f"/api/office/terms/{world.term.pk}/reopen", body)
+    assert send(world.client("teacher"), *keep).json() == {"changed": 1}
+    found = next(
+        each for each in world.client("officer").get("/api/office").json()["terms"] if each["id"] == world.term.pk
+    )
+    (reopening,) = found["window"]["reopenings"]
+    assert world.client("officer").delete(f"/api/office/reopenings/{reopening['id']}").status_code == 204
+    assert send(world.client("teacher"), *withdraw).status_code == 422
+    assert world.client("officer").delete("/api/office/reopenings/999999").status_code == 403

@@ -1720,6 +1720,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/office/reopenings/{reopening}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Reopening
+         * @description End a reopening before its day.
+         */
+        delete: operations["reports_office_api_end_reopening"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/office/standards": {
         parameters: {
             query?: never;
@@ -1879,6 +1899,26 @@ export interface paths {
         put: operations["reports_office_api_set_year"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/years/{year}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Year
+         * @description Take away a year that holds no class.
+         */
+        delete: operations["reports_office_api_remove_year"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3976,7 +4016,7 @@ export interface components {
         };
         /**
          * ReopeningOut
-         * @description A closed window opened again.
+         * @description A closed window opened again, until a day or until it was ended before.
          */
         ReopeningOut: {
             /**
@@ -3986,6 +4026,10 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Id */
+            id: number;
+            /** Is Ended */
+            is_ended: boolean;
             /** Reason */
             reason: string;
             /**
@@ -7472,6 +7516,26 @@ export interface operations {
             };
         };
     };
+    reports_office_api_end_reopening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reopening: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     reports_office_api_set_standards: {
         parameters: {
             query?: never;
@@ -7677,6 +7741,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NumberOut"];
                 };
+            };
+        };
+    };
+    reports_office_api_remove_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
