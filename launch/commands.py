@@ -185,6 +185,7 @@ def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[byt
     command = [
         str(VENV / "bin" / "celery"), "--app", "hoarfrost.worker", "--workdir", str(ROOT / "server"), "worker",
         "--concurrency", "1", "--without-gossip", "--without-mingle", "--loglevel", "WARNING",
+        "--beat", "--scheduler", "celery.beat:Scheduler",
     ]  # fmt: skip
     return start(command, log, environment)
 

@@ -16,6 +16,7 @@ from reports.office_api import router as office
 from school.api import router as school
 from school.refusal import AnotherPerson, NotYours, Refusal, Refused
 from scores.api import router as scores
+from scores.entering import PlanMoved
 
 
 class _Reading(Parser):
@@ -73,6 +74,11 @@ def _unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
     first = error.errors[0]
     field = str(first["loc"][-1])
     return _answer(request, 422, f"{field}: {first['msg']}.", field)
+
+
+@api.exception_handler(PlanMoved)
+def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
+    return _answer(request, 503, "The plan is being changed just now. What you entered is kept; it is tried again.")
 
 
 @api.exception_handler(OperationalError)

@@ -152,6 +152,10 @@ CELERY_TASK_DEFAULT_QUEUE = f"hoarfrost-{DATABASES['default']['NAME']}"
 CELERY_TASK_IGNORE_RESULT = True
 CELERY_TASK_ACKS_LATE = True
 CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
+# A worker that was not woken finds what waits, and what another left, by itself.
+CELERY_BEAT_SCHEDULE = {
+    "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}}
+}
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024

@@ -27,7 +27,7 @@ from plans import (
     together,
 )
 from plans.loading import offered_codes
-from plans.permissions import CHANGE_PLAN
+from plans.permissions import CHANGE_PLAN, CHANGE_SHARED
 from plans.scales import TypedBand
 from plans.schemas import (
     AddedOut,
@@ -335,7 +335,7 @@ def targets(request: Asking, class_id: int) -> Any:
     return [SourceOut(id=each.pk, name=str(each)) for each in found]
 
 
-@router.post("/classes/{class_id}/plan/send", permission=CHANGE_PLAN, response=WordsOut)
+@router.post("/classes/{class_id}/plan/send", permission=CHANGE_SHARED, response=WordsOut)
 def send(request: Asking, class_id: int, body: SendIn) -> Any:
     """Send the plan to other classes of one's own."""
     chosen = passing_on.chosen_targets(request.school_class, request.user, body.classes)
@@ -397,7 +397,7 @@ def list_scales(request: Asking, class_id: int) -> Any:
     )
 
 
-@router.post("/classes/{class_id}/scales", permission=CHANGE_PLAN, response=MadeOut)
+@router.post("/classes/{class_id}/scales", permission=CHANGE_SHARED, response=MadeOut)
 def save_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
     """Make or change a scale."""
     bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
@@ -406,21 +406,21 @@ def save_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
     )
 
 
-@router.delete("/classes/{class_id}/scales/{scale}", permission=CHANGE_PLAN, response={204: None})
+@router.delete("/classes/{class_id}/scales/{scale}", permission=CHANGE_SHARED, response={204: None})
 def delete_scale(request: Asking, class_id: int, scale: int) -> Any:
     """Delete a scale of one's own that nobody uses."""
     scales.delete_scale(request.school_class, request.user, scale)
     return Status(204, None)
 
 
-@router.post("/classes/{class_id}/codes", permission=CHANGE_PLAN, response=MadeOut)
+@router.post("/classes/{class_id}/codes", permission=CHANGE_SHARED, response=MadeOut)
 def save_code(request: Asking, class_id: int, body: CodeIn) -> Any:
     """Make or change a score code."""
     given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
     return scales.save_code(request.school_class, request.user, given.pop("id", None), given)
 
 
-@router.delete("/classes/{class_id}/codes/{code}", permission=CHANGE_PLAN, response={204: None})
+@router.delete("/classes/{class_id}/codes/{code}", permission=CHANGE_SHARED, response={204: None})
 def delete_code(request: Asking, class_id: int, code: int) -> Any:
     """Delete a score code that no score holds."""
     scales.delete_code(request.school_class, request.user, code)

@@ -249,7 +249,7 @@ def make_document(request: Asking, class_id: int, body: WantedIn) -> Any:
 @router.get("/documents", permission=SEE_OWN, response=list[DocumentOut])
 def own_documents(request: Asking) -> Any:
     """The documents that one asked for, the newest first."""
-    return Document.objects.filter(person=request.user).select_related("school").defer("content").order_by("-id")
+    return Document.objects.filter(person=request.user).select_related("school").order_by("-id")
 
 
 @router.get("/documents/{document}", permission=SEE_OWN, response=DocumentOut)

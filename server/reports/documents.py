@@ -1,11 +1,14 @@
 """Documents made in the background: asked for, made piece by piece with progress, and fetched when done.
 
-What was asked for is kept in the database; the broker only wakes the worker. A worker that was stopped in the
-middle leaves the document waiting, and it is made from the beginning.
+What was asked for is kept in the database; the broker only wakes the worker, which also looks by itself now and then.
+A worker holds a lease on what it makes. One that was stopped in the middle lets it run out, and the document is made from
+the beginning; after some attempts it is given up.
 """
 
+import datetime
 import io
 import logging
+import uuid
 import zipfile
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
@@ -13,7 +16,9 @@ from typing import Any
 
 from celery import current_app
 from django.db import transaction
+from django.db.models import Q, QuerySet
 from django.http import HttpResponse
+from django.utils import timezone
 from django.utils.http import content_disposition_header
 from kombu.exceptions import OperationalError
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
@@ -24,11 +29,17 @@ from weasyprint.document import Document as Layout
 from reports import sheets
 from reports.card_schemas import CardOut, WantedIn
 from reports.cards import card_of, posted_of
-from reports.models import Document, DocumentState
+from reports.models import Document, DocumentPiece, DocumentState
 from reports.printing import as_pdf, card_pages
 
 KEPT = 20
 """Documents kept for a person; older ones make room."""
+
+LEASE = datetime.timedelta(minutes=2)
+"""How long a worker may be silent about what it makes; no single piece takes as long."""
+MOST_ATTEMPTS = 3
+PIECE = 1024 * 1024
+"""Bytes of a file that are kept in one row."""
 
 TASK = "reports.make_documents"
 log = logging.getLogger(__name__)
@@ -77,36 +88,55 @@ def make_waiting() -> int:
     return made
 
 
-def take_up_again() -> None:
-    """Documents that a stopped worker left in the middle wait again."""
-    Document.objects.filter(state=DocumentState.BEING_MADE).update(state=DocumentState.WAITING, done=0)
-
-
 @transaction.atomic
 def _take() -> Document | None:
-    document = (
-        Document.objects.select_for_update(skip_locked=True).filter(state=DocumentState.WAITING).order_by("id").first()
-    )
-    if document is not None:
-        document.state = DocumentState.BEING_MADE
-        document.save(update_fields=["state"])
+    """What waits, or was left by a worker that does not go on with it; None where there is nothing."""
+    now = timezone.now()
+    is_left = Q(state=DocumentState.BEING_MADE) & (Q(leased_until=None) | Q(leased_until__lt=now))
+    free = Document.objects.select_for_update(skip_locked=True).filter(Q(state=DocumentState.WAITING) | is_left)
+    document = free.order_by("id").first()
+    if document is None:
+        return None
+    document.attempts += 1
+    document.lease, document.leased_until = str(uuid.uuid4()), now + LEASE
+    document.state, document.done = DocumentState.BEING_MADE, 0
+    document.save(update_fields=["attempts", "lease", "leased_until", "state", "done"])
     return document
+
+
+class _Overtaken(Exception):
+    """The lease ran out, and somebody else makes the document."""
 
 
 def _make(document: Document) -> None:
     try:
+        if document.attempts > MOST_ATTEMPTS:
+            raise RuntimeError(f"given up after {MOST_ATTEMPTS} attempts")
         content = _Making(document).content()
+        _keep(document, content)
+    except _Overtaken:
+        log.warning("Document %s is made by another worker by now", document.pk)
     except Exception:
         log.exception("Document %s could not be made", document.pk)
-        document.state = DocumentState.FAILED
-        document.problem = (
-            "It could not be made. Ask for it again; if that does not help, tell whoever runs Hoarfrost here."
-        )
-        document.save(update_fields=["state", "problem"])
-        return
-    document.content, document.size = content, len(content)
-    document.state, document.done = DocumentState.DONE, document.total
-    document.save(update_fields=["content", "size", "state", "done"])
+        problem = "It could not be made. Ask for it again; if that does not help, tell whoever runs Hoarfrost here."
+        _held(document).update(state=DocumentState.FAILED, problem=problem, lease="", leased_until=None)
+
+
+def _held(document: Document) -> QuerySet[Document]:
+    """The document's row, as long as it is this worker's."""
+    return Document.objects.filter(pk=document.pk, lease=document.lease)
+
+
+@transaction.atomic
+def _keep(document: Document, content: bytes) -> None:
+    """Keep a file that was made, in pieces."""
+    done = _held(document).update(
+        state=DocumentState.DONE, done=document.total, size=len(content), lease="", leased_until=None
+    )
+    if not done:
+        raise _Overtaken
+    for place, begin in enumerate(range(0, len(content), PIECE)):
+        DocumentPiece.objects.create(document=document, place=place, content=content[begin : begin + PIECE])
 
 
 @dataclass(frozen=True)
@@ -165,7 +195,8 @@ class _Making:
 
     def _further(self) -> None:
         self.document.done += 1
-        self.document.save(update_fields=["done"])
+        if not _held(self.document).update(done=self.document.done, leased_until=timezone.now() + LEASE):
+            raise _Overtaken
 
 
 def name_of(called: str, term: Term, wanted: WantedIn) -> str:
@@ -181,9 +212,9 @@ def name_of(called: str, term: Term, wanted: WantedIn) -> str:
 
 def content_of(document: Document) -> bytes:
     """A document's file. Raises Refused while it is not made."""
-    if document.content is None:
+    if document.state != DocumentState.DONE:
         raise Refused("It is not made yet. Its progress is shown where it was asked for.")
-    return bytes(document.content)
+    return b"".join(bytes(each) for each in document.pieces.values_list("content", flat=True))
 
 
 def file_name(text: str) -> str:
@@ -192,8 +223,8 @@ def file_name(text: str) -> str:
 
 
 def own(person: Person, document: int) -> Document:
-    """A document of one's own, without its content."""
-    found = Document.objects.filter(person=person, pk=document).select_related("school").defer("content").first()
+    """A document of one's own."""
+    found = Document.objects.filter(person=person, pk=document).select_related("school").first()
     if found is None:
         raise NotYours
     return found

@@ -134,7 +134,8 @@ class DocumentState(models.TextChoices):
 class Document(models.Model):
     """Report cards or sheets that are made in the background: what was asked for, how far it is, and the file.
 
-    It is the person's who asked for it. `wanted` names what goes in; `done` of `total` pieces are made.
+    It is the person's who asked for it. `wanted` names what goes in; `done` of `total` pieces are made. Whoever makes it
+    holds a `lease`, which it renews with each piece: one that has run out is another worker's to take up.
     """
 
     person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="documents")
@@ -145,6 +146,20 @@ class Document(models.Model):
     done = models.PositiveIntegerField(default=0)
     total = models.PositiveIntegerField(default=0)
     problem = models.CharField(max_length=300, blank=True)
-    content = models.BinaryField(null=True)
+    lease = models.CharField(max_length=36, blank=True)
+    leased_until = models.DateTimeField(null=True, blank=True)
+    attempts = models.PositiveSmallIntegerField(default=0)
     size = models.PositiveIntegerField(default=0)
     at = models.DateTimeField()
+
+
+class DocumentPiece(models.Model):
+    """A stretch of a document's file: in one row a large one would be more than the database takes in a packet."""
+
+    document = models.ForeignKey(Document, on_delete=models.CASCADE, related_name="pieces")
+    place = models.PositiveIntegerField()
+    content = models.BinaryField()
+
+    class Meta:
+        ordering: ClassVar = ["place"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["document", "place"], name="one_piece_a_place")]

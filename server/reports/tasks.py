@@ -1,4 +1,4 @@
-"""What the worker does: documents are made when it is woken, and what waits already when it starts."""
+"""What the worker does: documents are made when it is woken, when it starts, and now and then (see the settings)."""
 
 from typing import Any
 
@@ -18,6 +18,5 @@ def make_documents() -> None:
 
 @worker_ready.connect
 def begin(sender: Any = None, **_: Any) -> None:
-    """Take up what a worker before this one left."""
-    documents.take_up_again()
+    """Take up what waits already."""
     documents.wake()

@@ -17,7 +17,7 @@ rules.add_rule("class.undo", teaches)
 rules.add_rule("own.see", rules.always_true)
 
 SEE_CLASS = Permission("class.see", about="class")
-UNDO = Permission("class.undo", about="class", changes="school")
+UNDO = Permission("class.undo", about="class", changes="class")
 SEE_OWN = Permission("own.see")
 """What is the person's own: the answer holds nothing else."""
 ANYBODY = Permission("anybody", signed_in=False)

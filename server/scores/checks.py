@@ -21,6 +21,7 @@ from school.refusal import Refused
 from scores.book import LoadedClass, ScoreRow, load_class
 from scores.entering import Typed, enter
 from scores.grid import alike, grade, slip_words, slips_of
+from scores.kept import as_it_is
 from scores.writing import mean_all
 
 MOST_DECIMALS = 3
@@ -199,7 +200,7 @@ class _Checks:
             f"slip {score.pk}", f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(self.loaded, work, slip)}",
             place="scores", focus=f"cell-{score.student_id}-{work.pk}", mend_words=f"Make it {meant}" if meant else None,
             mend=(lambda person: enter(
-                load_plan(self.school_class), person, uuid4(), [Typed(score.student_id, work.pk, meant, score.version)]
+                load_plan(as_it_is(self.school_class)), person, uuid4(), [Typed(score.student_id, work.pk, meant, score.version)]
             )) if meant else None,
         )  # fmt: skip
 

@@ -13,7 +13,7 @@ from plans.loading import LoadedPlan
 from plans.models import Assignment
 from school import acts, revisions
 from school.calendar import local
-from school.models import Person
+from school.models import Person, SchoolClass
 from school.refusal import Refused
 
 from scores.lines import Lines
@@ -72,7 +72,8 @@ class Entered:
 def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[Typed]) -> Entered:
     """Save a batch of a class, once. Sent again it changes nothing and is answered the same.
 
-    Raises Refused for a batch of somebody else or one that is too large.
+    Raises Refused for a batch of somebody else or one that is too large, and PlanMoved where nothing was saved because the
+    plan is another by now.
     """
     school_class = plan.school_class
     if len(entries) > MOST_ENTRIES:
@@ -80,6 +81,7 @@ def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[
     try:
         with transaction.atomic():
             entering = _Entering(plan, person)
+            _refuse_stale(plan)
             answer = entering.save(entries)
             Batch.objects.create(
                 id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
@@ -93,6 +95,21 @@ def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[
     if known.person_id != person.pk or known.school_class_id != school_class.pk:
         raise Refused("These entries belong to somebody else and were not saved.")
     return Entered(known.answer, [], None)
+
+
+class PlanMoved(Exception):
+    """The plan was changed since it was read: what is entered has to be read by the new one."""
+
+
+def _refuse_stale(plan: LoadedPlan) -> None:
+    """Raises PlanMoved where the plan is not as it was read.
+
+    The class's row is locked by now (`revisions.next_scores`), so that a change of the plan either is seen here or waits.
+    """
+    known = plan.school_class
+    now = SchoolClass.objects.filter(pk=known.pk).values_list("revision", "school__revision").get()
+    if now != (known.revision, known.school.revision):
+        raise PlanMoved
 
 
 class _Entering:

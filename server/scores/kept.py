@@ -59,8 +59,12 @@ def kept_class_after(school_class: SchoolClass, entered: Entered) -> LoadedClass
 
 def kept_class_now(school_class: SchoolClass) -> LoadedClass:
     """The class as far as it has come by now, for after a change."""
-    row = SchoolClass.objects.select_related("school", "year").get(pk=school_class.pk)
-    return _current(row).loaded
+    return _current(as_it_is(school_class)).loaded
+
+
+def as_it_is(school_class: SchoolClass) -> SchoolClass:
+    """The class's row as it is by now: its revisions tell how far what is loaded of it has come."""
+    return SchoolClass.objects.select_related("school", "year").get(pk=school_class.pk)
 
 
 def kept_answer(school_class: SchoolClass, name: tuple[object, ...], make: Callable[[LoadedClass], str]) -> str:
@@ -80,8 +84,13 @@ def _current(school_class: SchoolClass) -> _Kept:
     scores = school_class.scores_revision
     with _lock:
         known = _classes.get(school_class.pk)
-    if known is not None and known.mark == mark and known.scores >= scores:
-        return known
+    if known is not None and known.mark == mark:
+        if known.scores > scores:
+            # The row was read before somebody entered what is known here; or the database was restored to an earlier day.
+            scores = as_it_is(school_class).scores_revision
+            known = known if known.scores <= scores else None
+        if known is not None and known.scores >= scores:
+            return known
     # What is loaded now may have come further than the row: then it is fetched once more next time, never too late.
     loaded = None
     if known is not None and known.mark == mark:

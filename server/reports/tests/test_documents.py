@@ -1,11 +1,14 @@
 """Report cards and sheets: what was posted read back from the PDF, progress, and whose they are."""
 
+import datetime
 import io
+import secrets
 import zipfile
 from typing import Any
 
 import pytest
 from conftest import World, make_class, send
+from django.utils import timezone
 from plans.models import Assignment, GradingScale
 from pypdf import PdfReader
 from school.models import Enrolment
@@ -152,11 +155,35 @@ def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: Wor
         assert posted.client(who).get(f"/api/documents/{document['id']}/file").status_code == 403
     waiting = posted.client("teacher").get(f"/api/documents/{document['id']}/file")
     assert "not made yet" in waiting.json()["message"]
-    assert documents._take() is not None
+    stopped = documents._take()
+    assert stopped is not None
+    # A second worker leaves alone what the first makes, until it is silent for too long.
     assert documents.make_waiting() == 0
-    documents.take_up_again()
+    Document.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
     assert documents.make_waiting() == 1
     assert [each["state"] for each in posted.client("teacher").get("/api/documents").json()] == ["done"]
+    # One that was only slow finds that it was overtaken, and changes nothing.
+    content = posted.client("teacher").get(f"/api/documents/{document['id']}/file").content
+    documents._make(stopped)
+    assert posted.client("teacher").get(f"/api/documents/{document['id']}/file").content == content
+    assert Document.objects.get().state == "done"
+
+
+def test_what_ends_its_worker_again_and_again_is_given_up(posted: World) -> None:
+    document = ask(posted, kind="marking").json()
+    for _ in range(documents.MOST_ATTEMPTS):
+        assert documents._take() is not None
+        Document.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
+    documents.make_waiting()
+    assert posted.client("teacher").get(f"/api/documents/{document['id']}").json()["state"] == "failed"
+    assert documents.make_waiting() == 0
+
+
+def test_a_file_larger_than_a_packet_is_kept_in_pieces(posted: World, monkeypatch: Any) -> None:
+    """The database takes 16 MB in one packet."""
+    large = secrets.token_bytes(18 * 1024 * 1024 + 5)
+    monkeypatch.setattr(documents, "as_pdf", lambda *_: large)
+    assert made(posted, kind="marking") == large
 
 
 def test_what_cannot_be_made_says_so(posted: World) -> None:

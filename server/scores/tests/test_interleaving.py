@@ -9,8 +9,11 @@ from conftest import World, send
 from django.db import transaction
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from school.models import SchoolClass
 
-from scores.models import ScoreEvent
+from scores.kept import kept_class
+from scores.models import Score, ScoreEvent
+from scores.tests.test_entering import enter, entry
 
 STUDENTS = 2
 
@@ -127,3 +130,18 @@ def test_any_interleaving_ends_with_every_entry_once_and_both_screens_alike(worl
         assert screens[0].shown == screens[1].shown, "both see the same"
         assert screens[0].comments == screens[1].comments
         transaction.set_rollback(True)
+
+
+def test_a_plan_that_changes_between_reading_and_saving_is_the_one_that_counts(world: World, monkeypatch: Any) -> None:
+    oak = world.assignments[0]
+    stale = kept_class(SchoolClass.objects.for_person(world.people["teacher"]).get(pk=world.school_class.pk))
+    send(world.client("co_teacher"), "PATCH", f"{world.address}/assignments/{oak.pk}", {"locked": True})
+    monkeypatch.setattr("scores.api.kept_class", lambda _: stale)
+    answer = enter(world, entry(world, "17")).json()
+    assert (answer["saved"], answer["refused"][0]["message"]) == (
+        [],
+        "It is locked. Unlock it in its lens to enter scores.",
+    )
+    world.client("co_teacher").delete(f"{world.address}/assignments/{oak.pk}")
+    assert "has been deleted" in enter(world, entry(world, "17")).json()["refused"][0]["message"]
+    assert not Score.objects.exists()

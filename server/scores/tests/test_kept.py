@@ -167,3 +167,31 @@ def test_no_more_classes_are_kept_than_was_said(keeping: World) -> None:
         revisions.count_class(keeping.school_class.pk)
         kept.kept_class_now(keeping.school_class)
     assert len(kept._classes) == 2
+
+
+def test_a_database_that_was_restored_to_an_earlier_day_is_shown_as_it_is(keeping: World) -> None:
+    enter(keeping, entry(keeping, "3"))
+    enter(keeping, entry(keeping, "17", 1))
+    assert '"17"' in str(shown(keeping)).replace("'", '"')
+    Score.objects.update(number=3, version=1, revision=1)
+    SchoolClass.objects.filter(pk=keeping.school_class.pk).update(scores_revision=1)
+    assert shown(keeping) == anew(keeping)
+    assert '"17"' not in str(shown(keeping)).replace("'", '"')
+
+
+def test_a_change_of_one_plan_leaves_what_is_kept_of_other_classes(keeping: World) -> None:
+    zoology = keeping.people["other_teacher"].classes.get()
+    address = f"/api/classes/{zoology.pk}/scores"
+    category = {"name": "Birds", "weight": "100"}
+    send(keeping.client("other_teacher"), "POST", f"/api/classes/{zoology.pk}/categories", category)
+    keeping.client("other_teacher").get(address)
+    before = kept._classes[zoology.pk].loaded
+    send(
+        keeping.client("teacher"),
+        "PATCH",
+        f"{keeping.address}/assignments/{keeping.assignments[0].pk}",
+        {"name": "Yew"},
+    )
+    keeping.client("teacher").post(f"{keeping.address}/undo")
+    keeping.client("other_teacher").get(address)
+    assert kept._classes[zoology.pk].loaded is before

@@ -57,3 +57,8 @@ def test_a_pulse_is_cheap(world: World, django_assert_max_num_queries: Any) -> N
     pulse(world, "co_teacher")
     with django_assert_max_num_queries(10):
         send(client, "POST", f"{world.address}/pulse", {"revision": known["revision"]})
+
+
+def test_a_place_that_is_none_is_refused(world: World) -> None:
+    for body in ({"student": -1}, {"assignment": 2**40}):
+        assert send(world.client("teacher"), "POST", f"{world.address}/pulse", body).status_code == 422
