@@ -18,8 +18,11 @@ from launch.broker import Broker
 from launch.database import Database
 from launch.install import install
 from launch.places import PYTHON, ROOT, RUN, VENV, WEB
-from launch.processes import Running, end, port_is_free, start, wait_for_signal_or_end
+from launch.processes import Running, end, port_is_free, start
 from launch.say import Stop, ask, say, stop
+from launch.supervise import Part, Supervisor
+
+MOST_PORT = 65_535
 
 
 def main() -> int:
@@ -64,7 +67,11 @@ def compute(arguments: list[str]) -> int:
 
 
 def command_start(options: argparse.Namespace) -> int:
-    """Install, start the database and the server, and wait."""
+    """Install, start the parts, and keep them running until the signal to stop."""
+    if not 1 <= options.port <= MOST_PORT:
+        stop(
+            f"There is no port {options.port}: ports go from 1 to {MOST_PORT}. Choose one: ./hoarfrost start --port 8001"
+        )
     running = Running()
     if found := running.find():
         stop(f"Hoarfrost already runs here: http://127.0.0.1:{found[1]} (./hoarfrost stop ends it).")
@@ -72,49 +79,97 @@ def command_start(options: argparse.Namespace) -> int:
         stop(
             f"Port {options.port} is in use by another program. Choose another: ./hoarfrost start --port {options.port + 1}"
         )
-    install()
-    own_database = "HOARFROST_DATABASE_URL" not in os.environ
-    if options.fresh:
-        _forget_demo(options, own_database=own_database)
+    if not running.claim(options.port):
+        stop("Hoarfrost is being started here already. ./hoarfrost stop ends it.")
+    try:
+        install()
+        own_database = "HOARFROST_DATABASE_URL" not in os.environ
+        if options.fresh:
+            _forget_demo(options, own_database=own_database)
+        _run_parts(options.port, own_database=own_database)
+        return 0
+    finally:
+        running.release()
+
+
+def _run_parts(port: int, *, own_database: bool) -> None:
     # From here on a signal ends what was started, in order.
     for each in (signal.SIGINT, signal.SIGTERM):
         signal.signal(each, _interrupt)
     database, broker = Database(), Broker()
-    server: subprocess.Popen[bytes] | None = None
-    worker: subprocess.Popen[bytes] | None = None
+    parts: list[Part] = []
+    environment: dict[str, str] = {}
+
+    def begin(name: str, start_it: Callable[[], subprocess.Popen[bytes]], log: Path) -> None:
+        parts.append(Part(name, start_it, log))
+        parts[-1].process = start_it()
+
     try:
-        running.note(options.port)
         if own_database:
-            database.start()
-        broker.start()
+            database.make_whole(lambda url: fill_database(server_environment(url, demo=True)))
+            begin("database", lambda: _begun(database), database.folder / "mariadb.log")
+        begin("broker", lambda: _begun(broker), broker.folder / "redis.log")
         url = database.url if own_database else os.environ["HOARFROST_DATABASE_URL"]
-        environment = server_environment(url, broker.url)
-        manage("migrate", "--verbosity=0", environment=environment)
-        manage("fill_demo", "--if-empty", environment=environment)
-        server = start_server(options.port, environment, RUN / "server.log")
-        worker = start_worker(environment, RUN / "worker.log")
-        say(f"\nHoarfrost is at http://127.0.0.1:{options.port}\n")
-        manage("demo_people", environment=environment)
+        environment = server_environment(url, broker.url, demo=own_database)
+        migrate(database if own_database else None, environment)
+        begin("server", lambda: start_server(port, environment, RUN / "server.log"), RUN / "server.log")
+        begin("worker", lambda: start_worker(environment, RUN / "worker.log"), RUN / "worker.log")
+        say(f"\nHoarfrost is at http://127.0.0.1:{port}\n")
+        if own_database:
+            manage("demo_people", environment=environment)
         say("\nCtrl-C stops it.")
-        watched = {"server": server, "worker": worker, "database": database.process, "broker": broker.process}
-        ended = wait_for_signal_or_end({name: process for name, process in watched.items() if process})
-        if ended:
-            logs = {"database": database.folder / "mariadb.log", "broker": broker.folder / "redis.log"}
-            log = logs.get(ended, RUN / f"{ended}.log")
-            stop(
-                f"The {ended} ended by itself. Its log is {log}. Nothing saved is lost: start again with ./hoarfrost start"
-            )
-        return 0
+        Supervisor(parts).watch()
     finally:
         # In order, and whatever comes: a second Ctrl-C must not leave the database behind.
         for each in (signal.SIGINT, signal.SIGTERM):
             signal.signal(each, signal.SIG_IGN)
-        for process in (worker, server):
-            if process is not None:
-                end(process)
+        for part in reversed(parts):
+            if part.process is not None:
+                end(part.process, 60)
+        # What was interrupted before it answered.
         broker.stop()
         database.stop()
-        running.forget()
+
+
+def _begun(part: Database | Broker) -> subprocess.Popen[bytes]:
+    part.start()
+    assert part.process is not None
+    return part.process
+
+
+def fill_database(environment: dict[str, str]) -> None:
+    """The tables, and the demo in them."""
+    manage("migrate", "--verbosity=0", environment=environment)
+    manage("fill_demo", "--if-empty", environment=environment)
+
+
+def migrate(database: Database | None, environment: dict[str, str]) -> None:
+    """Bring a database's tables to what this release needs.
+
+    Hoarfrost's own is saved before. A start that was interrupted in between brings it back first, for tables that were
+    changed by half can neither be used nor changed again.
+    """
+    interrupted = RUN / "migrating"
+    if database is not None and interrupted.exists():
+        file = Path(interrupted.read_text())
+        say(f"The last start was interrupted while it changed the tables; they are brought back from {file}.")
+        database.restore(file)
+        interrupted.unlink()
+    done = subprocess.run(
+        [PYTHON, ROOT / "server" / "manage.py", "migrate", "--check"],
+        env={**os.environ, **environment},
+        capture_output=True,
+    )
+    if done.returncode == 0:
+        return
+    if database is None:
+        say("The tables of the database are brought to this release. What it held before is in your own backup alone.")
+    else:
+        file = database.dump()
+        interrupted.write_text(str(file))
+        say(f"The tables are brought to this release. What was before is in {file}.")
+    manage("migrate", "--verbosity=0", environment=environment)
+    interrupted.unlink(missing_ok=True)
 
 
 def _interrupt(*_: object) -> None:
@@ -129,10 +184,11 @@ def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
     ):
         stop("Nothing was changed. (Where nobody can answer: ./hoarfrost start --fresh --yes)")
     shutil.rmtree(RUN / "db", ignore_errors=True)
+    (RUN / "migrating").unlink(missing_ok=True)
 
 
-def server_environment(database_url: str, broker_url: str = "") -> dict[str, str]:
-    """What the server reads from its environment; what is set already stays."""
+def server_environment(database_url: str, broker_url: str = "", *, demo: bool = False) -> dict[str, str]:
+    """What the server reads from its environment; what is set already stays. `demo` lets it list the demo's people."""
     key = RUN / "secret-key"
     if not key.exists():
         key.touch(mode=0o600)
@@ -142,6 +198,7 @@ def server_environment(database_url: str, broker_url: str = "") -> dict[str, str
         "HOARFROST_DATABASE_URL": database_url,
         "HOARFROST_BROKER_URL": broker_url,
         "HOARFROST_SECRET_KEY": key.read_text(),
+        "HOARFROST_DEMO": str(int(demo)),
         "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
     }
     kept = ("HOARFROST_SECRET_KEY", "HOARFROST_BROKER_URL")
@@ -156,7 +213,11 @@ def testing_environment(database_url: str, broker_url: str) -> dict[str, str]:
 
 def manage(*arguments: str, environment: dict[str, str]) -> None:
     """Run one of the server's commands."""
-    done = subprocess.run([PYTHON, ROOT / "server" / "manage.py", *arguments], env={**os.environ, **environment})
+    # It ends with this process, however that ends: half a step must not go on beside the next start.
+    bound = [shutil.which("setpriv") or "setpriv", "--pdeathsig", "TERM"]
+    done = subprocess.run(
+        [*bound, PYTHON, ROOT / "server" / "manage.py", *arguments], env={**os.environ, **environment}
+    )
     if done.returncode:
         stop(f"The step “{arguments[0]}” failed; see above.")
 
@@ -209,7 +270,7 @@ def command_demo(_: argparse.Namespace) -> int:
     """The demo's sign-ins."""
     if Running().find() is None:
         stop("Hoarfrost is not running here: ./hoarfrost start")
-    manage("demo_people", environment=server_environment(Database().url))
+    manage("demo_people", environment=server_environment(Database().url, demo=True))
     return 0
 
 

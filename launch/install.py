@@ -94,10 +94,12 @@ def python_packages() -> None:
     lock = ROOT / "requirements.txt"
     mark = f"{fingerprint(lock)} {sys.version}"
     stamp = VENV / "hoarfrost-stamp"
-    if _is_stamped(stamp, mark) and PYTHON.exists():
+    # What is called by its name may have been taken away since.
+    is_whole = PYTHON.exists() and all((VENV / "bin" / name).exists() for name in ("gunicorn", "celery"))
+    if _is_stamped(stamp, mark) and is_whole:
         return
     say("Installing Python packages.")
-    if not stamp.exists() or not PYTHON.exists():
+    if not stamp.exists() or not is_whole:
         # No stamp: nothing yet, or an installation that was cut short and may lack any file. It is made anew.
         _run([sys.executable, "-m", "venv", "--clear", str(VENV)], "The Python environment could not be made.")
     stamp.unlink(missing_ok=True)

@@ -1,11 +1,13 @@
 """Where things are kept."""
 
 import hashlib
+import os
 import tempfile
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-RUN = ROOT / ".run"
+RUN = Path(os.environ.get("HOARFROST_RUN", ROOT / ".run"))
+"""What is made while it runs: databases, logs, sockets."""
 VENV = ROOT / ".venv"
 WEB = ROOT / "web"
 PYTHON = VENV / "bin" / "python"

@@ -1,5 +1,6 @@
 """Starting and stopping processes, so that nothing is left behind."""
 
+import fcntl
 import os
 import random
 import shutil
@@ -8,6 +9,7 @@ import socket
 import subprocess
 from collections.abc import Mapping
 from pathlib import Path
+from typing import TextIO
 
 from launch.places import RUN
 
@@ -65,43 +67,42 @@ def free_port() -> int:
 
 
 class Running:
-    """The note of a running ``start``: its process and its port."""
+    """The running ``start`` of this folder: it holds a lock that the system releases however it ends."""
 
     def __init__(self) -> None:
-        self.file = RUN / "start.pid"
+        self.file = RUN / "start.lock"
+        self._held: TextIO | None = None
 
     def find(self) -> tuple[int, int] | None:
         """Process and port of the start that runs now, if one does."""
         try:
-            pid, port = map(int, self.file.read_text().split())
-            os.kill(pid, 0)
-            is_ours = b"hoarfrost" in Path(f"/proc/{pid}/cmdline").read_bytes()
+            with self.file.open() as lock:
+                try:
+                    fcntl.flock(lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
+                except BlockingIOError:
+                    pid, port = map(int, lock.read().split())
+                    return pid, port
         except (OSError, ValueError):
-            return None
-        return (pid, port) if is_ours else None
+            pass
+        return None
 
-    def note(self, port: int) -> None:
-        self.file.write_text(f"{os.getpid()} {port}")
+    def claim(self, port: int) -> bool:
+        """Be the start of this folder, until this process ends. False where another is."""
+        self.file.parent.mkdir(mode=0o700, exist_ok=True)
+        lock = self.file.open("a+")
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            lock.close()
+            return False
+        lock.truncate(0)
+        lock.write(f"{os.getpid()} {port}")
+        lock.flush()
+        self._held = lock
+        return True
 
-    def forget(self) -> None:
-        self.file.unlink(missing_ok=True)
-
-
-def wait_for_signal_or_end(processes: Mapping[str, subprocess.Popen[bytes]]) -> str | None:
-    """Wait until this process is told to stop (None) or one of the processes ends (its name)."""
-    stopped = False
-
-    def note_stop(*_: object) -> None:
-        nonlocal stopped
-        stopped = True
-
-    for each in (signal.SIGINT, signal.SIGTERM):
-        signal.signal(each, note_stop)
-    while not stopped:
-        for name, process in processes.items():
-            try:
-                process.wait(0.2)
-            except subprocess.TimeoutExpired:
-                continue
-            return None if stopped else name
-    return None
+    def release(self) -> None:
+        """No longer be it."""
+        if self._held is not None:
+            self._held.close()
+            self._held = None

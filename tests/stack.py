@@ -25,6 +25,7 @@ class Stack:
             "HOARFROST_DATABASE_URL": given._replace(path=f"/{self.name}").geturl(),
             "HOARFROST_BROKER_URL": os.environ["HOARFROST_BROKER_URL"],
             "HOARFROST_SECRET_KEY": os.environ["HOARFROST_SECRET_KEY"],
+            "HOARFROST_DEMO": "1",
             "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
             "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
         }

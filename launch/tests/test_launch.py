@@ -67,14 +67,25 @@ def test_a_socket_path_is_never_too_long(tmp_path: Path, monkeypatch: pytest.Mon
     assert len(str(socket_folder("db") / "mariadb.sock")) <= 107
 
 
-def test_a_note_of_a_start_that_is_gone_is_not_believed(tmp_path: Path) -> None:
-    running = Running()
-    running.file = tmp_path / "start.pid"
-    assert running.find() is None
-    running.file.write_text("nonsense")
-    assert running.find() is None
-    running.file.write_text("4194303 8000")
-    assert running.find() is None
+def test_one_start_holds_a_folder_until_it_ends_however_it_ends(tmp_path: Path) -> None:
+    first, second = Running(), Running()
+    first.file = second.file = tmp_path / "start.lock"
+    assert second.find() is None
+    # What a start that is gone left there is not believed, whoever has its number by now.
+    first.file.write_text(f"{os.getpid()} 8000")
+    assert second.find() is None
+    assert first.claim(8001)
+    assert not second.claim(8002)
+    assert second.find() == (os.getpid(), 8001)
+    first.release()
+    assert second.find() is None
+    assert second.claim(8002)
+    second.release()
+
+
+def test_a_port_that_there_is_not_is_said_plainly() -> None:
+    done = hoarfrost("start", "--port", "80000")
+    assert (done.returncode, "There is no port 80000" in done.stderr) == (1, True)
 
 
 def test_a_process_is_started_apart_and_ended_in_order(tmp_path: Path) -> None:

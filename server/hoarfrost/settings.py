@@ -125,6 +125,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+DEMO = env.bool("HOARFROST_DEMO", default=False)
+"""Whether this is the demo, whose people, and their password, are told to everybody."""
 KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=150_000)
 """Of how many scores a process of the server keeps the classes loaded; each takes about a thousand bytes."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"

@@ -1,5 +1,7 @@
 """Whom one can be in the demo. Listed only where the database holds the demo school."""
 
+from django.conf import settings
+
 from school.models import School
 from school.schemas import DemoPerson
 
@@ -17,7 +19,7 @@ PEOPLE = (
 
 
 def demo_people() -> list[DemoPerson]:
-    """The demo's people, or nobody."""
-    if not School.objects.filter(name=DEMO_SCHOOL).exclude(fixed_day=None).exists():
+    """The demo's people; nobody in an installation that is not the demo, whatever school it holds."""
+    if not settings.DEMO or not School.objects.filter(name=DEMO_SCHOOL).exclude(fixed_day=None).exists():
         return []
     return [DemoPerson(sign_in=sign, password=DEMO_PASSWORD, name=name, words=words) for sign, name, words in PEOPLE]

@@ -1,0 +1,115 @@
+"""A first start that is interrupted at any moment, and what guards the database."""
+
+import os
+import shutil
+import signal
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+
+import MySQLdb
+import pytest
+
+from launch.commands import migrate, server_environment
+from launch.database import Database
+from launch.places import ROOT, RUN
+from launch.processes import free_port
+
+MOMENTS = (0.3, 0.7, 1.2, 1.8, 2.5, 3.3, 4.2, 5.2, 6.3, 7.5)
+"""Seconds after which a start is killed, one after another on the same folder."""
+
+
+@pytest.fixture
+def run() -> Iterator[Path]:
+    """A folder of its own for what a start makes."""
+    folder = RUN / "start-in-a-test"
+    shutil.rmtree(folder, ignore_errors=True)
+    yield folder
+    shutil.rmtree(folder, ignore_errors=True)
+
+
+def begin(run: Path, port: int) -> subprocess.Popen[bytes]:
+    environment = {name: value for name, value in os.environ.items() if not name.startswith("HOARFROST_")}
+    return subprocess.Popen(
+        [sys.executable, ROOT / "hoarfrost", "start", "--port", str(port)], env={**environment, "HOARFROST_RUN": str(run)},
+        stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
+    )  # fmt: skip
+
+
+def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
+    port = free_port()
+    for seconds in MOMENTS:
+        process = begin(run, port)
+        time.sleep(seconds)
+        process.kill()
+        process.wait()
+    process = begin(run, port)
+    try:
+        address = f"http://127.0.0.1:{port}/api/health"
+        for _ in range(1200):
+            assert process.poll() is None
+            try:
+                assert urllib.request.urlopen(address, timeout=2).status == 200
+                break
+            except OSError:
+                time.sleep(0.1)
+        else:
+            pytest.fail("It did not start within two minutes.")
+        assert not (run / "db-being-made").exists()
+    finally:
+        process.send_signal(signal.SIGTERM)
+        # It answers before it says so: told to stop in between, it says that it was interrupted.
+        assert process.wait(60) in (0, 130)
+
+
+@pytest.fixture
+def database() -> Iterator[Database]:
+    made = Database("test-db-in-a-test")
+    shutil.rmtree(made.folder, ignore_errors=True)
+    made.start()
+    yield made
+    made.stop()
+    shutil.rmtree(made.folder, ignore_errors=True)
+
+
+def test_nobody_is_the_databases_administrator_over_the_network(database: Database) -> None:
+    port = int((database.folder / "port").read_text())
+    for user in ("root", "mysql", ""):
+        with pytest.raises(MySQLdb.OperationalError, match=r"denied|not allowed"):
+            MySQLdb.connect(host="127.0.0.1", port=port, user=user)
+    # One of an older release, whose administrator needed no password, is closed at the next start.
+    made = database._client(
+        "CREATE OR REPLACE USER root@localhost IDENTIFIED BY ''; CREATE USER root@'127.0.0.1'; "
+        "GRANT ALL ON *.* TO root@localhost WITH GRANT OPTION; GRANT ALL ON *.* TO root@'127.0.0.1'"
+    )
+    assert made.returncode == 0, made.stderr
+    MySQLdb.connect(host="127.0.0.1", port=port, user="root").close()
+    database.stop()
+    database.start()
+    with pytest.raises(MySQLdb.OperationalError, match=r"denied|not allowed"):
+        MySQLdb.connect(host="127.0.0.1", port=int((database.folder / "port").read_text()), user="root")
+    assert database._client("SELECT 1").returncode == 0
+
+
+def test_tables_changed_by_half_are_brought_back_before_they_are_changed_again(
+    database: Database, capsys: pytest.CaptureFixture[str]
+) -> None:
+    environment = server_environment(database.url)
+    migrate(database, environment)
+    before = database._client("SELECT COUNT(*) FROM django_migrations", "hoarfrost").stdout
+    saved = database.dump()
+    database._client(
+        "DELETE FROM django_migrations ORDER BY id DESC LIMIT 1; DROP TABLE reports_documentpiece", "hoarfrost"
+    )
+    marker = RUN / "migrating"
+    marker.write_text(str(saved))
+    try:
+        migrate(database, environment)
+    finally:
+        marker.unlink(missing_ok=True)
+        saved.unlink()
+    assert "brought back from" in capsys.readouterr().out
+    assert database._client("SELECT COUNT(*) FROM django_migrations", "hoarfrost").stdout == before
