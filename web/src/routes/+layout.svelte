@@ -6,6 +6,8 @@
 	import { page } from '$app/state';
 	import { Refusal, words } from '$lib/api/client';
 	import Bar from '$lib/frame/Bar.svelte';
+	import SessionLost from '$lib/frame/SessionLost.svelte';
+	import StaleLine from '$lib/frame/StaleLine.svelte';
 	import NoticeLine from '$lib/frame/NoticeLine.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { signed } from '$lib/frame/session.svelte';
@@ -84,8 +86,25 @@
 			<button class="btn mt-3" onclick={load}>Try again</button>
 		</main>
 	{:else if signed.current && (signed.isIn || isSignIn)}
-		{#if signed.isIn && !isSignIn}<Bar />{/if}
-		{@render children()}
+		{#if signed.isIn && !isSignIn}
+			<Bar />
+			<StaleLine />
+			<SessionLost />
+		{/if}
+		<svelte:boundary onerror={(error) => console.error(error)}>
+			{@render children()}
+			{#snippet failed(error, reset)}
+				<main class="p-6">
+					<h1 class="mb-2 font-name text-[24px] font-semibold">This page met a fault</h1>
+					<p class="problem" role="alert">{words(error)}</p>
+					<p class="my-3">
+						What you entered is kept. Go on from here; if it comes again, load the page anew.
+					</p>
+					<button class="btn" onclick={reset}>Show it again</button>
+					<a class="btn quiet" href={signed.home} onclick={reset}>Go to the first page</a>
+				</main>
+			{/snippet}
+		</svelte:boundary>
 	{:else}
 		<p class="p-6 text-slate" role="status">One moment…</p>
 	{/if}

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Today: the classes as a ledger, and what needs the teacher. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import { signed } from '$lib/frame/session.svelte';
@@ -27,8 +28,8 @@
 
 {#if today.isPending}
 	<p class="p-6 text-slate" role="status">Looking at your classes…</p>
-{:else if today.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(today.error)}</p></main>
+{:else if today.data === undefined}
+	<main class="p-6"><Failed error={today.error} retry={today.refetch} /></main>
 {:else if !today.data}
 	<main class="p-6">
 		<h1 class="text-2xl">{signed.current?.name}</h1>

@@ -29,9 +29,29 @@ function token(): string {
 	return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
 }
 
+/** How the page lost its person: the session ended, or somebody else has signed in in this browser. */
+export type Lost = 'ended' | 'another';
+
+let person: number | null = null;
+let tell: (lost: Lost) => void = () => undefined;
+
+/** Whose page this is. All that is asked says so, and is not answered once somebody else is signed in. */
+export function identify(now: number | null, onLost: (lost: Lost) => void): void {
+	person = now;
+	tell = onLost;
+}
+
+const SESSION = '/api/session';
+
 const withToken: Middleware = {
-	onRequest({ request }) {
+	onRequest({ request, schemaPath }) {
 		if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
+		if (person !== null && schemaPath !== SESSION) request.headers.set('X-Hoarfrost-Person', String(person));
+	},
+	onResponse({ response, schemaPath }) {
+		if (person === null || schemaPath === SESSION) return;
+		if (response.status === 401) tell('ended');
+		if (response.status === 409) tell('another');
 	}
 };
 

@@ -1,11 +1,20 @@
 /** Who is signed in. */
-import { api, ask, type Shapes } from '$lib/api/client';
+import { api, ask, identify, type Lost, type Shapes } from '$lib/api/client';
 import { saving } from '$lib/saving/saving.svelte';
 
 type Session = Shapes['SessionOut'];
 
 class Signed {
 	current = $state<Session | null>(null);
+	/** How the page lost its person, until they are signed in again. */
+	lost = $state<Lost | null>(null);
+
+	/** One browser has one session: a tab that changes it tells the others. */
+	readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('hoarfrost-session');
+
+	constructor() {
+		this.#tabs?.addEventListener('message', ({ data }: MessageEvent<number | null>) => this.#hear(data));
+	}
 
 	get isIn(): boolean {
 		return this.current?.person_id != null;
@@ -32,16 +41,31 @@ class Signed {
 
 	async signIn(name: string, password: string): Promise<void> {
 		await this.#take(await ask(api.POST('/api/session', { body: { sign_in: name, password } })));
+		this.#tabs?.postMessage(this.current?.person_id ?? null);
 	}
 
 	async signOut(): Promise<void> {
 		await ask(api.DELETE('/api/session'));
 		await this.load();
+		this.#tabs?.postMessage(null);
 	}
 
 	async #take(session: Session): Promise<void> {
+		identify(session.person_id, (lost) => (this.lost = lost));
+		this.lost = null;
 		this.current = session;
 		await saving.begin(session.person_id);
+	}
+
+	/** Another tab signed somebody in, or out. */
+	#hear(person: number | null): void {
+		const mine = this.current?.person_id ?? null;
+		if (mine === null) return;
+		if (person !== mine) this.lost = person === null ? 'ended' : 'another';
+		else if (this.lost) {
+			this.lost = null;
+			void saving.begin(mine);
+		}
 	}
 }
 

@@ -34,7 +34,7 @@
 			<kbd>Ctrl D</kbd> fills the first row down, <kbd>Space</kbd> gives all of them a code,
 			<kbd>Delete</kbd> empties them, <kbd>Ctrl C</kbd> copies them.
 		</p>
-	{:else if figures.isError}<p class="problem" role="alert">{words(figures.error)}</p>
+	{:else if figures.isError && !figures.data}<p class="problem" role="alert">{words(figures.error)}</p>
 	{:else}<p>Counting…</p>{/if}
 </LensFrame>
 

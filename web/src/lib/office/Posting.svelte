@@ -71,7 +71,7 @@
 					: 'Every class is through.'}{/if}
 		</p>
 		{#if classes.isPending}<p role="status">Looking at every class…</p>
-		{:else if classes.isError}<p class="problem" role="alert">{words(classes.error)}</p>
+		{:else if classes.isError && !classes.data}<p class="problem" role="alert">{words(classes.error)}</p>
 		{:else}
 			<label class="tick"
 				><input type="checkbox" bind:checked={onlyOpen} /> only what is not posted wholly</label

@@ -43,7 +43,7 @@
 <Dialog title="Add an assignment" bind:open>
 	{#if plan.isPending}
 		<p role="status">Looking at the plan…</p>
-	{:else if plan.isError}
+	{:else if plan.isError && !plan.data}
 		<p class="problem" role="alert">{words(plan.error)}</p>
 	{:else if plan.data.parts.length}
 		<p>

@@ -222,7 +222,7 @@
 		</p>
 	{/if}
 	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
-	{:else if evidence.isError}<p class="problem" role="alert">{words(evidence.error)}</p>
+	{:else if evidence.isError && !evidence.data}<p class="problem" role="alert">{words(evidence.error)}</p>
 	{:else}<p class="waiting" role="status">Looking at the term…</p>{/if}
 	<p class="override">
 		{#if row.override}

@@ -109,7 +109,7 @@
 				</li>
 			{:else}<li class="slate">Nothing was written here yet.</li>{/each}
 		</ul>
-	{:else if history.isError}<p class="problem" role="alert">{words(history.error)}</p>
+	{:else if history.isError && !history.data}<p class="problem" role="alert">{words(history.error)}</p>
 	{:else}<p role="status">Looking it up…</p>{/if}
 </Dialog>
 

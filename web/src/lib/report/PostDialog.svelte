@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Posting: who, which term, what families will see, and what wants a look, before it is done. */
+	import { newNumber } from '$lib/api/number';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -36,7 +37,7 @@
 	$effect(() => {
 		if (!open) return;
 		// One number for this posting: pressed twice, or sent again, it is made once.
-		request = crypto.randomUUID();
+		request = newNumber();
 		termName = '';
 		problem = '';
 		const ready = stands.ready.map((row) => row.student_id);

@@ -43,7 +43,7 @@
 			<div><AdjustSteps steps={plan.data.adjust} onchange={set} /></div>
 			<p class="problem" role="alert">{problem}</p>
 			{#if plan.data.has_draft}<DraftBand {classId} {term} {editing} />{/if}
-		{:else if plan.isError}<p class="problem" role="alert">{words(plan.error)}</p>
+		{:else if plan.isError && !plan.data}<p class="problem" role="alert">{words(plan.error)}</p>
 		{:else}<p role="status">Looking at the plan…</p>{/if}
 	</div>
 </Dialog>

@@ -1,4 +1,5 @@
 /** What was entered and is not saved yet. It is kept, and sent in the order in which it was entered. */
+import { newNumber } from '$lib/api/number';
 import type { Shapes } from '$lib/api/client';
 import { KeptStore, type Held, type Store } from './store';
 
@@ -215,7 +216,7 @@ export class Queue {
 				batch = { id: first.batch, entries: all.filter((each) => each.batch === first.batch) };
 				return {};
 			}
-			const id = crypto.randomUUID();
+			const id = newNumber();
 			const end = all.findIndex((each) => each.act !== first.act || each.classId !== first.classId);
 			const entries = all.slice(0, Math.min(end < 0 ? all.length : end, MOST_AT_ONCE));
 			batch = { id, entries };

@@ -1,4 +1,5 @@
 /** Sends what was entered, in order, until it is saved; and says in words how that stands. */
+import { newNumber } from '$lib/api/number';
 import { api, ask, PATIENCE, Refusal, type Shapes } from '$lib/api/client';
 import {
 	Queue,
@@ -127,7 +128,7 @@ class Saving {
 	async enterAll(term: number, typed: Typed[]): Promise<void> {
 		const person = this.#person;
 		if (person === null || !typed.length) return;
-		const act = crypto.randomUUID();
+		const act = newNumber();
 		const entries: Entry[] = typed.map((each) => ({ ...each, term, person, act, batch: null }));
 		this.#arriving = [...this.#arriving, ...entries];
 		this.entries = [...this.entries, ...entries];
@@ -412,7 +413,8 @@ class Saving {
 	}
 
 	async #failed(batch: Batch, person: number, error: unknown): Promise<Became> {
-		if (error instanceof Refusal && error.status === 401) {
+		// Signed out, or somebody else is signed in: what is here waits for its person.
+		if (error instanceof Refusal && (error.status === 401 || error.field === 'person')) {
 			this.isSignedOut = true;
 			return 'over';
 		}

@@ -7,8 +7,17 @@
 		open = $bindable(false),
 		title,
 		children,
-		wide = false
-	}: { open: boolean; title: string; children: Snippet; wide?: boolean } = $props();
+		wide = false,
+		stays = false
+	}: {
+		open: boolean;
+		title: string;
+		children: Snippet;
+		wide?: boolean;
+		/** Whether it has to be answered, and cannot be closed. */
+		stays?: boolean;
+	} = $props();
+	const keep = (event: Event) => stays && event.preventDefault();
 	let content = $state<HTMLElement | null>(null);
 
 	/** The focus comes in as the dialog appears, so that no key reaches what is behind it; what is opened to write in is written in. */
@@ -27,13 +36,15 @@
 		<Dialog.Content
 			bind:ref={content}
 			onOpenAutoFocus={begin}
+			onEscapeKeydown={keep}
+			onInteractOutside={keep}
 			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-[var(--shadow)] {wide
 				? 'max-w-[760px]'
 				: 'max-w-[460px]'}"
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">
 				<Dialog.Title class="font-name text-[24px] leading-7 font-semibold" level={2}>{title}</Dialog.Title>
-				<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>
+				{#if !stays}<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>{/if}
 			</div>
 			{@render children()}
 		</Dialog.Content>

@@ -26,7 +26,7 @@
 		id?: string;
 		version?: number | undefined;
 		/** What can be answered where saving asks something: by the field of the refusal, words and another way to save. */
-		answers?: Record<string, readonly [string, typeof save][]>;
+		answers?: Record<string, readonly (readonly [string, typeof save])[]>;
 	} = $props();
 	let typed = $state<string | null>(null);
 	/** What a colleague changes while one types is not what one typed on. */

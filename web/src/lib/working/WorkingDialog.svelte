@@ -32,6 +32,6 @@
 	bind:open={() => student !== null, (open) => !open && (student = null)}
 >
 	{#if how.isPending}<p role="status">Working it out…</p>
-	{:else if how.isError}<p class="problem" role="alert">{words(how.error)}</p>
+	{:else if how.isError && !how.data}<p class="problem" role="alert">{words(how.error)}</p>
 	{:else if how.data}<Working how={how.data} />{/if}
 </Dialog>

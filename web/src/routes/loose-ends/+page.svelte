@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Loose ends: what is to be looked at before the term ends, over all classes, each mended where it stands. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { undo } from '$lib/frame/undoing';
 	import { want } from '$lib/grid/wanted.svelte';
@@ -92,7 +93,7 @@
 		takes the last one back.
 	</p>
 	{#if ends.isPending}<p class="slate" role="status">Looking through your classes…</p>
-	{:else if ends.isError}<p class="problem" role="alert">{words(ends.error)}</p>
+	{:else if !ends.data}<Failed error={ends.error} retry={ends.refetch} />
 	{:else}
 		<div class="kinds" role="group" aria-label="What is shown">
 			{#each kinds as [kind, name] (kind)}

@@ -1,9 +1,10 @@
 <script lang="ts">
 	/** The records office: how far posting is, the calendar, report cards, standards, and the school's comment bank. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask } from '$lib/api/client';
 	import Calendar from '$lib/office/Calendar.svelte';
 	import Posting from '$lib/office/Posting.svelte';
 	import School from '$lib/office/School.svelte';
@@ -44,8 +45,8 @@
 
 {#if office.isPending}
 	<p class="p-6 text-slate" role="status">Opening the records…</p>
-{:else if office.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(office.error)}</p></main>
+{:else if !office.data}
+	<main class="p-6"><Failed error={office.error} retry={office.refetch} /></main>
 {:else}
 	<section class="head" aria-label="Records office">
 		<div>

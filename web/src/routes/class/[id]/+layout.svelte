@@ -1,9 +1,10 @@
 <script lang="ts">
 	/** The frame of a class: its name, trail and terms, above whatever place one is in. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import type { Snippet } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask } from '$lib/api/client';
 	import ConsequenceDialog from '$lib/consequence/ConsequenceDialog.svelte';
 	import Checks from '$lib/frame/Checks.svelte';
 	import { built } from '$lib/frame/places';
@@ -72,8 +73,8 @@
 	>
 </svelte:head>
 
-{#if frame.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(frame.error)}</p></main>
+{#if frame.isError && !frame.data}
+	<main class="p-6"><Failed error={frame.error} retry={frame.refetch} /></main>
 {:else}
 	<section class="head" class:stack={place === 'stack'} aria-label="Class">
 		<div class="name-of">

@@ -28,9 +28,10 @@
 
 {#if family.isPending}
 	<p class="p-6 text-slate" role="status">One moment…</p>
-{:else if family.isError}
+{:else if !family.data}
 	<main class="p-6">
 		<h1 class="text-2xl">{words(family.error)}</h1>
+		<button class="btn mt-3" onclick={() => family.refetch()}>Try again</button>
 		<p class="mt-2 text-slate">Here you see only what belongs to you or your children.</p>
 	</main>
 {:else if !shown}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Plan: how the grade is made. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
@@ -82,8 +83,8 @@
 
 {#if plan.isPending}
 	<p class="p-6 text-slate" role="status">Looking at the plan…</p>
-{:else if plan.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(plan.error)}</p></main>
+{:else if !plan.data}
+	<main class="p-6"><Failed error={plan.error} retry={plan.refetch} /></main>
 {:else}
 	{@const data = plan.data}
 	{@const isOff = data.weights !== null && Number(data.weights) !== 100}

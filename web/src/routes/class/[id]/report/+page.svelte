@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** Report: term marks, overrides, comments and posting. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import { Editing } from '$lib/planning/editing';
@@ -147,8 +148,8 @@
 
 {#if report.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the report…</p>
-{:else if report.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(report.error)}</p></main>
+{:else if !report.data}
+	<main class="p-6"><Failed error={report.error} retry={report.refetch} /></main>
 {:else if !row}
 	<main class="p-6 text-slate">
 		Nobody is enrolled yet. Students come from the records office and appear here as rows.

@@ -1,11 +1,12 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { Debounced } from 'runed';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { api, ask, type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { opened } from '$lib/frame/opened.svelte';
@@ -309,8 +310,8 @@
 
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the scores…</p>
-{:else if grid.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(grid.error)}</p></main>
+{:else if !grid.data}
+	<main class="p-6"><Failed error={grid.error} retry={grid.refetch} /></main>
 {:else}
 	{@const data = grid.data}
 	<main>

@@ -1,9 +1,9 @@
 <script lang="ts">
 	/** Stack: one assignment, one line to type in, paper after paper. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { consequence } from '$lib/consequence/consequence.svelte';
 	import { commands } from '$lib/frame/commands';
@@ -123,8 +123,8 @@
 
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the roster…</p>
-{:else if grid.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(grid.error)}</p></main>
+{:else if !grid.data}
+	<main class="p-6"><Failed error={grid.error} retry={grid.refetch} /></main>
 {:else if !work && works.length}
 	<main class="p-6">
 		<p class="problem" role="alert">

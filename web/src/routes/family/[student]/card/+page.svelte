@@ -1,8 +1,9 @@
 <script lang="ts">
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { api, ask } from '$lib/api/client';
 
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')));
@@ -21,8 +22,8 @@
 
 {#if card.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the report card…</p>
-{:else if card.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(card.error)}</p></main>
+{:else if !card.data}
+	<main class="p-6"><Failed error={card.error} retry={card.refetch} /></main>
 {:else}
 	{@const data = card.data}
 	<main>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** All that a teacher has of one student in the class, for a conference; and what the family sees of it. */
+	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
@@ -39,8 +40,8 @@
 
 {#if found.isPending}
 	<p class="p-6 text-slate" role="status">Fetching what there is of this student…</p>
-{:else if found.isError}
-	<main class="p-6"><p class="problem" role="alert">{words(found.error)}</p></main>
+{:else if !found.data}
+	<main class="p-6"><Failed error={found.error} retry={found.refetch} /></main>
 {:else}
 	{@const data = found.data}
 	<main>
@@ -63,7 +64,7 @@
 		</header>
 		{#if asFamily}
 			{#if family.isPending}<p class="p-6 text-slate" role="status">Looking with the family’s eyes…</p>
-			{:else if family.isError}<p class="problem" role="alert">{words(family.error)}</p>
+			{:else if family.isError && !family.data}<p class="problem" role="alert">{words(family.error)}</p>
 			{:else}<FamilyClass {student} shown={family.data} to={(chosen) => to({ term: chosen })} />{/if}
 		{:else}
 			<div class="columns">
