@@ -37,6 +37,10 @@ def main() -> int:
     starting.add_argument("--yes", action="store_true", help="do not ask")
     testing = commands.add_parser("test", help="install what is missing and run every check and test")
     testing.add_argument("pytest", nargs="*", help="only these tests, without the other checks")
+    testing.add_argument(
+        "--slow", action="store_true",
+        help="the browser tests (all, or these) with every answer held back by up to 1.5 s and the browser's processor halved",
+    )  # fmt: skip
     commands.add_parser("stop", help="stop a start that runs elsewhere")
     commands.add_parser("demo", help="print the demo's sign-ins")
     benching = commands.add_parser("bench", help="measure")
@@ -276,6 +280,9 @@ def command_demo(_: argparse.Namespace) -> int:
 
 def command_test(options: argparse.Namespace) -> int:
     """Every check, then every test; the first check that fails does not keep the others from running."""
+    if options.slow:
+        os.environ["HOARFROST_SLOW"] = "1"
+        options.pytest = options.pytest or ["tests"]
     install(testing=True)
     environment = testing_environment("mysql://nobody@127.0.0.1/none", "")
     failed = [] if options.pytest else _checks_that_fail(environment)
@@ -289,7 +296,7 @@ def command_test(options: argparse.Namespace) -> int:
         if failed:
             say(f"\nFailed: {', '.join(failed)}\n")
         # Two at a time, each file in one process: what follows upon another in a file finds what that left.
-        spread = [] if options.pytest else ["--numprocesses", "2", "--dist", "loadfile"]
+        spread = [] if options.pytest and not options.slow else ["--numprocesses", "2", "--dist", "loadfile"]
         tests = subprocess.run([PYTHON, "-m", "pytest", *spread, *options.pytest], cwd=ROOT, env=environment)
     finally:
         broker.stop()

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.stack import Stack
+from tests.stack import SLOW, Stack
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 PASSWORD = "frost on the lake"
@@ -44,6 +44,8 @@ def somebody(browser: Browser, stack: Stack) -> Iterator[Callable[..., Page]]:
         )
         contexts.append(context)
         page = context.new_page()
+        if SLOW:
+            context.new_cdp_session(page).send("Emulation.setCPUThrottlingRate", {"rate": 2})
         page.set_default_timeout(40_000)
         page.on("pageerror", lambda error: complaints.append(str(error)))
         page.on(

@@ -11,6 +11,10 @@ import MySQLdb
 from launch.commands import start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import end, free_port, kill, port_is_free
+from tests.slow import SlowConnection
+
+SLOW = bool(os.environ.get("HOARFROST_SLOW"))
+"""Whether the tests run with answers held back, and the browser's processor halved."""
 
 
 class Stack:
@@ -32,10 +36,12 @@ class Stack:
         self.server: subprocess.Popen[bytes] | None = None
         self.worker: subprocess.Popen[bytes] | None = None
         self._shell: subprocess.Popen[str] | None = None
+        self._slow = SlowConnection(free_port(), self.port) if SLOW else None
 
     @property
     def address(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
+        """Where a browser finds it."""
+        return f"http://127.0.0.1:{self._slow.port if self._slow else self.port}"
 
     def make(self) -> None:
         """A new database with the demo, and the server on it."""
@@ -65,6 +71,8 @@ class Stack:
         for process in (self.worker, self.server):
             if process is not None:
                 end(process)
+        if self._slow is not None:
+            self._slow.close()
         self._sql(f"DROP DATABASE IF EXISTS {self.name}")
 
     def manage(self, *arguments: str) -> None:
