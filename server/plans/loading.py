@@ -1,7 +1,7 @@
 """Loading a class's plan for the core."""
 
 import datetime
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
@@ -48,10 +48,13 @@ class LoadedPlan:
         return running_term(self.terms, self.school_class.school.today())
 
 
-def load_plan(school_class: SchoolClass, *, drafted: bool = False, change: Change | None = None) -> LoadedPlan:
+def load_plan(
+    school_class: SchoolClass, *, drafted: bool = False, change: Change | None = None, also: Collection[int] = ()
+) -> LoadedPlan:
     """The plan, in a number of queries that does not grow with the class.
 
-    `drafted` lays the draft over what is in force, as far as it fits; `change` lays that over it instead.
+    `drafted` lays the draft over what is in force, as far as it fits; `change` lays that over it instead. `also` names
+    deleted work that is to be there.
     """
     rules = GroundRules.objects.select_related("scale").prefetch_related("scale__bands").get(school_class=school_class)
     mine = FilteredRelation("plans", condition=Q(plans__school_class=school_class))
@@ -59,7 +62,7 @@ def load_plan(school_class: SchoolClass, *, drafted: bool = False, change: Chang
         Term.objects.filter(year_id=school_class.year_id).annotate(own_plan=mine).select_related("window", "own_plan")  # type: ignore[misc]
     )
     categories = list(school_class.categories.all())
-    assignments = _with_chosen(school_class)
+    assignments = _with_chosen(school_class, also)
     if drafted:
         change = fitting(school_class, drafted_fields(school_class))
     term_plans: dict[int, TermPlan] = {term.pk: plan for term in terms if (plan := getattr(term, "own_plan", None))}
@@ -135,12 +138,13 @@ class _Listed(Aggregate):
     output_field = JSONField()
 
 
-def _with_chosen(school_class: SchoolClass) -> list[Assignment]:
+def _with_chosen(school_class: SchoolClass, also: Collection[int]) -> list[Assignment]:
     """The assignments, each with the students chosen for it: fetched along, for one query less."""
     pairs = Assignment.chosen_students.through.objects.filter(assignment_id=OuterRef("pk"))
     listed = pairs.order_by().values("assignment_id").annotate(students=_Listed("student_id"))
     listed = listed.values("students")  # type: ignore[misc]
-    return list(school_class.assignments.annotate(listed_students=Subquery(listed)))
+    there = Assignment.with_deleted.filter(Q(deleted_at=None) | Q(pk__in=also), school_class=school_class)
+    return list(there.annotate(listed_students=Subquery(listed)))
 
 
 def _chosen(assignments: Sequence[Assignment]) -> dict[int, set[int]]:

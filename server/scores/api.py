@@ -128,10 +128,11 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
 
 @router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=TriedOut)
 def try_scores(request: Asking, class_id: int, body: TriedIn) -> Any:
-    """Which grades entries, or closing work, would change; nothing is changed by asking."""
+    """Which grades entries, or closing, deleting or bringing back work, would change; nothing is changed by asking."""
     loaded = kept_class(request.school_class)
     entries = [Tried(**each.model_dump()) for each in body.entries]
-    return tried(loaded, term_of(loaded, body.term), entries, body.closed)
+    whole = load_class(request.school_class, also=body.brought_back) if body.brought_back else None
+    return tried(loaded, term_of(loaded, body.term), entries, body.closed, body.deleted, whole)
 
 
 @router.post("/classes/{class_id}/chosen", permission=SEE_SCORES, response=ChosenOut)

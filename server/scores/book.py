@@ -92,9 +92,11 @@ class LoadedClass:
         return Gradebook(self.book, family=True, checked=True)
 
 
-def load_class(school_class: SchoolClass, *, drafted: bool = False) -> LoadedClass:
-    """A class, in a number of queries that does not grow with it; `drafted` as its draft would have it."""
-    return _load_scores(load_plan(school_class, drafted=drafted))
+def load_class(school_class: SchoolClass, *, drafted: bool = False, also: Collection[int] = ()) -> LoadedClass:
+    """A class, in a number of queries that does not grow with it; `drafted` as its draft would have it, `also` with some work
+    that was deleted.
+    """
+    return _load_scores(load_plan(school_class, drafted=drafted, also=also))
 
 
 def _moves_grades(school_class: SchoolClass, change: Change) -> bool:
@@ -109,7 +111,7 @@ judge_by(_moves_grades)
 def _load_scores(plan: LoadedPlan) -> LoadedClass:
     """A class whose plan is loaded already, with its scores."""
     school_class = plan.school_class
-    kept = Score.objects.filter(assignment__school_class=school_class, assignment__deleted_at=None)
+    kept = Score.objects.filter(assignment__in=[each.pk for each in plan.assignments])
     # Scores by standard come along where there can be any.
     beside = ("by_standard",) if plan.book.standards else ()
     rows, by_standard = {}, {}

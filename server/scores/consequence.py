@@ -1,14 +1,14 @@
 """Which grades something would change, seen before it is done (R11)."""
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from gradecore.change import Change, changes
 from gradecore.entry import EntryError
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import fixed_text
+from gradecore.numbers import decimal_text, fixed_text
 from plans.loading import LoadedPlan
 from plans.models import Assignment
 from plans.schemas import ChangeOut, ConsequenceOut
@@ -67,12 +67,17 @@ class Tried:
     text: str
 
 
-def tried(loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool]) -> TriedOut:
-    """What entries, and closing or opening work, would make of the grades; what would not be taken changes nothing."""
-    book = loaded.book
+def tried(
+    loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool],
+    deleted: Collection[int] = (), whole: LoadedClass | None = None,
+) -> TriedOut:  # fmt: skip
+    """What entries, closing or opening work, deleting it or bringing it back (`whole` is the class with it) would make of the
+    grades; what would not be taken changes nothing.
+    """
+    book = (whole or loaded).book
     works = {each.pk: each for each in loaded.plan.assignments}
     scores = {student: dict(own) for student, own in book.scores.items()}
-    refused = []
+    refused, above = [], []
     for each in entries:
         work, student = works.get(each.assignment), str(each.student)
         if work is None or student not in book.students:
@@ -84,13 +89,22 @@ def tried(loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Map
             continue
         if line.leaves_whole:
             continue
+        if line.entry.above_points:
+            words = f"{each.text.strip()} is above the {decimal_text(Fraction(work.points))} points."
+            above.append(NotTakenOut(student=each.student, assignment=work.pk, message=words))
         if line.entry.score is None:
             scores.setdefault(student, {}).pop(str(work.pk), None)
         else:
             scores.setdefault(student, {})[str(work.pk)] = line.entry.score
-    assignments = tuple(replace(each, closed=closed.get(int(each.id), each.closed)) for each in book.assignments)
-    after = Gradebook(replace(book, scores=scores, assignments=assignments), checked=True)
-    return TriedOut(**dict(consequence(loaded.plan, loaded.gradebook, after, term)), refused=refused)
+    gone = {str(each) for each in deleted}
+    assignments = tuple(
+        replace(each, closed=closed.get(int(each.id), each.closed)) for each in book.assignments if each.id not in gone
+    )
+    kept = {
+        student: {work: score for work, score in own.items() if work not in gone} for student, own in scores.items()
+    }
+    after = Gradebook(replace(book, scores=kept, assignments=assignments), checked=True)
+    return TriedOut(**dict(consequence(loaded.plan, loaded.gradebook, after, term)), refused=refused, above=above)
 
 
 def _line(loaded: LoadedClass, work: Assignment, text: str) -> Line:

@@ -194,10 +194,12 @@ class TriedIn(Body):
     term: int
     entries: list[TriedEntryIn] = Field(default=[], max_length=20_000)
     closed: dict[int, bool] = Field(default={})
+    deleted: list[int] = Field(default=[], max_length=500)
+    brought_back: list[int] = Field(default=[], max_length=500)
 
 
 class NotTakenOut(Schema):
-    """An entry that would not be taken, and why."""
+    """An entry that would not be taken, or that is to be looked at, and why."""
 
     student: int
     assignment: int
@@ -205,9 +207,12 @@ class NotTakenOut(Schema):
 
 
 class TriedOut(ConsequenceOut):
-    """What would become of what is about to be done: of the grades, and of the entries those that would be `refused`."""
+    """What would become of what is about to be done: of the grades, and of the entries those that would be `refused`, and
+    those that would be taken and lie `above` the points.
+    """
 
     refused: list[NotTakenOut]
+    above: list[NotTakenOut]
 
 
 class ViewIn(Body):

@@ -61,3 +61,30 @@ def test_what_would_be_refused_is_said_before_it_is_tried(world: World) -> None:
     refused = enter(world, *entries).json()["refused"]
     assert told == {(each["student"], each["assignment"], each["message"]) for each in refused}
     assert {each[1] for each in told} == {work.pk, locked.pk}
+
+
+def test_deleting_and_bringing_back_show_whose_grades_move(world: World) -> None:
+    enter(world, entry(world, "10"), entry(world, "20", assignment=1))
+    oak = world.assignments[0].pk
+
+    def would(**body: Any) -> Any:
+        found = send(
+            world.client("teacher"), "POST", f"{world.address}/scores/tried", {"term": world.term.pk} | body
+        ).json()
+        return [(each["student"], each["percent_before"], each["percent_after"]) for each in found["changes"]]
+
+    assert would(deleted=[oak]) == [("Fir, Fin", "70.0", "100.0")]
+    assert would(deleted=[world.assignments[2].pk]) == []
+    world.client("teacher").delete(f"{world.address}/assignments/{oak}")
+    assert would(brought_back=[oak]) == [("Fir, Fin", "100.0", "70.0")]
+
+
+def test_what_lies_above_the_points_is_pointed_out_before_it_is_pasted(world: World) -> None:
+    entries = [
+        {key: each[key] for key in ("student", "assignment", "text")}
+        for each in (entry(world, "300"), entry(world, "20", 0, 1))
+    ]
+    body = {"term": world.term.pk, "entries": entries}
+    found = send(world.client("teacher"), "POST", f"{world.address}/scores/tried", body).json()
+    assert [each["message"] for each in found["above"]] == ["300 is above the 20 points."]
+    assert found["refused"] == []

@@ -1203,7 +1203,7 @@ export interface paths {
         put?: never;
         /**
          * Try Scores
-         * @description Which grades entries, or closing work, would change; nothing is changed by asking.
+         * @description Which grades entries, or closing, deleting or bringing back work, would change; nothing is changed by asking.
          */
         post: operations["scores_api_try_scores"];
         delete?: never;
@@ -3514,7 +3514,7 @@ export interface components {
         };
         /**
          * NotTakenOut
-         * @description An entry that would not be taken, and why.
+         * @description An entry that would not be taken, or that is to be looked at, and why.
          */
         NotTakenOut: {
             /** Assignment */
@@ -4993,12 +4993,22 @@ export interface components {
          */
         TriedIn: {
             /**
+             * Brought Back
+             * @default []
+             */
+            brought_back: number[];
+            /**
              * Closed
              * @default {}
              */
             closed: {
                 [key: string]: boolean;
             };
+            /**
+             * Deleted
+             * @default []
+             */
+            deleted: number[];
             /**
              * Entries
              * @default []
@@ -5009,9 +5019,12 @@ export interface components {
         };
         /**
          * TriedOut
-         * @description What would become of what is about to be done: of the grades, and of the entries those that would be `refused`.
+         * @description What would become of what is about to be done: of the grades, and of the entries those that would be `refused`, and
+         *     those that would be taken and lie `above` the points.
          */
         TriedOut: {
+            /** Above */
+            above: components["schemas"]["NotTakenOut"][];
             /** Changes */
             changes: components["schemas"]["ChangeOut"][];
             /** Down */

@@ -21,7 +21,14 @@
 	{#if asked}
 		{#if asked.would}
 			<p>{changed(asked.would)}</p>
-			<div class="list"><Changes would={asked.would} called={asked.called} now="now" then="then" /></div>
+			<div class="list">
+				<Changes
+					would={asked.would}
+					{...asked.called ? { called: asked.called } : {}}
+					now="now"
+					then="then"
+				/>
+			</div>
 		{:else}
 			<p class="look">
 				Without a connection it cannot be said which grades this changes. It is kept here and saved once the

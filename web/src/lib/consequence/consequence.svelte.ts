@@ -2,17 +2,19 @@
 import { api, ask } from '$lib/api/client';
 import type { Called, Would } from './words';
 
-/** Something that is about to be done, and what of it moves grades: entries, or work that is closed or opened. */
+/** Something that is about to be done, and what of it moves grades: entries, or work that is closed, opened, deleted or brought back. */
 export interface Asked {
 	classId: number;
 	term: number;
 	title: string;
 	entries?: { student: number; assignment: number; text: string }[];
 	closed?: Record<number, boolean>;
+	deleted?: number[];
+	broughtBack?: number[];
 	/** What the button that does it says. */
 	verb: string;
-	/** What students are called where it is asked. */
-	called: Called;
+	/** What students are called where it is asked; by name unless it is said. */
+	called?: Called;
 	act: () => unknown;
 }
 
@@ -21,7 +23,9 @@ export function consequenceOf({
 	classId,
 	term,
 	entries = [],
-	closed = {}
+	closed = {},
+	deleted = [],
+	broughtBack = []
 }: Omit<Asked, 'title' | 'verb' | 'called' | 'act'>) {
 	return ask(
 		api.POST('/api/classes/{class_id}/scores/tried', {
@@ -29,7 +33,9 @@ export function consequenceOf({
 			body: {
 				term,
 				entries: entries.map(({ student, assignment, text }) => ({ student, assignment, text })),
-				closed
+				closed,
+				deleted,
+				brought_back: broughtBack
 			}
 		})
 	);

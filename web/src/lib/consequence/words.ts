@@ -2,7 +2,7 @@
 import type { Shapes } from '$lib/api/client';
 
 /** Which grades something would change. */
-export type Would = Omit<Shapes['TriedOut'], 'refused'>;
+export type Would = Omit<Shapes['TriedOut'], 'refused' | 'above'>;
 
 /** What a student is called on the screen, by their id. */
 export type Called = (student: number) => string;

@@ -27,9 +27,7 @@
 			opened.palette = true;
 		}
 		if (
-			event.ctrlKey ||
-			event.metaKey ||
-			event.altKey ||
+			((event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph')) ||
 			target.closest('input, textarea, select, [role=grid], [role=dialog]')
 		)
 			return;

@@ -4,8 +4,8 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 		place: 'Everywhere',
 		keys: [
 			['Ctrl K', 'find a student, a class or something to do'],
-			['?', 'this sheet'],
-			['[ and ]', 'previous and next class'],
+			['?', 'this sheet; in the grid, where it is data, after Space'],
+			['[ and ]', 'previous and next class; in the grid after Space'],
 			['Ctrl Z, Ctrl Y', 'take back, do again'],
 			['Alt 1, Alt 2', 'where a colleague was faster: keep theirs, or put what you typed'],
 			['Esc', 'close, or go back to what was there']
@@ -18,6 +18,8 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 			['Enter, Shift Enter', 'take what was typed, and down or up'],
 			['Tab, Shift Tab', 'take what was typed, and right or left'],
 			['any letter or figure', 'replaces the score; F2 changes it'],
+			['41 L; well drawn', 'with a flag (L late, I incomplete, C collected) and a comment, as in a stack'],
+			['Ctrl A', 'chooses all cells'],
 			['Delete', 'empties what is chosen'],
 			['Shift and arrows', 'choose a rectangle'],
 			['Ctrl C, Ctrl X', 'copy and cut, also into a spreadsheet'],
@@ -37,7 +39,8 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 			['t, i, b, d, n', 'late, incomplete, absent, collected, no flag'],
 			['k, r', 'the whole column, the student’s row'],
 			['s, v', 'all about the student, as the family sees it'],
-			['l, a', 'the lens, aliases']
+			['l, a', 'the lens, aliases'],
+			['g', 'give the work to a student who does not have it']
 		]
 	},
 	{

@@ -26,6 +26,7 @@
 	const text = $derived(brief(problem?.typed ?? pending?.text ?? cell.text));
 	const flag = $derived(pending?.flag ?? cell.flag);
 	const hasComment = $derived(pending?.comment === undefined ? cell.comment : pending.comment !== '');
+	const hasNote = $derived(pending?.note === undefined ? cell.note : pending.note !== '');
 	/** Whether the score is the one that is saved. */
 	const isPlain = $derived(typeof pending?.text !== 'string' && !problem);
 	const shown = $derived((isAdjusted && isPlain && cell.adjusted) || text);
@@ -56,9 +57,10 @@
 		>{#if shown !== text}<small>{text}</small>{/if}{shown}</span
 	>
 {/if}
-{#if flag || hasComment || isOdd || pending}
+{#if flag || hasComment || hasNote || isOdd || pending}
 	{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
 	{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
+	{#if hasNote}<span class="note" title="has a note of yours"></span>{/if}
 	{#if isOdd}<i class="diamond mark" class:corner={isFull}></i>{:else if pending}<span class="waiting"
 		></span>{/if}
 {/if}
@@ -108,6 +110,15 @@
 		border: solid transparent;
 		border-width: 0 7px 7px 0;
 		border-right-color: var(--juniper);
+	}
+	/* Below the fold of a comment for the family: a note is a line at the edge. */
+	.note {
+		position: absolute;
+		right: 0;
+		bottom: 3px;
+		width: 2px;
+		height: 10px;
+		background: var(--slate);
 	}
 	.missing-bar,
 	.dots {

@@ -157,7 +157,8 @@
 		const act = actOf(event, selection.typed, isPlaced);
 		if (!act) return;
 		if (act.kind === 'step' && !selection.step(act.by)) return;
-		event.preventDefault();
+		// What an input method begins goes into the field that opens for it.
+		if (event.key !== 'Process') event.preventDefault();
 		await perform(act);
 	}
 
@@ -195,6 +196,9 @@
 			case 'menu':
 				openMenu();
 				return;
+			case 'all':
+				selection.all();
+				break;
 		}
 		isPlaced = false;
 		await focus();

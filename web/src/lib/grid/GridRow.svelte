@@ -71,6 +71,7 @@
 			cell.dropped ? 'dropped' : '',
 			cell.flag,
 			cell.comment ? 'with a comment' : '',
+			cell.note ? 'with a note' : '',
 			cell.slip ?? '',
 			column.lock ? 'locked' : '',
 			problem?.message ?? ''
@@ -125,7 +126,7 @@
 					class:iced={isIced}
 					class:crossed={cell.level !== null && cell.level > 35 && cell.level < 65}
 					class:faint={cell.dropped}
-					class:marked={cell.flag || cell.comment || cell.slip || pending || problem}
+					class:marked={cell.flag || cell.comment || cell.note || cell.slip || pending || problem}
 					style:--level={isIced ? `${cell.level}%` : undefined}
 					class:out={column.apart}
 					class:somebody

@@ -34,7 +34,14 @@
 		const found = pasted?.entries.find((each) => each.student === student && each.assignment === assignment);
 		return found ? `${called(student)}, ${found.work}` : 'A cell';
 	};
-	const count = $derived(pasted?.entries.length ?? 0);
+	/** How many would be taken, once that is known. */
+	let refused = $state(0);
+	$effect(() => {
+		const asked = would;
+		refused = 0;
+		void asked?.then((found) => asked === would && (refused = found?.refused.length ?? 0));
+	});
+	const count = $derived((pasted?.entries.length ?? 0) - refused);
 	const words = $derived(count === 1 ? '1 score' : `${count} scores`);
 </script>
 
@@ -72,6 +79,13 @@
 						{/each}
 					</ul>
 					<p>These are pointed out in their cells; what was there stays.</p>
+				{/if}
+				{#if found.above.length}
+					<ul class="look" aria-label="What lies above the points">
+						{#each found.above as each (`${each.student} ${each.assignment}`)}
+							<li><b>{named(each)}</b>: {each.message}</li>
+						{/each}
+					</ul>
 				{/if}
 				<p>{changed(found)}</p>
 				{#if found.grades}<div class="list">

@@ -33,7 +33,8 @@ describe('a paste over scores', () => {
 				marks: 1,
 				changes: [change],
 				elsewhere: [],
-				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }]
+				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }],
+				above: []
 			})
 		});
 		const onpaste = open();
@@ -48,7 +49,7 @@ describe('a paste over scores', () => {
 			{ student: 1, assignment: 1, text: '11' },
 			{ student: 2, assignment: 1, text: '12' }
 		]);
-		await user.click(screen.getByRole('button', { name: 'Paste 2 scores' }));
+		await user.click(screen.getByRole('button', { name: 'Paste 1 score' }));
 		expect(onpaste).toHaveBeenCalledWith(made);
 	});
 
@@ -63,7 +64,8 @@ describe('a paste over scores', () => {
 		serve({
 			'POST /api/classes/1/scores/tried': () => ({
 				grades: 1, up: 1, down: 0, marks: 1, changes: [change], elsewhere: [],
-				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }]
+				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }],
+				above: []
 			})
 		}); // prettier-ignore
 		open(vi.fn(), true);

@@ -28,8 +28,8 @@ export function plainName(name: string): string {
 
 /**
  * Which of the students each pasted row is for, where the first cells are names: by given and family name in either
- * order, of namesakes with their number. Null where they are none; -1 stands for a name that is nobody's, or more than
- * one's.
+ * order, by one of them where nobody else has it, of namesakes with their number. Null where they are none; -1 stands
+ * for a name that is nobody's, or more than one's.
  */
 export function matched(
 	rows: string[][],
@@ -38,13 +38,19 @@ export function matched(
 	if (rows.some((row) => row.length < 2)) return null;
 	const names = students.map((each) => plainName(`${each.given_name} ${each.family_name}`));
 	const numbered = students.map((each) => plainName(nameOf(each)));
+	const families = students.map((each) => plainName(each.family_name));
+	const given = students.map((each) => plainName(each.given_name));
 	const found = rows.map((row) => {
 		const name = plainName(row[0] ?? '');
 		if (!name) return -1;
-		const first = names.indexOf(name);
-		if (first < 0) return numbered.indexOf(name);
-		return first === names.lastIndexOf(name) ? first : -1;
+		const isOne = (all: string[]) => all.indexOf(name) >= 0 && all.indexOf(name) === all.lastIndexOf(name);
+		if (names.includes(name)) return isOne(names) ? names.indexOf(name) : -1;
+		if (numbered.includes(name)) return numbered.indexOf(name);
+		// Somebody's family name that is another's given name could be either's.
+		const alone = [families, given].filter((all) => all.includes(name));
+		return alone.length === 1 && isOne(alone[0]!) ? alone[0]!.indexOf(name) : -1;
 	});
-	const isNames = found.filter((each) => each >= 0).length * 2 >= rows.length;
+	const said = rows.filter((row) => row.some(Boolean)).length;
+	const isNames = found.filter((each) => each >= 0).length * 2 >= said;
 	return isNames ? found : null;
 }

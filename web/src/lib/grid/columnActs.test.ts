@@ -44,7 +44,9 @@ describe('acts on a column', () => {
 		expect(asked[0]!.body).toEqual({
 			term: 7,
 			entries: [{ student: 3, assignment: 1, text: 'EX' }],
-			closed: {}
+			closed: {},
+			deleted: [],
+			brought_back: []
 		});
 		expect(given()).toEqual(['3 EX']);
 		expect(notice.text).toBe('1 get EX. Ctrl Z takes it back.');

@@ -142,7 +142,7 @@ export class ColumnActs {
 			{ words: 'Duplicate it', act: () => notice.tried(this.#editing.duplicate(id)) },
 			{
 				words: 'Delete it with its scores; both can be brought back for 30 days',
-				act: () => notice.tried(this.#editing.remove('assignment', id))
+				act: () => this.#remove(id)
 			}
 		];
 	}
@@ -163,6 +163,21 @@ export class ColumnActs {
 				act: () => this.give(this.blanks, () => text, text)
 			}))
 		];
+	}
+
+	/** Deleting moves grades where it has scores: which, is shown first. */
+	#remove(id: number): Promise<void> {
+		const { name } = this.column();
+		return consequence.ask({
+			classId: this.classId,
+			term: this.grid().term_id,
+			title: `Delete ${name}`,
+			deleted: [id],
+			verb: 'Delete it',
+			called: this.#called,
+			act: () =>
+				notice.tried(this.#editing.remove('assignment', id), `${name} is deleted. Ctrl Z brings it back.`)
+		});
 	}
 
 	get #called(): Called {

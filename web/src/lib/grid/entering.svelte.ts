@@ -1,6 +1,7 @@
 /** What stands in the cells of a grid, and how something is entered in them. */
 import type { Shapes } from '$lib/api/client';
 import type { How, Place, Problem, Waiting } from '$lib/saving/queue';
+import { read } from '$lib/saving/line';
 import { saving } from '$lib/saving/saving.svelte';
 import type { Cell } from './selection.svelte';
 
@@ -92,9 +93,28 @@ export class Entering {
 		const { where, version } = begun;
 		const problem = saving.problem(where);
 		const cell = this.grid().rows.find((each) => each.student_id === where.student)?.cells[where.assignment];
-		if (text.trim() === saving.shown(where, cell?.text ?? '') && !problem) return;
+		// As on a paper of a stack: a flag's letter after the score, and a comment after a semicolon.
+		const line = read(text);
+		const beside = {
+			...(line.flag === undefined ? {} : { flag: line.flag }),
+			...(line.comment === undefined ? {} : { comment: line.comment })
+		};
+		const hasBeside = Object.keys(beside).length > 0;
+		const isSame = line.text === saving.shown(where, cell?.text ?? '') && !problem;
+		if (isSame && !hasBeside) return;
+		const leavesScore = hasBeside && (isSame || !line.text);
+		const was = {
+			flag: saving.beside(where, 'flag', cell?.flag ?? ''),
+			comment: saving.beside(where, 'comment', cell?.comment ?? '')
+		};
 		void saving.enter(
-			{ ...where, text: text.trim(), version: problem?.theirs?.version ?? version },
+			{
+				...where,
+				text: leavesScore ? null : line.text,
+				version: problem?.theirs?.version ?? version,
+				...beside,
+				...(hasBeside ? { was } : {})
+			},
 			this.grid().term_id
 		);
 	}

@@ -38,6 +38,19 @@ describe('entering in the grid', () => {
 		expect(entered()).toEqual(['1.1 17 on 2']);
 	});
 
+	it('reads a flag and a comment behind the score, and halves, as a stack does', () => {
+		const typed = (text: string) => {
+			enter.mockClear();
+			entering.begin(first);
+			entering.enter(text);
+			return enter.mock.calls[0]?.[0];
+		};
+		expect(typed('9½ L; well drawn')).toMatchObject({ text: '9.5', flag: 'late', comment: 'well drawn' });
+		expect(typed('; well drawn')).toMatchObject({ text: null, comment: 'well drawn', was: { comment: '' } });
+		expect(typed('12 I')).toMatchObject({ text: null, flag: 'incomplete' });
+		expect(typed('12')).toBeUndefined();
+	});
+
 	it('builds on the version that stood there when typing began, not on a colleague’s since', () => {
 		entering.begin(first);
 		grid.rows[0]!.cells[1]!.version = 3;

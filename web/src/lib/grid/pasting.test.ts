@@ -55,6 +55,25 @@ describe('what a paste would enter', () => {
 		]);
 	});
 
+	it('takes nothing of somebody whom the list names more than once, and says whom', () => {
+		const [entries, words] = told('Adeyemi\t7\nSigne Åkerlund\t8\nTolu Adeyemi\t9');
+		expect(entries).toEqual(['2.1 >8']);
+		expect(words).toEqual([
+			'Not pasted, for the list names them more than once: Tolu Adeyemi. Leave one line for each.'
+		]);
+	});
+
+	it('knows a family name or a given name alone where nobody else has it', () => {
+		expect(told('Åkerlund\t8\nTolu\t7')).toEqual([['2.1 >8', '1.1 9>7'], []]);
+		expect(told('Åkerlund\t8\nLena\t7')[1]).toHaveLength(1);
+	});
+
+	it('counts no empty line', () => {
+		expect(told('11\n12\n\n\n')).toEqual([['1.1 9>11', '2.1 >12'], []]);
+		expect(told('Signe Åkerlund\t8\n\t\n')).toEqual([['2.1 >8'], []]);
+		expect(told('')).toEqual([['1.1 9>'], []]);
+	});
+
 	it('takes a column of plain numbers for scores, not for names', () => {
 		expect(told('15\n16')[0]).toEqual(['1.1 9>15', '2.1 >16']);
 	});

@@ -2,6 +2,7 @@
 import type { Shapes } from '$lib/api/client';
 import { LONGEST, matched, parse } from './clipboard';
 import type { Cell } from './selection.svelte';
+import { nameOf } from './view';
 
 export interface PastedEntry {
 	student: number;
@@ -18,6 +19,15 @@ export interface Pasted {
 	words: string[];
 }
 
+/** Stands for a row of somebody whom another row names too. */
+const TWICE = -2;
+
+/** The rows without empty ones after the last that holds something; what is empty altogether is one empty row. */
+function withoutEmptyEnd(rows: string[][]): string[][] {
+	const last = rows.findLastIndex((row) => row.some(Boolean));
+	return last < 0 ? rows.slice(0, 1) : rows.slice(0, last + 1);
+}
+
 /** A single cell fills the whole rectangle that is chosen; anything else begins at its first cell. */
 export function pasted(
 	text: string,
@@ -31,11 +41,21 @@ export function pasted(
 				`This is ${(text.length / 1_000_000).toFixed(1)} million characters; at most one million are taken. Copy fewer rows at a time.`
 			]
 		};
-	let rows = parse(text);
+	let rows = withoutEmptyEnd(parse(text));
 	const words: string[] = [];
 	const names = matched(rows, grid.rows);
 	if (names) {
-		const strangers = rows.filter((_, place) => names[place]! < 0).map((row) => row[0]);
+		const twice = [...new Set(names.filter((each, place) => each >= 0 && names.indexOf(each) < place))];
+		if (twice.length) {
+			const called = twice.map((each) => nameOf(grid.rows[each]!));
+			words.push(
+				`Not pasted, for the list names them more than once: ${called.slice(0, 8).join('; ')}. Leave one line for each.`
+			);
+			names.forEach((each, place) => twice.includes(each) && (names[place] = TWICE));
+		}
+		const strangers = rows
+			.filter((row, place) => names[place] === -1 && row.some(Boolean))
+			.map((row) => row[0]);
 		if (strangers.length)
 			words.push(
 				`Not pasted, for there is nobody, or more than one, of this name here: ${strangers.slice(0, 8).join('; ')}.`

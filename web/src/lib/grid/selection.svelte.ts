@@ -85,6 +85,14 @@ export class Selection {
 		this.at = cell;
 	}
 
+	/** Choose all cells. */
+	all(): void {
+		this.keep();
+		const { rows, columns } = this.size();
+		this.anchor = { row: rows - 1, column: columns - 1 };
+		this.at = { row: 0, column: 0 };
+	}
+
 	/** Go along with cells that have moved; `moved` tells where one is now, or null where it is no longer there. False where
 	 * the cell that one was in has gone. */
 	follow(moved: (cell: Cell) => Cell | null): boolean {
@@ -127,7 +135,7 @@ export type Act =
 	| { kind: 'extend'; rows: number; columns: number }
 	| { kind: 'step'; by: 1 | -1 }
 	| { kind: 'type'; text: string }
-	| { kind: 'edit' | 'drop' | 'clear' | 'menu' | 'fill' };
+	| { kind: 'edit' | 'drop' | 'clear' | 'menu' | 'fill' | 'all' };
 
 const ARROWS: Record<string, [number, number]> = {
 	ArrowUp: [-1, 0],
@@ -138,11 +146,26 @@ const ARROWS: Record<string, [number, number]> = {
 
 /** The act of a key, or null where the browser is to do what it does. */
 export function actOf(
-	key: { key: string; shiftKey: boolean; ctrlKey: boolean; metaKey: boolean; altKey: boolean },
+	key: {
+		key: string;
+		shiftKey: boolean;
+		ctrlKey: boolean;
+		metaKey: boolean;
+		altKey: boolean;
+		isComposing?: boolean;
+		getModifierState?: (name: string) => boolean;
+	},
 	typed: string | null,
 	isPlaced: boolean
 ): Act | null {
+	// An input method is making letters of what is typed: it begins in an empty field, and its keys are its own.
+	if (key.isComposing) return null;
+	if (key.key === 'Process') return typed === null ? { kind: 'type', text: '' } : null;
+	// Many keyboards have [ and the like with AltGr.
+	if (key.getModifierState?.('AltGraph'))
+		return typed === null && key.key.length === 1 ? { kind: 'type', text: key.key } : null;
 	if (typed === null && key.ctrlKey && key.key.toLowerCase() === 'd') return { kind: 'fill' };
+	if (typed === null && (key.ctrlKey || key.metaKey) && key.key.toLowerCase() === 'a') return { kind: 'all' };
 	if (key.altKey || ((key.ctrlKey || key.metaKey) && !['Home', 'End'].includes(key.key))) return null;
 	const arrow = ARROWS[key.key];
 	// Once the caret was placed in the text by F2, the arrows along the line belong to the text.

@@ -67,6 +67,22 @@ describe('keys in the grid', () => {
 		expect(actOf(key(name), typed, isPlaced)).toEqual(act);
 	});
 
+	it('choose all with Ctrl A, and leave it to the field where something is typed', () => {
+		const key = { key: 'a', shiftKey: false, ctrlKey: true, metaKey: false, altKey: false };
+		expect(actOf(key, null, false)).toEqual({ kind: 'all' });
+		expect(actOf(key, '12', false)).toBeNull();
+	});
+
+	it('begin a cell with AltGr, and leave an input method its keys', () => {
+		const bare = { shiftKey: false, ctrlKey: true, metaKey: false, altKey: true };
+		const altGr = { ...bare, key: '[', getModifierState: (name: string) => name === 'AltGraph' };
+		expect(actOf(altGr, null, false)).toEqual({ kind: 'type', text: '[' });
+		const plain = { ...bare, ctrlKey: false, altKey: false };
+		expect(actOf({ ...plain, key: 'Process' }, null, false)).toEqual({ kind: 'type', text: '' });
+		expect(actOf({ ...plain, key: 'Process' }, '', false)).toBeNull();
+		expect(actOf({ ...plain, key: 'Enter', isComposing: true }, '', false)).toBeNull();
+	});
+
 	it('turn round with Shift and leave Ctrl and Alt to the browser', () => {
 		expect(actOf(key('Enter', { shiftKey: true }), null, false)).toEqual({
 			kind: 'move',

@@ -4,6 +4,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import DateField from '$lib/ui/DateField.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { onOpening } from '$lib/ui/opening.svelte';
 	import { collectable, setting, type Office, type OfficeTerm } from './office';
 
 	let {
@@ -16,9 +17,20 @@
 	let problem = $state({ term: '', window: '' });
 	const old = $derived(opened === 'new' ? null : opened);
 
-	$effect(() => {
-		if (!opened) return;
-		problem = { term: '', window: '' };
+	/** What stood in each form as it was opened or kept: the dialog stays while the other holds something else. */
+	let kept = { term: '', window: '' };
+	const said = () => ({ term: JSON.stringify(term), window: JSON.stringify(frame) });
+
+	onOpening(
+		() => (opened === 'new' ? opened : opened?.id),
+		() => {
+			problem = { term: '', window: '' };
+			fill();
+			kept = said();
+		}
+	);
+
+	function fill(): void {
 		if (!old) {
 			term = { name: '', kind: 'quarter', starts: '', ends: '' };
 			return;
@@ -34,7 +46,7 @@
 			collects: [...(window?.collects ?? ['mark', 'percent', 'comment'])],
 			binding: [...(window?.binding ?? [])]
 		};
-	});
+	}
 
 	async function keep(event: SubmitEvent, what: 'term' | 'window'): Promise<void> {
 		event.preventDefault();
@@ -48,7 +60,8 @@
 			} else await setting.addTerm(office.year_id, term);
 			problem[what] = '';
 			await onchange();
-			opened = null;
+			kept[what] = said()[what];
+			if (!old || JSON.stringify(kept) === JSON.stringify(said())) opened = null;
 		} catch (error) {
 			problem[what] = words(error);
 		}

@@ -2,7 +2,14 @@
 	/** The adjustments of an assignment: steps, one after another, that change what a number counts as. */
 	type Step = Record<string, unknown>;
 
-	let { steps, onchange }: { steps: Step[]; onchange: (steps: Step[]) => void } = $props();
+	let {
+		steps,
+		onchange
+	}: {
+		steps: Step[];
+		/** Changes the steps there are by then: what was changed before may not be saved yet. */
+		onchange: (make: (steps: Step[]) => Step[]) => unknown;
+	} = $props();
 
 	/** Each kind in words, with the field that holds its number. */
 	const kinds: Record<string, { words: string; field?: string; unit?: string; first?: string }> = {
@@ -17,11 +24,11 @@
 	function add(kind: string): void {
 		const { field, first } = kinds[kind]!;
 		const line = kind === 'line' ? { from: ['0', '100'], to: ['50', '100'] } : {};
-		onchange([...steps, { kind, ...(field ? { [field]: first } : {}), ...line }]);
+		onchange((now) => [...now, { kind, ...(field ? { [field]: first } : {}), ...line }]);
 	}
 
 	function set(index: number, field: string, value: unknown): void {
-		onchange(steps.map((step, place) => (place === index ? { ...step, [field]: value } : step)));
+		onchange((now) => now.map((step, place) => (place === index ? { ...step, [field]: value } : step)));
 	}
 
 	function end(step: Step, name: 'from' | 'to', place: 0 | 1): string {
@@ -29,9 +36,14 @@
 	}
 
 	function setEnd(index: number, name: 'from' | 'to', place: 0 | 1, value: string): void {
-		const pair = [...((steps[index]![name] as string[] | undefined) ?? ['0', '0'])];
-		pair[place] = value;
-		set(index, name, pair);
+		onchange((now) =>
+			now.map((step, at) => {
+				if (at !== index) return step;
+				const pair = [...((step[name] as string[] | undefined) ?? ['0', '0'])];
+				pair[place] = value;
+				return { ...step, [name]: pair };
+			})
+		);
 	}
 </script>
 
@@ -66,7 +78,8 @@
 				/> %
 			{/each}
 		{/if}
-		<button aria-label="Remove step {index + 1}" onclick={() => onchange(steps.toSpliced(index, 1))}>×</button
+		<button aria-label="Remove step {index + 1}" onclick={() => onchange((now) => now.toSpliced(index, 1))}
+			>×</button
 		>
 	</p>
 {/each}

@@ -3,6 +3,7 @@
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { onOpening } from '$lib/ui/opening.svelte';
 	import type { Reporting } from './reporting';
 	import { counted } from './rows';
 	import Students from './Students.svelte';
@@ -18,12 +19,14 @@
 	let problem = $state('');
 	const empty = $derived(report.rows.filter((row) => !row.comment.trim()));
 
-	$effect(() => {
-		if (!open) return;
-		problem = '';
-		const free = empty.map((row) => row.student_id);
-		chosen = many.length > 1 ? free.filter((student) => many.includes(student)) : free;
-	});
+	onOpening(
+		() => open,
+		() => {
+			problem = '';
+			const free = empty.map((row) => row.student_id);
+			chosen = many.length > 1 ? free.filter((student) => many.includes(student)) : free;
+		}
+	);
 
 	async function begin(event: SubmitEvent): Promise<void> {
 		event.preventDefault();

@@ -4,6 +4,7 @@
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { onOpening } from '$lib/ui/opening.svelte';
 	import type { Reporting } from './reporting';
 	import { both, counted, held, standing, type Row } from './rows';
 	import { nameOf } from '$lib/grid/view';
@@ -34,15 +35,21 @@
 	const bound = $derived(report.rows.filter((row) => held(row).length && row.state !== 'no_grade'));
 	const grades = $derived(counted(chosen.length, 'grade'));
 
-	$effect(() => {
-		if (!open) return;
-		// One number for this posting: pressed twice, or sent again, it is made once.
-		request = newNumber();
-		termName = '';
-		problem = '';
-		const ready = stands.ready.map((row) => row.student_id);
-		chosen = many.length > 1 ? ready.filter((student) => many.includes(student)) : ready;
-	});
+	onOpening(
+		() => open,
+		() => {
+			// One number for this posting: pressed twice, or sent again, it is made once.
+			request = newNumber();
+			termName = '';
+			problem = '';
+			const ready = stands.ready.map((row) => row.student_id);
+			chosen = many.length > 1 ? ready.filter((student) => many.includes(student)) : ready;
+		}
+	);
+
+	function choose(row: Row, isOn: boolean): void {
+		all([row], isOn);
+	}
 
 	function all(rows: Row[], isOn: boolean): void {
 		const these = rows.map((row) => row.student_id);
@@ -84,7 +91,12 @@
 
 {#snippet tick(row: Row)}
 	<label class="tick"
-		><input type="checkbox" bind:group={chosen} value={row.student_id} disabled={held(row).length > 0} />
+		><input
+			type="checkbox"
+			checked={chosen.includes(row.student_id)}
+			onchange={(event) => choose(row, event.currentTarget.checked)}
+			disabled={held(row).length > 0}
+		/>
 		{nameOf(row)}</label
 	>
 {/snippet}
@@ -140,10 +152,19 @@
 				<input
 					type="checkbox"
 					checked={isAll(unready)}
+					indeterminate={!isAll(unready) && unready.some((row) => chosen.includes(row.student_id))}
 					onchange={(event) => all(unready, event.currentTarget.checked)}
 				/>
 				also the {unready.length} whose comment is not ready, as it is now
 			</label>
+			<details>
+				<summary>who they are</summary>
+				<ul>
+					{#each unready as row (row.student_id)}
+						<li>{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span></li>
+					{/each}
+				</ul>
+			</details>
 		{/if}
 		{#if plain.length}
 			<details>

@@ -3,6 +3,7 @@
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { onOpening } from '$lib/ui/opening.svelte';
 	import Documents from './Documents.svelte';
 	import Students from './Students.svelte';
 
@@ -29,12 +30,14 @@
 	let problem = $state('');
 	const posted = $derived(report.rows.filter((row) => row.posted));
 
-	$effect(() => {
-		if (!open) return;
-		problem = '';
-		const these = posted.map((row) => row.student_id);
-		chosen = many.length > 1 ? these.filter((student) => many.includes(student)) : these;
-	});
+	onOpening(
+		() => open,
+		() => {
+			problem = '';
+			const these = posted.map((row) => row.student_id);
+			chosen = many.length > 1 ? these.filter((student) => many.includes(student)) : these;
+		}
+	);
 
 	async function make(event: SubmitEvent): Promise<void> {
 		event.preventDefault();

@@ -6,6 +6,7 @@
 	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import type { Editing } from '$lib/planning/editing';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { Latest } from '$lib/ui/latest.svelte';
 
 	let {
 		classId,
@@ -22,6 +23,8 @@
 			),
 		enabled: open
 	}));
+
+	const steps = new Latest<Record<string, unknown>[]>(() => plan.data?.adjust ?? [], set);
 
 	async function set(adjust: Record<string, unknown>[]): Promise<void> {
 		try {
@@ -40,7 +43,7 @@
 				Every percent of {plan.data.term.toLowerCase()} goes through these steps before its mark is looked up. They
 				wait in a draft until you apply it; overrides stay as they are.
 			</p>
-			<div><AdjustSteps steps={plan.data.adjust} onchange={set} /></div>
+			<div><AdjustSteps steps={steps.now} onchange={(make) => steps.change(make)} /></div>
 			<p class="problem" role="alert">{problem}</p>
 			{#if plan.data.has_draft}<DraftBand {classId} {term} {editing} />{/if}
 		{:else if plan.isError && !plan.data}<p class="problem" role="alert">{words(plan.error)}</p>

@@ -7,7 +7,7 @@
 	import { shownName } from '$lib/grid/view';
 	import { find } from './finding';
 	import Found from './Found.svelte';
-	import { read, type Line } from './line';
+	import { read, type Line } from '$lib/saving/line';
 	import Pad from './Pad.svelte';
 
 	let {

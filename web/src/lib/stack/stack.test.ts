@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { begins, find } from './finding';
-import { read } from './line';
+import { read } from '$lib/saving/line';
 
 describe('the line of a paper', () => {
 	it('is a score, a flag and a comment', () => {

@@ -5,6 +5,9 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import Changes from '$lib/consequence/Changes.svelte';
+	import { consequenceOf } from '$lib/consequence/consequence.svelte';
+	import { changed } from '$lib/consequence/words';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Icicle from '$lib/icicle/Icicle.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
@@ -186,6 +189,7 @@
 	<HistoryDialog
 		classId={id}
 		{editing}
+		term={data.term_id}
 		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
 	/>
 	<ScalesDialog
@@ -215,6 +219,18 @@
 		{/if}
 		Undoing brings it back as it was.
 	</p>
+	{#if doomed?.kind === 'assignment' && plan.data}
+		{#await consequenceOf({ classId: id, term: plan.data.term_id, deleted: [doomed.id] })}
+			<p class="text-slate" role="status">Working out whose grades that moves…</p>
+		{:then would}
+			<p>{changed(would)}</p>
+			{#if would.grades}<div class="max-h-[40vh] overflow-auto">
+					<Changes {would} now="now" then="without it" />
+				</div>{/if}
+		{:catch error}
+			<p class="problem" role="alert">{words(error)}</p>
+		{/await}
+	{/if}
 	<p class="mt-4 flex gap-3">
 		<button class="btn" onclick={remove}>Delete {doomed?.name}</button>
 		<button class="btn quiet" onclick={() => (doomed = null)}>Keep it</button>

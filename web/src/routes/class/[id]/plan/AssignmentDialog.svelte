@@ -2,6 +2,7 @@
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { Latest } from '$lib/ui/latest.svelte';
 	import AdjustSteps from '$lib/planning/AdjustSteps.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -69,9 +70,21 @@
 		return change(body, 'shown_from');
 	}
 
+	const chosen = new Latest<number[]>(
+		() => each?.chosen ?? [],
+		(list) => change({ chosen: list }, 'chosen')
+	);
+	const standards = new Latest<string[]>(
+		() => each?.standards ?? [],
+		(list) => change({ standards: list }, 'standards')
+	);
+	const steps = new Latest<Record<string, unknown>[]>(
+		() => each?.adjust ?? [],
+		(list) => change({ adjust: list }, 'adjust')
+	);
+
 	function choose(student: number, isChosen: boolean): Promise<void> {
-		const now = each?.chosen ?? [];
-		return change({ chosen: isChosen ? [...now, student] : now.filter((one) => one !== student) }, 'chosen');
+		return chosen.change((now) => [...now.filter((one) => one !== student), ...(isChosen ? [student] : [])]);
 	}
 
 	function give(forEveryone: boolean): Promise<void> {
@@ -114,16 +127,14 @@
 				<span class="label">Standards it gives evidence of, with commas between</span>
 				<input
 					class="field"
-					value={each.standards.join(', ')}
-					onchange={(event) => change({ standards: listed(event.currentTarget.value) }, 'standards')}
+					value={standards.now.join(', ')}
+					onchange={(event) => standards.change(() => listed(event.currentTarget.value))}
 				/>{@render reason('standards')}
 				{#if plan.standards.length}<span class="slate offered"
 						>The school’s:
-						{#each plan.standards.filter((name) => !each.standards.includes(name)) as name (name)}
-							<button
-								class="link"
-								type="button"
-								onclick={() => change({ standards: [...each.standards, name] }, 'standards')}>{name}</button
+						{#each plan.standards.filter((name) => !standards.now.includes(name)) as name (name)}
+							<button class="link" type="button" onclick={() => standards.change((now) => [...now, name])}
+								>{name}</button
 							>
 						{:else}all are named.{/each}</span
 					>{/if}
@@ -245,7 +256,7 @@
 				<label><input type="checkbox" checked={each.closed} onchange={ticked('closed')} /> closed</label>
 			</div>
 			<div class="all">
-				<AdjustSteps steps={each.adjust} onchange={(adjust) => change({ adjust }, 'adjust')} />
+				<AdjustSteps steps={steps.now} onchange={(make) => steps.change(make)} />
 				{@render reason('adjust')}
 			</div>
 			<div>
@@ -285,7 +296,7 @@
 							<label
 								><input
 									type="checkbox"
-									checked={each.chosen.includes(student.id)}
+									checked={chosen.now.includes(student.id)}
 									onchange={(event) => choose(student.id, event.currentTarget.checked)}
 								/>
 								{student.name}</label

@@ -3,15 +3,17 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
+	import { consequence } from '$lib/consequence/consequence.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		classId,
+		term,
 		editing,
 		open = $bindable(false)
-	}: { classId: number; editing: Editing; open: boolean } = $props();
+	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
 	const events = createQuery(() => ({
 		queryKey: ['class', classId, 'plan-history'],
 		queryFn: () =>
@@ -27,7 +29,16 @@
 	}));
 
 	function bringBack(assignment: number, name: string): Promise<void> {
-		return notice.tried(editing.bringBack(assignment), `${name} is back, with its scores.`);
+		// What is asked stands in a dialog of its own.
+		open = false;
+		return consequence.ask({
+			classId,
+			term,
+			title: `Bring ${name} back`,
+			broughtBack: [assignment],
+			verb: 'Bring it back',
+			act: () => notice.tried(editing.bringBack(assignment), `${name} is back, with its scores.`)
+		});
 	}
 
 	async function back(event: number, at: string): Promise<void> {

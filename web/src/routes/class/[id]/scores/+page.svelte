@@ -6,6 +6,7 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { consequenceOf } from '$lib/consequence/consequence.svelte';
 	import { api, ask, type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/frame/pulse.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
@@ -179,7 +180,24 @@
 
 	const explain = (row: Row): void => void (explained = { id: row.student_id, name: called(row.student_id) });
 
-	function acts({ row, column: work }: Here, chosen: Here[]): MenuAct[] {
+	/** Give work to a student who was not chosen for it, or came after it was due. */
+	async function assign(row: Row, work: Column): Promise<void> {
+		const path = { class_id: id, assignment_id: work.id, student: row.student_id };
+		await notice.tried(
+			saving.during(
+				ask(
+					api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/students/{student}', {
+						params: { path }
+					})
+				)
+			),
+			`${called(row.student_id)} has ${work.name} now. Ctrl Z takes it back.`
+		);
+		await refresh();
+	}
+
+	function acts(here: Here, chosen: Here[]): MenuAct[] {
+		const { row, column: work } = here;
 		const flags = [
 			['t', 'late'],
 			['i', 'incomplete'],
@@ -191,6 +209,9 @@
 		return [
 			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
 			{ key: 'c', words: 'comment for the family', act: () => comment(row, work) },
+			...(here.cell.state === 'not_assigned'
+				? [{ key: 'g', words: `give it to ${called(row.student_id)}`, act: () => assign(row, work) }]
+				: []),
 			...flags.map(([key, name]) => ({
 				key,
 				words: name || 'no flag',
@@ -228,14 +249,23 @@
 		);
 	}
 
-	function onpasted(made: Pasted): void {
+	/** What overwrites, has no place, cannot be read or lies above the points is shown before it is entered. */
+	async function onpasted(made: Pasted): Promise<void> {
 		const overwrites = made.entries.some((each) => each.before);
-		if (made.words.length || overwrites) paste = made;
+		if (made.words.length || overwrites || !made.entries.length) {
+			paste = made;
+			return;
+		}
+		const would = await consequenceOf({ classId: id, term: grid.data!.term_id, entries: made.entries }).catch(
+			() => null
+		);
+		if (would?.refused.length || would?.above.length) paste = made;
 		else void enterPasted(made);
 	}
 
 	async function enterPasted(made: Pasted): Promise<void> {
 		paste = null;
+		if (!made.entries.length) return;
 		const typed = made.entries.map(({ student, assignment, text, version }) => ({
 			classId: id, student, assignment, text, version, how: 'pasted' as const
 		})); // prettier-ignore

@@ -16,7 +16,7 @@
 	import type { Row } from '$lib/grid/entering.svelte';
 	import Paper from '$lib/stack/Paper.svelte';
 	import Roster from '$lib/stack/Roster.svelte';
-	import type { Line } from '$lib/stack/line';
+	import type { Line } from '$lib/saving/line';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
