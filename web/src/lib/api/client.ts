@@ -23,7 +23,8 @@ export class Refusal extends Error {
 /** How long an answer is waited for, in ms, where it is asked for again: a connection can be there and lead nowhere. */
 export const PATIENCE = 30_000;
 
-const UNREACHED = 'Hoarfrost cannot be reached just now. What you entered is kept here.';
+const UNREACHED =
+	'Hoarfrost cannot be reached just now, and nothing of this was done. Try again once the connection is back.';
 
 function token(): string {
 	return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';

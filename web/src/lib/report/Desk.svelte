@@ -5,7 +5,9 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { signed } from '$lib/frame/session.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { UnsentText } from '$lib/saving/unsent.svelte';
 	import Bank from './Bank.svelte';
 	import Evidence from './Evidence.svelte';
 	import type { Reporting } from './reporting';
@@ -41,8 +43,6 @@
 		onhistory: () => void;
 	} = $props();
 
-	const PAUSE = 700;
-	const AGAIN = 4000;
 	const LONGEST_NARRATIVE = 20_000;
 	const queries = useQueryClient();
 	// The desk is made anew for each student and term, so that the row it begins with is the one it keeps.
@@ -50,7 +50,6 @@
 	const { student_id: student, comment_version, comment: given } = row;
 	// svelte-ignore state_referenced_locally
 	const path = { class_id: classId, term: report.term_id, student };
-	const keptHere = `hoarfrost-comment ${path.class_id} ${path.term} ${student}`;
 	const evidence = createQuery(() => ({
 		queryKey: ['class', classId, 'evidence', report.term_id, student],
 		queryFn: () =>
@@ -63,25 +62,33 @@
 		narrative: string | null;
 		by_standard: Record<string, string>;
 	}
-	function before(): Typed {
-		const found = localStorage.getItem(keptHere);
-		const untouched = { text: given, narrative: null, by_standard: {} };
-		if (found === null) return untouched;
-		try {
-			const read = JSON.parse(found) as Partial<Typed> | string;
-			if (typeof read === 'object') return { ...untouched, ...read };
-		} catch {
-			// A text kept before there was more than the text.
+	const unsent = new UnsentText<Typed>({
+		person: signed.current?.person_id ?? null,
+		place: `comment ${path.class_id} ${path.term} ${student}`,
+		given: { text: given, narrative: null, by_standard: {} },
+		version: comment_version,
+		isSame: (one, other) =>
+			one.text === other.text &&
+			(one.narrative === null || one.narrative === other.narrative) &&
+			Object.entries(one.by_standard).every(([name, text]) => other.by_standard[name] === text),
+		send: async (sent, version, is_ready) => {
+			const body = { ...sent, is_ready, version };
+			const saved = await saving
+				.during(
+					ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params: { path }, body }))
+				)
+				.catch(async (error: unknown) => {
+					// What somebody else wrote meanwhile is shown before one chooses.
+					if (error instanceof Refusal && error.field === 'version') await onchange();
+					throw error;
+				});
+			void onchange();
+			return saved.version;
 		}
-		return { ...untouched, text: found };
-	}
-	let typed = $state(before());
-	let kept: Typed = { text: given, narrative: null, by_standard: {} };
-	let version = comment_version;
-	let problem = $state('');
+	});
+	const typed = $derived(unsent.value);
 	let narrating = $state(false);
 	let box = $state<HTMLTextAreaElement>();
-	let timer: ReturnType<typeof setTimeout> | undefined;
 	const pronouns: Record<string, string> = { she: 'she, her', he: 'he, him', they: 'they, them' };
 	/** A comment on a standard as it is now. */
 	function onStandard(name: string): string {
@@ -95,44 +102,8 @@
 	const open = $derived(row.checks.filter((check) => check.words !== 'no comment'));
 
 	/** Every keystroke is kept in this browser until the server has it. */
-	function oninput(): void {
-		localStorage.setItem(keptHere, JSON.stringify(typed));
-		clearTimeout(timer);
-		timer = setTimeout(() => void save(false), PAUSE);
-	}
-
-	function isKept(one: Typed): boolean {
-		return (
-			one.text === kept.text &&
-			(one.narrative === null || one.narrative === kept.narrative) &&
-			Object.entries(one.by_standard).every(([name, text]) => kept.by_standard[name] === text)
-		);
-	}
-
-	async function save(isReady: boolean): Promise<boolean> {
-		clearTimeout(timer);
-		const sent = $state.snapshot(typed);
-		if (isKept(sent) && isReady === row.is_ready) {
-			localStorage.removeItem(keptHere);
-			return true;
-		}
-		try {
-			const body = { ...sent, is_ready: isReady, version };
-			const saved = await saving.during(
-				ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params: { path }, body }))
-			);
-			version = saved.version;
-			kept = sent;
-			problem = '';
-			if (isKept(typed)) localStorage.removeItem(keptHere);
-			void onchange();
-			return true;
-		} catch (error) {
-			problem = words(error);
-			if (error instanceof Refusal && error.isPassing) timer = setTimeout(() => void save(isReady), AGAIN);
-			return false;
-		}
-	}
+	const oninput = (): void => unsent.touch();
+	const save = (isReady: boolean): Promise<boolean> => unsent.save(isReady, row.is_ready);
 
 	/** Pressed again before the answer is here, nobody is passed over. */
 	let isGoing = false;
@@ -173,13 +144,9 @@
 	}
 
 	onDestroy(() => {
-		if (!isKept(typed)) void save(false);
-		clearTimeout(timer);
+		unsent.end();
 		void queries.invalidateQueries({ queryKey: ['class', classId, 'evidence', report.term_id, student] });
 	});
-
-	// What was typed here and never reached the server is sent as soon as the desk is opened again.
-	if (localStorage.getItem(keptHere) !== null) oninput();
 </script>
 
 <section class="desk" aria-label="Comment desk">
@@ -275,7 +242,7 @@
 			bind:value={typed.text}
 			{oninput}
 			{onkeydown}
-			onblur={() => save(row.is_ready && isKept(typed))}></textarea>
+			onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
 	</div>
 	{#each report.standards as name, place (name)}
 		<div class="box">
@@ -296,7 +263,7 @@
 					oninput();
 				}}
 				{onkeydown}
-				onblur={() => save(row.is_ready && isKept(typed))}></textarea>
+				onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
 		</div>
 	{/each}
 	{#if narrating || narrative}
@@ -316,10 +283,21 @@
 					typed.narrative = event.currentTarget.value;
 					oninput();
 				}}
-				onblur={() => save(row.is_ready && isKept(typed))}></textarea>
+				onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
 		</div>
 	{/if}
-	<p class="problem" role="alert">{problem}</p>
+	<p class="problem" role="alert">{unsent.problem}</p>
+	{#if unsent.isOvertaken}
+		<p class="flex gap-4">
+			<button class="link" onclick={() => unsent.insist(row.comment_version)}>Put mine in its place</button>
+			<button
+				class="link"
+				onclick={() =>
+					unsent.give({ text: row.comment, narrative: null, by_standard: {} }, row.comment_version)}
+				>Take theirs</button
+			>
+		</p>
+	{/if}
 	<Bank {classId} term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
 	<p class="foot">
 		<button class="btn" onclick={ready} disabled={!isSaid}
