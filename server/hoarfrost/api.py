@@ -83,4 +83,6 @@ def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
 
 @api.exception_handler(OperationalError)
 def _database_away(request: HttpRequest, error: OperationalError) -> HttpResponse:
-    return _answer(request, 503, "The database does not answer just now, and nothing was changed. Try again in a moment.")
+    return _answer(
+        request, 503, "The database does not answer just now, and nothing was changed. Try again in a moment."
+    )

@@ -7,6 +7,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import ProtectedError, Q
+from school.calendar import lies_in, put_in_order, rank
 from school.models import (
     CardDesign,
     Collected,
@@ -70,35 +71,18 @@ def set_term(year: SchoolYear, term: Term | None, given: Mapping[str, Any]) -> T
         raise Refused(
             f"{row.name} does not lie within the year, {year.starts:%-d %b %Y} to {year.ends:%-d %b %Y}.", "starts"
         )
-    outside = next((each for each in others if each.within_id == row.pk and not _lies_in(each, row)), None)
+    outside = next((each for each in others if each.within_id == row.pk and not lies_in(each, row)), None)
     if row.pk and outside is not None:
         raise Refused(
             f"{outside.name} is a part of {row.name} and would lie outside of it. Change that term first.", "ends"
         )
-    rivals = [each for each in others if _rank(each) == _rank(row)]
+    rivals = [each for each in others if rank(each) == rank(row)]
     clash = next((each for each in rivals if each.starts <= row.ends and row.starts <= each.ends), None)
     if clash is not None:
         raise Refused(f"{row.name} and {clash.name} would overlap. Change one of the days.", "starts")
     row.save()
-    _put_in_order([*others, row])
+    put_in_order([*others, row])
     return row
-
-
-def _rank(term: Term) -> int:
-    """Years hold semesters, and semesters the terms of assignments."""
-    return {TermKind.YEAR: 0, TermKind.SEMESTER: 1}.get(TermKind(term.kind), 2)
-
-
-def _lies_in(term: Term, larger: Term) -> bool:
-    return larger.starts <= term.starts and term.ends <= larger.ends
-
-
-def _put_in_order(terms: Sequence[Term]) -> None:
-    """Each term in its place of the year, and within the larger one that holds it."""
-    for place, each in enumerate(sorted(terms, key=lambda each: (each.starts, _rank(each))), start=1):
-        larger = [other for other in terms if _rank(other) == _rank(each) - 1 and _lies_in(each, other)]
-        within = larger[0].pk if larger else None
-        Term.objects.filter(pk=each.pk).update(position=place, within=within)
 
 
 def remove_term(term: Term) -> None:

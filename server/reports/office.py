@@ -12,6 +12,7 @@ from scores.book import load_class
 from reports import windows
 from reports.checks import ALWAYS, KINDS
 from reports.csv_file import as_csv
+from reports.office_changes import last_change
 from reports.office_schemas import (
     KindOut,
     NamedOut,
@@ -56,7 +57,8 @@ def office(school: School, year: SchoolYear) -> OfficeOut:
         year.terms.select_related("window").prefetch_related("window__reopenings__person", "window__reopenings__by")
     )
     return OfficeOut(
-        school=school.name, address=school.address, card_design=school.card_design, paper=school.paper,
+        school=school.name, last_change=last.words if (last := last_change(school)) else None,
+        address=school.address, card_design=school.card_design, paper=school.paper,
         outside_marks=[[mark, name] for mark, name in school.outside_marks], efforts=school.efforts,
         standards=standards_out(school),
         year_id=year.pk, year=year.name, years=[NamedOut(id=each.pk, name=each.name) for each in school.years.order_by("starts")],

@@ -3,11 +3,12 @@
 from typing import Any
 
 from ninja import Status
+from plans.schemas import WordsOut
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.refusal import Refused
 
-from reports import bank, calendar, documents, standards
+from reports import bank, calendar, documents, office_changes, standards
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.desk_schemas import SentenceIn, SentenceOut
 from reports.office import office, reminders, school_of, standing_of_classes, term_in, year_of
@@ -19,6 +20,7 @@ from reports.office_schemas import (
     SchoolIn,
     SchoolStandards,
     SchoolTermIn,
+    TouchedOut,
     WindowIn,
     YearIn,
 )
@@ -41,11 +43,21 @@ def set_school(request: Asking, body: SchoolIn) -> Any:
     return Status(204, None)
 
 
-@router.put("/office/standards", permission=CHANGE_OFFICE, response={204: None})
-def set_standards(request: Asking, body: SchoolStandards) -> Any:
-    """Set the school's standards and levels."""
-    standards.set_standards(school_of(request.user), body.model_dump())
-    return Status(204, None)
+@router.put("/office/standards", permission=CHANGE_OFFICE, response=TouchedOut)
+def set_standards(request: Asking, body: SchoolStandards, dry_run: bool = False) -> Any:
+    """Set the school's standards and levels, or only tell what that would do to classes."""
+    school = school_of(request.user)
+    touched = office_changes.change(
+        school, request.user, "the standards were changed",
+        lambda: standards.set_standards(school, body.model_dump()), dry_run=dry_run,
+    )  # fmt: skip
+    return TouchedOut(words=touched)
+
+
+@router.post("/office/undo", permission=CHANGE_OFFICE, response=WordsOut)
+def undo(request: Asking) -> Any:
+    """Take back the last change that touched classes."""
+    return WordsOut(words=[office_changes.take_back(school_of(request.user))])
 
 
 @router.put("/office/years", permission=CHANGE_OFFICE, response=NumberOut)
@@ -67,11 +79,16 @@ def add_term(request: Asking, year: int, body: SchoolTermIn) -> Any:
     return {"id": calendar.set_term(year_of(school_of(request.user), year), None, body.model_dump()).pk}
 
 
-@router.put("/office/terms/{term}", permission=CHANGE_OFFICE, response=NumberOut)
-def set_term(request: Asking, term: int, body: SchoolTermIn) -> Any:
-    """Change a term's name and days."""
-    row = term_in(school_of(request.user), term)
-    return {"id": calendar.set_term(row.year, row, body.model_dump()).pk}
+@router.put("/office/terms/{term}", permission=CHANGE_OFFICE, response=TouchedOut)
+def set_term(request: Asking, term: int, body: SchoolTermIn, dry_run: bool = False) -> Any:
+    """Change a term's name and days, or only tell what that would do to classes."""
+    school = school_of(request.user)
+    row = term_in(school, term)
+    touched = office_changes.change(
+        school, request.user, f"{row.name} was changed",
+        lambda: calendar.set_term(row.year, row, body.model_dump()), dry_run=dry_run,
+    )  # fmt: skip
+    return TouchedOut(words=touched)
 
 
 @router.delete("/office/terms/{term}", permission=CHANGE_OFFICE, response={204: None})

@@ -105,10 +105,18 @@ class SchoolStandards(Body):
     out_of: str
 
 
+class TouchedOut(Schema):
+    """What a change does, or would do, to classes: a sentence each."""
+
+    words: list[str]
+
+
 class OfficeOut(Schema):
     """A school year as the records officer sees it."""
 
     school: str
+    last_change: str | None
+    """What would be taken back next."""
     address: str
     card_design: str
     paper: str

@@ -4,7 +4,7 @@ import datetime
 from collections.abc import Iterable, Sequence
 from zoneinfo import ZoneInfo
 
-from school.models import School, SchoolYear, Term
+from school.models import School, SchoolYear, Term, TermKind
 
 
 def local(school: School, moment: datetime.datetime) -> datetime.datetime:
@@ -29,3 +29,21 @@ def running_term(terms: Sequence[Term], day: datetime.date) -> Term:
     leaves = [term for term in terms if not term.is_made_of_terms]
     begun = [term for term in leaves if term.starts <= day]
     return begun[-1] if begun else leaves[0]
+
+
+def rank(term: Term) -> int:
+    """Years hold semesters, and semesters the terms of assignments."""
+    return {TermKind.YEAR: 0, TermKind.SEMESTER: 1}.get(TermKind(term.kind), 2)
+
+
+def lies_in(term: Term, larger: Term) -> bool:
+    """Whether a term lies within another."""
+    return larger.starts <= term.starts and term.ends <= larger.ends
+
+
+def put_in_order(terms: Sequence[Term]) -> None:
+    """Each term in its place of the year, and within the larger one that holds it."""
+    for place, each in enumerate(sorted(terms, key=lambda each: (each.starts, rank(each))), start=1):
+        larger = [other for other in terms if rank(other) == rank(each) - 1 and lies_in(each, other)]
+        within = larger[0].pk if larger else None
+        Term.objects.filter(pk=each.pk).update(position=place, within=within)

@@ -143,3 +143,40 @@ def test_a_name_is_no_formula_for_whoever_opens_the_list(world: World) -> None:
     world.school_class.save()
     found = world.client("officer").get(f"/api/office/terms/{world.term.pk}/reminders.csv").content
     assert b"'=HYPERLINK(1) A" in found
+
+
+def test_changed_days_of_a_term_say_what_they_touch_before_and_can_be_taken_back(world: World) -> None:
+    address = f"/terms/{world.term.pk}"
+    body = {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2031-12-02"}
+    told = put(world, f"{address}?dry_run=true", body).json()["words"]
+    assert told == ["Botany A: Ash would be due outside of quarter 2."]
+    assert Term.objects.get(pk=world.term.pk).ends.isoformat() == "2032-01-16"
+    assert put(world, address, body).json()["words"] == told
+    assert office(world)["last_change"] == "Quarter 2 was changed"
+    assert put(world, "/undo", None, "POST").json() == {"words": ["Quarter 2 was changed"]}
+    assert Term.objects.get(pk=world.term.pk).ends.isoformat() == "2032-01-16"
+    assert put(world, "/undo", None, "POST").status_code == 422
+    put(world, address, body)
+    Term.objects.filter(pk=world.term.pk).update(ends="2031-12-03")
+    assert "changed since" in put(world, "/undo", None, "POST").json()["message"]
+
+
+def test_changed_levels_say_whose_they_move_before_and_can_be_taken_back(world: World) -> None:
+    levels = [{"mark": mark, "min": least, "value": None} for mark, least in (("secure", "3"), ("begun", "0"))]
+    body = {
+        "standards": [{"name": "Trees", "within": None}],
+        "combine": "latest",
+        "rate": "0.65",
+        "levels": levels,
+        "out_of": "4",
+    }
+    put(world, "/standards", body)
+    oak = f"{world.address}/assignments/{world.assignments[0].pk}"
+    send(world.client("teacher"), "PATCH", oak, {"standards": ["Trees"]})
+    enter(world, entry(world, "17/3"), entry(world, "12/2", student=1))
+    stricter = body | {"levels": [levels[0] | {"min": "3.5"}, levels[1]]}
+    told = put(world, "/standards?dry_run=true", stricter).json()["words"]
+    assert told == ["Botany A: 1 level of 1 student would be another."]
+    assert put(world, "/standards", stricter).json()["words"] == told
+    put(world, "/undo", None, "POST")
+    assert put(world, "/standards?dry_run=true", stricter).json()["words"] == told

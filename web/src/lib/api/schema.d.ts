@@ -1750,7 +1750,7 @@ export interface paths {
         get?: never;
         /**
          * Set Standards
-         * @description Set the school's standards and levels.
+         * @description Set the school's standards and levels, or only tell what that would do to classes.
          */
         put: operations["reports_office_api_set_standards"];
         post?: never;
@@ -1770,7 +1770,7 @@ export interface paths {
         get?: never;
         /**
          * Set Term
-         * @description Change a term's name and days.
+         * @description Change a term's name and days, or only tell what that would do to classes.
          */
         put: operations["reports_office_api_set_term"];
         post?: never;
@@ -1878,6 +1878,26 @@ export interface paths {
          */
         put: operations["reports_office_api_set_window"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/office/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back the last change that touched classes.
+         */
+        post: operations["reports_office_api_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3558,6 +3578,8 @@ export interface components {
             check_kinds: components["schemas"]["KindOut"][];
             /** Efforts */
             efforts: string[];
+            /** Last Change */
+            last_change: string | null;
             /** Outside Marks */
             outside_marks: string[][];
             /** Paper */
@@ -4958,6 +4980,14 @@ export interface components {
             count: number;
             /** Words */
             words: string;
+        };
+        /**
+         * TouchedOut
+         * @description What a change does, or would do, to classes: a sentence each.
+         */
+        TouchedOut: {
+            /** Words */
+            words: string[];
         };
         /**
          * TrendOut
@@ -7551,7 +7581,9 @@ export interface operations {
     };
     reports_office_api_set_standards: {
         parameters: {
-            query?: never;
+            query?: {
+                dry_run?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -7562,18 +7594,22 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["TouchedOut"];
+                };
             };
         };
     };
     reports_office_api_set_term: {
         parameters: {
-            query?: never;
+            query?: {
+                dry_run?: boolean;
+            };
             header?: never;
             path: {
                 term: number;
@@ -7592,7 +7628,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NumberOut"];
+                    "application/json": components["schemas"]["TouchedOut"];
                 };
             };
         };
@@ -7730,6 +7766,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    reports_office_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
+                };
             };
         };
     };

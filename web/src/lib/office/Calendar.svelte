@@ -32,6 +32,19 @@
 		}
 	}
 
+	/** A year that was made by mistake; one that holds classes stays, and says so. */
+	async function takeAway(): Promise<void> {
+		const { year_id: id, year: name, years } = office;
+		const other = years.find((each) => each.id !== id)!;
+		await notice.tried(
+			setting.removeYear(id).then(async () => {
+				onyear(other.id);
+				await refresh();
+			}),
+			`${name} is taken away.`
+		);
+	}
+
 	function remove(term: OfficeTerm): Promise<void> {
 		return notice.tried(setting.removeTerm(term.id).then(refresh), `${term.name} is taken away.`);
 	}
@@ -82,6 +95,9 @@
 	</div>
 	<p class="row">
 		<button class="btn quiet" onclick={() => (opened = 'new')}>Add a term</button>
+		{#if office.years.length > 1}
+			<button class="link" onclick={takeAway}>Take {office.year} away</button>
+		{/if}
 		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
 	</p>
 	{#if isMaking}

@@ -4,6 +4,7 @@
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { signed } from '$lib/frame/session.svelte';
 	import Documents from '$lib/report/Documents.svelte';
 	import { counted } from '$lib/report/rows';
 	import DateField from '$lib/ui/DateField.svelte';
@@ -46,6 +47,13 @@
 		} catch (error) {
 			problem = words(error);
 		}
+	}
+
+	function end(reopening: number, who: string): Promise<void> {
+		return notice.tried(
+			setting.endReopening(reopening).then(() => queries.invalidateQueries({ queryKey: ['office'] })),
+			`Posting of ${term.name.toLowerCase()} is closed again for ${who}.`
+		);
 	}
 
 	function cards(): Promise<void> {
@@ -135,10 +143,15 @@
 				>{/if}
 		{:else}<p class="slate">A window can be opened again once it has closed.</p>{/if}
 		<ul>
-			{#each term.window?.reopenings ?? [] as each (each.at)}
+			{#each term.window?.reopenings ?? [] as each (each.id)}
 				<li>
-					For {each.who} until {longDay(each.until)}: {each.reason}
+					For {each.who} until {longDay(each.until)}{each.is_ended ? ', ended before' : ''}: {each.reason}
 					<span class="slate">{each.by}, {longDay(each.at)}</span>
+					{#if !each.is_ended && each.until >= (signed.current?.today ?? '')}
+						<button class="link" onclick={() => end(each.id, each.who)}
+							>End it<span class="sr-only"> for {each.who}</span></button
+						>
+					{/if}
 				</li>
 			{/each}
 		</ul>

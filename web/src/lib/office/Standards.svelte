@@ -5,6 +5,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import { setting, type Office } from './office';
 	import { levelsIn, standardsIn, written } from './standards';
+	import Touched from './Touched.svelte';
 
 	let { office }: { office: Office } = $props();
 	const queries = useQueryClient();
@@ -28,8 +29,10 @@
 	});
 	let problem = $state('');
 
-	async function keep(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
+	/** What it would do to classes, until one says so. */
+	let touched = $state<string[]>([]);
+
+	async function keep(isSure: boolean): Promise<void> {
 		try {
 			const { combine, rate, out_of } = form;
 			const body = {
@@ -39,8 +42,10 @@
 				standards: standardsIn(form.standards),
 				levels: levelsIn(form.levels)
 			};
-			await setting.standards(body);
+			touched = isSure ? [] : (await setting.standards(body, true)).words;
 			problem = '';
+			if (touched.length) return;
+			await setting.standards(body);
 			await queries.invalidateQueries();
 			notice.say('Kept. Levels are looked up by this from now on; what was posted stays as it was.');
 		} catch (error) {
@@ -49,7 +54,13 @@
 	}
 </script>
 
-<form class="settings" onsubmit={keep}>
+<form
+	class="settings"
+	onsubmit={(event) => {
+		event.preventDefault();
+		void keep(false);
+	}}
+>
 	<h2>Standards</h2>
 	<p class="slate">
 		Work names the standards that it gives evidence of, and is scored for each. A class can name others beside
@@ -83,7 +94,11 @@
 		><textarea class="field" rows="5" bind:value={form.levels}></textarea></label
 	>
 	<p class="problem" role="alert">{problem}</p>
-	<p><button class="btn">Keep it</button></p>
+	{#if touched.length}
+		<Touched words={touched} onkeep={() => keep(true)} onleave={() => (touched = [])} />
+	{:else}
+		<p><button class="btn">Keep it</button></p>
+	{/if}
 </form>
 
 <style>

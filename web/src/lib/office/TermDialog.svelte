@@ -4,6 +4,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import DateField from '$lib/ui/DateField.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import Touched from './Touched.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { collectable, setting, type Office, type OfficeTerm } from './office';
 
@@ -48,13 +49,17 @@
 		};
 	}
 
-	async function keep(event: SubmitEvent, what: 'term' | 'window'): Promise<void> {
-		event.preventDefault();
+	/** What a term's new days would do to classes, until one says so. */
+	let touched = $state<string[]>([]);
+
+	async function keep(what: 'term' | 'window', isSure = false): Promise<void> {
 		try {
 			if (what === 'window' && old) {
 				await setting.window(old.id, { ...frame, families_from: frame.families_from || null });
 				notice.say(`The reporting window of ${old.name.toLowerCase()} is kept.`);
 			} else if (old) {
+				touched = isSure ? [] : (await setting.term(old.id, term, true)).words;
+				if (touched.length) return;
 				await setting.term(old.id, term);
 				notice.say(`${term.name} is kept.`);
 			} else await setting.addTerm(office.year_id, term);
@@ -73,7 +78,13 @@
 	title={old?.name ?? 'A new term'}
 	bind:open={() => opened !== null, (open) => open || (opened = null)}
 >
-	<form onsubmit={(event) => keep(event, 'term')} aria-label="Term">
+	<form
+		onsubmit={(event) => {
+			event.preventDefault();
+			void keep('term');
+		}}
+		aria-label="Term"
+	>
 		<label><span class="label">Name</span><input class="field" bind:value={term.name} /></label>
 		{#if !old}<label
 				><span class="label">Kind</span><select class="field" bind:value={term.kind}
@@ -84,11 +95,21 @@
 			>{/if}
 		<DateField label="First day" bind:value={term.starts} />
 		<DateField label="Last day" bind:value={term.ends} />
-		<button class="btn">{old ? 'Keep the term' : 'Add the term'}</button>
+		{#if touched.length}
+			<Touched words={touched} onkeep={() => keep('term', true)} onleave={() => (touched = [])} />
+		{:else}
+			<button class="btn">{old ? 'Keep the term' : 'Add the term'}</button>
+		{/if}
 		<p class="problem" role="alert">{problem.term}</p>
 	</form>
 	{#if old}
-		<form onsubmit={(event) => keep(event, 'window')} aria-label="Reporting window">
+		<form
+			onsubmit={(event) => {
+				event.preventDefault();
+				void keep('window');
+			}}
+			aria-label="Reporting window"
+		>
 			<DateField label="Posting opens" bind:value={frame.opens} />
 			<DateField label="and closes" bind:value={frame.closes} />
 			<DateField

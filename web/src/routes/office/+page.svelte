@@ -1,16 +1,19 @@
 <script lang="ts">
 	/** The records office: how far posting is, the calendar, report cards, standards, and the school's comment bank. */
 	import Failed from '$lib/ui/Failed.svelte';
-	import { createQuery } from '@tanstack/svelte-query';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { api, ask } from '$lib/api/client';
+	import { notice } from '$lib/frame/notice.svelte';
 	import Calendar from '$lib/office/Calendar.svelte';
+	import { setting } from '$lib/office/office';
 	import Posting from '$lib/office/Posting.svelte';
 	import School from '$lib/office/School.svelte';
 	import SchoolBank from '$lib/office/SchoolBank.svelte';
 	import Standards from '$lib/office/Standards.svelte';
 
+	const queries = useQueryClient();
 	const views = {
 		posting: 'Posting',
 		calendar: 'Terms and windows',
@@ -34,6 +37,16 @@
 			windowed[0] ??
 			office.data?.terms[0]
 	);
+
+	function takeBack(): Promise<void> {
+		return notice.tried(
+			setting.undo().then(async (done) => {
+				await queries.invalidateQueries();
+				return done.words;
+			}),
+			(words) => `Taken back: ${words.join(' ')}.`
+		);
+	}
 
 	function to(change: { view?: View; term?: number; year?: number }): string {
 		const next = { view, term: term?.id, year: office.data?.year_id, ...change };
@@ -68,6 +81,12 @@
 			</select></label
 		>
 	</section>
+	{#if office.data.last_change && (view === 'calendar' || view === 'standards')}
+		<p class="px-6 pt-3 text-slate">
+			Last, {office.data.last_change}.
+			<button class="link" onclick={takeBack}>Take that back</button>
+		</p>
+	{/if}
 	{#if view === 'posting' && office.data.terms.length}
 		<nav class="terms" aria-label="Terms">
 			{#each office.data.terms as each (each.id)}
@@ -84,7 +103,9 @@
 			/>
 		{:else if view === 'posting'}{#key term.id}<Posting office={office.data} {term} />{/key}
 		{:else if view === 'cards'}<School office={office.data} />
-		{:else if view === 'standards'}<Standards office={office.data} />
+		{:else if view === 'standards'}{#key JSON.stringify(office.data.standards)}<Standards
+					office={office.data}
+				/>{/key}
 		{:else}<SchoolBank />{/if}
 	</main>
 {/if}
