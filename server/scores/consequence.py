@@ -47,14 +47,15 @@ def _change(plan: LoadedPlan, change: Change, before: Gradebook, after: Gradeboo
         return None if percent is None else gradebook.result(change.student, change.term).percent_shown
 
     old, new = shown(before, change.percent_before), shown(after, change.percent_after)
-    # The difference is that of the numbers shown.
+    # The difference is that of the numbers shown, with as many decimals as they have.
     difference = Fraction(new or 0) - Fraction(old or 0)
+    decimals = max([1, *(len(each.partition(".")[2]) for each in (old, new) if each)])
     alike = [each for each in plan.students if str(each) == str(student)]
     return ChangeOut(
         student_id=student.pk, student=f"{student.family_name}, {student.given_name}", number=student.number if len(alike) > 1 else None,
         percent_before=old, mark_before=change.mark_before,
         percent_after=new, mark_after=change.mark_after, move=change.move,
-        difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, 1)}".replace("-", "−"),
+        difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, decimals)}".replace("-", "−"),
     )  # fmt: skip
 
 

@@ -154,7 +154,7 @@ class EntryIn(BaseModel, extra="forbid"):
     flag: str | None = None
     meant: bool | None = None
     was: dict[Literal["comment", "note", "flag"], str] = Field(default={})
-    how: Literal["typed", "pasted", "filled", "from the stack"] = "typed"
+    how: Literal["typed", "pasted", "filled", "from the stack", "put back"] = "typed"
 
 
 class CellIn(BaseModel, extra="forbid"):

@@ -71,6 +71,15 @@
 		finish();
 	});
 
+	/** Past the bar, and in a class past its head: to the first thing of the page itself. */
+	function toPage(): void {
+		document
+			.querySelector<HTMLElement>(
+				'main :is(a[href], button, input, select, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])'
+			)
+			?.focus();
+	}
+
 	function onbeforeunload(event: BeforeUnloadEvent): void {
 		finish();
 		if (saving.others || saving.entries.length) event.preventDefault();
@@ -87,6 +96,7 @@
 		</main>
 	{:else if signed.current && (signed.isIn || isSignIn)}
 		{#if signed.isIn && !isSignIn}
+			<button class="sr-only focus:not-sr-only" onclick={toPage}>To the page, past the bar</button>
 			<Bar />
 			<StaleLine />
 			<SessionLost />

@@ -3044,7 +3044,7 @@ export interface components {
              * @default typed
              * @enum {string}
              */
-            how: "typed" | "pasted" | "filled" | "from the stack";
+            how: "typed" | "pasted" | "filled" | "from the stack" | "put back";
             /** Meant */
             meant?: boolean | null;
             /** Note */

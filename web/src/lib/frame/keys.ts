@@ -44,6 +44,16 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 		]
 	},
 	{
+		place: 'In the plan',
+		keys: [
+			['Tab, Shift Tab', 'from row to row; the first Tab of a page leads past the bar'],
+			['arrows', 'along a row, and up and down its column'],
+			['Enter, Shift Enter', 'take what was typed, and down or up'],
+			['Alt ↑, Alt ↓', 'move the row'],
+			['Ctrl K', 'add, repeat, share the rest, scales and codes, history, apply or throw away']
+		]
+	},
+	{
 		place: 'In a stack',
 		keys: [
 			['letters of a name, Enter', 'the student; ↓ takes the next that was found'],

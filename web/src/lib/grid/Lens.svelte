@@ -3,7 +3,7 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/api/days';
-	import type { Beside } from '$lib/saving/queue';
+	import type { Beside, How } from '$lib/saving/queue';
 	import { only, saving } from '$lib/saving/saving.svelte';
 	import BesideField from './BesideField.svelte';
 	import LensFrame from './LensFrame.svelte';
@@ -77,13 +77,16 @@
 	);
 
 	/** Change one thing beside the score. */
-	function beside(what: keyof Beside, value: string | boolean, was?: string): void {
-		void saving.enter({ ...place, version: cell.version, ...only(what, value, was) }, term);
+	function beside(what: keyof Beside, value: string | boolean, was?: string, how?: How): void {
+		void saving.enter(
+			{ ...place, version: cell.version, ...only(what, value, was), ...(how ? { how } : {}) },
+			term
+		);
 	}
 
 	/** Enter another text in this cell, for instance what was meant, or what was there before. */
-	function put(text: string): void {
-		void saving.enter({ ...place, text, version: lens.data!.version }, term);
+	function put(text: string, how?: How): void {
+		void saving.enter({ ...place, text, version: lens.data!.version, ...(how ? { how } : {}) }, term);
 	}
 
 	/** What became of something beside the score. */
@@ -225,7 +228,7 @@
 				<p>
 					<b>{event.after || 'blank'}</b>
 					{#if index > 0 && event.after !== event.before && event.after !== data.text}
-						{@render putBack(event.after, () => put(event.after))}
+						{@render putBack(event.after, () => put(event.after, 'put back'))}
 					{/if}
 				</p>
 			{/if}
@@ -235,7 +238,7 @@
 				<p>
 					{besideTold(each)}
 					{#if index > 0 && (what === 'comment' || what === 'note') && after !== (cell[what] ?? '')}
-						{@render putBack(String(after), () => beside(what, after, cell[what]))}
+						{@render putBack(String(after), () => beside(what, after, cell[what], 'put back'))}
 					{/if}
 				</p>
 			{/each}

@@ -132,8 +132,8 @@ describe('the lens on a cell', () => {
 		await user.click(screen.getByRole('button', { name: 'put back 45' }));
 		await user.click(screen.getByRole('button', { name: 'put back Well.' }));
 		expect(entered()).toEqual([
-			{ ...place, text: '45' },
-			{ ...place, text: null, comment: 'Well.', was: { comment: 'Come and see me.' } }
+			{ ...place, text: '45', how: 'put back' },
+			{ ...place, text: null, comment: 'Well.', was: { comment: 'Come and see me.' }, how: 'put back' }
 		]);
 	});
 

@@ -30,7 +30,7 @@
 	}
 </script>
 
-<form aria-label={label} {onsubmit}>
+<form aria-label={label} data-adds {onsubmit}>
 	{@render fields()}
 	<button class="btn quiet">{verb}</button>
 	{@render more?.()}

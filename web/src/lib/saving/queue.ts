@@ -11,7 +11,7 @@ export interface Place {
 }
 
 /** How something came to be entered. */
-export type How = 'typed' | 'pasted' | 'filled' | 'from the stack';
+export type How = 'typed' | 'pasted' | 'filled' | 'from the stack' | 'put back';
 
 /** What is entered beside a score. */
 export interface Beside {

@@ -57,7 +57,10 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (!(event.ctrlKey || event.metaKey) || target.closest('textarea, input, [role=dialog]')) return;
+		if (!(event.ctrlKey || event.metaKey) || target.closest('[role=dialog]')) return;
+		// A text has taking back of its own; a field of a line in which something was just added is empty, and has none.
+		const field = target.closest<HTMLInputElement>('textarea, input');
+		if (field && (field.value || !field.closest('[data-adds]'))) return;
 		const key = event.key.toLowerCase();
 		if (key !== 'z' && key !== 'y') return;
 		event.preventDefault();

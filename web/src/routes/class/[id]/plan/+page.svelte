@@ -8,7 +8,9 @@
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/consequence/consequence.svelte';
 	import { changed } from '$lib/consequence/words';
+	import { commands, type Command } from '$lib/frame/commands';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { goTo } from '$lib/ui/focus';
 	import Icicle from '$lib/icicle/Icicle.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -76,6 +78,39 @@
 		const free = categories.filter((each) => !each.bonus && !each.locked);
 		return free.find((each) => !each.has_scores) ?? free.at(-1);
 	}
+
+	/** To a line in which something is added. */
+	async function toLine(name: string): Promise<void> {
+		await goTo(() => document.querySelector<HTMLElement>(`form[aria-label="${name}"] input`));
+	}
+
+	/** What the palette offers here. */
+	function offered(): Command[] {
+		const data = plan.data;
+		if (!data) return [];
+		const here = `the plan of ${data.term.toLowerCase()}`;
+		const found: Command[] = [
+			{ name: 'Scales and codes', words: here, act: () => (dialog = 'scales') },
+			{ name: 'History of the plan', words: here, act: () => (dialog = 'history') },
+			{ name: 'Add a category', words: here, act: () => toLine('Add a category') }
+		];
+		if (data.categories.length)
+			found.push(
+				{ name: 'Add an assignment', words: here, act: () => toLine('Add an assignment') },
+				{ name: 'Add work that repeats', words: here, act: () => (dialog = 'repeat') },
+				{ name: 'Pass the plan on', words: here, act: () => (dialog = 'pass') }
+			);
+		if (data.weights !== null && Number(data.weights) !== 100)
+			found.push({ name: 'Share the rest of the weights', words: here, act: () => (dialog = 'rest') });
+		if (data.has_draft)
+			found.push(
+				{ name: 'Apply the draft', words: here, act: () => notice.tried(editing.applyDraft(), 'The draft is applied. Ctrl Z takes it back.') },
+				{ name: 'Throw the draft away', words: here, act: () => notice.tried(editing.throwDraftAway(), 'The draft is thrown away; the plan is as it was.') }
+			); // prettier-ignore
+		return found;
+	}
+
+	$effect(() => commands.offer(offered));
 
 	/** Go to the category field of an assignment that is in none. */
 	async function place(assignment: number): Promise<void> {

@@ -54,7 +54,7 @@
 	});
 </script>
 
-<tr class:chosen={isChosen} class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+<tr data-row class:chosen={isChosen} class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
 	<td>
 		<input
 			type="checkbox"

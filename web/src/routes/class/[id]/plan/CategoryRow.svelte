@@ -54,7 +54,13 @@
 	});
 </script>
 
-<tr id="category-{category.id}" class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+<tr
+	data-row
+	id="category-{category.id}"
+	class:over={isOver}
+	onkeydown={onmove}
+	{...dropTarget(onover, ondrop)}
+>
 	<th colspan="6" scope="rowgroup">
 		<input
 			type="checkbox"

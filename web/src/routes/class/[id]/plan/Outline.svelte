@@ -11,6 +11,7 @@
 	import CategoryOptions from './CategoryOptions.svelte';
 	import CategoryRow from './CategoryRow.svelte';
 	import type { Doomed, Editing } from '$lib/planning/editing';
+	import { rows } from '$lib/ui/rows';
 
 	type Assignment = Shapes['AssignmentOut'];
 
@@ -133,7 +134,7 @@
 </div>
 {#if chosen.length}<BulkBar {plan} {editing} bind:chosen />{/if}
 <div class="scroll">
-	<table>
+	<table {@attach rows}>
 		<thead>
 			<tr>
 				<th scope="col"
