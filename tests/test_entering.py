@@ -203,6 +203,7 @@ def test_nothing_moves_away_under_ones_hands(stack: Stack, somebody: Callable[..
     assert "19 v3" in scores(stack, class_id, "Walk 2")
     theirs.get_by_role("button", name="Walk 2: what can be done").click()
     theirs.get_by_role("button", name="Delete it with its scores").click()
+    theirs.get_by_role("dialog", name="Delete Walk 2").get_by_role("button", name="Delete it").click()
     expect(page.get_by_role("alert")).to_contain_text("no longer here")
 
 
@@ -251,12 +252,16 @@ def test_acts_on_a_column(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.keyboard.press("k")
     lens.get_by_role("button", name="Unlock it").click()
     expect(lens.get_by_text("It is locked.")).to_have_count(0)
+    # Whose grades that moves is shown first, both ways.
     lens.get_by_role("button", name="Delete it with its scores").click()
+    page.get_by_role("dialog", name="Delete Walk 1").get_by_role("button", name="Delete it").click()
     expect(cell).to_have_count(0)
     page.get_by_role("link", name="Plan").click()
     page.get_by_role("button", name="History").click()
     page.get_by_role("button", name="bring back Walk 1").click()
-    page.keyboard.press("Escape")
+    page.get_by_role("dialog", name="Bring Walk 1 back").get_by_role("button", name="Bring it back").click()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_text("Walk 1 is back, with its scores.")).to_be_visible()
     page.get_by_role("link", name="Scores").click()
     expect(cell.first).to_have_text("15")
 

@@ -313,8 +313,10 @@ def test_signed_out_in_between_nothing_is_sent_as_another(
 ) -> None:
     page = somebody("odalys", f"/class/{class_id}/scores")
     expect(page.get_by_role("grid")).to_be_visible()
-    page.context.clear_cookies(name="sessionid")
+    nothing_is_sent(page.context)
     type_in(page, "Tolu Adeyemi", "Walk 6", "14")
+    page.context.clear_cookies(name="sessionid")
+    page.context.unroute("**/api/classes/*/scores")
     expect(page.get_by_role("status").filter(has_text="Signed out: 1 entry kept here")).to_be_visible()
     for who in ("tobin", "odalys"):
         page.goto("/sign-in")
@@ -389,6 +391,10 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
     page = somebody("odalys", f"/class/{class_id}/scores")
     cell(page, "Tolu Adeyemi", "Walk 5").click()
     paste(page, "11\tmany\n12\t13\n1,2,3\t14")
+    # What cannot be read is said before, and is not counted.
+    asked = page.get_by_role("dialog", name="Paste 4 scores?")
+    expect(asked.get_by_role("list", name="What cannot be read")).to_contain_text("many is not a number")
+    asked.get_by_role("button", name="Paste 4 scores").click()
     expect(cell(page, "Signe Åkerlund", "Walk 6")).to_have_text("13")
     problems = page.get_by_role("alert")
     expect(problems.filter(has_text="many is not a number")).to_be_visible()

@@ -96,7 +96,8 @@
 		</main>
 	{:else if signed.current && (signed.isIn || isSignIn)}
 		{#if signed.isIn && !isSignIn}
-			<button class="sr-only focus:not-sr-only" onclick={toPage}>To the page, past the bar</button>
+			<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}>To the page, past the bar</button
+			>
 			<Bar />
 			<StaleLine />
 			<SessionLost />

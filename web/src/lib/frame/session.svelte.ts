@@ -51,17 +51,22 @@ class Signed {
 	}
 
 	async #take(session: Session): Promise<void> {
-		identify(session.person_id, (lost) => (this.lost = lost));
+		identify(session.person_id, (lost) => this.#lose(lost));
 		this.lost = null;
 		this.current = session;
 		await saving.begin(session.person_id);
+	}
+
+	#lose(lost: Lost): void {
+		this.lost = lost;
+		saving.pause();
 	}
 
 	/** Another tab signed somebody in, or out. */
 	#hear(person: number | null): void {
 		const mine = this.current?.person_id ?? null;
 		if (mine === null) return;
-		if (person !== mine) this.lost = person === null ? 'ended' : 'another';
+		if (person !== mine) this.#lose(person === null ? 'ended' : 'another');
 		else if (this.lost) {
 			this.lost = null;
 			void saving.begin(mine);

@@ -114,6 +114,11 @@ class Saving {
 		void this.#send();
 	}
 
+	/** The page has lost its person: what is here waits for them, and nothing is sent until they are back. */
+	pause(): void {
+		this.isSignedOut = true;
+	}
+
 	onAnswer(listener: Listener): () => void {
 		this.#listeners.add(listener);
 		return () => this.#listeners.delete(listener);
@@ -298,7 +303,7 @@ class Saving {
 	}
 
 	async #send(): Promise<void> {
-		if (this.#isSending || this.#person === null) return;
+		if (this.#isSending || this.#person === null || this.isSignedOut) return;
 		this.#isSending = true;
 		let became: Became;
 		try {

@@ -256,11 +256,15 @@
 			paste = made;
 			return;
 		}
-		const would = await consequenceOf({ classId: id, term: grid.data!.term_id, entries: made.entries }).catch(
-			() => null
-		);
+		// It counts as on its way from now on: a page that is closed meanwhile warns.
+		await saving.during(lookedAt(made));
+	}
+
+	async function lookedAt(made: Pasted): Promise<void> {
+		const asked = { classId: id, term: grid.data!.term_id, entries: made.entries };
+		const would = await consequenceOf(asked).catch(() => null);
 		if (would?.refused.length || would?.above.length) paste = made;
-		else void enterPasted(made);
+		else await enterPasted(made);
 	}
 
 	async function enterPasted(made: Pasted): Promise<void> {
