@@ -79,7 +79,7 @@ def test_what_is_in_sight_is_chosen_and_remembered_for_the_teacher(stack: Stack,
     page.get_by_label("What the last line shows").select_option("count")
     page.get_by_label("Students", exact=True).select_option("given")
     page.get_by_label("aliases").check()
-    page.wait_for_timeout(300)
+    expect(page.get_by_label("aliases")).to_be_checked()
     late[0].continue_()
     saved(page)
     # On a screen that others may see nobody is named, and nothing that is written of anybody is read.

@@ -421,7 +421,7 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
 def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
     stack: Stack, somebody: Callable[..., Page]
 ) -> None:
-    class_id = stack.add_class("Geography 18", 3, works=1)
+    class_id = stack.add_class("Geography 18", 3, works=2)
     page = somebody("odalys", f"/class/{class_id}/scores")
     expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_be_visible()
     held: list[tuple[Route, APIResponse]] = []
@@ -436,16 +436,19 @@ def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
     page.route(f"**/api/classes/{class_id}/scores?*", hold)
     page.route(f"**/api/classes/{class_id}/scores", hold)
     # Somebody else's change is seen, and the class asked for anew.
-    stack.python(f"from school.revisions import next_scores; next_scores({class_id})")
-    for _ in range(200):
-        if held:
-            break
-        page.wait_for_timeout(50)
+    with page.expect_request(
+        lambda asked: asked.method == "GET" and asked.url.partition("?")[0].endswith(f"/{class_id}/scores")
+    ):
+        stack.python(f"from school.revisions import next_scores; next_scores({class_id})")
     type_in(page, "Hamza Bashir", "Walk 1", "7")
     saved(page)
     route, answer = held[0]
-    route.fulfill(response=answer)
-    page.wait_for_timeout(300)
+    with page.expect_response(lambda told: told.url == route.request.url):
+        route.fulfill(response=answer)
+    # What is entered after it has come is shown after it.
+    type_in(page, "Tolu Adeyemi", "Walk 2", "3")
+    saved(page)
+    expect(cell(page, "Tolu Adeyemi", "Walk 2")).to_have_text("3")
     assert cell(page, "Hamza Bashir", "Walk 1").inner_text() == "7"
 
 

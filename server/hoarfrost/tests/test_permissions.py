@@ -167,6 +167,11 @@ def new_year(world: World) -> int:
     return SchoolYear.objects.create(school=world.school, name="2032/33", **days).pk
 
 
+def changed_days(world: World, who: str | None) -> None:
+    body = {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-15"}
+    send(world.client(who), "PUT", f"/api/office/terms/{world.term.pk}", body)
+
+
 Prepared = tuple[int | None, dict[str, Any] | None]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
@@ -200,6 +205,7 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ),
     ("POST", "/office/terms/{term}/reopen"): lambda world, who: (closed(world), None),
     ("DELETE", "/office/terms/{term}"): lambda world, who: (new_term(world).pk, None),
+    ("POST", "/office/undo"): lambda world, who: (changed_days(world, who), None),
     ("DELETE", "/office/years/{year}"): lambda world, who: (new_year(world), None),
 }  # fmt: skip
 """What has to be there for an operation to come to its end: the number of what it is about, and what it is asked with."""

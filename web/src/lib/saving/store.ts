@@ -29,21 +29,33 @@ interface Schema extends DBSchema {
 	problems: { key: string; value: Problem; indexes: { person: number } };
 }
 
+/** How long the browser's database may take to open, in ms. */
+export const OPENS_WITHIN = 5000;
+
 const inOrder = (one: Entry, other: Entry) => one.key! - other.key!;
 
 /** It outlives the tab, and all tabs share it. */
 export class KeptStore implements Store {
 	private constructor(private readonly db: IDBPDatabase<Schema>) {}
 
+	/** Raises where the browser's database fails, or does not answer. */
 	static async open(name: string): Promise<KeptStore> {
-		const db = await openDB<Schema>(name, 1, {
+		const opening = openDB<Schema>(name, 1, {
 			upgrade(made) {
 				const entries = made.createObjectStore('entries', { keyPath: 'key', autoIncrement: true });
 				entries.createIndex('person', 'person');
 				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
 			}
 		});
-		return new KeptStore(db);
+		let timer: ReturnType<typeof setTimeout> | undefined;
+		const silent = new Promise<never>((_, fail) => {
+			timer = setTimeout(() => fail(new Error('The browser’s database does not answer.')), OPENS_WITHIN);
+		});
+		try {
+			return new KeptStore(await Promise.race([opening, silent]));
+		} finally {
+			clearTimeout(timer);
+		}
 	}
 
 	async read(person: number): Promise<Held> {
