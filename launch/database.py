@@ -4,9 +4,9 @@ Its administrator is whoever runs Hoarfrost here: the database asks the system w
 nobody becomes its administrator over the network.
 """
 
-import getpass
 import gzip
 import os
+import pwd
 import secrets
 import shutil
 import subprocess
@@ -154,7 +154,7 @@ class Database:
         done = subprocess.run(
             [
                 "mariadb-install-db", f"--defaults-file={self.folder}/my.cnf", "--auth-root-authentication-method=socket",
-                f"--auth-root-socket-user={getpass.getuser()}", "--skip-test-db", *as_root,
+                f"--auth-root-socket-user={_me()}", "--skip-test-db", *as_root,
             ],
             capture_output=True, text=True,
         )  # fmt: skip
@@ -178,7 +178,7 @@ class Database:
         )
         if open_to_all.stdout.split()[-1:] in ([], ["0"]):
             return
-        me = getpass.getuser()
+        me = _me()
         done = self._client(
             f"CREATE OR REPLACE USER '{me}'@'localhost' IDENTIFIED VIA unix_socket;"
             f"GRANT ALL ON *.* TO '{me}'@'localhost' WITH GRANT OPTION;"
@@ -208,12 +208,17 @@ class Database:
         return [
             "--no-defaults",
             f"--socket={socket_folder(self.folder.name)}/mariadb.sock",
-            f"--user={getpass.getuser()}",
+            f"--user={_me()}",
         ]
 
     def _client(self, sql: str, database: str = "") -> subprocess.CompletedProcess[str]:
         command = ["mariadb", *self._administrator(), *([database] if database else [])]
         return subprocess.run(command, input=sql, capture_output=True, text=True)
+
+
+def _me() -> str:
+    """Whom the system takes this process for: that, and not what the environment says, is what the database asks."""
+    return pwd.getpwuid(os.geteuid()).pw_name
 
 
 def _tail(log: Path) -> list[str]:
