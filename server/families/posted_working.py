@@ -33,7 +33,7 @@ def for_families(
                 each.model_copy(update={"reason": "", "words": each.words.partition(f"{_BY_HAND}:")[0] or _BY_HAND})
                 if each.words.startswith(_BY_HAND) else each
                 for each in working.steps
-                if with_mark or not each.words.startswith("the mark")
+                if with_mark or not each.words.startswith(("the mark", _BY_HAND))
             ],
         }
     )  # fmt: skip

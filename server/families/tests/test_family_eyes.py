@@ -135,6 +135,13 @@ TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
         [running, lambda world: window(world, collects=["percent", "comment"]), lambda world: post(world, 0)],
         Seen(None, "73.0", "C", [("", "73.0")], ["17", "11"], working=True),
     ),
+    "a window without marks, and an override": (
+        [
+            running, lambda world: window(world, collects=["percent", "comment"]),
+            lambda world: override(world, mark="A", percent="96.5", reason=REASON), lambda world: post(world, 0),
+        ],
+        Seen(None, "96.5", "C", [("", "96.5")], ["17", "11"], working=True, never=("A", "96.5 % A", REASON)),
+    ),
     "a draft": ([running, draft], RUNNING),
     "left without a posted grade": ([running, leave], Seen(None, None, None, [], [], working=False, never=("73", "C", "0"))),
     "left after posting": ([posted, leave], Seen("C", "73.0", None, [("C", "73.0")], [], working=True)),
