@@ -13,6 +13,7 @@
 	import { signed } from '$lib/frame/session.svelte';
 	import { theme } from '$lib/frame/theme.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
+	import { toFirst } from '$lib/ui/focus';
 
 	let { children }: { children: Snippet } = $props();
 	let problem = $state('');
@@ -73,11 +74,7 @@
 
 	/** Past the bar, and in a class past its head: to the first thing of the page itself. */
 	function toPage(): void {
-		document
-			.querySelector<HTMLElement>(
-				'main :is(a[href], button, input, select, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])'
-			)
-			?.focus();
+		toFirst(document.querySelector('main'));
 	}
 
 	function onbeforeunload(event: BeforeUnloadEvent): void {

@@ -23,6 +23,23 @@
 		mends?: Snippet;
 	} = $props();
 
+	/** Down from a line leads into the rows that stand below it. */
+	function onkeydown(event: KeyboardEvent): void {
+		if (
+			event.key !== 'ArrowDown' ||
+			!(event.target instanceof HTMLInputElement) ||
+			event.target.type === 'date'
+		)
+			return;
+		const line = event.currentTarget as HTMLElement;
+		const below = [...document.querySelectorAll<HTMLElement>('form[data-adds], [data-row]')].find(
+			(each) => line.compareDocumentPosition(each) & Node.DOCUMENT_POSITION_FOLLOWING
+		);
+		const field = below?.querySelector<HTMLElement>('input:not([type=checkbox])');
+		if (field) event.preventDefault();
+		field?.focus();
+	}
+
 	function onsubmit(event: SubmitEvent): void {
 		event.preventDefault();
 		(event.currentTarget as HTMLFormElement).querySelector('input')?.focus();
@@ -30,7 +47,8 @@
 	}
 </script>
 
-<form aria-label={label} data-adds {onsubmit}>
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions (its fields are what is used) -->
+<form aria-label={label} data-adds {onkeydown} {onsubmit}>
 	{@render fields()}
 	<button class="btn quiet">{verb}</button>
 	{@render more?.()}

@@ -3,6 +3,7 @@
 	 * A value that is changed where it stands. Enter or leaving saves; Esc goes back. What is refused stays typed, with the
 	 * reason under it.
 	 */
+	import { untrack } from 'svelte';
 	import { Refusal, words } from '$lib/api/client';
 	import { shortDay } from '$lib/api/days';
 
@@ -35,7 +36,13 @@
 	let asked = $state<string | null>(null);
 	/** What is on its way to be saved. */
 	let sent: string | null = null;
+	let input: HTMLInputElement;
 	const reason = $props.id();
+
+	// What comes anew under one's hand is chosen as what stood there was, so that typing replaces it.
+	$effect(() => {
+		if (value && untrack(() => typed) === null && document.activeElement === input) input.select();
+	});
 
 	async function keep(saved = save): Promise<void> {
 		const text = typed;
@@ -72,6 +79,7 @@
 <span class="wrap">
 	{#if type === 'date'}<span class="day" aria-hidden="true">{value ? shortDay(value) : '—'}</span>{/if}
 	<input
+		bind:this={input}
 		{type}
 		{id}
 		aria-label={label}

@@ -37,6 +37,14 @@ describe('a value that is changed where it stands', () => {
 		expect(save).toHaveBeenCalledOnce();
 	});
 
+	it('is replaced by typing also where it changed under the hand', async () => {
+		const { field, show } = await open();
+		field.focus();
+		await show({ value: '7.00', version: 2 });
+		await user.keyboard('6');
+		expect(field.value).toBe('6');
+	});
+
 	it('keeps what is typed while it is saved', async () => {
 		const { field, answers } = await open();
 		await write(field, '25{Enter}');

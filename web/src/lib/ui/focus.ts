@@ -1,5 +1,6 @@
-/** Where the hand is: going to a field that is on its way, and leaving one. */
+/** Where the hand is: going to a field that is on its way, leaving one, and going on where one is gone. */
 import { tick } from 'svelte';
+import type { Attachment } from 'svelte/attachments';
 
 const PATIENCE = 3000;
 const STEP = 15;
@@ -47,6 +48,38 @@ export async function goTo(find: () => Found, lost: (typed: string) => void = ()
 export function hasLeft(event: FocusEvent): boolean {
 	return document.activeElement !== event.currentTarget;
 }
+
+const CONTROLS =
+	':is(a[href], button, input, select, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])';
+
+/** To the first control of an element, if it has one. */
+export function toFirst(element: HTMLElement | null): void {
+	element?.querySelector<HTMLElement>(CONTROLS)?.focus();
+}
+
+/** On a page: where the control one was at is gone (what it did is done), one is at the next that is left, or else the one before. */
+export const goesOn: Attachment<HTMLElement> = (page) => {
+	let at: HTMLElement | null = null;
+	let around: HTMLElement[] = [];
+
+	function onfocusin({ target }: FocusEvent): void {
+		at = target as HTMLElement;
+		const all = [...page.querySelectorAll<HTMLElement>(CONTROLS)];
+		const place = all.indexOf(at);
+		around = [...all.slice(place + 1), ...all.slice(0, Math.max(place, 0)).reverse()];
+	}
+
+	const lost = new MutationObserver(() => {
+		if (!at || at.isConnected || document.activeElement !== document.body) return;
+		around.find((each) => each.isConnected)?.focus();
+	});
+	lost.observe(document.body, { childList: true, subtree: true });
+	page.addEventListener('focusin', onfocusin);
+	return () => {
+		lost.disconnect();
+		page.removeEventListener('focusin', onfocusin);
+	};
+};
 
 /** An element that the dialog in front, if there is one, does not keep the focus from. */
 function reached(found: Found): Found {

@@ -1,5 +1,5 @@
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { rows } from './rows';
 
 const user = userEvent.setup();
@@ -9,7 +9,10 @@ beforeEach(() => {
 	const row = (name: string) =>
 		`<tr data-row><td><input type="checkbox" aria-label="choose ${name}"></td><td><input aria-label="${name}" value="${name}"></td>` +
 		`<td><select aria-label="in ${name}"><option>A</option><option>B</option></select></td><td><input aria-label="points ${name}" value="20"></td></tr>`;
-	document.body.innerHTML = `<button>before</button><table>${['oak', 'beet', 'ash'].map(row).join('')}</table><button>after</button>`;
+	const group =
+		'<tr data-row><th colspan="3"><input type="checkbox" aria-label="choose all"><input aria-label="trees"></th>' +
+		'<td><input aria-label="weight"></td></tr>';
+	document.body.innerHTML = `<button>before</button><table>${['oak', 'beet'].map(row).join('')}${group}${row('ash')}</table><button>after</button>`;
 	leave = rows(document.querySelector('table')!);
 });
 afterEach(() => leave?.());
@@ -37,11 +40,21 @@ describe('rows of fields', () => {
 		document.querySelector<HTMLInputElement>('[aria-label=oak]')!.focus();
 		expect(await press('{ArrowRight}', '{ArrowRight}')).toBe('points oak');
 		expect(await press('{ArrowDown}')).toBe('points beet');
-		expect(await press('{Enter}')).toBe('points ash');
-		expect(await press('{ArrowUp}', '{Shift>}{Enter}{/Shift}')).toBe('points oak');
+		// A row of wider cells is passed through without leaving the column.
+		expect(await press('{Enter}')).toBe('weight');
+		expect(await press('{ArrowDown}')).toBe('points ash');
+		expect(await press('{ArrowUp}', '{ArrowUp}', '{Shift>}{Enter}{/Shift}')).toBe('points oak');
 		// The next row's stop is in the column that one is in.
 		await user.tab();
 		expect(here()).toBe('points beet');
+	});
+
+	it('keep their place when the row one is in goes away', async () => {
+		const field = document.querySelector<HTMLInputElement>('[aria-label="points beet"]')!;
+		field.focus();
+		field.closest('tr')!.remove();
+		await vi.waitFor(() => expect(here()).toBe('weight'));
+		expect(await press('{ArrowUp}')).toBe('points oak');
 	});
 
 	it('leave a caret in the middle of a text to the text', async () => {

@@ -11,16 +11,24 @@ const isText = (each: Element): each is HTMLInputElement =>
  * to the next row, as what was typed is saved. With Alt the keys stay the row's own.
  */
 export const rows: Attachment<HTMLElement> = (table) => {
-	/** The place along the row; the first text field until one was anywhere. */
+	/** The column one is in, which a row whose cells are wider does not change; the first text field until one was anywhere. */
 	let column: number | null = null;
+	/** The row one was in last, and which of all it was. */
+	let last: { row: HTMLElement; line: number } | null = null;
+	let isAlong = false;
 
 	const all = () => [...table.querySelectorAll<HTMLElement>('[data-row]')];
 	const controls = (row: HTMLElement) =>
 		[...row.querySelectorAll<HTMLElement>(CONTROLS)].filter((each) => !each.hasAttribute('disabled'));
 
+	/** A row's control in the column one is in, or the nearest before it. */
 	function at(row: HTMLElement): HTMLElement | undefined {
 		const found = controls(row);
-		return column === null ? (found.find(isText) ?? found[0]) : (found[column] ?? found.at(-1));
+		if (column === null) return found.find(isText) ?? found[0];
+		const before = found.filter((each) => columnOf(each) <= column!);
+		const cell = before.at(-1)?.closest('td, th');
+		const inside = before.filter((each) => each.closest('td, th') === cell);
+		return inside.find(isText) ?? inside[0] ?? found[0];
 	}
 
 	function settle(): void {
@@ -36,15 +44,24 @@ export const rows: Attachment<HTMLElement> = (table) => {
 	function onfocusin({ target }: FocusEvent): void {
 		const row = (target as HTMLElement).closest<HTMLElement>('[data-row]');
 		if (!row) return;
-		const place = controls(row).indexOf(target as HTMLElement);
-		if (place >= 0) column = place;
+		if (!isAlong && controls(row).includes(target as HTMLElement)) column = columnOf(target as HTMLElement);
+		last = { row, line: all().indexOf(row) };
 		settle();
 	}
 
 	function go(row: HTMLElement | undefined): boolean {
 		const next = row && at(row);
+		isAlong = true;
 		next?.focus();
+		isAlong = false;
 		return next !== undefined;
+	}
+
+	/** Where the row one was in is gone, one is in the row that took its place. */
+	function goOn(): void {
+		if (!last || last.row.isConnected || document.activeElement !== document.body) return;
+		const lines = all();
+		go(lines[Math.min(last.line, lines.length - 1)]);
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -72,14 +89,25 @@ export const rows: Attachment<HTMLElement> = (table) => {
 	settle();
 	const watch = new MutationObserver(settle);
 	watch.observe(table, { childList: true, subtree: true });
+	// A question whether to delete gives the focus back before or after the row is gone.
+	const lost = new MutationObserver(goOn);
+	lost.observe(document.body, { childList: true, subtree: true });
 	table.addEventListener('focusin', onfocusin);
 	table.addEventListener('keydown', onkeydown);
 	return () => {
 		watch.disconnect();
+		lost.disconnect();
 		table.removeEventListener('focusin', onfocusin);
 		table.removeEventListener('keydown', onkeydown);
 	};
 };
+
+/** The column that a control's cell begins in. */
+function columnOf(control: HTMLElement): number {
+	const cell = control.closest<HTMLTableCellElement>('td, th');
+	const before = [...(cell?.parentElement?.children ?? [])] as HTMLTableCellElement[];
+	return before.slice(0, before.indexOf(cell!)).reduce((sum, each) => sum + each.colSpan, 0);
+}
 
 function focus(each: HTMLElement): true {
 	each.focus();

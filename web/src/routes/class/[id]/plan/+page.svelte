@@ -10,7 +10,7 @@
 	import { changed } from '$lib/consequence/words';
 	import { commands, type Command } from '$lib/frame/commands';
 	import { notice } from '$lib/frame/notice.svelte';
-	import { goTo } from '$lib/ui/focus';
+	import { goesOn, goTo } from '$lib/ui/focus';
 	import Icicle from '$lib/icicle/Icicle.svelte';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -126,7 +126,7 @@
 {:else}
 	{@const data = plan.data}
 	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
-	<main>
+	<main {@attach goesOn}>
 		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 		<div class="tool">
 			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
@@ -182,7 +182,7 @@
 					onshares={(shares) => notice.tried(editing.setShares(shares))}
 				/>
 			{:else}
-				<WaysIn classId={id} {editing} />
+				<WaysIn classId={id} {editing} onmade={() => toLine('Add an assignment')} />
 			{/if}
 			<div class="columns">
 				<GroundRules classId={id} plan={data} {editing} />

@@ -2,14 +2,22 @@
 	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
+	import { toFirst } from '$lib/ui/focus';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
 	let {
 		category,
 		others,
-		editing
-	}: { category: Shapes['CategoryOut']; others: Shapes['CategoryOut'][]; editing: Editing } = $props();
+		editing,
+		onclose
+	}: {
+		category: Shapes['CategoryOut'];
+		others: Shapes['CategoryOut'][];
+		editing: Editing;
+		/** Esc was pressed. */
+		onclose: () => void;
+	} = $props();
 	const counts = [0, 1, 2, 3, 4, 5];
 	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
 	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
@@ -31,7 +39,8 @@
 	}
 </script>
 
-<div class="options">
+<!-- svelte-ignore a11y_no_static_element_interactions (its fields are what is used; Esc closes them all) -->
+<div class="options" onkeydown={(event) => event.key === 'Escape' && onclose()} {@attach toFirst}>
 	<div class="line">
 		<label>
 			Work in it counts

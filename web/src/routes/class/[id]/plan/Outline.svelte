@@ -3,6 +3,7 @@
 	 * The outline: categories and assignments as rows that are changed where they stand, chosen in number and changed
 	 * together, found by typing, and moved by dragging or by Alt and the arrows.
 	 */
+	import { tick } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
@@ -101,6 +102,12 @@
 		await notice.tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
 	}
 
+	async function closeOptions(category: number): Promise<void> {
+		opened = null;
+		await tick();
+		document.querySelector<HTMLElement>(`#category-${category} [aria-expanded].rule`)?.focus();
+	}
+
 	/** What was dragged goes before the row that it was let go over; over a category's, before all that is in it. */
 	async function drop(before: Assignment | null, category: number | null): Promise<void> {
 		const moved = dragged;
@@ -195,6 +202,7 @@
 									{category}
 									others={plan.categories.filter((each) => each.id !== category.id)}
 									{editing}
+									onclose={() => void closeOptions(category.id)}
 								/></td
 							></tr
 						>

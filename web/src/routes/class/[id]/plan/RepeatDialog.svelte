@@ -108,6 +108,18 @@
 				<input class="field" inputmode="decimal" bind:value={points} aria-invalid={wrong('points')} />
 			</label>
 			<label>
+				<span class="label">From</span>
+				<input class="field" type="date" bind:value={starts} required aria-invalid={wrong('starts')} />
+			</label>
+			<label>
+				<span class="label">Until</span>
+				<input class="field" type="date" bind:value={until} aria-invalid={wrong('until')} />
+			</label>
+			<label>
+				<span class="label">or times</span>
+				<input class="field" type="number" min="1" bind:value={times} aria-invalid={wrong('times')} />
+			</label>
+			<label>
 				<span class="label">Repeats every</span>
 				<span class="pair">
 					<input
@@ -152,18 +164,6 @@
 			<label>
 				<span class="label">First number</span>
 				<input class="field" type="number" min="0" placeholder="goes on" bind:value={first} />
-			</label>
-			<label>
-				<span class="label">From</span>
-				<input class="field" type="date" bind:value={starts} required aria-invalid={wrong('starts')} />
-			</label>
-			<label>
-				<span class="label">Until</span>
-				<input class="field" type="date" bind:value={until} aria-invalid={wrong('until')} />
-			</label>
-			<label>
-				<span class="label">or times</span>
-				<input class="field" type="number" min="1" bind:value={times} aria-invalid={wrong('times')} />
 			</label>
 			<label class="tick wide"
 				><input type="checkbox" bind:checked={skips} /> skip weekends and days without school</label

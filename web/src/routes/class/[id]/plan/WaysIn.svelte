@@ -4,7 +4,16 @@
 	import { api, ask, words } from '$lib/api/client';
 	import type { Editing } from '$lib/planning/editing';
 
-	let { classId, editing }: { classId: number; editing: Editing } = $props();
+	let {
+		classId,
+		editing,
+		onmade
+	}: {
+		classId: number;
+		editing: Editing;
+		/** There are categories now. */
+		onmade: () => void;
+	} = $props();
 	let text = $state('');
 	let source = $state('');
 	let withAssignments = $state(true);
@@ -20,6 +29,7 @@
 		event?.preventDefault();
 		try {
 			await work();
+			onmade();
 		} catch (error) {
 			problem = words(error);
 		}
