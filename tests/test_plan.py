@@ -125,7 +125,12 @@ def test_the_sheet_of_paper(stack: Stack, somebody: Callable[..., Page]) -> None
     hands.at("Name of the category Fieldwork")
     hands.press("ArrowRight", "ArrowRight")
     hands.at("Weight of Fieldwork")
-    for name, steps, share in (("Short test", 5, "10"), ("Outline", 3, "4"), ("Model", 0, "6"), ("Leading one", 2, "7")):
+    for name, steps, share in (
+        ("Short test", 5, "10"),
+        ("Outline", 3, "4"),
+        ("Model", 0, "6"),
+        ("Leading one", 2, "7"),
+    ):
         hands.press(*["ArrowDown"] * steps)
         field = hands.at(f"Share of {name} of the grade")
         hands.type(share)

@@ -11,6 +11,7 @@ from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
 from plans.categories import find_category
+from plans.drafting import moves_grades, needs_draft, propose
 from plans.keeping import begin, keep, refuse_overtaken
 from plans.models import Assignment
 from plans.rows import as_one_act, mark_of, record, snapshot
@@ -26,7 +27,10 @@ ENTERED_AS = ("points", "percent", "marks", "done")
 
 @transaction.atomic
 def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str, Any]) -> Assignment:
-    """A new assignment at the end of the plan. A class without categories takes none yet."""
+    """A new assignment at the end of the plan. A class without categories takes none yet.
+
+    Where it would move grades by being there (a blank counts as zero), that it counts waits in the draft.
+    """
     if not school_class.categories.exists():
         raise Refused(
             "This class has no categories yet. Make one first, so that the assignment has a place.", "category"
@@ -36,14 +40,13 @@ def add_assignment(school_class: SchoolClass, person: Person, given: Mapping[str
     set_assignment(assignment, {"due_on": None, **_defaults(school_class, given), **given})
     with as_one_act(school_class, person, f"added {assignment.name}"):
         assignment.save()
+        mark = mark_of(assignment)
+        if assignment.counts and _moves_by_being_there(school_class, mark):
+            assignment.counts = False
+            assignment.save()
+            propose(school_class, person, mark, snapshot(assignment), {"counts": True})
         assignment.refresh_from_db()
-        record(
-            school_class,
-            person,
-            f"added {assignment.name}",
-            {mark_of(assignment): None},
-            {mark_of(assignment): snapshot(assignment)},
-        )
+        record(school_class, person, f"added {assignment.name}", {mark: None}, {mark: snapshot(assignment)})
         if assignment.category is not None and assignment.category.method == "shares":
             make_room(school_class, person, assignment)
     assignment.refresh_from_db()
@@ -108,6 +111,10 @@ def bring_back(school_class: SchoolClass, person: Person, assignment_id: int) ->
         {mark_of(assignment): None}, {mark_of(assignment): snapshot(assignment)},
     )  # fmt: skip
     return assignment
+
+
+def _moves_by_being_there(school_class: SchoolClass, mark: str) -> bool:
+    return needs_draft(school_class) and moves_grades(school_class, {mark: {"counts": False}})
 
 
 def _defaults(school_class: SchoolClass, given: Mapping[str, Any]) -> dict[str, Any]:

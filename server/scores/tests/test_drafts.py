@@ -65,6 +65,24 @@ def test_a_change_that_moves_grades_waits_and_shows_what_it_would_do(world: Worl
     )
 
 
+def test_work_added_where_a_blank_is_zero_counts_once_the_draft_is_applied(world: World) -> None:
+    scored(world)
+    GroundRules.objects.update(blank="zero")
+    new = {
+        "name": "Stems",
+        "category_id": world.categories[0].pk,
+        "points": "20",
+        "due_on": str(world.assignments[0].due_on),
+    }
+    before = percent(world)
+    made = send(world.client("teacher"), "POST", f"{world.address}/assignments", new).json()
+    assert (percent(world), Assignment.objects.get(pk=made["id"]).counts) == (before, False)
+    mine = draft(world)["changes"][0]
+    assert (mine["percent_before"], mine["percent_after"]) == (before, "50.0")
+    send(world.client("teacher"), "POST", f"{world.address}/draft/apply")
+    assert (percent(world), Assignment.objects.get(pk=made["id"]).counts) == ("50.0", True)
+
+
 def test_what_families_see_does_not_move_until_it_is_applied(world: World) -> None:
     GroundRules.objects.update(families_see_running=True)
     scored(world)
