@@ -5,6 +5,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from tests.pages import saved
 from tests.stack import Stack
 
 SHOTS = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -12,8 +13,8 @@ SHOTS = Path(__file__).parents[1] / "docs" / "screenshots"
 
 def shoot(page: Page, name: str, words: str) -> None:
     expect(page.get_by_text(words).first).to_be_visible()
-    page.wait_for_timeout(400)  # fonts and bars settle
-    page.screenshot(path=SHOTS / f"{name}.png")
+    page.evaluate("document.fonts.ready.then(() => true)")
+    page.screenshot(path=SHOTS / f"{name}.png", animations="disabled")
 
 
 def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
@@ -53,7 +54,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
         page.get_by_label(f"Weight of {name}").fill(weight)
         page.get_by_label(f"Weight of {name}").press("Enter")
         expect(page.get_by_role("region", name="Draft")).to_be_visible()
-        page.wait_for_timeout(600)
+        saved(page)
     page.get_by_role("button", name="Show the list").click()
     page.evaluate("scrollTo(0, 0)")
     shoot(page, "plan-draft", "marks change")

@@ -67,8 +67,9 @@ def test_no_dialog_of_the_plan_keeps_anybody_out(somebody: Callable[..., Page]) 
     page = somebody("odalys", "/class/2/plan")
     for button, title in DIALOGS.items():
         page.get_by_role("button", name=button).click()
-        expect(page.get_by_role("dialog", name=title)).to_be_visible()
-        page.wait_for_timeout(300)  # what it fetches
+        dialog = page.get_by_role("dialog", name=title)
+        expect(dialog).to_be_visible()
+        expect(dialog.get_by_text("Looking")).to_have_count(0)
         assert violations(page, "[role=dialog]") == [], title
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog")).to_have_count(0)

@@ -166,9 +166,11 @@ class _FamilyClass:
             for each in self.loaded.plan.terms
             if each.pk in self.withheld or not seen.get(each.pk, True)
         }
+        with_mark = {each.posting.term_id: "mark" in each.posting.collects for each in self.cards}
+        markless = [each for each in self.loaded.plan.terms if not with_mark.get(each.pk, True)]
         return for_families(
             WorkingOut.model_validate(posted.working), hidden, hidden.values(), withheld, withheld.values(),
-            with_mark="mark" in posted.posting.collects,
+            [named for each in markless for named in (each.pk, each.name)], with_mark=with_mark[posted.posting.term_id],
         )  # fmt: skip
 
     def _headline(self, percent: str | None) -> str:

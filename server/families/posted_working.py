@@ -11,13 +11,14 @@ _BY_HAND = "put in its place by hand"
 
 def for_families(
     working: WorkingOut, hidden: Collection[int], hidden_names: Collection[str], withheld_parts: Collection[int],
-    withheld_names: Collection[str], *, with_mark: bool,
+    withheld_names: Collection[str], markless_parts: Collection[int | str], *, with_mark: bool,
 ) -> WorkingOut:  # fmt: skip
     """What a family sees of a working as it was posted.
 
     Pieces that are `hidden` are named without their numbers, and so is every sum from which one could be reckoned: of its
     category, and what categories weigh and add, for these can be taken from the whole. The same goes for parts whose own
-    term is withheld. What was posted before lines said their assignment, and parts their term, is known by name.
+    term is withheld; `markless_parts` (by number and name) are told without a mark. What was posted before lines said their
+    assignment, and parts their term, is known by name.
     """
 
     def is_hidden(line: LineOut) -> bool:
@@ -26,8 +27,13 @@ def for_families(
     def is_withheld(part: PartOut) -> bool:
         return part.name in withheld_names if part.term_id is None else part.term_id in withheld_parts
 
+    def without_mark(part: PartOut) -> PartOut:
+        is_markless = (part.name if part.term_id is None else part.term_id) in markless_parts
+        return part.model_copy(update={"mark": None}) if is_markless else part
+
     told = working.model_copy(
         update={
+            "parts": [without_mark(part) for part in working.parts],
             "mark": working.mark if with_mark else None,
             "steps": [
                 each.model_copy(update={"reason": "", "words": each.words.partition(f"{_BY_HAND}:")[0] or _BY_HAND})
@@ -45,7 +51,7 @@ def for_families(
             "exact": None, "sum": None,
             "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in working.categories],
             "apart": [_line(line, is_hidden=is_hidden(line)) for line in working.apart],
-            "parts": [_part(part, is_withheld=is_withheld(part)) for part in working.parts],
+            "parts": [_part(part, is_withheld=is_withheld(part)) for part in told.parts],
         }
     )  # fmt: skip
 

@@ -10,9 +10,12 @@ from conftest import World, send
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import override, post
 from school.models import Enrolment, ReportingWindow, SchoolClass, SchoolYear
+from scores.book import load_class
+from scores.explaining import explained
 from scores.tests.test_entering import enter, entry
 
 from families import api as families_api
+from families.posted_working import for_families
 from families.tests.test_family_page import texts
 
 REASON = "his portfolio was lost in the flood"
@@ -236,3 +239,13 @@ def test_next_years_calendar_and_classes_move_no_family_before_it_begins(world: 
     session = world.client("teacher").get("/api/session").json()
     assert (session["year"], [each["name"] for each in session["classes"]]) == ("2031/32", ["Botany"])
     assert world.client("officer").get("/api/office").json()["year"] == "2031/32"
+
+
+def test_a_part_whose_window_collects_no_marks_is_told_without_its_mark(world: World) -> None:
+    running(world)
+    semester = world.term.within
+    assert semester is not None
+    working = explained(loaded := load_class(world.school_class), loaded.gradebook, world.students[0], semester)
+    assert working.parts[0].mark == "C"
+    told = for_families(working, (), (), (), (), [world.term.pk], with_mark=True)
+    assert (told.parts[0].mark, told.parts[0].percent, told.mark) == (None, "73", "C")
