@@ -103,7 +103,7 @@
 			{@render children()}
 			{#snippet failed(error, reset)}
 				<main class="p-6">
-					<h1 class="mb-2 font-name text-[24px] font-semibold">This page met a fault</h1>
+					<h1 class="mb-2 font-name text-title font-semibold">This page met a fault</h1>
 					<p class="problem" role="alert">{words(error)}</p>
 					<p class="my-3">
 						What you entered is kept. Go on from here; if it comes again, load the page anew.

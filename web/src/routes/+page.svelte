@@ -29,32 +29,40 @@
 {#if today.isPending}
 	<p class="p-6 text-slate" role="status">Looking at your classes…</p>
 {:else if today.data === undefined}
-	<main class="p-6"><Failed error={today.error} retry={today.refetch} /></main>
+	<main class="p-6 pt-2 pr-8 pb-6 pl-6 max-lg:px-4">
+		<Failed error={today.error} retry={today.refetch} />
+	</main>
 {:else if !today.data}
-	<main class="p-6">
-		<h1 class="text-2xl">{signed.current?.name}</h1>
+	<main class="p-6 pt-2 pr-8 pb-6 pl-6 max-lg:px-4">
+		<h1 class="text-title leading-6 font-[650] tracking-[-0.02em]">{signed.current?.name}</h1>
 		<p class="mt-2 text-slate">
 			You teach no class in this school. Classes come from the records office; they appear here once you are
 			entered as their teacher.
 		</p>
 	</main>
 {:else}
-	<section class="day-head" aria-label="Today">
-		<h1>{longDay(today.data.day)}</h1>
-		<p>{today.data.words}</p>
+	<section class="min-h-14.5 px-6 pt-3 pb-2 max-lg:px-4" aria-label="Today">
+		<h1 class="text-title leading-6 font-[650] tracking-[-0.02em]">{longDay(today.data.day)}</h1>
+		<p class="text-small leading-4 text-slate">{today.data.words}</p>
 	</section>
 	<Ribbon ribbon={today.data.ribbon} chosen={running?.id ?? 0} />
-	<div class="places">
-		<main>
-			<ul class="ledger">
+	<div
+		class="mt-2 grid min-h-[calc(100vh_-_146px)] grid-cols-[minmax(0,1fr)_424px] border-t border-hair max-lg:grid-cols-1"
+	>
+		<main class="pt-2 pr-8 pb-6 pl-6 max-lg:px-4">
+			<ul>
 				{#each today.data.classes as each (each.id)}
-					<li>
-						<div class="head">
-							<h2><a href="/class/{each.id}/scores">{each.name} <span>{each.section}</span></a></h2>
-							<span class="words">{each.words}</span>
+					<li class="border-b border-hair pt-4 pb-3.5">
+						<div class="flex flex-wrap items-baseline gap-x-3.5 gap-y-0">
+							<h2 class="font-[650]">
+								<a href="/class/{each.id}/scores"
+									>{each.name} <span class="font-normal">{each.section}</span></a
+								>
+							</h2>
+							<span class="text-slate">{each.words}</span>
 							{#if each.next_due}
-								<span class="due" title={each.next_due_names.join(', ')}
-									>next due <b>{longDay(each.next_due)}</b></span
+								<span class="ml-auto text-slate" title={each.next_due_names.join(', ')}
+									>next due <b class="font-medium text-ink">{longDay(each.next_due)}</b></span
 								>
 							{/if}
 						</div>
@@ -66,12 +74,28 @@
 					</li>
 				{/each}
 			</ul>
-			<ol class="days" aria-label="The days ahead">
+			<ol
+				class="mt-5 grid grid-cols-[repeat(7,1fr)] border-t border-rule max-lg:grid-cols-[repeat(2,1fr)]"
+				aria-label="The days ahead"
+			>
 				{#each today.data.days as each (each.day)}
-					<li class:now={each.day === today.data.day}>
-						<span class="day">{longDay(each.day)}</span>
+					<li
+						class={[
+							"relative pt-1.75 pr-2 text-small leading-4 before:absolute before:left-0 before:content-['']",
+							each.day === today.data.day
+								? 'before:-top-1.25 before:h-2.5 before:w-0.5 before:bg-ink'
+								: 'before:-top-0.25 before:h-1.5 before:w-px before:bg-slate'
+						]}
+					>
+						<span
+							class={[
+								'block',
+								each.day === today.data.day ? 'text-ink' : 'text-slate',
+								each.day === today.data.day && 'font-semibold'
+							]}>{longDay(each.day)}</span
+						>
 						{#each each.lines as line, place (place)}<p>{line}</p>{/each}
-						{#each each.term_lines as line (line)}<p class="term">{line}</p>{/each}
+						{#each each.term_lines as line (line)}<p class="font-semibold text-juniper">{line}</p>{/each}
 						{#if !each.lines.length && !each.term_lines.length && each.day === today.data.day}<p>
 								nothing is due
 							</p>{/if}
@@ -79,20 +103,31 @@
 				{/each}
 			</ol>
 		</main>
-		<aside aria-labelledby="needs">
+		<aside
+			class="border-l border-l-rule bg-snow px-6 pt-4 pb-6 max-lg:border-t max-lg:border-l-0 max-lg:border-t-rule max-lg:px-4"
+			aria-labelledby="needs"
+		>
 			<div class="needs">
 				<h2 id="needs">Needs you</h2>
 				<a class="link" href="/loose-ends">Loose ends</a>
-				<span
+				<span class="text-slate"
 					>{today.data.needs.length} {today.data.needs.length === 1 ? 'thing' : 'things'}, by deadline</span
 				>
 			</div>
 			{#each groups as group (group.when)}
-				<h3>{group.when}</h3>
+				<h3 class="mt-3.5 border-b border-rule pb-1 font-text text-small leading-4 font-normal text-slate">
+					{group.when}
+				</h3>
 				<ul>
 					{#each group.needs as each, place (place)}
-						<li>
-							<i class={each.kind} aria-hidden="true"></i><span>{each.words}</span>
+						<li class="grid grid-cols-[14px_1fr_auto] gap-x-2 gap-y-0 border-b border-hair py-2">
+							<i
+								class={[
+									'mt-1.5 mr-0 mb-0 ml-px size-1.75 rounded-full border-[1.5px] border-slate',
+									each.kind
+								]}
+								aria-hidden="true"
+							></i><span>{each.words}</span>
 							<a class="link" href={each.place}>{each.act}</a>
 						</li>
 					{/each}
@@ -105,133 +140,13 @@
 {/if}
 
 <style>
-	.day-head {
-		padding: 12px 24px 8px;
-		min-height: 58px;
-	}
-	h1 {
-		font-size: 24px;
-		line-height: 24px;
-		font-weight: 650;
-		letter-spacing: -0.02em;
-	}
-	.day-head p {
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.places {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 424px;
-		min-height: calc(100vh - 146px);
-		margin-top: 8px;
-		border-top: 1px solid var(--hair);
-	}
-	main {
-		padding: 8px 32px 24px 24px;
-	}
-	aside {
-		padding: 16px 24px 24px;
-		border-left: 1px solid var(--rule);
-		background: var(--snow);
-	}
-	.ledger > li {
-		padding: 16px 0 14px;
-		border-bottom: 1px solid var(--hair);
-	}
-	.head {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: baseline;
-		gap: 0 14px;
-	}
-	.head h2 {
-		font-weight: 650;
-	}
-	.head h2 span {
-		font-weight: 400;
-	}
-	.words,
-	.due {
-		color: var(--slate);
-	}
-	.due {
-		margin-left: auto;
-	}
-	.due b {
-		color: var(--ink);
-		font-weight: 500;
-	}
-	.days {
-		display: grid;
-		grid-template-columns: repeat(7, 1fr);
-		margin-top: 20px;
-		border-top: 1px solid var(--rule);
-	}
-	.days li {
-		position: relative;
-		padding: 7px 8px 0 0;
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.days li::before {
-		content: '';
-		position: absolute;
-		left: 0;
-		top: -1px;
-		width: 1px;
-		height: 6px;
-		background: var(--slate);
-	}
-	.days .now::before {
-		top: -5px;
-		width: 2px;
-		height: 10px;
-		background: var(--ink);
-	}
-	.day {
-		display: block;
-		color: var(--slate);
-	}
-	.now .day {
-		color: var(--ink);
-		font-weight: 600;
-	}
-	.days .term {
-		color: var(--juniper);
-		font-weight: 600;
-	}
 	.needs {
 		display: flex;
 		align-items: baseline;
 		gap: 12px;
 	}
-	.needs span,
-	h3 {
-		color: var(--slate);
-	}
-	h3 {
-		margin-top: 14px;
-		padding-bottom: 4px;
-		border-bottom: 1px solid var(--rule);
-		font: 400 12px/16px var(--text);
-	}
-	aside li {
-		display: grid;
-		grid-template-columns: 14px 1fr auto;
-		gap: 0 8px;
-		padding: 8px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	aside i {
-		width: 7px;
-		height: 7px;
-		margin: 6px 0 0 1px;
-		border: 1.5px solid var(--slate);
-		border-radius: 50%;
-	}
 	aside i.look {
-		border-color: var(--amber);
+		border-color: var(--color-amber);
 		border-radius: 0;
 		transform: rotate(45deg);
 	}
@@ -241,24 +156,6 @@
 		margin-top: 2px;
 		border: 0;
 		border-radius: 1px;
-		background: var(--rowan);
-	}
-	@media (max-width: 1000px) {
-		.places {
-			grid-template-columns: minmax(0, 1fr);
-		}
-		.day-head,
-		main,
-		aside {
-			padding-left: 16px;
-			padding-right: 16px;
-		}
-		aside {
-			border-left: 0;
-			border-top: 1px solid var(--rule);
-		}
-		.days {
-			grid-template-columns: repeat(2, 1fr);
-		}
+		background: var(--color-rowan);
 	}
 </style>

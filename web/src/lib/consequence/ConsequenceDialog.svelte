@@ -21,7 +21,7 @@
 	{#if asked}
 		{#if asked.would}
 			<p>{changed(asked.would)}</p>
-			<div class="list">
+			<div class="my-2.5 max-h-[46vh] overflow-auto">
 				<Changes
 					would={asked.would}
 					{...asked.called ? { called: asked.called } : {}}
@@ -30,31 +30,15 @@
 				/>
 			</div>
 		{:else}
-			<p class="look">
+			<p class="text-amber-ink">
 				Without a connection it cannot be said which grades this changes. It is kept here and saved once the
 				connection is back; it can be undone.
 			</p>
 		{/if}
-		<p class="acts">
+		<p class="mt-3.5 flex gap-3">
 			<button class="btn" onclick={() => consequence.agree()}>{asked.verb}</button>
 			<button class="btn quiet" onclick={() => (consequence.current = null)}>Leave everything as it is</button
 			>
 		</p>
 	{/if}
 </Dialog>
-
-<style>
-	.list {
-		max-height: 46vh;
-		margin: 10px 0;
-		overflow: auto;
-	}
-	.look {
-		color: var(--amber-ink);
-	}
-	.acts {
-		display: flex;
-		gap: 12px;
-		margin-top: 14px;
-	}
-</style>

@@ -7,21 +7,34 @@
 	const isMissing = $derived(title === 'Missing');
 </script>
 
-<h3 class:rowan={isMissing}>{title}</h3>
-<ul>
+<h3
+	class={[
+		'mt-3.5 mb-1 font-text text-small leading-4 first-of-type:mt-0',
+		isMissing ? 'font-semibold text-rowan' : 'font-normal text-slate'
+	]}
+>
+	{title}
+</h3>
+<ul class="border-t border-rule">
 	{#each works as each (each.id)}
-		<li style="--c: {each.colour === null ? 'transparent' : `var(--hue-${each.colour})`}">
-			<span class="slate">{each.due_on ? longDay(each.due_on) : ''}</span>
+		<li
+			class="grid grid-cols-[76px_9px_minmax(0,1fr)_auto] gap-x-2 gap-y-0 border-b border-hair py-1.25"
+			style="--c: {each.colour === null ? 'transparent' : `var(--color-hue-${each.colour})`}"
+		>
+			<span class="text-slate">{each.due_on ? longDay(each.due_on) : ''}</span>
 			{#if isMissing}<i class="missing-bar" aria-hidden="true"></i>{:else}<i
-					class="square"
+					class="mt-1.25 size-2.25 rounded-[1px] bg-(color:--c) shadow-[inset_0_0_0_1px_var(--color-slate)]"
 					title={each.category ?? 'no category'}
 				></i>{/if}
 			<span>
 				{each.name}
-				{#if each.words && !isMissing}<span class="slate small">{each.words}</span>{/if}
-				{#if each.description}<span class="slate small told">{each.description}</span>{/if}
+				{#if each.words && !isMissing}<span class="small ml-1.5 text-small text-slate">{each.words}</span
+					>{/if}
+				{#if each.description}<span class="small ml-1.5 block text-small whitespace-pre-line text-slate"
+						>{each.description}</span
+					>{/if}
 				{#if each.link || each.file}
-					<span class="small told">
+					<span class="small ml-1.5 block text-small whitespace-pre-line">
 						{#if each.link}<a class="link" href={each.link} target="_blank" rel="noopener noreferrer external"
 								>{new URL(each.link).host}</a
 							>{/if}
@@ -33,69 +46,15 @@
 							>{/if}
 					</span>
 				{/if}
-				{#if each.comment}<span class="slate comment">“{each.comment}”</span>{/if}
+				{#if each.comment}<span class="block text-slate">“{each.comment}”</span>{/if}
 			</span>
-			<span class="score">
-				{#if each.score}<b class:struck={each.dropped}>{each.score}</b>
-					<span class="slate">{each.points ? ` of ${each.points}` : ''}</span>{/if}
+			<span class="whitespace-nowrap">
+				{#if each.score}<b
+						class={[each.dropped ? 'font-normal' : 'font-semibold', each.dropped && 'line-through']}
+						>{each.score}</b
+					>
+					<span class="text-slate">{each.points ? ` of ${each.points}` : ''}</span>{/if}
 			</span>
 		</li>
 	{/each}
 </ul>
-
-<style>
-	.told {
-		display: block;
-		white-space: pre-line;
-	}
-	h3 {
-		margin: 14px 0 4px;
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	h3:first-of-type {
-		margin-top: 0;
-	}
-	.rowan {
-		color: var(--rowan);
-		font-weight: 600;
-	}
-	ul {
-		border-top: 1px solid var(--rule);
-	}
-	li {
-		display: grid;
-		grid-template-columns: 76px 9px minmax(0, 1fr) auto;
-		gap: 0 8px;
-		padding: 5px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	.square {
-		width: 9px;
-		height: 9px;
-		margin-top: 5px;
-		border-radius: 1px;
-		background: var(--c);
-		box-shadow: inset 0 0 0 1px var(--slate);
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.small {
-		margin-left: 6px;
-		font-size: 12px;
-	}
-	.comment {
-		display: block;
-	}
-	.score {
-		white-space: nowrap;
-	}
-	b {
-		font-weight: 600;
-	}
-	.struck {
-		font-weight: 400;
-		text-decoration: line-through;
-	}
-</style>

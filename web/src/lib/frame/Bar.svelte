@@ -49,186 +49,81 @@
 
 <svelte:window {onkeydown} ononline={() => saving.again()} />
 
-<header class="bar screen-only">
-	<a class="sign" href={signed.home}><Crystal barbed size={19} />Hoarfrost</a>
-	<nav class="classes" aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}>
+<header class="screen-only flex min-h-10 items-center border-b border-hair px-6 max-md:flex-wrap max-md:px-4">
+	<a class="flex items-center gap-2 pr-5 font-name text-large leading-5 font-semibold" href={signed.home}
+		><Crystal barbed size={19} />Hoarfrost</a
+	>
+	<nav
+		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-l border-hair pl-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-l-0 max-md:p-0"
+		aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}
+	>
 		{#if signed.teaches}
-			<a href="/" aria-current={page.url.pathname === '/' ? 'page' : undefined}>Today</a>
+			<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+				href="/"
+				aria-current={page.url.pathname === '/' ? 'page' : undefined}>Today</a
+			>
 			{#each classes.slice(0, 6) as each (each.id)}
 				<a
+					class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 					href="/class/{each.id}/{place}"
 					aria-current={page.params['id'] === String(each.id) ? 'page' : undefined}
 					>{each.name} {each.section}</a
 				>
 			{/each}
-			{#if classes.length > 1}<span class="keys" aria-hidden="true"><kbd>[</kbd><kbd>]</kbd></span>{/if}
+			{#if classes.length > 1}<span class="flex gap-0.75 max-md:hidden" aria-hidden="true"
+					><kbd>[</kbd><kbd>]</kbd></span
+				>{/if}
 		{/if}
 		{#if signed.keepsRecords}<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 				href="/office"
 				aria-current={page.url.pathname === '/office' ? 'page' : undefined}>Records office</a
 			>{/if}
 		{#each session?.children ?? [] as child (child.id)}
 			<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 				href="/family/{child.id}"
 				aria-current={page.url.pathname === `/family/${child.id}` ? 'page' : undefined}>{child.given_name}</a
 			>
 		{/each}
 	</nav>
-	<span class="right">
+	<span
+		class="ml-auto flex items-center gap-5 pl-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:pr-0 max-md:pl-3 max-md:whitespace-normal"
+	>
 		{#if signed.teaches}
-			<button class="find" onclick={() => (opened.palette = true)}
-				><span>Find <i>a student or a command</i></span> <kbd>Ctrl K</kbd></button
+			<button class="flex items-center gap-2 text-slate" onclick={() => (opened.palette = true)}
+				><span
+					class="max-lg:absolute max-lg:size-px max-lg:overflow-hidden max-lg:whitespace-nowrap max-lg:[clip-path:inset(50%)] max-md:static max-md:size-auto max-md:[clip-path:none]"
+					>Find <i class="not-italic max-md:hidden">a student or a command</i></span
+				> <kbd class="max-md:hidden">Ctrl K</kbd></button
 			>
-			<span class="saved" class:unsettled={!saving.isSettled} role="status">
-				{#if saving.isSettled}<svg viewBox="0 0 16 16" aria-hidden="true"
-						><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
-					>{/if}{#if problem && !saving.isAway}<button class="link" onclick={() => lookAt(problem)}
-						>{saving.words}</button
+			<span
+				class={[
+					'flex items-center gap-1.5',
+					!saving.isSettled ? 'text-amber-ink' : 'text-lichen-ink',
+					!saving.isSettled && 'font-semibold max-md:order-1 max-md:flex-[0_0_100%] max-md:justify-end'
+				]}
+				role="status"
+			>
+				{#if saving.isSettled}<svg
+						class="size-3.25 fill-none stroke-current stroke-[1.5]"
+						viewBox="0 0 16 16"
+						aria-hidden="true"><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
+					>{/if}{#if problem && !saving.isAway}<button
+						class="link text-amber-ink"
+						onclick={() => lookAt(problem)}>{saving.words}</button
 					>{:else}{saving.words}{/if}
 			</span>
 		{/if}
-		<button onclick={() => theme.turn()}>{theme.current === 'light' ? 'Night' : 'Day'}</button>
-		<span class="who">{session?.name}</span>
-		<button onclick={leave}>Sign out</button>
+		<button class="text-slate" onclick={() => theme.turn()}
+			>{theme.current === 'light' ? 'Night' : 'Day'}</button
+		>
+		<span class="max-md:hidden">{session?.name}</span>
+		<button class="text-slate" onclick={leave}>Sign out</button>
 	</span>
 </header>
 {#if signed.teaches}
 	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
 	<KeySheet bind:open={opened.keys} />
 {/if}
-
-<style>
-	.bar {
-		display: flex;
-		align-items: center;
-		min-height: 40px;
-		padding: 0 24px;
-		border-bottom: 1px solid var(--hair);
-	}
-	.sign {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		padding-right: 20px;
-		font: 600 15px/20px var(--name);
-	}
-	.classes {
-		display: flex;
-		align-items: center;
-		align-self: stretch;
-		gap: 20px;
-		padding-left: 20px;
-		border-left: 1px solid var(--hair);
-		min-width: 0;
-		overflow-x: auto;
-		overflow-y: hidden;
-	}
-	.classes a {
-		display: flex;
-		align-items: center;
-		align-self: stretch;
-		min-height: 39px;
-		color: var(--slate);
-		white-space: nowrap;
-	}
-	.classes a[aria-current] {
-		color: var(--ink);
-		font-weight: 600;
-		box-shadow: inset 0 -2px 0 var(--juniper);
-	}
-	.keys {
-		display: flex;
-		gap: 3px;
-	}
-	.right {
-		display: flex;
-		align-items: center;
-		gap: 20px;
-		margin-left: auto;
-		padding-left: 20px;
-		white-space: nowrap;
-	}
-	.find {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-	}
-	.find i {
-		font-style: normal;
-	}
-	.right button {
-		color: var(--slate);
-	}
-	.saved {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-		color: var(--lichen-ink);
-	}
-	.saved .link {
-		color: var(--amber-ink);
-	}
-	.saved svg {
-		width: 13px;
-		height: 13px;
-		fill: none;
-		stroke: currentColor;
-		stroke-width: 1.5;
-	}
-	.unsettled {
-		color: var(--amber-ink);
-		font-weight: 600;
-	}
-	@media (max-width: 1100px) {
-		/* Still read out, no longer in sight. */
-		.find span {
-			position: absolute;
-			width: 1px;
-			height: 1px;
-			overflow: hidden;
-			clip-path: inset(50%);
-			white-space: nowrap;
-		}
-	}
-	@media (max-width: 800px) {
-		.bar {
-			flex-wrap: wrap;
-			padding: 0 16px;
-		}
-		.classes {
-			order: 3;
-			flex: 0 0 100%;
-			border-left: 0;
-			padding: 0;
-		}
-		.keys,
-		.who {
-			display: none;
-		}
-		/* How saving stands may take a line of its own, whatever there is to say. */
-		.right {
-			flex: 1 1 0;
-			flex-wrap: wrap;
-			justify-content: flex-end;
-			gap: 0 12px;
-			padding: 6px 0 6px 12px;
-			white-space: normal;
-		}
-		/* There is no Ctrl on a phone: the words come back. */
-		.find span {
-			position: static;
-			width: auto;
-			height: auto;
-			clip-path: none;
-		}
-		.find kbd,
-		.find i {
-			display: none;
-		}
-		.unsettled {
-			order: 1;
-			flex: 0 0 100%;
-			justify-content: flex-end;
-		}
-	}
-</style>

@@ -47,25 +47,27 @@
 
 {#if count}
 	<Dialog.Root bind:open>
-		<Dialog.Trigger class="checks-opener screen-only">
+		<Dialog.Trigger
+			class="checks-opener screen-only mt-1.25 ml-3 flex h-7.5 flex-none items-center gap-2 rounded bg-amber-2 px-3 font-semibold text-amber-ink"
+		>
 			<i class="diamond"></i>{count}
 			{count === 1 ? 'check' : 'checks'}
 		</Dialog.Trigger>
 		<Dialog.Portal>
 			<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.2)]" />
 			<Dialog.Content
-				class="fixed top-0 right-0 bottom-0 z-40 w-[420px] max-w-[calc(100vw-24px)] overflow-auto bg-snow p-6 shadow-[var(--shadow)]"
+				class="fixed top-0 right-0 bottom-0 z-40 w-[420px] max-w-[calc(100vw-24px)] overflow-auto bg-snow p-6 shadow-raised"
 			>
 				<div class="mb-3 flex items-start justify-between gap-4">
-					<Dialog.Title class="font-name text-[24px] leading-7 font-semibold" level={2}>Checks</Dialog.Title>
+					<Dialog.Title class="font-name text-title leading-7 font-semibold" level={2}>Checks</Dialog.Title>
 					<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>
 				</div>
-				<p class="slate">What may be as it should, and may not. Nothing here stops you.</p>
+				<p class="text-slate">What may be as it should, and may not. Nothing here stops you.</p>
 				<ul>
 					{#each checks.data ?? [] as check (check.key)}
-						<li>
+						<li class="border-b border-hair py-2.5">
 							<p>{check.words}</p>
-							<span>
+							<span class="mt-1 flex gap-4.5">
 								<button class="link" onclick={() => jump(check)}>Go there</button>
 								{#if check.mend}<button class="link" onclick={() => mend(check)}>{check.mend}</button>{/if}
 							</span>
@@ -76,31 +78,3 @@
 		</Dialog.Portal>
 	</Dialog.Root>
 {/if}
-
-<style>
-	:global(.checks-opener) {
-		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 8px;
-		height: 30px;
-		margin: 5px 0 0 12px;
-		padding: 0 12px;
-		border-radius: 3px;
-		background: var(--amber-2);
-		color: var(--amber-ink);
-		font-weight: 600;
-	}
-	.slate {
-		color: var(--slate);
-	}
-	li {
-		padding: 10px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	li span {
-		display: flex;
-		gap: 18px;
-		margin-top: 4px;
-	}
-</style>

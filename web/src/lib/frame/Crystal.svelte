@@ -12,7 +12,7 @@
 	svg {
 		flex: none;
 		fill: none;
-		stroke: var(--juniper);
+		stroke: var(--color-juniper);
 		stroke-width: 2;
 		stroke-linecap: round;
 	}

@@ -7,43 +7,17 @@
 </script>
 
 <Dialog title="Keys" wide bind:open>
-	<div class="sheet">
+	<div class="[columns:2_300px] gap-x-7">
 		{#each keys as group (group.place)}
-			<section>
-				<h3>{group.place}</h3>
-				<dl>
+			<section class="mb-3.5 break-inside-avoid">
+				<h3 class="mb-1 text-body font-semibold">{group.place}</h3>
+				<dl class="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1 text-small leading-4.5">
 					{#each group.keys as [key, words] (key)}
 						<dt><kbd>{key}</kbd></dt>
-						<dd>{words}</dd>
+						<dd class="text-slate">{words}</dd>
 					{/each}
 				</dl>
 			</section>
 		{/each}
 	</div>
 </Dialog>
-
-<style>
-	.sheet {
-		columns: 2 300px;
-		column-gap: 28px;
-	}
-	section {
-		break-inside: avoid;
-		margin-bottom: 14px;
-	}
-	h3 {
-		margin-bottom: 4px;
-		font-size: 13px;
-		font-weight: 600;
-	}
-	dl {
-		display: grid;
-		grid-template-columns: auto 1fr;
-		gap: 4px 10px;
-		font-size: 12px;
-		line-height: 18px;
-	}
-	dd {
-		color: var(--slate);
-	}
-</style>

@@ -124,10 +124,11 @@
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.2)]" />
 		<Dialog.Content
-			class="fixed top-[12vh] left-1/2 z-40 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded bg-snow shadow-[var(--shadow)]"
+			class="fixed top-[12vh] left-1/2 z-40 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded bg-snow shadow-raised"
 		>
 			<Dialog.Title class="sr-only">Find a student or a command</Dialog.Title>
 			<input
+				class="h-13 w-full border-b border-rule bg-transparent px-4.5 text-head outline-none"
 				role="combobox"
 				aria-label="Find a student or a command"
 				aria-expanded="true"
@@ -141,9 +142,10 @@
 				oninput={() => (at = 0)}
 				{onkeydown}
 			/>
-			<ul id="palette-found" role="listbox" aria-label="Found">
+			<ul class="p-1.5" id="palette-found" role="listbox" aria-label="Found">
 				{#each found as item, place (item.id)}
 					<li
+						class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
 						id="palette-{place}"
 						role="option"
 						aria-selected={place === at}
@@ -152,51 +154,13 @@
 							void choose(item);
 						}}
 					>
-						<span>{item.name}</span><small>{item.words}</small>
+						<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
+							>{item.words}</small
+						>
 					</li>
 				{/each}
 			</ul>
-			{#if !found.length}<p>Nothing of this name.</p>{/if}
+			{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
 		</Dialog.Content>
 	</Dialog.Portal>
 </Dialog.Root>
-
-<style>
-	input {
-		width: 100%;
-		height: 52px;
-		padding: 0 18px;
-		border-bottom: 1px solid var(--rule);
-		background: transparent;
-		font-size: 18px;
-		outline: none;
-	}
-	ul {
-		padding: 6px;
-	}
-	li {
-		display: flex;
-		justify-content: space-between;
-		gap: 16px;
-		padding: 7px 12px;
-		border-radius: 3px;
-		cursor: pointer;
-	}
-	li[aria-selected='true'] {
-		background: var(--ice);
-	}
-	li span {
-		display: inline-block;
-	}
-	/* What can be done is said in the menus in small letters. */
-	li span::first-letter {
-		text-transform: uppercase;
-	}
-	small,
-	p {
-		color: var(--slate);
-	}
-	p {
-		padding: 0 18px 14px;
-	}
-</style>

@@ -104,12 +104,12 @@
 		z-index: 1;
 		height: 16px;
 		padding-left: 8px;
-		background: var(--birch);
-		color: var(--slate);
+		background: var(--color-birch);
+		color: var(--color-slate);
 		line-height: 16px;
 	}
 	.whole.on {
-		color: var(--ink);
+		color: var(--color-ink);
 		font-weight: 600;
 	}
 	.semester {
@@ -119,7 +119,7 @@
 		display: flex;
 		align-items: center;
 		gap: 6px;
-		color: var(--slate);
+		color: var(--color-slate);
 		white-space: nowrap;
 	}
 	.semester::after {
@@ -127,11 +127,11 @@
 		flex: 1;
 		height: 5px;
 		margin-top: 6px;
-		border: solid var(--rule);
+		border: solid var(--color-rule);
 		border-width: 1px 1px 0 0;
 	}
 	.semester.on {
-		color: var(--ink);
+		color: var(--color-ink);
 		font-weight: 600;
 	}
 	.segment {
@@ -142,9 +142,9 @@
 		align-items: center;
 		padding: 0 8px;
 		overflow: hidden;
-		border: 1px solid var(--hair);
-		background: var(--snow);
-		color: var(--slate);
+		border: 1px solid var(--color-hair);
+		background: var(--color-snow);
+		color: var(--color-slate);
 		white-space: nowrap;
 	}
 	.segment b {
@@ -161,10 +161,10 @@
 		display: none;
 	}
 	.segment.on {
-		background: var(--ice);
-		border-color: var(--deep);
+		background: var(--color-ice);
+		border-color: var(--color-deep);
 		border-radius: 3px;
-		color: var(--ink);
+		color: var(--color-ink);
 		font-weight: 600;
 	}
 	.segment span {
@@ -178,26 +178,26 @@
 		padding-right: 18px;
 	}
 	.wrong .on {
-		background: repeating-linear-gradient(135deg, var(--amber-2) 0 6px, var(--snow) 6px 9px);
-		border-color: var(--amber);
+		background: repeating-linear-gradient(135deg, var(--color-amber-2) 0 6px, var(--color-snow) 6px 9px);
+		border-color: var(--color-amber);
 	}
 	.window {
 		position: absolute;
 		top: 11px;
 		height: 5px;
-		border: solid var(--slate);
+		border: solid var(--color-slate);
 		border-width: 1.5px 1.5px 0;
 	}
 	.window.open {
-		border-color: var(--juniper);
+		border-color: var(--color-juniper);
 		border-width: 2px 2px 0;
 	}
 	.window-words {
 		position: absolute;
 		top: 0;
 		padding: 0 6px;
-		background: var(--birch);
-		color: var(--juniper);
+		background: var(--color-birch);
+		color: var(--color-juniper);
 		font-weight: 600;
 		white-space: nowrap;
 	}
@@ -206,7 +206,7 @@
 		top: 14px;
 		width: 2px;
 		height: 28px;
-		background: var(--ink);
+		background: var(--color-ink);
 	}
 	.today::after {
 		content: '';
@@ -215,11 +215,11 @@
 		bottom: -3px;
 		width: 8px;
 		height: 3px;
-		background: var(--ink);
+		background: var(--color-ink);
 	}
 	.warning {
 		margin: 4px 24px 0;
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 		font-weight: 600;
 	}
 	.warning a {

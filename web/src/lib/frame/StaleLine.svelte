@@ -36,7 +36,7 @@
 
 {#if old.length}
 	<div
-		class="screen-only flex flex-wrap items-center gap-x-4 border-b border-amber px-6 py-1 text-amber"
+		class="screen-only flex flex-wrap items-center gap-x-4 border-b border-amber px-6 py-1 text-amber-ink"
 		role="status"
 	>
 		<span>This is as of {new Date(since).toTimeString().slice(0, 5)}: {words(old[0]!.state.error)}</span>

@@ -18,125 +18,64 @@
 </script>
 
 {#snippet station(each: Shapes['StationOut'])}
-	<span class="line">
-		{#if each.name === current}<Crystal />{:else}<span class="dot {each.state}"></span>{/if}
-		<b>{titled(each.name)}</b><i></i>
+	<span class="flex h-5 items-center gap-1.75 [&_svg]:-mx-0.5 [&_svg]:my-0">
+		{#if each.name === current}<Crystal />{:else}<span
+				class={['mx-px size-2.25 flex-none rounded-full border-[1.5px] border-slate', each.state]}
+			></span>{/if}
+		<b
+			class={[
+				'group-hover/a:text-ink',
+				small
+					? 'font-medium text-ink'
+					: each.name === current
+						? 'font-[650] text-ink'
+						: 'font-medium text-slate',
+				small ? 'font-text text-body leading-4.5' : 'font-name text-large leading-5'
+			]}>{titled(each.name)}</b
+		><i class="mr-2.25 flex-1 border-t border-rule group-last/li:hidden max-md:hidden"></i>
 	</span>
-	<small class:look={each.look}>{each.words}</small>
+	<small
+		class={[
+			'block truncate pl-4.5 text-small leading-4',
+			each.look && small ? 'text-amber-ink' : each.name === current ? 'text-ink' : 'text-slate',
+			each.look && small && 'font-semibold'
+		]}>{each.words}</small
+	>
 {/snippet}
 
-<ol class="trail screen-only" class:small>
+<ol
+	class={[
+		'trail screen-only flex min-w-0 flex-1 max-md:flex-wrap max-md:gap-x-0 max-md:gap-y-1',
+		small ? 'pt-2.5' : 'pt-0.75'
+	]}
+	class:small
+>
 	{#each stations as each (each.name)}
 		{@const place = href(each.name)}
-		<li class:now={each.name === current}>
+		<li
+			class={[
+				'group/li min-w-0 flex-[1_1_0] max-md:flex-[0_0_50%]',
+				small
+					? 'last:flex-[0_0_138px] max-md:last:flex-[0_0_50%]'
+					: 'last:flex-[0_1_138px] max-md:last:flex-[0_0_50%]'
+			]}
+		>
 			{#if place}
-				<a href={place} aria-current={each.name === current ? 'page' : undefined}>{@render station(each)}</a>
+				<a class="group/a block" href={place} aria-current={each.name === current ? 'page' : undefined}
+					>{@render station(each)}</a
+				>
 			{:else}
-				<span>{@render station(each)}</span>
+				<span class="block">{@render station(each)}</span>
 			{/if}
 		</li>
 	{/each}
 </ol>
 
 <style>
-	.trail {
-		display: flex;
-		flex: 1;
-		padding-top: 3px;
-		min-width: 0;
-	}
-	li {
-		flex: 1 1 0;
-		min-width: 0;
-	}
-	li:last-child {
-		flex: 0 1 138px;
-	}
-	a,
-	li > span {
-		display: block;
-	}
-	.line {
-		display: flex;
-		align-items: center;
-		gap: 7px;
-		height: 20px;
-	}
-	b {
-		font: 500 15px/20px var(--name);
-		color: var(--slate);
-	}
-	i {
-		flex: 1;
-		border-top: 1px solid var(--rule);
-		margin-right: 9px;
-	}
-	li:last-child i {
-		display: none;
-	}
-	.dot {
-		width: 9px;
-		height: 9px;
-		margin: 0 1px;
-		border-radius: 50%;
-		border: 1.5px solid var(--slate);
-		flex: none;
-	}
-	.line :global(svg) {
-		margin: 0 -2px;
-	}
 	.done {
-		background: var(--slate);
+		background: var(--color-slate);
 	}
 	.half {
-		background: linear-gradient(90deg, var(--slate) 50%, transparent 50%);
-	}
-	.now b {
-		color: var(--ink);
-		font-weight: 650;
-	}
-	a:hover b {
-		color: var(--ink);
-	}
-	small {
-		display: block;
-		font-size: 12px;
-		line-height: 16px;
-		color: var(--slate);
-		padding-left: 18px;
-		white-space: nowrap;
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	.now small {
-		color: var(--ink);
-	}
-	.small {
-		padding-top: 10px;
-	}
-	.small b {
-		font: 500 13px/18px var(--text);
-		color: var(--ink);
-	}
-	.small li:last-child {
-		flex: 0 0 138px;
-	}
-	.small small.look {
-		color: var(--amber-ink);
-		font-weight: 600;
-	}
-	@media (max-width: 800px) {
-		.trail {
-			flex-wrap: wrap;
-			gap: 4px 0;
-		}
-		li,
-		li:last-child,
-		.small li:last-child {
-			flex: 0 0 50%;
-		}
-		i {
-			display: none;
-		}
+		background: linear-gradient(90deg, var(--color-slate) 50%, transparent 50%);
 	}
 </style>

@@ -65,7 +65,7 @@
 	<h3>{heading}</h3>
 	<textarea
 		{id}
-		class="field"
+		class="field mt-1 [field-sizing:content] h-auto max-h-40 min-h-7 resize-none px-2 py-1"
 		rows="1"
 		{placeholder}
 		value={field}
@@ -74,45 +74,18 @@
 		onblur={enter}></textarea>
 </label>
 {#if offered.length}
-	<ul class="phrases" aria-label="Comments used last, and short ones of the bank">
+	<ul
+		class="mt-1.5 flex max-h-12 flex-wrap gap-x-1.5 gap-y-1 overflow-y-auto text-small leading-4"
+		aria-label="Comments used last, and short ones of the bank"
+	>
 		{#each offered as phrase (phrase)}
 			<li>
-				<button onmousedown={(event) => event.preventDefault()} onclick={() => offer(phrase)}>{phrase}</button
+				<button
+					class="rounded px-1.5 py-0.5 text-left text-juniper shadow-[inset_0_0_0_1px_var(--color-hair)] hover:bg-ice-2"
+					onmousedown={(event) => event.preventDefault()}
+					onclick={() => offer(phrase)}>{phrase}</button
 				>
 			</li>
 		{/each}
 	</ul>
 {/if}
-
-<style>
-	textarea.field {
-		height: auto;
-		min-height: 28px;
-		max-height: 160px;
-		margin-top: 4px;
-		padding: 4px 8px;
-		field-sizing: content;
-		resize: none;
-	}
-	/* Two lines of them; the rest is scrolled to, or found by typing. */
-	.phrases {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 6px;
-		max-height: 48px;
-		margin-top: 6px;
-		overflow-y: auto;
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.phrases button {
-		padding: 2px 6px;
-		border-radius: 3px;
-		box-shadow: inset 0 0 0 1px var(--hair);
-		color: var(--juniper);
-		text-align: left;
-	}
-	.phrases button:hover {
-		background: var(--ice-2);
-	}
-</style>

@@ -48,7 +48,7 @@
 {:else}
 	<span
 		class="value"
-		style:--c={hue ? `var(--hue-${hue - 1})` : undefined}
+		style:--c={hue ? `var(--color-hue-${hue - 1})` : undefined}
 		class:coloured={hue}
 		class:code={isCode}
 		class:dropped={cell.dropped && isPlain}
@@ -70,26 +70,26 @@
 		padding-right: 8px;
 	}
 	.code {
-		color: var(--slate);
+		color: var(--color-slate);
 		font-size: 12px;
 	}
 	.coloured {
 		padding-right: 4px;
 		margin-right: 4px;
 		border-bottom: 2px solid var(--c);
-		color: var(--ink);
+		color: var(--color-ink);
 	}
 	.dropped {
-		color: var(--slate);
+		color: var(--color-slate);
 		text-decoration: line-through;
 	}
 	.wrong {
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 		font-weight: 600;
 	}
 	small {
 		margin-right: 3px;
-		color: var(--slate);
+		color: var(--color-slate);
 		font-size: 12px;
 		text-decoration: line-through;
 	}
@@ -97,8 +97,8 @@
 		position: absolute;
 		left: 1px;
 		top: 7px;
-		font: 600 12px/16px var(--text);
-		color: var(--amber-ink);
+		font: 600 12px/16px var(--font-text);
+		color: var(--color-amber-ink);
 	}
 	em::before {
 		content: attr(data-letter);
@@ -109,7 +109,7 @@
 		top: 0;
 		border: solid transparent;
 		border-width: 0 7px 7px 0;
-		border-right-color: var(--juniper);
+		border-right-color: var(--color-juniper);
 	}
 	/* Below the fold of a comment for the family: a note is a line at the edge. */
 	.note {
@@ -118,7 +118,7 @@
 		bottom: 3px;
 		width: 2px;
 		height: 10px;
-		background: var(--slate);
+		background: var(--color-slate);
 	}
 	.missing-bar,
 	.dots {
@@ -133,7 +133,8 @@
 		margin: 10px 9px 0 0;
 		width: 19px;
 		height: 3px;
-		background: radial-gradient(circle at 1.5px 1.5px, var(--slate) 1.5px, transparent 1.6px) 0 0/8px 3px;
+		background: radial-gradient(circle at 1.5px 1.5px, var(--color-slate) 1.5px, transparent 1.6px) 0 0/8px
+			3px;
 	}
 	.mark {
 		position: absolute;
@@ -141,7 +142,7 @@
 		top: 11px;
 		width: 7px;
 		height: 7px;
-		background: var(--amber);
+		background: var(--color-amber);
 	}
 	/* A long number, one with a flag before it, or what could not be read, may need the whole width. */
 	.corner {
@@ -164,6 +165,6 @@
 		right: 0;
 		bottom: 0;
 		height: 3px;
-		background: repeating-linear-gradient(90deg, var(--amber) 0 4px, transparent 4px 7px);
+		background: repeating-linear-gradient(90deg, var(--color-amber) 0 4px, transparent 4px 7px);
 	}
 </style>

@@ -20,40 +20,22 @@
 
 <LensFrame label="Lens on what is chosen" heading="{cells.length} cells chosen">
 	{#if figures.data}
-		<dl>
-			<dt>with a number</dt>
-			<dd>{figures.data.count}</dd>
-			<dt>sum, in points</dt>
-			<dd>{figures.data.sum}</dd>
-			<dt>mean</dt>
-			<dd>{figures.data.mean ?? '—'}</dd>
-			<dt>median</dt>
-			<dd>{figures.data.median ?? '—'}</dd>
+		<dl class="my-2.5 grid grid-cols-[1fr_auto]">
+			<dt class="text-slate">with a number</dt>
+			<dd class="text-right font-semibold">{figures.data.count}</dd>
+			<dt class="text-slate">sum, in points</dt>
+			<dd class="text-right font-semibold">{figures.data.sum}</dd>
+			<dt class="text-slate">mean</dt>
+			<dd class="text-right font-semibold">{figures.data.mean ?? '—'}</dd>
+			<dt class="text-slate">median</dt>
+			<dd class="text-right font-semibold">{figures.data.median ?? '—'}</dd>
 		</dl>
-		<p>
+		<p class="text-small leading-5 text-slate">
 			<kbd>Ctrl D</kbd> fills the first row down, <kbd>Space</kbd> gives all of them a code,
 			<kbd>Delete</kbd> empties them, <kbd>Ctrl C</kbd> copies them.
 		</p>
-	{:else if figures.isError && !figures.data}<p class="problem" role="alert">{words(figures.error)}</p>
-	{:else}<p>Counting…</p>{/if}
+	{:else if figures.isError && !figures.data}<p class="problem text-small leading-5 text-slate" role="alert">
+			{words(figures.error)}
+		</p>
+	{:else}<p class="text-small leading-5 text-slate">Counting…</p>{/if}
 </LensFrame>
-
-<style>
-	dl {
-		display: grid;
-		grid-template-columns: 1fr auto;
-		margin: 10px 0;
-	}
-	dt {
-		color: var(--slate);
-	}
-	dd {
-		text-align: right;
-		font-weight: 600;
-	}
-	p {
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 20px;
-	}
-</style>

@@ -25,7 +25,7 @@
 	role="columnheader"
 	title={column.name}
 	aria-colindex={index + 3}
-	style="--c: {column.colour === null ? 'var(--slate)' : `var(--hue-${column.colour})`}"
+	style="--c: {column.colour === null ? 'var(--color-slate)' : `var(--color-hue-${column.colour})`}"
 >
 	<span class="line"><i>{column.sign ?? '—'}</i><span>{column.extra ? '+' : ''}{column.points}</span></span>
 	<button
@@ -49,7 +49,7 @@
 		position: relative;
 		padding: 5px 4px 0 5px;
 		border-right-color: transparent;
-		background: var(--birch);
+		background: var(--color-birch);
 		overflow: hidden;
 	}
 	.work::before {
@@ -65,21 +65,21 @@
 		background: repeating-linear-gradient(90deg, var(--c) 0 4px, transparent 4px 7px);
 	}
 	.work.here {
-		background: var(--ice-2);
+		background: var(--color-ice-2);
 		box-shadow:
-			inset 1px 0 0 var(--juniper),
-			inset -1px 0 0 var(--juniper);
+			inset 1px 0 0 var(--color-juniper),
+			inset -1px 0 0 var(--color-juniper);
 	}
 	.work > span {
 		display: block;
 		white-space: nowrap;
 		letter-spacing: -0.01em;
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	button {
 		display: flex;
 		width: calc(100% + 4px);
-		color: var(--ink);
+		color: var(--color-ink);
 		font-weight: 600;
 		font-size: 13px;
 		letter-spacing: -0.01em;
@@ -101,12 +101,12 @@
 		font-style: normal;
 	}
 	.work .look {
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 	}
 	.work .hidden-work {
-		color: var(--ink);
+		color: var(--color-ink);
 		font-weight: 600;
-		background: repeating-linear-gradient(135deg, transparent 0 3px, var(--hair) 3px 4px);
+		background: repeating-linear-gradient(135deg, transparent 0 3px, var(--color-hair) 3px 4px);
 	}
 	.work .bar {
 		position: absolute;
@@ -114,7 +114,7 @@
 		right: 5px;
 		bottom: 3px;
 		height: 3px;
-		background: var(--hair);
+		background: var(--color-hair);
 	}
 	.bar i {
 		display: block;

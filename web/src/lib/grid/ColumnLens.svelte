@@ -95,9 +95,9 @@
 </script>
 
 <LensFrame label="Lens on {column.name}" heading={column.name} {under}>
-	{#if column.lock}<p class="look">{column.lock}</p>{/if}
+	{#if column.lock}<p class="my-2 rounded bg-amber-2 px-2.5 py-2">{column.lock}</p>{/if}
 	{#if column.alike}
-		<p class="look">
+		<p class="my-2 rounded bg-amber-2 px-2.5 py-2">
 			{column.alike} Is that meant?
 			<button class="link" onclick={() => acts.mean()}>It is right</button>
 		</p>
@@ -108,14 +108,23 @@
 			: ''}.
 	</p>
 	{#if column.figures.count}
-		<div class="bars" role="img" aria-label={bars.words}>
-			{#each bars.counts as count, place (place)}<i style="height: {(count * 100) / bars.most}%"></i>{/each}
+		<div
+			class="mt-2.5 mb-0.5 flex h-11 items-end gap-0.5 border-b border-rule"
+			role="img"
+			aria-label={bars.words}
+		>
+			{#each bars.counts as count, place (place)}<i
+					class="flex-1 bg-deep-2"
+					style="height: {(count * 100) / bars.most}%"
+				></i>{/each}
 		</div>
-		<p class="axis" aria-hidden="true"><span>0 %</span><span>50</span><span>100</span></p>
+		<p class="flex justify-between text-small text-slate" aria-hidden="true">
+			<span>0 %</span><span>50</span><span>100</span>
+		</p>
 	{/if}
 	{#if blanks.length || rest}
-		<form onsubmit={give}>
-			<label>
+		<form class="my-3.5 flex items-end gap-2" onsubmit={give}>
+			<label class="flex-1">
 				<span class="label">Give the {blanks.length} without a score</span>
 				<input class="field" bind:value={rest} placeholder="0, a number, a code" />
 			</label>
@@ -130,7 +139,7 @@
 		</p>
 	{/if}
 	{#if acts.alike.length && blanks.length && !column.lock}
-		<label class="as">
+		<label class="mt-3 mb-3.5 block">
 			<span class="label">The same as they have in</span>
 			<select class="field" value="" onchange={as}>
 				<option value="" disabled>other work of {column.points} points</option>
@@ -138,10 +147,10 @@
 			</select>
 		</label>
 	{/if}
-	<details>
-		<summary class="link">A code for chosen students</summary>
-		<form onsubmit={excuse}>
-			<label>
+	<details class="border-b border-hair pb-1.25">
+		<summary class="link cursor-pointer">A code for chosen students</summary>
+		<form class="my-3.5 flex items-end gap-2" onsubmit={excuse}>
+			<label class="flex-1">
 				<span class="label">Code</span>
 				<select class="field" aria-label="Code" bind:value={code}>
 					{#each grid.codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option
@@ -153,90 +162,34 @@
 			>
 		</form>
 		{#each assigned as row (row.student_id)}
-			<label class="tick"
+			<label class="flex gap-1.5 py-0.5"
 				><input type="checkbox" value={row.student_id} bind:group={chosen} />
 				{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
-				<span class="slate">{row.cells[column.id]?.text}</span></label
+				<span class="ml-auto text-slate">{row.cells[column.id]?.text}</span></label
 			>
 		{/each}
 	</details>
 	<ul>
 		{#each acts.states as each (each.words)}
-			<li><button class="link" onclick={each.act}>{each.words}</button></li>
+			<li class="border-b border-hair py-1.25">
+				<button class="link" onclick={each.act}>{each.words}</button>
+			</li>
 		{/each}
-		<li>
+		<li class="border-b border-hair py-1.25">
 			<a class="link" href="/class/{classId}/plan?term={grid.term_id}&open={column.id}"
 				>Adjust it, or change anything about it; what moves grades waits as a draft</a
 			>
 		</li>
-		<li>
+		<li class="border-b border-hair py-1.25">
 			<a class="link" href="/class/{classId}/stack?term={grid.term_id}&work={column.id}">Enter a stack</a>
 		</li>
-		<li>
+		<li class="border-b border-hair py-1.25">
 			<button class="link" onclick={onaside}>Put it aside: not in my view until I bring it back</button>
 		</li>
 		{#each acts.whole as each (each.words)}
-			<li><button class="link" onclick={each.act}>{each.words}</button></li>
+			<li class="border-b border-hair py-1.25">
+				<button class="link" onclick={each.act}>{each.words}</button>
+			</li>
 		{/each}
 	</ul>
 </LensFrame>
-
-<style>
-	.look {
-		margin: 8px 0;
-		padding: 8px 10px;
-		border-radius: 3px;
-		background: var(--amber-2);
-	}
-	.bars {
-		display: flex;
-		align-items: flex-end;
-		gap: 2px;
-		height: 44px;
-		margin: 10px 0 2px;
-		border-bottom: 1px solid var(--rule);
-	}
-	.bars i {
-		flex: 1;
-		background: var(--deep-2);
-	}
-	.axis {
-		display: flex;
-		justify-content: space-between;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	form {
-		display: flex;
-		align-items: end;
-		gap: 8px;
-		margin: 14px 0;
-	}
-	.as {
-		display: block;
-		margin: 12px 0 14px;
-	}
-	form label {
-		flex: 1;
-	}
-	.tick {
-		display: flex;
-		gap: 6px;
-		padding: 2px 0;
-	}
-	.tick .slate {
-		margin-left: auto;
-		color: var(--slate);
-	}
-	details {
-		padding-bottom: 5px;
-		border-bottom: 1px solid var(--hair);
-	}
-	summary {
-		cursor: pointer;
-	}
-	li {
-		padding: 5px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-</style>

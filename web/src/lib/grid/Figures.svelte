@@ -43,7 +43,7 @@
 	.last {
 		position: relative;
 		height: 28px;
-		border-top: 1px solid var(--rule);
+		border-top: 1px solid var(--color-rule);
 		font-size: 12px;
 		line-height: 27px;
 	}

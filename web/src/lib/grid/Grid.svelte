@@ -360,7 +360,7 @@
 <svelte:document {oncopy} {oncut} {onpaste} />
 
 <div
-	class="scroll"
+	class="scroll min-h-0 min-w-0 flex-1 overflow-auto contain-strict [overflow-anchor:none]"
 	style:--mark="{mark}px"
 	style:--grade="{grade}px"
 	bind:this={scroller}
@@ -411,16 +411,6 @@
 {#if menu}<Menu acts={menuActs} beside={menu} onclose={closeMenu} />{/if}
 
 <style>
-	.scroll {
-		flex: 1;
-		min-width: 0;
-		min-height: 0;
-		overflow: auto;
-		/* What is drawn around what is in sight does not move it. */
-		overflow-anchor: none;
-		/* Nothing in here moves what is around it. */
-		contain: strict;
-	}
 	/* Boxes of known size instead of a table's: what changes in a cell has nothing else measured again. */
 	.scores {
 		min-width: 100%;
@@ -429,7 +419,7 @@
 	.foot {
 		position: sticky;
 		z-index: 6;
-		background: var(--birch);
+		background: var(--color-birch);
 	}
 	.top {
 		top: 0;
@@ -452,13 +442,13 @@
 	}
 	:global(:where(.scores :is([role='columnheader'], [role='rowheader'], [role='gridcell']))) {
 		flex: none;
-		border-right: 1px solid var(--hair);
-		border-bottom: 1px solid var(--hair);
+		border-right: 1px solid var(--color-hair);
+		border-bottom: 1px solid var(--color-hair);
 	}
 	:global(:where(.scores .student, .scores .grade)) {
 		position: sticky;
 		z-index: 4;
-		background: var(--birch);
+		background: var(--color-birch);
 	}
 	:global(:where(.scores .student)) {
 		left: 0;
@@ -470,6 +460,6 @@
 	:global(:where(.scores .grade)) {
 		left: 178px;
 		width: var(--grade);
-		border-right-color: var(--rule);
+		border-right-color: var(--color-rule);
 	}
 </style>

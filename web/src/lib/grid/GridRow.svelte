@@ -208,7 +208,7 @@
 	.student small {
 		flex: none;
 		margin-left: 6px;
-		color: var(--slate);
+		color: var(--color-slate);
 		font-size: 12px;
 	}
 	.student button:hover b {
@@ -222,7 +222,7 @@
 		padding: 0 8px 0 10px;
 	}
 	.grade button:hover {
-		background: var(--ice-2);
+		background: var(--color-ice-2);
 	}
 	.grade button b {
 		width: var(--mark);
@@ -235,57 +235,57 @@
 	}
 	.row.here > .student,
 	.row.here > .grade {
-		background: var(--ice-2);
+		background: var(--color-ice-2);
 	}
 	/* Hundreds of cells are drawn: only those that hold something of their own place are placed, which costs a layer. */
 	.cell {
-		--ground: var(--snow);
+		--ground: var(--color-snow);
 		background: var(--ground);
 		line-height: 29px;
 		text-align: right;
 		cursor: cell;
 	}
 	.out {
-		background: repeating-linear-gradient(135deg, var(--snow) 0 5px, var(--hair) 5px 6px);
+		background: repeating-linear-gradient(135deg, var(--color-snow) 0 5px, var(--color-hair) 5px 6px);
 	}
 	.marked,
 	.cell[tabindex='0'] {
 		position: relative;
 	}
 	.locked {
-		--ground: var(--birch);
+		--ground: var(--color-birch);
 		background: var(--ground);
 		cursor: not-allowed;
 	}
 	.iced {
-		--edge: var(--deep);
-		--full: var(--ice);
+		--edge: var(--color-deep);
+		--full: var(--color-ice);
 		background:
 			linear-gradient(var(--edge) 0 1px, transparent 1px) left bottom / 100% var(--level) no-repeat,
-			linear-gradient(var(--frost), var(--full)) left bottom / 100% var(--level) no-repeat,
+			linear-gradient(var(--color-frost), var(--full)) left bottom / 100% var(--level) no-repeat,
 			var(--ground);
 	}
 	/* Over the ice, so that one sees what is chosen. */
 	.chosen {
-		background: var(--juniper-2);
+		background: var(--color-juniper-2);
 	}
 	.faint {
-		--edge: color-mix(in srgb, var(--deep) 38%, var(--snow));
-		--full: color-mix(in srgb, var(--ice) 38%, var(--snow));
+		--edge: color-mix(in srgb, var(--color-deep) 38%, var(--color-snow));
+		--full: color-mix(in srgb, var(--color-ice) 38%, var(--color-snow));
 	}
 	/* Where the ice ends behind the text its edge would strike it through. */
 	.crossed {
-		--edge: color-mix(in srgb, var(--deep) 30%, var(--frost));
+		--edge: color-mix(in srgb, var(--color-deep) 30%, var(--color-frost));
 	}
 	.slip {
-		background: var(--amber-2);
+		background: var(--color-amber-2);
 	}
 	.somebody {
-		outline: 2px dashed var(--deep-2);
+		outline: 2px dashed var(--color-deep-2);
 		outline-offset: -2px;
 	}
 	.cell[tabindex='0'] {
-		outline: 2px solid var(--juniper);
+		outline: 2px solid var(--color-juniper);
 		outline-offset: -2px;
 		z-index: 3;
 	}

@@ -63,8 +63,8 @@
 	}
 	.strip {
 		height: 22px;
-		border-bottom: 1px solid var(--rule);
-		color: var(--slate);
+		border-bottom: 1px solid var(--color-rule);
+		color: var(--color-slate);
 	}
 	.strip [role='gridcell'] {
 		display: grid;

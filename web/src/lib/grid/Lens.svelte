@@ -103,7 +103,8 @@
 </script>
 
 {#snippet putBack(text: string, act: () => void)}
-	<button class="link" onclick={act}>put back <span class="sr-only">{text || 'blank'}</span></button>
+	<button class="link flex-none" onclick={act}>put back <span class="sr-only">{text || 'blank'}</span></button
+	>
 {/snippet}
 
 <LensFrame
@@ -112,12 +113,12 @@
 	under="{column.name}, {column.points} points, {column.shown ? 'shown to' : 'hidden from'} families"
 >
 	{#if looked}
-		<div inert={lens.isPlaceholderData}>{@render told(looked)}</div>
+		<div class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render told(looked)}</div>
 	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
-	{:else if lens.isPaused}<p class="slate unseen">The rest is told once the connection is back.</p>
-	{:else}<p class="slate unseen">Looking…</p>{/if}
+	{:else if lens.isPaused}<p class="unseen text-slate">The rest is told once the connection is back.</p>
+	{:else}<p class="unseen text-slate">Looking…</p>{/if}
 	{#if hasAliases}
-		<p class="slate unseen">Comment, note and history are not shown where aliases stand for names.</p>
+		<p class="unseen text-slate">Comment, note and history are not shown where aliases stand for names.</p>
 	{:else if cell.state !== 'not_assigned'}
 		{#each fields as { what, heading, placeholder } (`${student} ${assignment} ${what}`)}
 			<BesideField
@@ -138,29 +139,37 @@
 		{@const now = saving.beside(place, 'flag', cell.flag)}
 		<div class="flags" role="group" aria-labelledby="lens-flags">
 			{#each flags as flag (flag)}
-				<button aria-pressed={now === flag} onclick={() => beside('flag', now === flag ? '' : flag, now)}
-					>{flag}</button
+				<button
+					class="rounded px-2 py-0.5 shadow-[inset_0_0_0_1px_var(--color-rule)] aria-pressed:bg-ice aria-pressed:shadow-[inset_0_0_0_1px_var(--color-juniper)]"
+					aria-pressed={now === flag}
+					onclick={() => beside('flag', now === flag ? '' : flag, now)}>{flag}</button
 				>
 			{/each}
 		</div>
 	{/if}
 	{#if looked && !hasAliases}
 		<h3>History</h3>
-		<ul inert={lens.isPlaceholderData}>{@render became(looked)}</ul>
+		<ul class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render became(looked)}</ul>
 	{/if}
 </LensFrame>
 
 {#snippet told(data: Shapes['LensOut'])}
 	<p class="score">
-		<b class:none={!data.text}>{data.text || 'blank'}</b>
-		<span class="slate"
+		<b
+			class={[
+				'min-w-21 rounded border-2 border-juniper bg-snow px-2.5 py-1.5 text-right font-name leading-7 font-medium',
+				!data.text ? 'text-large' : 'text-title',
+				!data.text && 'text-slate'
+			]}>{data.text || 'blank'}</b
+		>
+		<span class="text-slate"
 			>{data.percent ? `${data.percent} % of ${column.points}` : `of ${column.points}`}<br
 			/>{data.words}</span
 		>
 	</p>
 	{#if data.slip}
-		<div class="slip">
-			<p><i class="diamond"></i> {data.slip}</p>
+		<div class="mt-3 rounded bg-amber-2 px-3 py-2.5">
+			<p class="mb-2"><i class="diamond"></i> {data.slip}</p>
 			{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}>Make it {data.meant}</button
 				>{/if}
 			<button class="btn quiet small" onclick={() => beside('meant', true)}>{data.text} is right</button>
@@ -168,22 +177,23 @@
 	{/if}
 	{#if data.standards.length}
 		<h3>By standard</h3>
-		<table>
+		<table class="my-1 w-full">
 			<tbody>
 				{#each data.standards as each, place (each.name)}
 					<tr>
-						<th scope="row">{each.name}</th>
-						<td
+						<th class="text-left font-normal" scope="row">{each.name}</th>
+						<td class="pl-2 text-right"
 							><input
-								class="field level"
+								class="field h-6.5 w-19 text-right"
 								aria-label="{each.name} here"
 								value={each.text}
 								disabled={cell.state === 'not_assigned'}
 								onchange={(event) => putLevel(place, event.currentTarget.value)}
 							/></td
 						>
-						<td
-							>{#if each.level}<span class="slate">in all</span> <b>{each.level}</b>{/if}</td
+						<td class="pl-2 text-right"
+							>{#if each.level}<span class="text-slate">in all</span>
+								<b class="font-semibold">{each.level}</b>{/if}</td
 						>
 					</tr>
 				{/each}
@@ -192,13 +202,18 @@
 	{/if}
 	{#if data.effects.length}
 		<h3>What it does to the grade</h3>
-		<table>
+		<table class="my-1 w-full">
 			<tbody>
 				{#each data.effects as effect, place (effect.words)}
 					<tr
-						><th scope="row"><i class="sign {signs[place]}" aria-hidden="true"></i>{effect.words}</th><td
-							>{effect.percent ?? '—'}</td
-						><td><b>{effect.mark ?? ''}</b></td></tr
+						><th class="text-left font-normal" scope="row"
+							><i
+								class={['mr-2 inline-block size-2.25 rounded-full border-[1.5px] border-ink', signs[place]]}
+								aria-hidden="true"
+							></i>{effect.words}</th
+						><td class="pl-2 text-right">{effect.percent ?? '—'}</td><td class="pl-2 text-right"
+							><b class="font-semibold">{effect.mark ?? ''}</b></td
+						></tr
 					>
 				{/each}
 			</tbody>
@@ -206,12 +221,20 @@
 		{#if data.ruler.length}
 			<div class="ruler" aria-hidden="true">
 				{#each data.ruler as each, place (each.mark)}
-					<span style:left="{each.place}%" style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%"
-						>{each.mark}</span
+					<span
+						class="absolute top-px h-3.25 border-l border-rule pt-4 text-center text-small leading-4 whitespace-nowrap text-slate"
+						style:left="{each.place}%"
+						style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%">{each.mark}</span
 					>
 				{/each}
 				{#each data.effects as effect, place (effect.words)}
-					{#if effect.place !== null}<i class="sign {signs[place]}" style:left="{effect.place}%"></i>{/if}
+					{#if effect.place !== null}<i
+							class={[
+								'absolute top-0.75 mr-0 -ml-1 inline-block size-2.25 rounded-full border-[1.5px] border-ink',
+								signs[place]
+							]}
+							style:left="{effect.place}%"
+						></i>{/if}
 				{/each}
 			</div>
 		{/if}
@@ -223,39 +246,35 @@
 
 {#snippet became(data: Shapes['LensOut'])}
 	{#each data.history as event, index (index)}
-		<li>
+		<li class="py-1 text-small leading-4">
 			{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
-				<p>
+				<p class="flex justify-between gap-2">
 					<b>{event.after || 'blank'}</b>
 					{#if index > 0 && event.after !== event.before && event.after !== data.text}
 						{@render putBack(event.after, () => put(event.after, 'put back'))}
 					{/if}
 				</p>
 			{/if}
-			{#if event.standards.length}<p>{event.standards.join(', ')}</p>{/if}
+			{#if event.standards.length}<p class="flex justify-between gap-2">{event.standards.join(', ')}</p>{/if}
 			{#each event.beside as each (each.what)}
 				{@const { what, after } = each}
-				<p>
+				<p class="flex justify-between gap-2">
 					{besideTold(each)}
 					{#if index > 0 && (what === 'comment' || what === 'note') && after !== (cell[what] ?? '')}
 						{@render putBack(String(after), () => beside(what, after, cell[what], 'put back'))}
 					{/if}
 				</p>
 			{/each}
-			<p class="slate">{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}</p>
+			<p class="flex justify-between gap-2 text-slate">
+				{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}
+			</p>
 		</li>
-	{:else}<li class="slate">Nothing was entered yet.</li>{/each}
+	{:else}<li class="py-1 text-small leading-4 text-slate">Nothing was entered yet.</li>{/each}
 {/snippet}
 
 <style>
-	.slate {
-		color: var(--slate);
-	}
 	.unseen {
 		margin-top: 12px;
-	}
-	[inert] {
-		visibility: hidden;
 	}
 	.score {
 		display: flex;
@@ -265,62 +284,11 @@
 		font-size: 12px;
 		line-height: 16px;
 	}
-	.score b {
-		min-width: 84px;
-		padding: 6px 10px;
-		border: 2px solid var(--juniper);
-		border-radius: 3px;
-		background: var(--snow);
-		font: 500 24px/28px var(--name);
-		text-align: right;
-	}
-	.score .none {
-		font-size: 15px;
-		color: var(--slate);
-	}
-	.slip {
-		margin-top: 12px;
-		padding: 10px 12px;
-		background: var(--amber-2);
-		border-radius: 3px;
-	}
-	.slip p {
-		margin-bottom: 8px;
-	}
-	table {
-		width: 100%;
-		margin: 4px 0;
-	}
-	th {
-		font-weight: 400;
-		text-align: left;
-	}
-	td {
-		text-align: right;
-	}
-	td b {
-		font-weight: 600;
-	}
-	td,
-	th {
-		padding-left: 8px;
-	}
-	th:first-child {
-		padding-left: 0;
-	}
-	.sign {
-		display: inline-block;
-		width: 9px;
-		height: 9px;
-		margin-right: 8px;
-		border: 1.5px solid var(--ink);
-		border-radius: 50%;
-	}
 	.now {
-		background: var(--ink);
+		background: var(--color-ink);
 	}
 	.meant {
-		border-color: var(--juniper);
+		border-color: var(--color-juniper);
 		border-radius: 0;
 		rotate: 45deg;
 		scale: 0.85;
@@ -336,59 +304,15 @@
 		left: 0;
 		right: 0;
 		top: 7px;
-		border-top: 1px solid var(--rule);
-	}
-	.ruler span {
-		position: absolute;
-		top: 1px;
-		height: 13px;
-		padding-top: 16px;
-		border-left: 1px solid var(--rule);
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		text-align: center;
-		white-space: nowrap;
-	}
-	.ruler .sign {
-		position: absolute;
-		top: 3px;
-		margin: 0 0 0 -4px;
+		border-top: 1px solid var(--color-rule);
 	}
 	.ruler .without {
-		background: var(--birch);
-	}
-	.level {
-		width: 76px;
-		height: 26px;
-		text-align: right;
+		background: var(--color-birch);
 	}
 	.flags {
 		display: flex;
 		flex-wrap: wrap;
 		gap: 6px;
 		margin-top: 6px;
-	}
-	.flags button {
-		padding: 2px 8px;
-		border-radius: 3px;
-		box-shadow: inset 0 0 0 1px var(--rule);
-	}
-	.flags [aria-pressed='true'] {
-		background: var(--ice);
-		box-shadow: inset 0 0 0 1px var(--juniper);
-	}
-	li {
-		padding: 4px 0;
-		font-size: 12px;
-		line-height: 16px;
-	}
-	li p {
-		display: flex;
-		justify-content: space-between;
-		gap: 8px;
-	}
-	li .link {
-		flex: none;
 	}
 </style>

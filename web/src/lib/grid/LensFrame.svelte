@@ -10,39 +10,11 @@
 	}: { label: string; heading: string; under?: string; children: Snippet } = $props();
 </script>
 
-<aside aria-label={label}>
-	<h2>{heading}</h2>
-	{#if under}<p class="under">{under}</p>{/if}
+<aside
+	class="w-72 flex-none overflow-y-auto border-l border-l-rule px-4 pt-3 pb-6 max-lg:w-auto max-lg:border-t max-lg:border-l-0 max-lg:border-t-rule [&_h3]:mt-3 [&_h3]:border-t [&_h3]:border-t-hair [&_h3]:pt-2 [&_h3]:font-text [&_h3]:text-small [&_h3]:leading-4 [&_h3]:font-normal [&_h3]:text-slate"
+	aria-label={label}
+>
+	<h2 class="text-head leading-6">{heading}</h2>
+	{#if under}<p class="text-slate">{under}</p>{/if}
 	{@render children()}
 </aside>
-
-<style>
-	aside {
-		flex: none;
-		width: 288px;
-		padding: 12px 16px 24px;
-		overflow-y: auto;
-		border-left: 1px solid var(--rule);
-	}
-	h2 {
-		font-size: 18px;
-		line-height: 24px;
-	}
-	.under {
-		color: var(--slate);
-	}
-	aside :global(h3) {
-		margin-top: 12px;
-		padding-top: 8px;
-		border-top: 1px solid var(--hair);
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	@media (max-width: 1023px) {
-		aside {
-			width: auto;
-			border-top: 1px solid var(--rule);
-			border-left: 0;
-		}
-	}
-</style>

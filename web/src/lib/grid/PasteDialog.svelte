@@ -51,19 +51,24 @@
 	bind:open={() => pasted !== null, (open) => !open && (pasted = null)}
 >
 	{#if pasted}
-		{#each pasted.words as line (line)}<p class="look">{line}</p>{/each}
+		{#each pasted.words as line (line)}<p class="text-amber-ink">{line}</p>{/each}
 		{#if overwrites.length}
 			<p>
 				{overwrites.length} of them {overwrites.length === 1 ? 'stands' : 'stand'} where there is another score:
 			</p>
-			<div class="list">
-				<table>
+			<div class="my-2 max-h-[24vh] overflow-auto">
+				<table class="w-full">
 					<caption class="sr-only">Scores that would be overwritten</caption>
 					<tbody>
 						{#each overwrites as each (`${each.student} ${each.assignment}`)}
 							<tr
-								><th scope="row">{called(each.student)}</th><td>{each.work}</td><td><s>{each.before}</s></td
-								><td><b>{brief(each.text) || 'blank'}</b></td></tr
+								><th class="h-6.5 border-b border-hair text-left font-normal" scope="row"
+									>{called(each.student)}</th
+								><td class="h-6.5 border-b border-hair text-left font-normal">{each.work}</td><td
+									class="h-6.5 border-b border-hair text-left font-normal"><s>{each.before}</s></td
+								><td class="h-6.5 border-b border-hair text-left font-normal"
+									><b class="font-semibold">{brief(each.text) || 'blank'}</b></td
+								></tr
 							>
 						{/each}
 					</tbody>
@@ -73,63 +78,29 @@
 		{#await would then found}
 			{#if found}
 				{#if found.refused.length}
-					<ul class="look" aria-label="What cannot be read">
+					<ul class="my-2 max-h-[18vh] overflow-auto text-amber-ink" aria-label="What cannot be read">
 						{#each found.refused as each (`${each.student} ${each.assignment}`)}
-							<li><b>{named(each)}</b>: {each.message}</li>
+							<li><b class="font-semibold">{named(each)}</b>: {each.message}</li>
 						{/each}
 					</ul>
 					<p>These are pointed out in their cells; what was there stays.</p>
 				{/if}
 				{#if found.above.length}
-					<ul class="look" aria-label="What lies above the points">
+					<ul class="my-2 max-h-[18vh] overflow-auto text-amber-ink" aria-label="What lies above the points">
 						{#each found.above as each (`${each.student} ${each.assignment}`)}
-							<li><b>{named(each)}</b>: {each.message}</li>
+							<li><b class="font-semibold">{named(each)}</b>: {each.message}</li>
 						{/each}
 					</ul>
 				{/if}
 				<p>{changed(found)}</p>
-				{#if found.grades}<div class="list">
+				{#if found.grades}<div class="my-2 max-h-[24vh] overflow-auto">
 						<Changes would={found} {called} now="now" then="then" />
 					</div>{/if}
 			{/if}
 		{/await}
-		<p class="acts">
+		<p class="mt-3.5 flex gap-3">
 			{#if count}<button class="btn" onclick={() => onpaste(pasted!)}>Paste {words}</button>{/if}
 			<button class="btn quiet" onclick={() => (pasted = null)}>Leave everything as it is</button>
 		</p>
 	{/if}
 </Dialog>
-
-<style>
-	.look {
-		color: var(--amber-ink);
-	}
-	ul.look {
-		max-height: 18vh;
-		margin: 8px 0;
-		overflow: auto;
-	}
-	.list {
-		max-height: 24vh;
-		margin: 8px 0;
-		overflow: auto;
-	}
-	table {
-		width: 100%;
-	}
-	th,
-	td {
-		height: 26px;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-	}
-	b {
-		font-weight: 600;
-	}
-	.acts {
-		display: flex;
-		gap: 12px;
-		margin-top: 14px;
-	}
-</style>

@@ -33,25 +33,29 @@
 </script>
 
 <LensFrame label="Lens on {name}" heading={name} under={grid.term}>
-	<p class="grade">
-		<b>{row.grade.mark ?? '—'}</b>
+	<p class="grade my-2 flex items-baseline gap-2.5">
+		<b class="font-name text-title leading-7 font-semibold">{row.grade.mark ?? '—'}</b>
 		{row.grade.percent ? `${row.grade.percent} %` : 'no grade yet'}
 		<button class="link" onclick={onworking}>Working</button>
 	</p>
 	{#if row.grade.computed_mark !== row.grade.mark || row.grade.computed_percent !== row.grade.percent}
-		<p class="slate">
+		<p class="text-slate">
 			Computed {row.grade.computed_mark ?? '—'}
 			{row.grade.computed_percent ?? ''}; another grade was put in its place.
 		</p>
 	{/if}
 	<h3>Scores, in percent</h3>
 	<div
-		class="trend"
+		class="my-1.5 flex h-11 items-end gap-0.5 border-b border-rule"
 		role="img"
 		aria-label={trend.map((each) => `${each.name} ${each.text}`).join(', ') || 'no scores yet'}
 	>
 		{#each trend as each (each.id)}<i
-				class:missing={each.level === null}
+				class={[
+					'max-w-3.5 flex-1',
+					each.level === null ? 'bg-rowan' : 'bg-deep-2',
+					each.level === null && 'h-0.75'
+				]}
 				style:height={each.level === null ? null : `${each.level}%`}
 				title="{each.name}: {each.text}"
 			></i>{/each}
@@ -59,61 +63,20 @@
 	<h3>Blank or missing</h3>
 	<ul>
 		{#each open as column (column.id)}
-			<li>
+			<li class="flex justify-between py-0.75">
 				{column.name}
-				<span class:rowan={row.cells[column.id]?.state === 'missing'}
+				<span class={[row.cells[column.id]?.state === 'missing' && 'text-rowan']}
 					>{row.cells[column.id]?.state === 'missing' ? 'missing' : 'past due'}</span
 				>
 			</li>
-		{:else}<li class="slate">Nothing.</li>{/each}
+		{:else}<li class="flex justify-between py-0.75 text-slate">Nothing.</li>{/each}
 	</ul>
-	<ul class="ways">
-		<li><a class="link" href={address}>All about this student</a></li>
-		<li><a class="link" href="{address}&eyes=family">As the family sees it</a></li>
+	<ul class="mt-3 border-t border-hair pt-2">
+		<li class="flex justify-between py-0.75">
+			<a class="link" href={address}>All about this student</a>
+		</li>
+		<li class="flex justify-between py-0.75">
+			<a class="link" href="{address}&eyes=family">As the family sees it</a>
+		</li>
 	</ul>
 </LensFrame>
-
-<style>
-	.grade {
-		display: flex;
-		align-items: baseline;
-		gap: 10px;
-		margin: 8px 0;
-	}
-	.grade b {
-		font: 600 24px/28px var(--name);
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.trend {
-		display: flex;
-		align-items: flex-end;
-		gap: 2px;
-		height: 44px;
-		margin: 6px 0;
-		border-bottom: 1px solid var(--rule);
-	}
-	.trend i {
-		flex: 1;
-		max-width: 14px;
-		background: var(--deep-2);
-	}
-	.trend .missing {
-		height: 3px;
-		background: var(--rowan);
-	}
-	li {
-		display: flex;
-		justify-content: space-between;
-		padding: 3px 0;
-	}
-	.rowan {
-		color: var(--rowan);
-	}
-	.ways {
-		margin-top: 12px;
-		padding-top: 8px;
-		border-top: 1px solid var(--hair);
-	}
-</style>

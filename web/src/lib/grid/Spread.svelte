@@ -21,17 +21,17 @@
 		margin: 0 auto;
 	}
 	.axis {
-		stroke: var(--hair);
+		stroke: var(--color-hair);
 	}
 	.range {
-		stroke: var(--slate);
+		stroke: var(--color-slate);
 	}
 	rect {
-		fill: var(--ice);
-		stroke: var(--deep-2);
+		fill: var(--color-ice);
+		stroke: var(--color-deep-2);
 	}
 	.middle {
-		stroke: var(--ink);
+		stroke: var(--color-ink);
 		stroke-width: 1.5;
 	}
 </style>

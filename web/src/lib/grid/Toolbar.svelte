@@ -46,13 +46,16 @@
 	);
 </script>
 
-<div class="tool">
+<div
+	class="flex min-h-9 flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-0.75 pr-4 pl-6 whitespace-nowrap"
+>
 	<span class="views" role="group" aria-label="Columns">
 		{#each ways as [way, words] (way)}
 			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
 		{/each}
 	</span>
 	<select
+		class="h-6.5 max-w-28 rounded border border-rule bg-transparent text-ink"
 		aria-label="Which work"
 		value={view.work}
 		onchange={(event) => look({ work: event.currentTarget.value })}
@@ -74,6 +77,7 @@
 		>
 	{/if}
 	<select
+		class="h-6.5 max-w-28 rounded border border-rule bg-transparent text-ink"
 		aria-label="Students"
 		value={orderOf(view)}
 		onchange={(event) => look({ students: event.currentTarget.value as View['students'] })}
@@ -83,9 +87,15 @@
 				disabled={orderOf({ students: value, hasAliases: view.hasAliases }) !== value}>{words}</option
 			>{/each}
 	</select>
-	<input type="search" aria-label="Only students named" placeholder="named …" bind:value={search} />
+	<input
+		class="h-6.5 w-21 rounded border border-rule bg-transparent px-1.5 text-ink"
+		type="search"
+		aria-label="Only students named"
+		placeholder="named …"
+		bind:value={search}
+	/>
 	{#each switches as [name, words] (name)}
-		<label
+		<label class="flex items-center gap-1.5 text-slate"
 			><input
 				type="checkbox"
 				checked={view[name]}
@@ -95,7 +105,7 @@
 		>
 	{/each}
 	{#if hasAdjusted}
-		<label
+		<label class="flex items-center gap-1.5 text-slate"
 			><input
 				type="checkbox"
 				checked={view.numbers === 'entered'}
@@ -109,7 +119,7 @@
 			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
 		>
 	{/if}
-	<span class="acts">
+	<span class="ml-auto flex gap-3">
 		<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
 		<a class="btn quiet small" href={stack}>Enter a stack</a>
 	</span>
@@ -125,43 +135,3 @@
 		}}
 	/>
 {/if}
-
-<style>
-	.tool {
-		display: flex;
-		align-items: center;
-		flex-wrap: wrap;
-		gap: 4px 12px;
-		flex: none;
-		min-height: 36px;
-		padding: 3px 16px 3px 24px;
-		border-bottom: 1px solid var(--rule);
-		white-space: nowrap;
-	}
-	select,
-	input[type='search'] {
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: transparent;
-		color: var(--ink);
-	}
-	select {
-		max-width: 112px;
-	}
-	input[type='search'] {
-		width: 84px;
-		padding: 0 6px;
-	}
-	label {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-		color: var(--slate);
-	}
-	.acts {
-		display: flex;
-		gap: 12px;
-		margin-left: auto;
-	}
-</style>

@@ -97,7 +97,7 @@
 		top: 12px;
 		height: 20px;
 		width: 3px;
-		border: solid var(--slate);
+		border: solid var(--color-slate);
 		border-width: 0 1px;
 		opacity: 0;
 	}
@@ -106,7 +106,7 @@
 		opacity: 1;
 	}
 	.divider:focus {
-		outline: 2px solid var(--juniper);
+		outline: 2px solid var(--color-juniper);
 		outline-offset: -2px;
 	}
 </style>

@@ -159,7 +159,7 @@
 					class:none={!category.has_scores}
 					style="flex: {wide(
 						category
-					)} 1 0; --c: var(--hue-{category.colour}); --ct: var(--hue-{category.colour}-2)"
+					)} 1 0; --c: var(--color-hue-{category.colour}); --ct: var(--color-hue-{category.colour}-2)"
 				>
 					<div class="head" title={sayCategory(category)}>
 						<span class="sign-letters">{category.sign}</span> <b class="name">{category.name}</b>
@@ -204,7 +204,7 @@
 					style="flex: {loose.reduce(
 						(sum, each) => sum + wideWork(each),
 						0
-					)} 1 0; --c: var(--slate); --ct: var(--hair)"
+					)} 1 0; --c: var(--color-slate); --ct: var(--color-hair)"
 				>
 					<div class="head"><b class="name">In no category</b></div>
 					<div class="works">
@@ -286,13 +286,13 @@
 		gap: 10px;
 		height: 24px;
 		padding: 0 10px;
-		border: 1px solid var(--rule);
+		border: 1px solid var(--color-rule);
 		border-bottom: 0;
 		border-radius: 3px 3px 0 0;
-		background: var(--snow);
+		background: var(--color-snow);
 	}
 	.whole span {
-		color: var(--slate);
+		color: var(--color-slate);
 		font-size: 12px;
 	}
 	.legend {
@@ -303,7 +303,7 @@
 		display: inline-block;
 		border: solid transparent;
 		border-width: 7px 5px 0;
-		border-top-color: var(--amber);
+		border-top-color: var(--color-amber);
 	}
 	.marks {
 		position: relative;
@@ -333,8 +333,8 @@
 		overflow: hidden;
 		white-space: nowrap;
 		border-top: 3px solid var(--c);
-		border-bottom: 1px solid var(--birch);
-		background: color-mix(in srgb, var(--c) 20%, var(--snow));
+		border-bottom: 1px solid var(--color-birch);
+		background: color-mix(in srgb, var(--c) 20%, var(--color-snow));
 	}
 	.head .name {
 		display: inline-block;
@@ -349,7 +349,7 @@
 		left: 10px;
 		bottom: 0;
 		font-size: 12px;
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	.none .head {
 		padding-top: 2px;
@@ -363,7 +363,7 @@
 		right: 10px;
 		top: 5px;
 		padding-left: 6px;
-		font: 500 24px/28px var(--name);
+		font: 500 24px/28px var(--font-name);
 		font-variant-numeric: tabular-nums;
 	}
 	.works {
@@ -376,9 +376,9 @@
 		min-width: 0;
 		padding: 5px 2px 0;
 		overflow: hidden;
-		border: 1px solid var(--hair);
+		border: 1px solid var(--color-hair);
 		border-top: 0;
-		background: var(--snow);
+		background: var(--color-snow);
 		text-align: center;
 		font-size: 12px;
 		line-height: 16px;
@@ -396,7 +396,7 @@
 		font-weight: 600;
 	}
 	.share {
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	.narrow .b {
 		writing-mode: vertical-rl;
@@ -426,9 +426,9 @@
 		justify-content: center;
 		min-width: 18px;
 		overflow: hidden;
-		border: 1px dashed var(--rowan);
-		background: repeating-linear-gradient(135deg, var(--rowan-2) 0 4px, transparent 4px 8px);
-		color: var(--rowan);
+		border: 1px dashed var(--color-rowan);
+		background: repeating-linear-gradient(135deg, var(--color-rowan-2) 0 4px, transparent 4px 8px);
+		color: var(--color-rowan);
 	}
 	.apart {
 		flex: none;
@@ -436,13 +436,13 @@
 		padding: 8px 4px;
 		overflow: auto;
 		max-height: 134px;
-		border: 1px dashed var(--amber);
+		border: 1px dashed var(--color-amber);
 		border-radius: 3px;
-		background: repeating-linear-gradient(135deg, transparent 0 6px, var(--amber-2) 6px 7px);
+		background: repeating-linear-gradient(135deg, transparent 0 6px, var(--color-amber-2) 6px 7px);
 	}
 	.apart > b {
 		margin-bottom: 6px;
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 	}
 	.apart .link {
 		text-align: center;
@@ -451,7 +451,7 @@
 		height: 18px;
 		margin-top: 2px;
 		font-size: 12px;
-		color: var(--slate);
+		color: var(--color-slate);
 		overflow: hidden;
 		white-space: nowrap;
 	}

@@ -50,9 +50,9 @@
 	}
 </script>
 
-<section aria-labelledby="terms">
-	<h2 id="terms">Terms of {office.year}</h2>
-	<div class="changes">
+<section class="grid grid-cols-1 gap-3" aria-labelledby="terms">
+	<h2 class="text-title leading-7" id="terms">Terms of {office.year}</h2>
+	<div class="relative overflow-x-auto">
 		<table class="rows">
 			<thead
 				><tr
@@ -64,8 +64,15 @@
 			>
 			<tbody>
 				{#each office.terms as term (term.id)}
-					<tr class:part={term.within !== null}>
-						<th scope="row">{term.name}</th>
+					<tr>
+						<th
+							class={[
+								'whitespace-nowrap',
+								term.within !== null ? 'font-medium' : 'font-semibold',
+								term.within !== null && 'pl-4'
+							]}
+							scope="row">{term.name}</th
+						>
 						<td>{longDay(term.starts)}</td>
 						<td>{longDay(term.ends)}</td>
 						{#if term.window}
@@ -77,23 +84,23 @@
 									.map((kind) => office.check_kinds.find((each) => each.kind === kind)?.words ?? kind)
 									.join(', ') || 'no grade alone'}</td
 							>
-						{:else}<td colspan="4" class="slate">no window</td>{/if}
-						<td class="acts">
+						{:else}<td colspan="4" class="text-slate">no window</td>{/if}
+						<td class="whitespace-nowrap">
 							<button class="link" onclick={() => (opened = term)}
 								>Change<span class="sr-only"> {term.name}</span></button
 							>
-							<button class="link" onclick={() => remove(term)}
+							<button class="link ml-3" onclick={() => remove(term)}
 								>Take away<span class="sr-only"> {term.name}</span></button
 							>
 						</td>
 					</tr>
 				{:else}<tr
-						><td colspan="8" class="slate">This year has no terms yet. Begin with its semesters.</td></tr
+						><td colspan="8" class="text-slate">This year has no terms yet. Begin with its semesters.</td></tr
 					>{/each}
 			</tbody>
 		</table>
 	</div>
-	<p class="row">
+	<p class="row flex flex-wrap items-end gap-x-3 gap-y-2">
 		<button class="btn quiet" onclick={() => (opened = 'new')}>Add a term</button>
 		{#if office.years.length > 1}
 			<button class="link" onclick={takeAway}>Take {office.year} away</button>
@@ -101,7 +108,7 @@
 		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
 	</p>
 	{#if isMaking}
-		<form onsubmit={make} aria-label="New school year">
+		<form class="flex flex-wrap items-end gap-x-3 gap-y-2" onsubmit={make} aria-label="New school year">
 			<label
 				><span class="label">Name</span><input
 					class="field"
@@ -117,43 +124,3 @@
 	{/if}
 </section>
 <TermDialog {office} bind:opened onchange={refresh} />
-
-<style>
-	section {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr);
-		gap: 12px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-	}
-	.slate {
-		color: var(--slate);
-	}
-	tbody th {
-		font-weight: 600;
-		white-space: nowrap;
-	}
-	.part th {
-		padding-left: 16px;
-		font-weight: 500;
-	}
-	.acts {
-		white-space: nowrap;
-	}
-	.acts .link + .link {
-		margin-left: 12px;
-	}
-	.row,
-	form {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: end;
-		gap: 8px 12px;
-	}
-	.changes {
-		position: relative;
-		overflow-x: auto;
-	}
-</style>

@@ -62,10 +62,10 @@
 	}
 </script>
 
-<div class="columns">
-	<section aria-labelledby="classes">
-		<h2 id="classes">{term.name}</h2>
-		<p class="slate">
+<div class="grid grid-cols-[minmax(0,1fr)_400px] gap-x-12 gap-y-6 max-md:grid-cols-1">
+	<section class="grid content-start gap-2" aria-labelledby="classes">
+		<h2 class="text-title leading-7" id="classes">{term.name}</h2>
+		<p class="text-slate">
 			{#if !term.window}No reporting window is set for it.
 			{:else}Posting from {longDay(term.window.opens)} until {longDay(term.window.closes)}{term.window.is_open
 					? ', open now'
@@ -81,7 +81,7 @@
 		{#if classes.isPending}<p role="status">Looking at every class…</p>
 		{:else if classes.isError && !classes.data}<p class="problem" role="alert">{words(classes.error)}</p>
 		{:else}
-			<label class="tick"
+			<label class="flex flex-wrap items-center gap-2"
 				><input type="checkbox" bind:checked={onlyOpen} /> only what is not posted wholly</label
 			>
 			<table class="rows">
@@ -95,32 +95,35 @@
 				<tbody>
 					{#each shown as each (each.id)}
 						<tr
-							><th scope="row">{each.name}</th><td>{each.teachers.join(', ')}</td><td class={each.stand.state}
+							><th class="font-medium" scope="row">{each.name}</th><td>{each.teachers.join(', ')}</td><td
+								class={each.stand.state}
 								>{#if each.stand.state === 'changed'}<i class="diamond"></i>{/if}{signs[each.stand.state]}</td
-							><td class="slate">{each.stand.words}</td></tr
+							><td class="text-slate">{each.stand.words}</td></tr
 						>
-					{:else}<tr><td colspan="4" class="slate">No class here.</td></tr>{/each}
+					{:else}<tr><td colspan="4" class="text-slate">No class here.</td></tr>{/each}
 				</tbody>
 			</table>
 		{/if}
 	</section>
-	<aside aria-label="What to do">
-		<h3>Reminders</h3>
+	<aside class="grid content-start gap-2" aria-label="What to do">
+		<h3 class="text-large">Reminders</h3>
 		<p>
 			<a class="link" href="/api/office/terms/{term.id}/reminders.csv" download
 				>Save the list of who is not through</a
 			>
 		</p>
-		<h3>Report cards</h3>
-		<p class="row">
+		<h3 class="mt-3 text-large">Report cards</h3>
+		<p class="row flex flex-wrap items-center gap-2">
 			<button class="btn quiet" onclick={cards}>Make them for everybody</button>
-			<label class="tick"><input type="checkbox" bind:checked={packed} /> a file for each, in a zip</label>
+			<label class="flex flex-wrap items-center gap-2"
+				><input type="checkbox" bind:checked={packed} /> a file for each, in a zip</label
+			>
 		</p>
 		<Documents />
-		<h3>Opening again</h3>
+		<h3 class="mt-3 text-large first:mt-0">Opening again</h3>
 		{#if term.window?.is_closed}
 			{#if isReopening}
-				<form onsubmit={reopen}>
+				<form class="grid gap-2" onsubmit={reopen}>
 					<label
 						><span class="label">For</span><select class="field" bind:value={teacher}
 							><option value="">all teachers</option>{#each office.teachers as { id, name } (id)}<option
@@ -130,7 +133,7 @@
 					>
 					<DateField label="Until the end of" bind:value={until} />
 					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>
-					<p class="row">
+					<p class="row flex flex-wrap items-center gap-2">
 						<button class="btn">Open it again</button>
 						<button type="button" class="btn quiet" onclick={() => (isReopening = false)}
 							>Leave it closed</button
@@ -141,12 +144,12 @@
 			{:else}<button class="link" onclick={() => (isReopening = true)}
 					>Open posting of {term.name.toLowerCase()} again</button
 				>{/if}
-		{:else}<p class="slate">A window can be opened again once it has closed.</p>{/if}
+		{:else}<p class="text-slate">A window can be opened again once it has closed.</p>{/if}
 		<ul>
 			{#each term.window?.reopenings ?? [] as each (each.id)}
-				<li>
+				<li class="border-b border-hair py-1">
 					For {each.who} until {longDay(each.until)}{each.is_ended ? ', ended before' : ''}: {each.reason}
-					<span class="slate">{each.by}, {longDay(each.at)}</span>
+					<span class="text-slate">{each.by}, {longDay(each.at)}</span>
 					{#if !each.is_ended && each.until >= (signed.current?.today ?? '')}
 						<button class="link" onclick={() => end(each.id, each.who)}
 							>End it<span class="sr-only"> for {each.who}</span></button
@@ -159,63 +162,17 @@
 </div>
 
 <style>
-	.columns {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 400px;
-		gap: 24px 48px;
-	}
-	section,
-	aside {
-		display: grid;
-		align-content: start;
-		gap: 8px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-	}
-	h3 {
-		margin-top: 12px;
-		font-size: 15px;
-	}
-	h3:first-child {
-		margin-top: 0;
-	}
-	.slate,
 	.not {
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	.posted {
-		color: var(--lichen-ink);
+		color: var(--color-lichen-ink);
 	}
 	.changed,
 	.partly {
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 	}
 	.changed .diamond {
 		margin-right: 4px;
-	}
-	tbody th {
-		font-weight: 500;
-	}
-	.tick,
-	.row {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px;
-	}
-	form {
-		display: grid;
-		gap: 8px;
-	}
-	li {
-		padding: 4px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	@media (max-width: 900px) {
-		.columns {
-			grid-template-columns: minmax(0, 1fr);
-		}
 	}
 </style>

@@ -47,11 +47,11 @@
 	<h2>Report cards</h2>
 	<fieldset>
 		<legend class="label">Design</legend>
-		<label class="tick"
+		<label class="flex items-baseline gap-2"
 			><input type="radio" bind:group={form.card_design} value="ledger" /> a ledger: subjects down, terms across,
 			comments below</label
 		>
-		<label class="tick"
+		<label class="flex items-baseline gap-2"
 			><input type="radio" bind:group={form.card_design} value="pages" /> subject after subject: the mark large,
 			the comment beside it</label
 		>
@@ -79,11 +79,3 @@
 	<p class="problem" role="alert">{problem}</p>
 	<p><button class="btn">Keep it</button></p>
 </form>
-
-<style>
-	.tick {
-		display: flex;
-		gap: 8px;
-		align-items: baseline;
-	}
-</style>

@@ -31,13 +31,13 @@
 	}
 </script>
 
-<section aria-labelledby="bank-of-school">
-	<h2 id="bank-of-school">Comment bank of the school</h2>
-	<p class="slate">
+<section class="grid max-w-215 gap-2.5" aria-labelledby="bank-of-school">
+	<h2 class="text-title leading-7" id="bank-of-school">Comment bank of the school</h2>
+	<p class="text-slate">
 		{'{name}, {they}, {them}, {their}, {is}, {has}, {s}, {best}, {weakest} and {missing}'} become the student’s
 		own.
 	</p>
-	<form onsubmit={add}>
+	<form class="grid grid-cols-[130px_minmax(0,1fr)_auto] items-center gap-3" onsubmit={add}>
 		<select class="field" aria-label="What it is for" bind:value={made.purpose}>
 			{#each purposes as each (each)}<option>{each}</option>{/each}
 		</select>
@@ -47,9 +47,10 @@
 	<p class="problem" role="alert">{problem || (bank.isError ? words(bank.error) : '')}</p>
 	<ul>
 		{#each bank.data ?? [] as each (each.id)}
-			<li>
-				<span class="slate">{each.purpose}</span>
+			<li class="grid grid-cols-[130px_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair">
+				<span class="text-slate">{each.purpose}</span>
 				<input
+					class="h-7.5 bg-transparent"
 					aria-label="Sentence {each.id}"
 					value={each.text}
 					onchange={(event) =>
@@ -59,35 +60,10 @@
 					>Take out<span class="sr-only"> {each.text}</span></button
 				>
 			</li>
-		{:else}<li class="slate">{bank.isPending ? 'Fetching the bank…' : 'No sentences yet.'}</li>{/each}
+		{:else}<li
+				class="grid grid-cols-[130px_minmax(0,1fr)_auto] items-center gap-3 border-b border-hair text-slate"
+			>
+				{bank.isPending ? 'Fetching the bank…' : 'No sentences yet.'}
+			</li>{/each}
 	</ul>
 </section>
-
-<style>
-	section {
-		display: grid;
-		max-width: 860px;
-		gap: 10px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-	}
-	form,
-	li {
-		display: grid;
-		grid-template-columns: 130px minmax(0, 1fr) auto;
-		align-items: center;
-		gap: 12px;
-	}
-	li {
-		border-bottom: 1px solid var(--hair);
-	}
-	li input {
-		height: 30px;
-		background: transparent;
-	}
-	.slate {
-		color: var(--slate);
-	}
-</style>

@@ -62,7 +62,7 @@
 	}}
 >
 	<h2>Standards</h2>
-	<p class="slate">
+	<p class="text-slate">
 		Work names the standards that it gives evidence of, and is scored for each. A class can name others beside
 		these.
 	</p>
@@ -78,13 +78,13 @@
 	>
 	{#if form.combine === 'decaying'}<label
 			><span class="label">How much the newest counts, as a part of 1</span><input
-				class="field short"
+				class="field w-24"
 				bind:value={form.rate}
 			/></label
 		>{/if}
 	<label
 		><span class="label">Scores by standard go up to</span><input
-			class="field short"
+			class="field w-24"
 			bind:value={form.out_of}
 		/></label
 	>
@@ -100,12 +100,3 @@
 		<p><button class="btn">Keep it</button></p>
 	{/if}
 </form>
-
-<style>
-	.slate {
-		color: var(--slate);
-	}
-	.short {
-		width: 96px;
-	}
-</style>

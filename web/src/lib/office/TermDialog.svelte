@@ -79,6 +79,7 @@
 	bind:open={() => opened !== null, (open) => open || (opened = null)}
 >
 	<form
+		class="grid grid-cols-2 items-end gap-x-4 gap-y-2.5 pt-1 pb-4"
 		onsubmit={(event) => {
 			event.preventDefault();
 			void keep('term');
@@ -98,12 +99,13 @@
 		{#if touched.length}
 			<Touched words={touched} onkeep={() => keep('term', true)} onleave={() => (touched = [])} />
 		{:else}
-			<button class="btn">{old ? 'Keep the term' : 'Add the term'}</button>
+			<button class="btn justify-self-start">{old ? 'Keep the term' : 'Add the term'}</button>
 		{/if}
-		<p class="problem" role="alert">{problem.term}</p>
+		<p class="problem col-span-full" role="alert">{problem.term}</p>
 	</form>
 	{#if old}
 		<form
+			class="grid grid-cols-2 items-end gap-x-4 gap-y-2.5 pt-1 pb-4"
 			onsubmit={(event) => {
 				event.preventDefault();
 				void keep('window');
@@ -133,48 +135,24 @@
 					></select
 				></label
 			>
-			<fieldset>
+			<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
 				<legend class="label">Collected</legend>
 				{#each collectable as [value, said] (value)}
-					<label class="tick"><input type="checkbox" bind:group={frame.collects} {value} /> {said}</label>
+					<label class="flex gap-1.5"
+						><input type="checkbox" bind:group={frame.collects} {value} /> {said}</label
+					>
 				{/each}
 			</fieldset>
-			<fieldset>
+			<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
 				<legend class="label">Stops a student’s posting, beside no grade</legend>
 				{#each office.check_kinds as each (each.kind)}
-					<label class="tick"
+					<label class="flex gap-1.5"
 						><input type="checkbox" bind:group={frame.binding} value={each.kind} /> {each.words}</label
 					>
 				{/each}
 			</fieldset>
-			<button class="btn">Keep the window</button>
-			<p class="problem" role="alert">{problem.window}</p>
+			<button class="btn justify-self-start">Keep the window</button>
+			<p class="problem col-span-full" role="alert">{problem.window}</p>
 		</form>
 	{/if}
 </Dialog>
-
-<style>
-	form {
-		display: grid;
-		grid-template-columns: repeat(2, minmax(0, 1fr));
-		align-items: end;
-		gap: 10px 16px;
-		padding: 4px 0 16px;
-	}
-	fieldset,
-	.problem {
-		grid-column: 1 / -1;
-	}
-	fieldset {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 16px;
-	}
-	.tick {
-		display: flex;
-		gap: 6px;
-	}
-	.btn {
-		justify-self: start;
-	}
-</style>

@@ -5,7 +5,7 @@
 </script>
 
 <section class="grid gap-2 border-y border-amber py-3" aria-label="What it would change">
-	<p class="font-semibold text-amber">This touches classes:</p>
+	<p class="font-semibold text-amber-ink">This touches classes:</p>
 	<ul>
 		{#each words as line (line)}<li>{line}</li>{/each}
 	</ul>

@@ -86,7 +86,11 @@
 	{/snippet}
 	{#snippet more()}
 		{#if onrepeat}
-			<button type="button" class="link repeat" onclick={onrepeat}>or several that repeat</button>
+			<button
+				type="button"
+				class="link -mt-1 -mb-2.5 flex-[0_0_100%] text-right text-small"
+				onclick={onrepeat}>or several that repeat</button
+			>
 		{/if}
 	{/snippet}
 	{#snippet mends()}
@@ -100,12 +104,3 @@
 		{/if}
 	{/snippet}
 </AddLine>
-
-<style>
-	.repeat {
-		flex: 0 0 100%;
-		margin: -4px 0 -10px;
-		font-size: 12px;
-		text-align: right;
-	}
-</style>

@@ -68,15 +68,9 @@
 				if (made.term_id === term) onadded(made.id);
 			}}
 		/>
-		<p class="slate">
+		<p class="text-slate">
 			It goes into the term of its due date; without one, into {plan.data.term.toLowerCase()}. All else about
 			it is in the <a class="link" href="/class/{classId}/plan?term={term}">plan</a>.
 		</p>
 	{/if}
 </Dialog>
-
-<style>
-	.slate {
-		color: var(--slate);
-	}
-</style>

@@ -48,43 +48,20 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions (its fields are what is used) -->
-<form aria-label={label} data-adds {onkeydown} {onsubmit}>
+<form
+	class="flex flex-wrap items-end gap-2 pb-3 [&>.pick]:flex-[0_0_150px] [&>.wide]:flex-[1_1_180px] [&>label]:flex-[0_0_92px] [&>label:has([type='date'])]:basis-34"
+	aria-label={label}
+	data-adds
+	{onkeydown}
+	{onsubmit}
+>
 	{@render fields()}
-	<button class="btn quiet">{verb}</button>
+	<button class="btn quiet flex-[0_0_132px] justify-center">{verb}</button>
 	{@render more?.()}
 	{#if adding.problem}
-		<p class="problem" role="alert">
+		<p class="problem flex-[0_0_100%]" role="alert">
 			{adding.problem.text}
 			{@render mends?.()}
 		</p>
 	{/if}
 </form>
-
-<style>
-	form {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: flex-end;
-		gap: 8px;
-		padding-bottom: 12px;
-	}
-	form > :global(label) {
-		flex: 0 0 92px;
-	}
-	form > :global(.pick) {
-		flex: 0 0 150px;
-	}
-	form > :global(label:has([type='date'])) {
-		flex-basis: 136px;
-	}
-	form > :global(.wide) {
-		flex: 1 1 180px;
-	}
-	.btn {
-		flex: 0 0 132px;
-		justify-content: center;
-	}
-	.problem {
-		flex: 0 0 100%;
-	}
-</style>

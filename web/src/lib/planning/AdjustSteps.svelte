@@ -50,10 +50,11 @@
 <span class="label">Adjusted, step by step</span>
 {#each steps as step, index (index)}
 	{@const kind = kinds[String(step['kind'])]}
-	<p>
+	<p class="flex flex-wrap items-center gap-1.5 pb-1">
 		<span>{index + 1}. {kind?.words ?? step['kind']}</span>
 		{#if kind?.field}
 			<input
+				class="h-6.5 w-14 rounded border border-rule px-1.5"
 				aria-label="Step {index + 1}: {kind.words}"
 				inputmode="decimal"
 				value={String(step[kind.field] ?? '')}
@@ -64,6 +65,7 @@
 			{#each [0, 1] as const as place (place)}
 				{place === 0 ? 'that makes' : 'and'}
 				<input
+					class="h-6.5 w-14 rounded border border-rule px-1.5"
 					aria-label="Step {index + 1}: point {place + 1}, percent as it is"
 					inputmode="decimal"
 					value={end(step, 'from', place)}
@@ -71,6 +73,7 @@
 				/>
 				% into
 				<input
+					class="h-6.5 w-14 rounded border border-rule px-1.5"
 					aria-label="Step {index + 1}: point {place + 1}, percent that it becomes"
 					inputmode="decimal"
 					value={end(step, 'to', place)}
@@ -95,20 +98,3 @@
 	<option value="">{steps.length ? 'and then …' : 'not adjusted'}</option>
 	{#each Object.entries(kinds) as [kind, { words }] (kind)}<option value={kind}>{words}</option>{/each}
 </select>
-
-<style>
-	p {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 6px;
-		padding-bottom: 4px;
-	}
-	input {
-		width: 56px;
-		height: 26px;
-		padding: 0 6px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-	}
-</style>

@@ -34,9 +34,13 @@
 
 {#if draft.data}
 	{@const data = draft.data}
-	<section aria-label="Draft" class="band">
+	<section
+		aria-label="Draft"
+		class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 border-x-0 border-y border-amber bg-amber-2 px-6 py-1.5"
+	>
 		<p>
-			<b>Draft: {grades(data.grades)} would change</b>{#if data.grades}, {data.up} up and {data.down} down; {data.marks}
+			<b class="font-semibold">Draft: {grades(data.grades)} would change</b>{#if data.grades}, {data.up} up and
+				{data.down} down; {data.marks}
 				{data.marks === 1 ? 'mark' : 'marks'}{/if}{#if data.elsewhere.length}; and {data.elsewhere.join(
 					', '
 				)}{/if}. Nobody sees it until you apply it.
@@ -44,7 +48,7 @@
 		<button class="link" aria-expanded={isOpen} onclick={() => (isOpen = !isOpen)}
 			>{isOpen ? 'Hide' : 'Show'} the list</button
 		>
-		<span class="acts">
+		<span class="ml-auto flex gap-2">
 			<button class="btn" onclick={() => tell(apply(data))}
 				>{data.grades ? `Apply to ${grades(data.grades)}` : 'Apply'}</button
 			>
@@ -52,16 +56,23 @@
 		</span>
 	</section>
 	{#if isOpen}
-		<div class="list">
+		<div
+			class="grid max-h-80 grid-cols-[360px_minmax(0,1fr)] gap-8 overflow-auto border-b border-rule bg-snow px-6 pt-2.5 pb-3.5 max-lg:max-h-none max-lg:grid-cols-1"
+		>
 			<div>
-				<h3>Changed in this draft, begun by {data.by}</h3>
+				<h3 class="border-b border-rule pb-1.25 font-text text-small leading-4 font-normal text-slate">
+					Changed in this draft, begun by {data.by}
+				</h3>
 				<ul>
 					{#each data.edits as edit (`${edit.mark} ${edit.field}`)}
-						<li>
+						<li class="flex justify-between gap-3 border-b border-hair py-1">
 							{#if edit.misfit}
 								<span><i class="diamond"></i> {edit.words}: {edit.misfit} It is left out.</span>
 							{:else}
-								<span>{edit.words} <s>{edit.was}</s> <b>{edit.now}</b></span>
+								<span
+									>{edit.words} <s class="mx-1 text-slate">{edit.was}</s>
+									<b class="font-semibold">{edit.now}</b></span
+								>
 							{/if}
 							<button
 								class="link"
@@ -73,65 +84,7 @@
 					{/each}
 				</ul>
 			</div>
-			<div class="changes"><Changes would={data} now="in force" then="draft" /></div>
+			<div class="relative"><Changes would={data} now="in force" then="draft" /></div>
 		</div>
 	{/if}
 {/if}
-
-<style>
-	.band {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 4px 16px;
-		min-height: 48px;
-		padding: 6px 24px;
-		border: solid var(--amber);
-		border-width: 1px 0;
-		background: var(--amber-2);
-	}
-	.acts {
-		display: flex;
-		gap: 8px;
-		margin-left: auto;
-	}
-	b {
-		font-weight: 600;
-	}
-	.list {
-		display: grid;
-		grid-template-columns: 360px minmax(0, 1fr);
-		gap: 32px;
-		max-height: 320px;
-		padding: 10px 24px 14px;
-		overflow: auto;
-		border-bottom: 1px solid var(--rule);
-		background: var(--snow);
-	}
-	h3 {
-		padding-bottom: 5px;
-		border-bottom: 1px solid var(--rule);
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	li {
-		display: flex;
-		justify-content: space-between;
-		gap: 12px;
-		padding: 4px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	s {
-		margin: 0 4px;
-		color: var(--slate);
-	}
-	.changes {
-		position: relative;
-	}
-	@media (max-width: 1000px) {
-		.list {
-			grid-template-columns: minmax(0, 1fr);
-			max-height: none;
-		}
-	}
-</style>

@@ -43,13 +43,13 @@
 </script>
 
 <Dialog wide title="Begin comments alike" bind:open>
-	<form onsubmit={begin}>
+	<form class="grid gap-3" onsubmit={begin}>
 		<label>
 			<span class="label"
 				>Text; {'{name}, {they}, {them}, {their}, {is}, {has}, {best}, {weakest} and {missing}'} become each student’s
 				own</span
 			>
-			<textarea class="field" rows="4" spellcheck="true" bind:value={text}></textarea>
+			<textarea class="field h-auto px-2 py-1.5" rows="4" spellcheck="true" bind:value={text}></textarea>
 		</label>
 		{#if empty.length}<Students rows={empty} bind:chosen />{:else}<p>Everybody has a comment already.</p>{/if}
 		<p class="problem" role="alert">{problem}</p>
@@ -60,14 +60,3 @@
 		</p>
 	</form>
 </Dialog>
-
-<style>
-	form {
-		display: grid;
-		gap: 12px;
-	}
-	textarea {
-		height: auto;
-		padding: 6px 8px;
-	}
-</style>

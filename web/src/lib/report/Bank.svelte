@@ -92,9 +92,10 @@
 	}
 </script>
 
-<div class="bank">
-	<div class="search">
+<div class="bank flex min-h-37.5 flex-[1_1_150px] flex-col">
+	<div class="flex flex-wrap items-center gap-x-3.5 gap-y-1">
 		<input
+			class="h-8 flex-[1_1_180px] border-b-2 border-rule bg-transparent text-large outline-none focus:border-juniper"
 			id="bank"
 			aria-label="Comment bank"
 			aria-describedby="bank-keys"
@@ -103,12 +104,14 @@
 			oninput={() => (at = 0)}
 			{onkeydown}
 		/>
-		<select aria-label="Sentences for" bind:value={purpose}>
+		<select class="h-6.5 bg-transparent" aria-label="Sentences for" bind:value={purpose}>
 			<option value="">for anything</option>
 			<option value="favourites">favourites</option>
 			{#each purposes as each (each)}<option value={each}>{each}</option>{/each}
 		</select>
-		<span class="slate">comment bank, {found.length} of {bank.data?.length ?? 0} sentences</span>
+		<span class="text-small text-slate"
+			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences</span
+		>
 		<button
 			class="link"
 			onclick={() =>
@@ -116,9 +119,13 @@
 			>New sentence</button
 		>
 	</div>
-	<p class="problem" role="alert">{problem || (bank.isError ? words(bank.error) : '')}</p>
+	<p class="problem empty:hidden" role="alert">{problem || (bank.isError ? words(bank.error) : '')}</p>
 	{#if keeping}
-		<form onsubmit={keep} aria-label="A sentence of your own">
+		<form
+			class="grid grid-cols-[minmax(0,1fr)_130px_auto_auto] items-center gap-x-2 gap-y-1 pb-2 max-sm:grid-cols-1"
+			onsubmit={keep}
+			aria-label="A sentence of your own"
+		>
 			<input
 				class="field"
 				aria-label="Sentence"
@@ -130,7 +137,7 @@
 			</select>
 			<button class="btn small">Keep it</button>
 			<button type="button" class="btn quiet small" onclick={() => (keeping = null)}>Leave it</button>
-			<p class="slate">
+			<p class="col-span-full text-small text-slate">
 				{'{name}, {they}, {them}, {their}, {is}, {has}, {best}, {weakest} and {missing}'} become the student’s own.
 			</p>
 		</form>
@@ -139,11 +146,21 @@
 		Arrows choose a sentence, Enter puts it into the comment, Esc goes back to it.
 	</p>
 	<p class="sr-only" aria-live="polite">{typed ? (found[at]?.shown ?? 'No sentence says that.') : ''}</p>
-	<ul aria-label="Sentences">
+	<ul class="min-h-0 flex-[1_1_0] overflow-auto border-t border-hair" aria-label="Sentences">
 		{#each found.slice(0, SHOWN) as each, place (each.id)}
-			<li id="sentence-{each.id}" class:on={place === at} class:unfit={!each.fits}>
-				<button class="text" tabindex={place === at ? 0 : -1} onclick={() => put(each)}>{each.shown}</button>
-				<span class="acts">
+			<li
+				class={[
+					'flex min-h-7.5 items-center justify-between gap-2.5 border-b border-hair',
+					place === at && 'bg-ice'
+				]}
+				id="sentence-{each.id}"
+			>
+				<button
+					class={['text flex-1 px-2 py-1.25 text-left', !each.fits && 'text-slate italic']}
+					tabindex={place === at ? 0 : -1}
+					onclick={() => put(each)}>{each.shown}</button
+				>
+				<span class="flex flex-none items-center gap-2 pr-2">
 					<button
 						tabindex={place === at ? 0 : -1}
 						aria-pressed={each.is_favourite}
@@ -174,98 +191,9 @@
 				</span>
 			</li>
 		{:else}
-			<li class="none">
+			<li class="flex min-h-7.5 items-center justify-between gap-2.5 border-b border-hair px-2 text-slate">
 				{bank.isPending ? 'Fetching the bank…' : 'No sentence says that. Keep one of your own.'}
 			</li>
 		{/each}
 	</ul>
 </div>
-
-<style>
-	.bank {
-		display: flex;
-		flex: 1 1 150px;
-		flex-direction: column;
-		min-height: 150px;
-	}
-	.search {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 4px 14px;
-	}
-	.search input {
-		flex: 1 1 180px;
-		height: 32px;
-		border-bottom: 2px solid var(--rule);
-		background: transparent;
-		font-size: 15px;
-		outline: none;
-	}
-	.search input:focus {
-		border-bottom-color: var(--juniper);
-	}
-	.search select {
-		height: 26px;
-		background: transparent;
-	}
-	.problem:empty {
-		display: none;
-	}
-	.slate {
-		color: var(--slate);
-		font-size: 12px;
-	}
-	form {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 130px auto auto;
-		align-items: center;
-		gap: 4px 8px;
-		padding-bottom: 8px;
-	}
-	form p {
-		grid-column: 1 / -1;
-	}
-	ul {
-		flex: 1 1 0;
-		min-height: 0;
-		overflow: auto;
-		border-top: 1px solid var(--hair);
-	}
-	li {
-		display: flex;
-		align-items: center;
-		justify-content: space-between;
-		gap: 10px;
-		min-height: 30px;
-		border-bottom: 1px solid var(--hair);
-	}
-	li.on {
-		background: var(--ice);
-	}
-	li.unfit .text {
-		color: var(--slate);
-		font-style: italic;
-	}
-	.none {
-		color: var(--slate);
-		padding: 0 8px;
-	}
-	.text {
-		flex: 1;
-		padding: 5px 8px;
-		text-align: left;
-	}
-	.acts {
-		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 8px;
-		padding-right: 8px;
-	}
-	@media (max-width: 640px) {
-		form {
-			grid-template-columns: minmax(0, 1fr);
-		}
-	}
-</style>

@@ -149,31 +149,41 @@
 	});
 </script>
 
-<section class="desk" aria-label="Comment desk">
-	<div class="top">
-		<div>
-			<h2>{row.given_name} {row.family_name}</h2>
-			<p>{pronouns[row.pronouns] ?? row.pronouns}. {place}, by family name</p>
+<section
+	class="flex min-h-0 flex-col gap-2.5 overflow-auto border-l border-rule bg-snow px-6 py-3.5 [&>:not(.bank)]:flex-none"
+	aria-label="Comment desk"
+>
+	<div class="flex flex-wrap items-start gap-x-5 gap-y-2">
+		<div class="min-w-45 flex-1">
+			<h2 class="text-title leading-7 wrap-anywhere">{row.given_name} {row.family_name}</h2>
+			<p class="text-slate">{pronouns[row.pronouns] ?? row.pronouns}. {place}, by family name</p>
 		</div>
-		<div class="grade">
-			<b>{row.grade.mark ?? '—'}</b>
+		<div class="grade flex items-center gap-2.5">
+			<b class="font-name text-display leading-10 font-semibold">{row.grade.mark ?? '—'}</b>
 			<span
 				>{row.grade.percent ?? 'no'} %<br /><button class="link" onclick={onworking}>working</button>
 				<kbd>w</kbd></span
 			>
 		</div>
-		<div class="steps">
+		<div class="flex gap-1 pt-1.5">
 			<button class="btn quiet small" onclick={() => onstep(-1)} aria-label="The student before">‹</button>
 			<button class="btn quiet small" onclick={() => onstep(1)} aria-label="The next student">›</button>
 		</div>
 	</div>
 	{#if row.posted}
-		<p class="posted" class:changed={row.state === 'changed'}>
+		<p
+			class={[
+				'border-l-3 px-3 py-1.5',
+				row.state === 'changed' ? 'border-l-amber bg-amber-2' : 'border-l-lichen bg-lichen-2',
+				row.state === 'changed' && 'border-y-amber border-r-amber'
+			]}
+		>
 			Posted by {row.posted.who} on {longDay(row.posted.at)}:
-			<b>{both(row.posted.percent, row.posted.mark)}</b>{#if row.state === 'changed'}; now <b
-					>{both(row.grade.percent, row.grade.mark)}</b
-				>{row.comment === row.posted.comment ? '' : ', another comment'}. Families see what was posted until
-				you post again.{:else}; {row.families}.{/if}
+			<b class="font-semibold">{both(row.posted.percent, row.posted.mark)}</b>{#if row.state === 'changed'};
+				now <b class="font-semibold">{both(row.grade.percent, row.grade.mark)}</b>{row.comment ===
+				row.posted.comment
+					? ''
+					: ', another comment'}. Families see what was posted until you post again.{:else}; {row.families}.{/if}
 			<button
 				class="link"
 				onclick={() =>
@@ -183,25 +193,26 @@
 			>
 		</p>
 	{:else if row.withdrawn}
-		<p class="posted changed">
+		<p class="border-l-3 border-amber bg-amber-2 px-3 py-1.5">
 			Withdrawn by {row.withdrawn.who} on {longDay(row.withdrawn.at)}: {row.withdrawn.reason}. The family sees
 			nothing posted.
 		</p>
 	{/if}
 	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
-	{:else if evidence.isError && !evidence.data}<p class="problem" role="alert">{words(evidence.error)}</p>
-	{:else}<p class="waiting" role="status">Looking at the term…</p>{/if}
-	<p class="override">
+	{:else if evidence.isError && !evidence.data}<p class="problem empty:hidden" role="alert">
+			{words(evidence.error)}
+		</p>
+	{:else}<p class="waiting text-slate" role="status">Looking at the term…</p>{/if}
+	<p>
 		{#if row.override}
 			Computed {row.grade.computed_percent ?? 'no'} %, {row.grade.computed_mark ?? 'no mark'}; {row.override
 				.who} put
-			<b>{row.override.mark ?? `${row.override.percent} %`}</b> in its place on {longDay(row.override.at)}{row
-				.override.reason
-				? `: ${row.override.reason}`
-				: ', without a reason'}.
-			<button class="link" onclick={onoverride}>Change it</button>
+			<b class="font-semibold">{row.override.mark ?? `${row.override.percent} %`}</b> in its place on {longDay(
+				row.override.at
+			)}{row.override.reason ? `: ${row.override.reason}` : ', without a reason'}.
+			<button class="link mr-2.5" onclick={onoverride}>Change it</button>
 			<button
-				class="link"
+				class="link mr-2.5"
 				onclick={() =>
 					notice.tried(
 						reporting.override([{ student, percent: '', mark: '', reason: '' }]),
@@ -209,32 +220,34 @@
 					)}>Take it back</button
 			>
 		{:else}
-			<button class="link" onclick={onoverride}>Override the grade</button> <kbd>Enter</kbd>
+			<button class="link mr-2.5" onclick={onoverride}>Override the grade</button> <kbd>Enter</kbd>
 		{/if}
-		<button class="link" onclick={onhistory}>History</button>
-		{#if !narrating && !narrative}<button class="link" onclick={narrate}>Write a narrative</button>{/if}
-		{#if open.length}<span class="checks" class:calm={!looks(row).length}
-				><i class="diamond"></i>{#each open as check, place (place)}{place
+		<button class="link mr-2.5" onclick={onhistory}>History</button>
+		{#if !narrating && !narrative}<button class="link mr-2.5" onclick={narrate}>Write a narrative</button
+			>{/if}
+		{#if open.length}<span class={['mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
+				><i class="diamond mr-1.5"></i>{#each open as check, place (place)}{place
 						? ', '
 						: ''}{#if check.kind === 'loose_ends'}<a
-							class="link"
+							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 							href="/class/{classId}/student/{student}?term={report.term_id}">{check.words}</a
 						>{:else}<button
-							class="link"
+							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 							onclick={() =>
 								check.kind === 'no_reason' || check.kind === 'no_effort' ? onoverride() : box?.focus()}
 							>{check.words}</button
 						>{/if}{/each}</span
 			>{/if}
 	</p>
-	<div class="box">
-		<label for="comment">
+	<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
+		<label class="flex justify-between text-small leading-4 text-slate" for="comment">
 			<span>Comment for the family</span>
-			<span class:long={isLong} aria-live="polite"
+			<span class={[isLong && 'font-semibold text-rowan']} aria-live="polite"
 				>{typed.text.length} of {report.comment_limit} characters</span
 			>
 		</label>
 		<textarea
+			class="mt-1 min-h-23 w-full resize-y text-large leading-5.75 outline-none"
 			id="comment"
 			rows="4"
 			spellcheck="true"
@@ -245,16 +258,16 @@
 			onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
 	</div>
 	{#each report.standards as name, place (name)}
-		<div class="box">
-			<label for="standard-{place}">
+		<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
+			<label class="flex justify-between text-small leading-4 text-slate" for="standard-{place}">
 				<span>On {name}</span>
-				<span class:long={onStandard(name).length > report.comment_limit}
+				<span class={[onStandard(name).length > report.comment_limit && 'font-semibold text-rowan']}
 					>{onStandard(name).length} of {report.comment_limit} characters</span
 				>
 			</label>
 			<textarea
 				id="standard-{place}"
-				class="short"
+				class="mt-1 min-h-11.5 w-full resize-y text-large leading-5.75 outline-none"
 				rows="2"
 				spellcheck="true"
 				value={onStandard(name)}
@@ -267,14 +280,15 @@
 		</div>
 	{/each}
 	{#if narrating || narrative}
-		<div class="box">
-			<label for="narrative">
+		<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
+			<label class="flex justify-between text-small leading-4 text-slate" for="narrative">
 				<span>Narrative, a letter of its own with the report card</span>
-				<span class:long={narrative.length > LONGEST_NARRATIVE}
+				<span class={[narrative.length > LONGEST_NARRATIVE && 'font-semibold text-rowan']}
 					>{narrative.length} of {LONGEST_NARRATIVE} characters</span
 				>
 			</label>
 			<textarea
+				class="mt-1 min-h-23 w-full resize-y text-large leading-5.75 outline-none"
 				id="narrative"
 				rows="8"
 				spellcheck="true"
@@ -286,7 +300,7 @@
 				onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
 		</div>
 	{/if}
-	<p class="problem" role="alert">{unsent.problem}</p>
+	<p class="problem empty:hidden" role="alert">{unsent.problem}</p>
 	{#if unsent.isOvertaken}
 		<p class="flex gap-4">
 			<button class="link" onclick={() => unsent.insist(row.comment_version)}>Put mine in its place</button>
@@ -299,133 +313,11 @@
 		</p>
 	{/if}
 	<Bank {classId} term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
-	<p class="foot">
+	<p class="sticky -bottom-3.5 -mb-3.5 flex flex-wrap items-center gap-x-3.5 gap-y-1.5 bg-snow pt-1.5 pb-3.5">
 		<button class="btn" onclick={ready} disabled={!isSaid}
 			>{row.is_ready ? 'Keep it ready' : 'Mark it ready'}</button
 		>
-		<span><kbd>Ctrl Enter</kbd> marks it ready and goes on to {next}</span>
-		<span><kbd>v</kbd> what the family will see</span>
+		<span class="text-slate"><kbd>Ctrl Enter</kbd> marks it ready and goes on to {next}</span>
+		<span class="text-slate"><kbd>v</kbd> what the family will see</span>
 	</p>
 </section>
-
-<style>
-	.desk {
-		display: flex;
-		flex-direction: column;
-		gap: 10px;
-		min-height: 0;
-		overflow: auto;
-		padding: 14px 24px;
-		border-left: 1px solid var(--rule);
-		background: var(--snow);
-	}
-	.desk > :global(:not(.bank)) {
-		flex: none;
-	}
-	.desk > .problem:empty {
-		display: none;
-	}
-	.top {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: flex-start;
-		gap: 8px 20px;
-	}
-	.top > div:first-child {
-		flex: 1;
-		min-width: 180px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-		overflow-wrap: anywhere;
-	}
-	.top p,
-	.waiting,
-	.foot span {
-		color: var(--slate);
-	}
-	.grade {
-		display: flex;
-		align-items: center;
-		gap: 10px;
-	}
-	.grade b {
-		font: 600 34px/40px var(--name);
-	}
-	.steps {
-		display: flex;
-		gap: 4px;
-		padding-top: 6px;
-	}
-	.posted {
-		padding: 6px 12px;
-		border-left: 3px solid var(--lichen);
-		background: var(--lichen-2);
-	}
-	.posted b,
-	.override b {
-		font-weight: 600;
-	}
-	.posted.changed {
-		border-color: var(--amber);
-		background: var(--amber-2);
-	}
-	.override .link {
-		margin-right: 10px;
-	}
-	.checks,
-	.checks .link {
-		margin-right: 0;
-		color: var(--amber-ink);
-	}
-	.checks.calm,
-	.checks.calm .link {
-		color: var(--slate);
-	}
-	.checks .diamond {
-		margin-right: 6px;
-	}
-	.box {
-		padding: 8px 12px 6px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-	}
-	.box:focus-within {
-		border-color: var(--juniper);
-	}
-	label {
-		display: flex;
-		justify-content: space-between;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.long {
-		color: var(--rowan);
-		font-weight: 600;
-	}
-	textarea {
-		width: 100%;
-		min-height: 92px;
-		margin-top: 4px;
-		font-size: 15px;
-		line-height: 23px;
-		resize: vertical;
-		outline: none;
-	}
-	textarea.short {
-		min-height: 46px;
-	}
-	.foot {
-		position: sticky;
-		bottom: -14px;
-		margin-bottom: -14px;
-		padding: 6px 0 14px;
-		background: var(--snow);
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 6px 14px;
-	}
-</style>

@@ -22,17 +22,24 @@
 </script>
 
 {#if found.data?.length}
-	<ul aria-label="Documents">
+	<ul class="border-t border-hair" aria-label="Documents">
 		{#each found.data.slice(0, most) as each (each.id)}
-			<li>
+			<li class="flex flex-wrap justify-between gap-x-4 gap-y-0.5 border-b border-hair py-1.25">
 				{#if each.state === 'done'}
-					<a class="link" href="/api/documents/{each.id}/file" download>{each.name}</a>
-					<span>{longDay(each.at)}, {size(each.size)}</span>
+					<a class="link first:wrap-anywhere" href="/api/documents/{each.id}/file" download>{each.name}</a>
+					<span class="text-slate first:wrap-anywhere">{longDay(each.at)}, {size(each.size)}</span>
 				{:else}
-					<span>{each.name}</span>
-					{#if each.state === 'failed'}<span class="problem" role="alert">{each.problem}</span>
-					{:else}<span class="far"
-							><progress max={each.total} value={each.done} aria-label="How far {each.name} is"></progress>
+					<span class="text-slate first:wrap-anywhere">{each.name}</span>
+					{#if each.state === 'failed'}<span class="problem text-slate first:wrap-anywhere" role="alert"
+							>{each.problem}</span
+						>
+					{:else}<span class="inline-flex items-center gap-2 text-slate first:wrap-anywhere"
+							><progress
+								class="h-2.5 w-30 appearance-none border border-rule bg-snow"
+								max={each.total}
+								value={each.done}
+								aria-label="How far {each.name} is"
+							></progress>
 							{each.state === 'waiting' ? 'waiting' : `${each.done} of ${each.total}`}</span
 						>{/if}
 				{/if}
@@ -42,42 +49,13 @@
 {/if}
 
 <style>
-	ul {
-		border-top: 1px solid var(--hair);
-	}
-	li {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		gap: 2px 16px;
-		padding: 5px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	li > :first-child {
-		overflow-wrap: anywhere;
-	}
-	span {
-		color: var(--slate);
-	}
-	.far {
-		display: inline-flex;
-		align-items: center;
-		gap: 8px;
-	}
-	progress {
-		appearance: none;
-		width: 120px;
-		height: 10px;
-		border: 1px solid var(--rule);
-		background: var(--snow);
-	}
 	progress::-webkit-progress-bar {
-		background: var(--snow);
+		background: var(--color-snow);
 	}
 	progress::-webkit-progress-value {
-		background: var(--deep-2);
+		background: var(--color-deep-2);
 	}
 	progress::-moz-progress-bar {
-		background: var(--deep-2);
+		background: var(--color-deep-2);
 	}
 </style>

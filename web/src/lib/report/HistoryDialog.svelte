@@ -56,30 +56,33 @@
 
 <Dialog wide title="{nameOf(row)}, {report.term.toLowerCase()}" bind:open>
 	{#if history.data}
-		<h3>Posted</h3>
+		<h3 class="mt-2 text-large">Posted</h3>
 		<ul>
 			{#each history.data.postings as each (each.posted.id)}
-				<li>
+				<li class="border-b border-hair py-1.5">
 					<p>
-						<b>{both(each.posted.percent, each.posted.mark)}</b>{each.posted.effort
+						<b class="font-semibold">{both(each.posted.percent, each.posted.mark)}</b>{each.posted.effort
 							? `, effort ${each.posted.effort}`
 							: ''}, {each.posted.who}, {when(each.posted.at)}
 					</p>
-					{#if each.withdrawn}<p class="withdrawn">
+					{#if each.withdrawn}<p class="text-amber-ink">
 							Withdrawn by {each.withdrawn.who}, {when(each.withdrawn.at)}: {each.withdrawn.reason}
 						</p>{/if}
-					{#if each.posted.comment}<p class="text">{each.posted.comment}</p>{/if}
+					{#if each.posted.comment}<p class="wrap-anywhere whitespace-pre-line">{each.posted.comment}</p>{/if}
 					<details>
-						<summary>how it came about, and the ground rules then</summary>
+						<summary class="cursor-pointer text-juniper">how it came about, and the ground rules then</summary
+						>
 						<Working how={each.working as Shapes['WorkingOut']} />
-						<p class="slate">{Object.values(each.ground_rules).join('; ')}</p>
+						<p class="text-slate">{Object.values(each.ground_rules).join('; ')}</p>
 					</details>
 				</li>
-			{:else}<li class="slate">Nothing was posted for {report.term.toLowerCase()} yet.</li>{/each}
+			{:else}<li class="border-b border-hair py-1.5 text-slate">
+					Nothing was posted for {report.term.toLowerCase()} yet.
+				</li>{/each}
 		</ul>
 		{#if row.posted}
 			{#if isWithdrawing}
-				<form onsubmit={withdraw}>
+				<form class="grid grid-cols-[minmax(0,1fr)_auto_auto] items-end gap-2 py-2" onsubmit={withdraw}>
 					<label
 						><span class="label">Why it is withdrawn</span><input class="field" bind:value={reason} /></label
 					>
@@ -91,11 +94,11 @@
 				<p class="problem" role="alert">{problem}</p>
 			{:else}<button class="link" onclick={() => (isWithdrawing = true)}>Withdraw what is posted</button>{/if}
 		{/if}
-		<h3>The comment at each go</h3>
+		<h3 class="mt-2 text-large">The comment at each go</h3>
 		<ul>
 			{#each history.data.comments as each, place (place)}
-				<li>
-					<p class="slate">
+				<li class="border-b border-hair py-1.5">
+					<p class="text-slate">
 						{each.who}, {when(each.at)}
 						{#if each.text !== row.comment}<button
 								class="link"
@@ -105,45 +108,10 @@
 								}}>Put this back</button
 							>{/if}
 					</p>
-					<p class="text">{each.text || 'emptied'}</p>
+					<p class="wrap-anywhere whitespace-pre-line">{each.text || 'emptied'}</p>
 				</li>
-			{:else}<li class="slate">Nothing was written here yet.</li>{/each}
+			{:else}<li class="border-b border-hair py-1.5 text-slate">Nothing was written here yet.</li>{/each}
 		</ul>
 	{:else if history.isError && !history.data}<p class="problem" role="alert">{words(history.error)}</p>
 	{:else}<p role="status">Looking it up…</p>{/if}
 </Dialog>
-
-<style>
-	h3 {
-		margin-top: 8px;
-		font-size: 15px;
-	}
-	li {
-		padding: 6px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	b {
-		font-weight: 600;
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.withdrawn {
-		color: var(--amber-ink);
-	}
-	.text {
-		white-space: pre-line;
-		overflow-wrap: anywhere;
-	}
-	form {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) auto auto;
-		align-items: end;
-		gap: 8px;
-		padding: 8px 0;
-	}
-	summary {
-		color: var(--juniper);
-		cursor: pointer;
-	}
-</style>

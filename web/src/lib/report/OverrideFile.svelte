@@ -51,12 +51,15 @@
 </script>
 
 <Dialog wide title="Overrides by file" bind:open>
-	<div class="steps">
+	<div class="grid gap-3">
 		<p>
-			Save the sheet with the percents of {report.term.toLowerCase()}, fill in <b>New percent</b> or
-			<b>New mark</b> and <b>Reason</b> anywhere, and load it back. A line left empty takes an override back.
-			<a class="link" href="{sheet}.xlsx" download>Save as a workbook</a>
-			<a class="link" href="{sheet}.csv" download>Save as CSV</a>
+			Save the sheet with the percents of {report.term.toLowerCase()}, fill in
+			<b class="font-semibold">New percent</b>
+			or
+			<b class="font-semibold">New mark</b> and <b class="font-semibold">Reason</b> anywhere, and load it
+			back. A line left empty takes an override back.
+			<a class="link mr-3" href="{sheet}.xlsx" download>Save as a workbook</a>
+			<a class="link mr-3" href="{sheet}.csv" download>Save as CSV</a>
 		</p>
 		<label class="load">
 			<span class="label">The sheet, CSV or workbook</span>
@@ -70,12 +73,15 @@
 					: ''}. Nothing is changed yet.
 			</p>
 			{#if found.unread.length}
-				<ul class="unread" aria-label="Lines that cannot be read">
-					{#each found.unread as each (each.line)}<li><b>Line {each.line}</b> {each.words}</li>{/each}
+				<ul class="border-l-3 border-rowan bg-rowan-2 px-2.5 py-1.5" aria-label="Lines that cannot be read">
+					{#each found.unread as each (each.line)}<li>
+							<b class="font-semibold">Line {each.line}</b>
+							{each.words}
+						</li>{/each}
 				</ul>
 			{/if}
 			{#if found.changes.length}
-				<div class="changes">
+				<div class="max-h-75 overflow-auto">
 					<table class="rows">
 						<thead
 							><tr
@@ -88,13 +94,15 @@
 							{#each found.changes as each (each.student_id)}
 								<tr
 									><th scope="row">{each.student}</th><td>{each.computed}</td><td>{each.before || 'none'}</td
-									><td class:high={each.is_high}><b>{each.after || 'none'}</b></td><td>{each.reason}</td></tr
+									><td class={[each.is_high && 'text-amber-ink']}
+										><b class="font-semibold">{each.after || 'none'}</b></td
+									><td>{each.reason}</td></tr
 								>
 							{/each}
 						</tbody>
 					</table>
 				</div>
-				{#if high}<label class="tick"
+				{#if high}<label class="flex gap-2"
 						><input type="checkbox" bind:checked={isMeant} />
 						{counted(high, 'percent')} above 100 {high === 1 ? 'is' : 'are'} meant</label
 					>{/if}
@@ -107,32 +115,3 @@
 		{/if}
 	</div>
 </Dialog>
-
-<style>
-	.steps {
-		display: grid;
-		gap: 12px;
-	}
-	b {
-		font-weight: 600;
-	}
-	a {
-		margin-right: 12px;
-	}
-	.unread {
-		padding: 6px 10px;
-		border-left: 3px solid var(--rowan);
-		background: var(--rowan-2);
-	}
-	.changes {
-		max-height: 300px;
-		overflow: auto;
-	}
-	.high {
-		color: var(--amber-ink);
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-	}
-</style>

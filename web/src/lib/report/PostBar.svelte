@@ -28,18 +28,22 @@
 	let beside = $state<DOMRect | null>(null);
 </script>
 
-{#if report.last_posting}<p class="done">
+{#if report.last_posting}<p
+		class="border-t border-lichen bg-lichen-2 px-6 py-1.5 font-semibold text-lichen-ink"
+	>
 		{counted(report.rows.filter((row) => row.posted).length, 'grade')} posted, last by {report.last_posting}
 	</p>{/if}
-<div class="bar">
-	<p>
-		<b>{ready} ready</b>{summary ? `, ${summary}` : ''}.
-		{#if report.is_closed}<span class="closed"
+<div
+	class="flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-rule py-2.5 pr-5 pl-6"
+>
+	<p class="flex-[1_1_240px]">
+		<b class="font-semibold">{ready} ready</b>{summary ? `, ${summary}` : ''}.
+		{#if report.is_closed}<span class="text-amber-ink"
 				>{report.window_words[0]?.toUpperCase()}{report.window_words.slice(1)}; the records office can open it
 				again.</span
 			>{:else}{seen}{/if}
 	</p>
-	<span class="acts">
+	<span class="flex flex-none gap-2">
 		<button
 			class="btn quiet"
 			bind:this={more}
@@ -63,36 +67,3 @@
 			if (!isElsewhere) more.focus();
 		}}
 	/>{/if}
-
-<style>
-	.done {
-		padding: 6px 24px;
-		border-top: 1px solid var(--lichen);
-		background: var(--lichen-2);
-		color: var(--lichen-ink);
-		font-weight: 600;
-	}
-	.bar {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		justify-content: space-between;
-		gap: 8px 20px;
-		padding: 10px 20px 10px 24px;
-		border-top: 1px solid var(--rule);
-	}
-	b {
-		font-weight: 600;
-	}
-	.bar > p {
-		flex: 1 1 240px;
-	}
-	.closed {
-		color: var(--amber-ink);
-	}
-	.acts {
-		display: flex;
-		flex: none;
-		gap: 8px;
-	}
-</style>

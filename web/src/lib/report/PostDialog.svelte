@@ -90,7 +90,7 @@
 </script>
 
 {#snippet tick(row: Row)}
-	<label class="tick"
+	<label class="flex items-baseline gap-2"
 		><input
 			type="checkbox"
 			checked={chosen.includes(row.student_id)}
@@ -102,21 +102,24 @@
 {/snippet}
 
 <Dialog wide title="Post {grades} of {lower}" bind:open>
-	<form onsubmit={post} class="ask">
+	<form onsubmit={post} class="grid gap-3">
 		<p>
 			Families will see mark, percent and comment {report.families_words}. What is posted is kept as it is
 			now, whatever changes later.
 		</p>
 		{#if changed.length}
 			<section aria-labelledby="post-changed">
-				<h3 id="post-changed">Changed since you posted</h3>
-				<ul>
+				<h3 class="text-large" id="post-changed">Changed since you posted</h3>
+				<ul class="max-h-55 overflow-auto border-t border-hair">
 					{#each changed as row (row.student_id)}
-						<li>
+						<li
+							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
+						>
 							{@render tick(row)}
 							<span
 								>{both(row.posted?.percent, row.posted?.mark)} to
-								<b>{both(row.grade.percent, row.grade.mark)}</b>{row.comment === row.posted?.comment
+								<b class="font-semibold">{both(row.grade.percent, row.grade.mark)}</b>{row.comment ===
+								row.posted?.comment
 									? ''
 									: ', another comment'}{row.effort === row.posted?.effort ? '' : ', another effort'}</span
 							>
@@ -127,19 +130,21 @@
 		{/if}
 		{#if stands.look.length}
 			<section aria-labelledby="post-look">
-				<h3 id="post-look">Something to look at</h3>
-				<ul>
+				<h3 class="text-large" id="post-look">Something to look at</h3>
+				<ul class="max-h-55 overflow-auto border-t border-hair">
 					{#each stands.look as row (row.student_id)}
-						<li>
+						<li
+							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
+						>
 							{@render tick(row)}
-							<span class="look">{row.checks.map((check) => check.words).join(', ')}</span>
+							<span class="text-amber-ink">{row.checks.map((check) => check.words).join(', ')}</span>
 							<button type="button" class="link" onclick={() => jump(row)}
 								>Go there<span class="sr-only"> to {nameOf(row)}</span></button
 							>
 						</li>
 					{/each}
 				</ul>
-				{#if bound.length}<p class="slate">
+				{#if bound.length}<p class="text-slate">
 						What the school made binding has to be mended first: {bound.length === 1
 							? 'one box'
 							: `${bound.length} boxes`}
@@ -148,7 +153,7 @@
 			</section>
 		{/if}
 		{#if unready.length}
-			<label class="tick">
+			<label class="flex items-baseline gap-2">
 				<input
 					type="checkbox"
 					checked={isAll(unready)}
@@ -158,24 +163,30 @@
 				also the {unready.length} whose comment is not ready, as it is now
 			</label>
 			<details>
-				<summary>who they are</summary>
-				<ul>
+				<summary class="cursor-pointer">who they are</summary>
+				<ul class="max-h-55 overflow-auto border-t border-hair">
 					{#each unready as row (row.student_id)}
-						<li>{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span></li>
+						<li
+							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
+						>
+							{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span>
+						</li>
 					{/each}
 				</ul>
 			</details>
 		{/if}
 		{#if plain.length}
 			<details>
-				<summary
+				<summary class="cursor-pointer"
 					>{counted(plain.filter((row) => chosen.includes(row.student_id)).length, 'grade')} ready</summary
 				>
-				<ul>
+				<ul class="max-h-55 overflow-auto border-t border-hair">
 					{#each plain as row (row.student_id)}
-						<li>
+						<li
+							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
+						>
 							{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span>
-							<span class="slate">{row.checks.map((check) => check.words).join(', ')}</span>
+							<span class="text-slate">{row.checks.map((check) => check.words).join(', ')}</span>
 						</li>
 					{/each}
 				</ul>
@@ -191,57 +202,9 @@
 			</label>
 		{/if}
 		<p class="problem" role="alert">{problem}</p>
-		<p class="acts">
+		<p class="flex gap-3">
 			<button class="btn" disabled={!chosen.length}>Post {grades}</button>
 			<button type="button" class="btn quiet" onclick={() => (open = false)}>Not yet</button>
 		</p>
 	</form>
 </Dialog>
-
-<style>
-	.ask {
-		display: grid;
-		gap: 12px;
-	}
-	h3 {
-		font-size: 15px;
-	}
-	b {
-		font-weight: 600;
-	}
-	ul {
-		max-height: 220px;
-		overflow: auto;
-		border-top: 1px solid var(--hair);
-	}
-	li {
-		display: grid;
-		grid-template-columns: 220px minmax(0, 1fr) auto;
-		gap: 4px 12px;
-		padding: 4px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	.look {
-		color: var(--amber-ink);
-	}
-	.slate {
-		color: var(--slate);
-	}
-	summary {
-		cursor: pointer;
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-		align-items: baseline;
-	}
-	.acts {
-		display: flex;
-		gap: 12px;
-	}
-	@media (max-width: 640px) {
-		li {
-			grid-template-columns: minmax(0, 1fr);
-		}
-	}
-</style>

@@ -64,32 +64,34 @@
 </script>
 
 <Dialog wide title="Report cards and sheets" bind:open>
-	<form onsubmit={make}>
+	<form class="grid gap-3" onsubmit={make}>
 		<fieldset>
 			<legend class="label">What</legend>
 			{#each kinds as [value, said] (value)}
-				<label class="tick"><input type="radio" name="what" bind:group={what} {value} /> {said}</label>
+				<label class="flex items-baseline gap-2"
+					><input type="radio" name="what" bind:group={what} {value} /> {said}</label
+				>
 			{/each}
 		</fieldset>
 		{#if what === 'cards'}
 			{#if posted.length}<Students rows={posted} bind:chosen />{:else}<p>
 					Nothing of {report.term.toLowerCase()} is posted yet; report cards are made of what was posted.
 				</p>{/if}
-			<div class="choices">
-				<label
+			<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+				<label class="w-60"
 					><span class="label">Design</span><select class="field" bind:value={design}
 						><option value="">the school’s</option><option value="ledger"
 							>a ledger of subjects by terms</option
 						><option value="pages">subject after subject</option></select
 					></label
 				>
-				<label class="tick"
+				<label class="flex items-baseline gap-2"
 					><input type="checkbox" bind:checked={packed} /> a file for each student, in a zip</label
 				>
 			</div>
 		{/if}
-		<div class="choices">
-			<label
+		<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+			<label class="w-60"
 				><span class="label">Paper</span><select class="field" bind:value={paper}
 					><option value="">the school’s</option><option>A4</option><option>Letter</option></select
 				></label
@@ -100,24 +102,3 @@
 	</form>
 	<Documents />
 </Dialog>
-
-<style>
-	form {
-		display: grid;
-		gap: 12px;
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-		align-items: baseline;
-	}
-	.choices {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: end;
-		gap: 12px 24px;
-	}
-	.choices > :first-child {
-		width: 240px;
-	}
-</style>

@@ -166,6 +166,7 @@
 	{@const place = key(row.student_id, at)}
 	{#if typing?.student === row.student_id && typing.field === at}
 		<input
+			class="h-6.5 w-full rounded border border-juniper px-0.75"
 			aria-label="{label} of {row.given_name} {row.family_name}"
 			aria-invalid={refused[place] ? 'true' : undefined}
 			aria-describedby={refused[place] ? `refused-${place}` : undefined}
@@ -180,8 +181,10 @@
 		/>
 	{:else}
 		<button
-			class="put"
-			class:refused={refused[place]}
+			class={[
+				'block h-7 w-full cursor-text overflow-hidden px-1 text-left text-ellipsis',
+				refused[place] && 'shadow-[inset_0_0_0_1px_var(--color-rowan)]'
+			]}
 			tabindex="-1"
 			title={at === 'override' ? row.override?.reason : undefined}
 			onclick={(event) => {
@@ -190,75 +193,168 @@
 			}}
 		>
 			<span class="sr-only">{label} of {row.given_name} {row.family_name}</span>
-			{#if refused[place] || onWay[place] !== undefined}<span class="slate"
+			{#if refused[place] || onWay[place] !== undefined}<span class="text-slate"
 					>{refused[place]?.text ?? onWay[place]}</span
-				>{:else if at === 'effort'}{row.effort}{:else if row.override}<b
+				>{:else if at === 'effort'}{row.effort}{:else if row.override}<b class="font-semibold"
 					>{row.override.mark ?? `${row.override.percent} %`}</b
-				> <span class="slate">{row.override.reason}</span>{/if}
+				> <span class="text-slate">{row.override.reason}</span>{/if}
 		</button>
 	{/if}
 {/snippet}
 
-<div class="scroll">
-	<table style:width="{600 + extra}px" style:--mark="{mark}px">
-		<thead>
+<div class="scroll relative min-h-0 flex-1 [scroll-padding:40px_0_0_24px] overflow-auto pl-6">
+	<table
+		class="table-fixed border-separate [border-spacing:0]"
+		style:width="{600 + extra}px"
+		style:--mark="{mark}px"
+	>
+		<thead class="sticky top-0 z-2">
 			<tr>
-				<th scope="col" class="student">Student</th>
-				{#each report.parts as part (part)}<th scope="col" class="part">{part.replace('Quarter ', 'Q')}</th>
-				{:else}{#if report.before_term}<th scope="col" class="before"
+				<th
+					scope="col"
+					class="student border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+					>Student</th
+				>
+				{#each report.parts as part (part)}<th
+						scope="col"
+						class="w-17.5 border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+						>{part.replace('Quarter ', 'Q')}</th
+					>
+				{:else}{#if report.before_term}<th
+							scope="col"
+							class="before border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
 							><span class="sr-only">Mark before, </span>{report.before_term.replace('Quarter ', 'Q')}</th
 						>{/if}{/each}
-				<th scope="col" class="r percent">Percent</th>
-				<th scope="col" class="mark">Mark</th>
-				<th scope="col">Override</th>
-				{#if collectsEffort}<th scope="col" class="effort">Effort</th>{/if}
-				<th scope="col" class="comment">Comment</th>
-				<th scope="col" class="stands">State</th>
+				<th
+					scope="col"
+					class="percent border-b border-rule bg-birch pt-2.5 pb-1.25 text-right text-small leading-4 font-normal text-slate"
+					>Percent</th
+				>
+				<th
+					scope="col"
+					class="mark border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+					>Mark</th
+				>
+				<th
+					class="border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+					scope="col">Override</th
+				>
+				{#if collectsEffort}<th
+						scope="col"
+						class="effort border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+						>Effort</th
+					>{/if}
+				<th
+					scope="col"
+					class="w-21 border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+					>Comment</th
+				>
+				<th
+					scope="col"
+					class="w-26 border-b border-rule bg-birch pt-2.5 pb-1.25 text-left text-small leading-4 font-normal text-slate"
+					>State</th
+				>
 			</tr>
 		</thead>
 		<tbody bind:this={body}>
 			{#each report.rows as row (row.student_id)}
 				{@const look = row.state === 'posted' ? [] : looks(row)}
 				<tr
+					class="cursor-pointer"
 					id="row-{row.student_id}"
-					class:on={row.student_id === chosen}
-					class:also={many.includes(row.student_id)}
 					onclick={(event) => onchoose(row.student_id, how(event))}
 				>
-					<th scope="row">
-						<button class="name-of" aria-current={row.student_id === chosen ? 'true' : undefined}>
-							<b>{row.family_name}</b><span>, {row.given_name}</span>{#if row.number}<small
-									>{row.number}</small
-								>{/if}{#if many.length > 1 && many.includes(row.student_id)}<span class="sr-only"
+					<th
+						class={[
+							'h-7.5 truncate border-b border-hair text-left font-normal',
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2',
+							row.student_id === chosen && 'pl-2.25 shadow-[inset_3px_0_0_var(--color-juniper)]'
+						]}
+						scope="row"
+					>
+						<button
+							class="name-of inline-flex max-w-full items-baseline pr-2.5"
+							aria-current={row.student_id === chosen ? 'true' : undefined}
+						>
+							<b class="overflow-hidden font-medium text-ellipsis">{row.family_name}</b><span
+								class="flex-none">, {row.given_name}</span
+							>{#if row.number}<small class="ml-1.5 flex-none text-small text-slate">{row.number}</small
+								>{/if}{#if many.length > 1 && many.includes(row.student_id)}<span class="sr-only flex-none"
 									>, chosen</span
 								>{/if}
 						</button>
 					</th>
-					{#each row.parts as part, place (place)}<td class="slate">{part || '—'}</td>
-					{:else}{#if report.before_term}<td class="slate">{row.before ?? '—'}</td>{/if}{/each}
-					<td class="r">{row.grade.computed_percent ?? '—'}</td>
-					<td class="mark"><b class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td>
-					<td class="override">{@render field(row, 'override', 'Override')}</td>
-					{#if collectsEffort}<td class="effort">{@render field(row, 'effort', 'Effort')}</td>{/if}
-					<td>
+					{#each row.parts as part, place (place)}<td
+							class={[
+								'h-7.5 truncate border-b border-hair text-left font-normal text-slate',
+								row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+							]}>{part || '—'}</td
+						>
+					{:else}{#if report.before_term}<td
+								class={[
+									'h-7.5 truncate border-b border-hair text-left font-normal text-slate',
+									row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+								]}>{row.before ?? '—'}</td
+							>{/if}{/each}
+					<td
+						class={[
+							'h-7.5 truncate border-b border-hair text-right font-normal',
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+						]}>{row.grade.computed_percent ?? '—'}</td
+					>
+					<td
+						class={[
+							'mark h-7.5 truncate border-b border-hair text-left font-normal',
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+						]}><b class="font-semibold" class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td
+					>
+					<td
+						class={[
+							'override h-7.5 truncate border-b border-hair text-left font-normal',
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+						]}>{@render field(row, 'override', 'Override')}</td
+					>
+					{#if collectsEffort}<td
+							class={[
+								'effort h-7.5 truncate border-b border-hair text-left font-normal',
+								row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+							]}>{@render field(row, 'effort', 'Effort')}</td
+						>{/if}
+					<td
+						class={[
+							'h-7.5 truncate border-b border-hair text-left font-normal',
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+						]}
+					>
 						{#if row.comment}
-							<span class="length" class:long={row.comment.length > report.comment_limit}>
-								<i
-									><i style="width: {Math.min(100, (100 * row.comment.length) / report.comment_limit)}%"
+							<span
+								class={[
+									'length grid w-18 grid-cols-[40px_1fr] items-center text-right',
+									row.comment.length > report.comment_limit && 'text-rowan'
+								]}
+							>
+								<i class="h-2 border border-hair bg-snow"
+									><i
+										class="block h-1.5 bg-deep"
+										style="width: {Math.min(100, (100 * row.comment.length) / report.comment_limit)}%"
 									></i></i
 								>{row.comment.length}
 							</span>
-						{:else}<span class="slate">nothing yet</span>{/if}
+						{:else}<span class="text-slate">nothing yet</span>{/if}
 					</td>
 					<td
-						class="state {look.length ? 'look' : row.state}"
+						class={[
+							'state h-7.5 truncate border-b border-hair text-left font-normal',
+							look.length ? 'look' : row.state,
+							row.student_id === chosen ? 'bg-ice' : many.includes(row.student_id) && 'bg-ice-2'
+						]}
 						title={row.checks.map((check) => check.words).join(', ')}
 					>
-						{#if look.length || row.state === 'changed'}<i class="diamond"></i>{/if}
+						{#if look.length || row.state === 'changed'}<i class="diamond mr-1 size-1.75"></i>{/if}
 						{look[0]?.words ??
 							(row.withdrawn && row.state !== 'posted' ? 'withdrawn' : stateWords[row.state])}
 						{#if row.is_kept_back && row.posted}<span class="sr-only">, kept from the family</span><i
-								class="kept"
+								class="ml-1 inline-block size-2 rounded-full border border-current"
 								title="kept from the family"
 							></i>{/if}
 					</td>
@@ -266,8 +362,10 @@
 				{#each ['override', 'effort'] as const as at (at)}
 					{@const no = refused[key(row.student_id, at)]}
 					{#if no}
-						<tr class="said"
-							><td colspan={columns}
+						<tr class="cursor-pointer"
+							><td
+								class="h-auto cursor-default overflow-hidden border-b border-hair bg-rowan-2 px-2 py-1 text-left font-normal text-ellipsis whitespace-normal text-rowan"
+								colspan={columns}
 								><p id="refused-{key(row.student_id, at)}" role="alert">
 									{no.words}
 									{#if no.asks}<button
@@ -289,42 +387,11 @@
 </div>
 
 <style>
-	.scroll {
-		position: relative;
-		flex: 1;
-		min-height: 0;
-		overflow: auto;
-		scroll-padding: 40px 0 0 24px;
-		padding-left: 24px;
-	}
-	table {
-		table-layout: fixed;
-		border-collapse: separate;
-		border-spacing: 0;
-	}
-	thead {
-		position: sticky;
-		top: 0;
-		z-index: 2;
-	}
-	thead th {
-		padding: 10px 0 5px;
-		border-bottom: 1px solid var(--rule);
-		background: var(--birch);
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		font-weight: 400;
-		text-align: left;
-	}
 	.student {
 		width: 170px;
 	}
 	.before {
 		width: 36px;
-	}
-	.part {
-		width: 70px;
 	}
 	.percent {
 		width: 52px;
@@ -335,152 +402,32 @@
 	thead .effort {
 		width: 80px;
 	}
-	.comment {
-		width: 84px;
-	}
-	.stands {
-		width: 104px;
-	}
-	tbody th,
-	td {
-		height: 30px;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-		white-space: nowrap;
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	thead .r,
-	td.r {
-		text-align: right;
-	}
 	.mark,
 	thead .mark {
 		padding-left: 10px;
 	}
-	td b {
-		font-weight: 600;
-	}
-	tbody tr {
-		cursor: pointer;
-	}
-	tr.also th,
-	tr.also td {
-		background: var(--ice-2);
-	}
-	tr.on th,
-	tr.on td {
-		background: var(--ice);
-	}
-	tr.on th {
-		box-shadow: inset 3px 0 0 var(--juniper);
-		padding-left: 9px;
-	}
-	tr.said td {
-		padding: 4px 8px;
-		height: auto;
-		white-space: normal;
-		background: var(--rowan-2);
-		color: var(--rowan);
-		cursor: default;
-	}
-	.name-of {
-		display: inline-flex;
-		max-width: 100%;
-		align-items: baseline;
-		padding-right: 10px;
-	}
-	.name-of b {
-		font-weight: 500;
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	.name-of span,
-	.name-of small {
-		flex: none;
-	}
-	small {
-		margin-left: 6px;
-		font-size: 12px;
-		color: var(--slate);
-	}
-	.slate,
 	.no_comment,
 	.no_grade,
 	.being_written {
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	.was {
 		text-decoration: line-through;
-		color: var(--slate);
+		color: var(--color-slate);
 	}
 	td.override,
 	td.effort {
 		padding: 0 4px 0 0;
 	}
-	.put {
-		display: block;
-		width: 100%;
-		height: 28px;
-		padding: 0 4px;
-		overflow: hidden;
-		text-align: left;
-		text-overflow: ellipsis;
-		cursor: text;
-	}
-	.put.refused {
-		box-shadow: inset 0 0 0 1px var(--rowan);
-	}
-	td input {
-		width: 100%;
-		height: 26px;
-		padding: 0 3px;
-		border: 1px solid var(--juniper);
-		border-radius: 3px;
-	}
 	.ready,
 	.posted {
-		color: var(--lichen-ink);
+		color: var(--color-lichen-ink);
 	}
 	.changed,
 	.look {
-		color: var(--amber-ink);
+		color: var(--color-amber-ink);
 	}
 	.changed {
 		font-weight: 600;
-	}
-	.length {
-		display: grid;
-		grid-template-columns: 40px 1fr;
-		align-items: center;
-		width: 72px;
-		text-align: right;
-	}
-	.length > i {
-		height: 8px;
-		border: 1px solid var(--hair);
-		background: var(--snow);
-	}
-	.length i i {
-		display: block;
-		height: 6px;
-		background: var(--deep);
-	}
-	.length.long {
-		color: var(--rowan);
-	}
-	.diamond {
-		width: 7px;
-		height: 7px;
-		margin-right: 4px;
-	}
-	.kept {
-		display: inline-block;
-		width: 8px;
-		height: 8px;
-		margin-left: 4px;
-		border: 1px solid currentcolor;
-		border-radius: 50%;
 	}
 </style>

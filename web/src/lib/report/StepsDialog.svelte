@@ -37,7 +37,7 @@
 </script>
 
 <Dialog wide title="Adjust the whole class" bind:open>
-	<div class="steps">
+	<div class="grid min-h-40 content-start gap-3">
 		{#if plan.data}
 			<p>
 				Every percent of {plan.data.term.toLowerCase()} goes through these steps before its mark is looked up. They
@@ -50,12 +50,3 @@
 		{:else}<p role="status">Looking at the plan…</p>{/if}
 	</div>
 </Dialog>
-
-<style>
-	.steps {
-		display: grid;
-		gap: 12px;
-		min-height: 160px;
-		align-content: start;
-	}
-</style>

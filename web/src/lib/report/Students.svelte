@@ -9,7 +9,7 @@
 
 <fieldset>
 	<legend class="label">Students</legend>
-	<label class="tick all"
+	<label class="flex items-baseline gap-2 pb-1 font-semibold"
 		><input
 			type="checkbox"
 			checked={chosen.length === everybody.length}
@@ -17,32 +17,13 @@
 		/>
 		all {everybody.length}</label
 	>
-	<div>
+	<div
+		class="grid max-h-50 grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-x-4 gap-y-0.5 overflow-auto border-t border-hair pt-1"
+	>
 		{#each rows as row (row.student_id)}
-			<label class="tick"
+			<label class="flex items-baseline gap-2"
 				><input type="checkbox" bind:group={chosen} value={row.student_id} /> {nameOf(row)}</label
 			>
 		{/each}
 	</div>
 </fieldset>
-
-<style>
-	div {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-		gap: 2px 16px;
-		max-height: 200px;
-		overflow: auto;
-		padding-top: 4px;
-		border-top: 1px solid var(--hair);
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-		align-items: baseline;
-	}
-	.all {
-		font-weight: 600;
-		padding-bottom: 4px;
-	}
-</style>

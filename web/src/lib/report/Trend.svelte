@@ -44,107 +44,54 @@
 </script>
 
 {#if dated.length > 1}
-	<div class="trend" style:--marks="{wide(bands.map((each) => each.mark))}px">
-		<div class="bands" aria-hidden="true">
-			{#each bands as band (band.mark)}<span style="top: {y(band.level)}px">{band.mark}</span>{/each}
+	<div
+		class="grid grid-cols-[calc(var(--marks)_+_5px)_minmax(0,1fr)]"
+		style:--marks="{wide(bands.map((each) => each.mark))}px"
+	>
+		<div class="relative" aria-hidden="true">
+			{#each bands as band (band.mark)}<span
+					class="absolute [transform:translateY(-50%)] text-small text-slate"
+					style="top: {y(band.level)}px">{band.mark}</span
+				>{/each}
 		</div>
 		<div>
-			<div class="plot" style="height: {HEIGHT}px" role="img" aria-label={words}>
-				{#each bands as band (band.mark)}<hr style="top: {y(band.level)}px" />{/each}
-				<svg viewBox="0 0 100 {HEIGHT}" preserveAspectRatio="none" aria-hidden="true">
+			<div class="relative border-b border-rule" style="height: {HEIGHT}px" role="img" aria-label={words}>
+				{#each bands as band (band.mark)}<hr
+						class="absolute inset-x-0 border-x-0 border-t border-b-0 border-hair"
+						style="top: {y(band.level)}px"
+					/>{/each}
+				<svg
+					class="absolute inset-0 h-full w-full overflow-visible"
+					viewBox="0 0 100 {HEIGHT}"
+					preserveAspectRatio="none"
+					aria-hidden="true"
+				>
 					<polyline
+						class="fill-none stroke-ink stroke-[1.5]"
 						points={evidence.course.map((each) => `${x(each.day)},${y(each.level)}`).join(' ')}
 						vector-effect="non-scaling-stroke"
 					/>
 				</svg>
 				{#each dated as each, place (place)}
 					<i
+						class="absolute mt-[-4.5px] ml-[-4.5px] size-2.25 rounded-full border-2 border-current bg-snow"
 						title="{each.name}: {each.percent} %"
-						style="left: {x(each.due_on)}%; top: {y(each.level)}px; border-color: var(--hue-{each.colour ??
-							6})"
+						style="left: {x(each.due_on)}%; top: {y(
+							each.level
+						)}px; border-color: var(--color-hue-{each.colour ?? 6})"
 					></i>
 				{/each}
-				{#if end}<b style="left: {x(end.day)}%; top: {y(end.level)}px">{Math.round(Number(end.percent))}</b
+				{#if end}<b
+						class="absolute [transform:translateY(-50%)] pl-2 font-semibold"
+						style="left: {x(end.day)}%; top: {y(end.level)}px">{Math.round(Number(end.percent))}</b
 					>{/if}
 			</div>
-			<div class="days" aria-hidden="true">
-				{#each ticks as each, place (place)}<span style="left: {x(each.due_on)}%"
-						>{shortDay(each.due_on!)}</span
+			<div class="relative h-5 text-small leading-5 text-slate" aria-hidden="true">
+				{#each ticks as each, place (place)}<span
+						class="absolute [transform:translateX(-50%)] whitespace-nowrap first:[transform:translateX(-4px)] last:[transform:translateX(-85%)]"
+						style="left: {x(each.due_on)}%">{shortDay(each.due_on!)}</span
 					>{/each}
 			</div>
 		</div>
 	</div>
 {/if}
-
-<style>
-	.trend {
-		display: grid;
-		grid-template-columns: calc(var(--marks) + 5px) minmax(0, 1fr);
-	}
-	.bands,
-	.plot,
-	.days {
-		position: relative;
-	}
-	.bands span {
-		position: absolute;
-		transform: translateY(-50%);
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.plot {
-		border-bottom: 1px solid var(--rule);
-	}
-	hr {
-		position: absolute;
-		left: 0;
-		right: 0;
-		margin: 0;
-		border: 0;
-		border-top: 1px solid var(--hair);
-	}
-	svg {
-		position: absolute;
-		inset: 0;
-		width: 100%;
-		height: 100%;
-		overflow: visible;
-	}
-	polyline {
-		fill: none;
-		stroke: var(--ink);
-		stroke-width: 1.5;
-	}
-	.plot i {
-		position: absolute;
-		width: 9px;
-		height: 9px;
-		margin: -4.5px 0 0 -4.5px;
-		border: 2px solid;
-		border-radius: 50%;
-		background: var(--snow);
-	}
-	.plot b {
-		position: absolute;
-		padding-left: 8px;
-		font-weight: 600;
-		transform: translateY(-50%);
-	}
-	.days {
-		height: 20px;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 20px;
-	}
-	.days span {
-		position: absolute;
-		transform: translateX(-50%);
-		white-space: nowrap;
-	}
-	.days span:first-child {
-		transform: translateX(-4px);
-	}
-	.days span:last-child {
-		transform: translateX(-85%);
-	}
-</style>

@@ -18,14 +18,20 @@
 <svelte:window {onkeydown} />
 
 {#if problems.length}
-	<ul aria-label="Entries to look at">
+	<ul
+		class="max-h-16.5 flex-none overflow-auto border-b border-amber bg-amber-2"
+		aria-label="Entries to look at"
+	>
 		{#each problems as each, place (each.id)}
 			{@const isScore = each.what === 'score'}
 			{@const typed = isScore ? brief(each.typed) : each.typed}
-			<li role="alert">
+			<li class="flex min-h-8 items-center gap-3 px-6 py-0.5" role="alert">
 				<i class="diamond"></i>
 				{#if each.theirs}
-					<span><b>{name(each)}</b>: {each.message} You typed <b>{typed || 'a blank'}</b>.</span>
+					<span class="max-w-190"
+						><b class="font-semibold">{name(each)}</b>: {each.message} You typed
+						<b class="font-semibold">{typed || 'a blank'}</b>.</span
+					>
 					<button class="btn small" onclick={() => saving.resolve(each, null)}
 						>Keep {isScore ? each.theirs.text || 'a blank' : 'theirs'}{#if place === 0}<kbd>Alt 1</kbd
 							>{/if}</button
@@ -34,10 +40,10 @@
 						>Put {isScore ? typed || 'a blank' : 'yours'}{#if place === 0}<kbd>Alt 2</kbd>{/if}</button
 					>
 				{:else}
-					<span
-						><b>{name(each)}</b>: {each.message}
+					<span class="max-w-190"
+						><b class="font-semibold">{name(each)}</b>: {each.message}
 						{#if !each.isUnsure}What was there is unchanged.{/if}
-						{#if !isScore}You wrote <b>{typed}</b>.{/if}</span
+						{#if !isScore}You wrote <b class="font-semibold">{typed}</b>.{/if}</span
 					>
 					<button class="btn quiet small" onclick={() => saving.resolve(each, null)}
 						>Let {isScore ? typed : 'it'} go</button
@@ -47,27 +53,3 @@
 		{/each}
 	</ul>
 {/if}
-
-<style>
-	/* Two of them are in sight, the others are scrolled to: what is below is to move as little as it can. */
-	ul {
-		flex: none;
-		max-height: 66px;
-		overflow: auto;
-		border-bottom: 1px solid var(--amber);
-		background: var(--amber-2);
-	}
-	li {
-		display: flex;
-		align-items: center;
-		gap: 12px;
-		min-height: 32px;
-		padding: 2px 24px;
-	}
-	li span {
-		max-width: 760px;
-	}
-	b {
-		font-weight: 600;
-	}
-</style>

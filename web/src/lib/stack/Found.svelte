@@ -29,6 +29,7 @@
 <ul id="stack-found" role="listbox" aria-label="Students found">
 	{#each found as row, place (row.student_id)}
 		<li
+			class="flex min-h-10 cursor-pointer items-center gap-4 border-x border-t-0 border-b border-hair bg-snow px-3 py-1 first:border-t first:border-t-hair aria-selected:bg-ice aria-selected:shadow-[inset_3px_0_0_var(--color-juniper)]"
 			id="found-{row.student_id}"
 			role="option"
 			aria-selected={place === at}
@@ -38,63 +39,21 @@
 			}}
 		>
 			{#if hasAliases}<b>{row.alias}</b>{:else}
-				<span class="who">
+				<span class="text-large whitespace-pre">
 					{#each [row.family_name, row.given_name] as part, index (index)}
-						{@const length = begins(part, name)}{index ? ', ' : ''}<span class:family={index === 0}
+						{@const length = begins(part, name)}{index ? ', ' : ''}<span
+							class={[index === 0 && 'font-semibold']}
 							>{#if length}<u>{part.slice(0, length)}</u>{part.slice(length)}{:else}{part}{/if}</span
 						>
 					{/each}
 				</span>
-				{#if row.number || hasNamesakes}<small>{row.number ?? row.alias}</small>{/if}
+				{#if row.number || hasNamesakes}<small
+						class="ml-1.5 rounded border border-deep-2 px-1.5 py-px font-text text-body leading-4.5 font-normal"
+						>{row.number ?? row.alias}</small
+					>{/if}
 			{/if}
-			<span class="told">{told(row)}</span>
-			{#if place === at}<kbd>Enter</kbd>{/if}
+			<span class="flex-1 text-small text-slate max-md:hidden">{told(row)}</span>
+			{#if place === at}<kbd class="max-md:hidden">Enter</kbd>{/if}
 		</li>
 	{/each}
 </ul>
-
-<style>
-	li {
-		display: flex;
-		gap: 16px;
-		align-items: center;
-		min-height: 40px;
-		padding: 4px 12px;
-		border: 1px solid var(--hair);
-		border-top: 0;
-		background: var(--snow);
-		cursor: pointer;
-	}
-	li:first-child {
-		border-top: 1px solid var(--hair);
-	}
-	li[aria-selected='true'] {
-		background: var(--ice);
-		box-shadow: inset 3px 0 0 var(--juniper);
-	}
-	.who {
-		font-size: 15px;
-		white-space: pre;
-	}
-	.family {
-		font-weight: 600;
-	}
-	small {
-		margin-left: 6px;
-		padding: 1px 6px;
-		border: 1px solid var(--deep-2);
-		border-radius: 3px;
-		font: 400 13px/18px var(--text);
-	}
-	.told {
-		flex: 1;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	@media (max-width: 900px) {
-		.told,
-		kbd {
-			display: none;
-		}
-	}
-</style>

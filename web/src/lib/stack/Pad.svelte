@@ -29,70 +29,37 @@
 	]);
 </script>
 
-<div class="pad" role="group" aria-label="Number pad">
+<div
+	class="hidden max-md:fixed max-md:inset-x-0 max-md:top-auto max-md:bottom-0 max-md:z-10 max-md:grid max-md:grid-cols-[repeat(4,1fr)] max-md:gap-px max-md:border-t max-md:border-rule max-md:bg-hair"
+	role="group"
+	aria-label="Number pad"
+>
 	{#each rows as row, place (place)}
 		{#each row as key (key)}
 			<button
+				class="max-md:min-h-14 max-md:bg-snow max-md:text-center max-md:text-title max-md:active:bg-ice"
 				aria-label={key === 'back'
 					? 'Take the last one away'
 					: key === '/'
 						? 'Stroke: the next standard'
 						: key}
 				onclick={() => onkey(key)}
-				>{#if key === 'back'}<svg viewBox="0 0 24 24" aria-hidden="true"
-						><path d="M9 5h11v14H9l-6-7zM12 9l5 6M17 9l-5 6" /></svg
+				>{#if key === 'back'}<svg
+						class="max-md:mx-auto max-md:my-0 max-md:w-6 max-md:fill-none max-md:stroke-current max-md:stroke-[1.5]"
+						viewBox="0 0 24 24"
+						aria-hidden="true"><path d="M9 5h11v14H9l-6-7zM12 9l5 6M17 9l-5 6" /></svg
 					>{:else}{key}{/if}</button
 			>
 		{/each}
 		{#if sides[place]}
-			<button class="side" onclick={() => onwhole(sides[place]![0])}
-				><b>{sides[place]![0]}</b><small>{sides[place]![1]}</small></button
+			<button
+				class="max-md:min-h-14 max-md:bg-birch max-md:text-center max-md:text-large max-md:active:bg-ice"
+				onclick={() => onwhole(sides[place]![0])}
+				><b>{sides[place]![0]}</b><small
+					class="max-md:block max-md:text-small max-md:leading-3.5 max-md:text-slate"
+					>{sides[place]![1]}</small
+				></button
 			>
-		{:else}<span class="side"></span>{/if}
+		{:else}<span class="max-md:min-h-14 max-md:bg-birch max-md:text-center max-md:text-large"></span>{/if}
 	{/each}
 </div>
-
-<style>
-	.pad {
-		display: none;
-	}
-	@media (max-width: 900px) {
-		.pad {
-			position: fixed;
-			z-index: 10;
-			inset: auto 0 0;
-			display: grid;
-			grid-template-columns: repeat(4, 1fr);
-			gap: 1px;
-			border-top: 1px solid var(--rule);
-			background: var(--hair);
-		}
-		button,
-		.side {
-			min-height: 56px;
-			background: var(--snow);
-			font-size: 24px;
-			text-align: center;
-		}
-		.side {
-			background: var(--birch);
-			font-size: 15px;
-		}
-		.side small {
-			display: block;
-			color: var(--slate);
-			font-size: 12px;
-			line-height: 14px;
-		}
-		button:active {
-			background: var(--ice);
-		}
-		svg {
-			width: 24px;
-			margin: 0 auto;
-			fill: none;
-			stroke: currentcolor;
-			stroke-width: 1.5;
-		}
-	}
-</style>

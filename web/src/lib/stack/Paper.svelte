@@ -196,28 +196,47 @@
 
 {#snippet standards()}
 	{@const parts = line.split('/')}
-	<span class="parts">
+	<span class="flex flex-wrap gap-x-4 gap-y-0">
 		{#each ['Points', ...work.standards] as name, place (place)}
-			<span class:now={place === parts.length - 1}>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span>
+			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
+				>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span
+			>
 		{/each}
 		<span>{levels?.marks.join(', ')}</span>
 	</span>
 {/snippet}
 
-<div class="orders" role="group" aria-label="Order of the papers">
-	<button aria-pressed={order === 'any'} onclick={() => begin('any')}>papers in any order</button>
-	<button aria-pressed={order === 'roster'} onclick={() => begin('roster')}>the roster in order</button>
+<div
+	class="mb-4 inline-flex gap-4 border-b border-hair max-md:mb-2"
+	role="group"
+	aria-label="Order of the papers"
+>
+	<button
+		class="border-b-2 border-transparent py-1 text-slate aria-pressed:border-juniper aria-pressed:font-semibold aria-pressed:text-ink"
+		aria-pressed={order === 'any'}
+		onclick={() => begin('any')}>papers in any order</button
+	>
+	<button
+		class="border-b-2 border-transparent py-1 text-slate aria-pressed:border-juniper aria-pressed:font-semibold aria-pressed:text-ink"
+		aria-pressed={order === 'roster'}
+		onclick={() => begin('roster')}>the roster in order</button
+	>
 </div>
 
-<div class="line">
-	<label class="whose">
-		<span>{hasAliases ? 'Alias' : 'Name'} on the paper</span>
+<div class="flex flex-wrap items-end gap-4 max-md:gap-2">
+	<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">
+		<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
 		{#if taken.length}
-			<span class="taken">
+			<span
+				class="taken flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5 first:block first:pb-1 first:text-small first:text-slate"
+			>
 				{#each taken as each (each.student_id)}
-					<b
+					<b class="font-name text-title leading-7 font-semibold"
 						>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
-						{#if each.number && !hasAliases}<small>{each.number}</small>{/if}</b
+						{#if each.number && !hasAliases}<small
+								class="ml-1.5 rounded border border-deep-2 px-1.5 py-px font-text text-body leading-4.5 font-normal"
+								>{each.number}</small
+							>{/if}</b
 					>
 				{/each}
 				<button class="link" onclick={back}>another</button>
@@ -225,9 +244,13 @@
 		{/if}
 		<!-- It stays, so that a comma can add somebody, and so that the focus has where to go. -->
 		<input
+			class={[
+				'w-full border-deep bg-snow px-3 font-text leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule',
+				taken.length ? 'h-6 border-b text-body' : 'h-13 border-b-2 text-display',
+				taken.length && 'max-md:hidden'
+			]}
 			bind:this={nameField}
 			bind:value={name}
-			class:sunk={taken.length}
 			role="combobox"
 			aria-expanded={found.length > 0}
 			aria-controls="stack-found"
@@ -241,9 +264,20 @@
 			{@attach (field) => field.focus()}
 		/>
 	</label>
-	<label class="score" class:long={work.standards.length || line.includes(';')}>
-		<span>{['Points', ...work.standards].join(' / ')}</span>
+	<label
+		class={[
+			'w-37.5 max-md:flex-1',
+			(work.standards.length || line.includes(';')) && 'min-w-0 flex-[0_1_340px]'
+		]}
+	>
+		<span
+			class={[
+				'block pb-1 text-small text-slate',
+				(work.standards.length || line.includes(';')) && 'truncate'
+			]}>{['Points', ...work.standards].join(' / ')}</span
+		>
 		<input
+			class="h-13 w-full border-b-2 border-deep bg-snow px-3 text-right font-text text-title leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule"
 			bind:this={lineField}
 			bind:value={line}
 			disabled={!taken.length}
@@ -255,20 +289,24 @@
 			onkeydown={online}
 		/>
 	</label>
-	<button class="btn next" disabled={!taken.length} onclick={enter}>Next paper</button>
+	<button class="btn h-11 max-md:flex-none" disabled={!taken.length} onclick={enter}>Next paper</button>
 </div>
 
 {#if isCommenting}
-	<label class="comment">
-		<span>Comment for the family</span>
-		<textarea class="field" rows="2" bind:value={comment}></textarea>
+	<label class="mt-2.5 block">
+		<span class="block pb-1 text-small text-slate">Comment for the family</span>
+		<textarea class="field h-auto px-2 py-1.5" rows="2" bind:value={comment}></textarea>
 	</label>
 {:else if taken.length}
-	<button class="link add" onclick={() => (isCommenting = true)}>Add a comment</button>
+	<button class="link mt-2 text-small" onclick={() => (isCommenting = true)}>Add a comment</button>
 {/if}
 
-<p id="stack-told" class="told" role="status">
-	{#if problem}<span class="rowan">{problem}</span>
+<p
+	id="stack-told"
+	class="min-h-6 px-3 pt-1.5 pb-1 text-small leading-4.5 text-slate max-md:empty:hidden"
+	role="status"
+>
+	{#if problem}<span class="text-rowan">{problem}</span>
 	{:else if taken.length && work.standards.length && line.includes('/')}
 		{@render standards()}
 	{:else if made.flag || made.comment}
@@ -306,150 +344,3 @@
 		}}
 	/>
 {/if}
-
-<style>
-	.orders {
-		display: inline-flex;
-		gap: 16px;
-		margin-bottom: 16px;
-		border-bottom: 1px solid var(--hair);
-	}
-	.orders button {
-		padding: 4px 0;
-		color: var(--slate);
-		border-bottom: 2px solid transparent;
-	}
-	.orders [aria-pressed='true'] {
-		color: var(--ink);
-		font-weight: 600;
-		border-bottom-color: var(--juniper);
-	}
-	.line {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 16px;
-		align-items: flex-end;
-	}
-	label > span:first-child {
-		display: block;
-		padding-bottom: 4px;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.whose {
-		flex: 1;
-		min-width: 200px;
-	}
-	.score {
-		width: 150px;
-	}
-	.score.long {
-		flex: 0 1 340px;
-		min-width: 0;
-	}
-	.long > span:first-child {
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.parts {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0 16px;
-	}
-	.parts .now {
-		color: var(--ink);
-		box-shadow: 0 2px 0 var(--juniper);
-	}
-	.line input {
-		width: 100%;
-		height: 52px;
-		padding: 0 12px;
-		border-bottom: 2px solid var(--deep);
-		background: var(--snow);
-		font: 400 34px/40px var(--text);
-		outline: none;
-	}
-	.line input:focus {
-		border-bottom-color: var(--juniper);
-	}
-	.line .score input {
-		font-size: 24px;
-		text-align: right;
-	}
-	.line input:disabled {
-		border-bottom-color: var(--rule);
-	}
-	.line input::placeholder {
-		color: var(--slate);
-		opacity: 0.8;
-	}
-	.taken {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 14px;
-		align-items: baseline;
-		padding: 6px 0;
-	}
-	.taken b {
-		font: 600 24px/28px var(--name);
-	}
-	.taken small {
-		margin-left: 6px;
-		padding: 1px 6px;
-		border: 1px solid var(--deep-2);
-		border-radius: 3px;
-		font: 400 13px/18px var(--text);
-	}
-	.line .sunk {
-		height: 24px;
-		font-size: 13px;
-		border-bottom-width: 1px;
-	}
-	.next {
-		height: 44px;
-	}
-	.comment {
-		display: block;
-		margin-top: 10px;
-	}
-	.comment textarea {
-		height: auto;
-		padding: 6px 8px;
-	}
-	.add {
-		margin-top: 8px;
-		font-size: 12px;
-	}
-	.told {
-		min-height: 24px;
-		padding: 6px 12px 4px;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 18px;
-	}
-	.rowan {
-		color: var(--rowan);
-	}
-	@media (max-width: 900px) {
-		.line {
-			gap: 8px;
-		}
-		.sunk,
-		.told:empty {
-			display: none;
-		}
-		.orders {
-			margin-bottom: 8px;
-		}
-		.whose {
-			flex: 1 0 100%;
-		}
-		.score {
-			flex: 1;
-		}
-		.next {
-			flex: none;
-		}
-	}
-</style>

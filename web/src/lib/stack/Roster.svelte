@@ -42,46 +42,102 @@
 	});
 </script>
 
-<aside aria-label="Roster">
-	<div class="figures">
-		<p><span>mean so far</span><b>{work.figures.mean ?? '—'}</b></p>
-		<p><span>median</span><b>{work.figures.median ?? '—'}</b></p>
-		<div class="dots" role="img" aria-label="{work.figures.count} numbers from 0 to {work.points} points">
+<aside
+	class="sticky top-0 flex h-[calc(100vh_-_147px)] flex-col px-6 py-4 max-md:static max-md:h-auto max-md:px-4 max-md:pt-3 max-md:pb-65"
+	aria-label="Roster"
+>
+	<div class="flex items-end gap-6 border-b border-rule pb-3">
+		<p>
+			<span class="block text-small text-slate">mean so far</span><b
+				class="font-name text-title leading-7 font-medium">{work.figures.mean ?? '—'}</b
+			>
+		</p>
+		<p>
+			<span class="block text-small text-slate">median</span><b
+				class="font-name text-title leading-7 font-medium">{work.figures.median ?? '—'}</b
+			>
+		</p>
+		<div
+			class="relative mx-2 h-14 flex-1 before:absolute before:inset-x-0 before:top-auto before:bottom-3.25 before:border-t before:border-rule before:content-[''] max-md:hidden"
+			role="img"
+			aria-label="{work.figures.count} numbers from 0 to {work.points} points"
+		>
 			{#each dots as dot (dot.key)}<i
-					class:slip={dot.isSlip}
+					class={[
+						'absolute -ml-0.75 size-1.5',
+						dot.isSlip ? 'rounded-none bg-amber' : 'rounded-full bg-deep-2',
+						dot.isSlip && 'rotate-45'
+					]}
 					style="left: {dot.left}%; bottom: {14 + Math.min(dot.up, 6) * 6}px"
 				></i>{/each}
-			{#if mean}<b style="left: {Math.min(mean, 100)}%"></b>{/if}
-			{#each marks as { left, points } (left)}<span style="left: {left}%">{points}</span>{/each}
+			{#if mean}<b
+					class="absolute bottom-3.25 h-10 border-l border-ink font-name text-title leading-7 font-medium"
+					style="left: {Math.min(mean, 100)}%"
+				></b>{/if}
+			{#each marks as { left, points } (left)}<span
+					class="absolute -bottom-0.75 [transform:translateX(-50%)] text-small leading-3.5 text-slate"
+					style="left: {left}%">{points}</span
+				>{/each}
 		</div>
 	</div>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it scrolls, also by the arrow keys) -->
 	<ul
-		class:single={work.standards.length}
+		class={[
+			'my-2 -mr-6 ml-0 min-h-0 grid-flow-col grid-cols-2 grid-rows-[repeat(var(--half),34px)] gap-x-6 gap-y-0 overflow-y-auto pr-6 max-md:mr-0 max-md:block max-md:pr-0',
+			work.standards.length ? 'block' : 'grid'
+		]}
 		style:--half={Math.ceil(roster.length / 2)}
 		tabindex="0"
 		aria-label="Who is in"
 	>
 		{#each roster as { row, cell, text, isIn } (row.student_id)}
-			<li class:blank={!isIn} class:pointed={pointed.includes(row.student_id)}>
-				<span class="who"
-					>{#if hasAliases}{row.alias}{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
-						>{#if row.number}<small>{row.number}</small>{/if}{/if}</span
+			<li
+				class={[
+					'flex h-8.5 items-center justify-between border-b border-hair',
+					pointed.includes(row.student_id) && 'bg-ice-2 shadow-[inset_3px_0_0_var(--color-juniper)]',
+					!isIn && 'text-slate'
+				]}
+			>
+				<span
+					class={[
+						'flex min-w-0 items-baseline pr-1.5 whitespace-pre',
+						pointed.includes(row.student_id) && 'pl-2'
+					]}
+					>{#if hasAliases}{row.alias}{:else}<b
+							class={['overflow-hidden text-ellipsis', !isIn ? 'font-normal' : 'font-semibold']}
+							>{row.family_name}</b
+						><span class="flex-none">, {row.given_name}</span>{#if row.number}<small
+								class="mx-1.5 flex-none text-slate">{row.number}</small
+							>{/if}{/if}</span
 				>
-				{#if cell.standards?.some(Boolean)}<small class="levels"
+				{#if cell.standards?.some(Boolean)}<small class="flex-1 truncate px-3 text-right text-slate"
 						>{work.standards
 							.map((name, place) => `${name} ${cell.standards?.[place] || '…'}`)
 							.join(', ')}</small
 					>{/if}
-				<span class="cell" class:slip={cell.slip}>
-					{#if cell.level !== null && !cell.slip}<i style="height: {cell.level}%"></i>{/if}
-					{#if text}<span>{text}</span>{:else}<span class="dotted" title="nothing yet"></span>{/if}
+				<span
+					class={[
+						'cell relative h-8.25 min-w-11.75 flex-none border-x border-y-0 border-hair px-2 text-right leading-8.25',
+						cell.slip && 'bg-amber-2'
+					]}
+				>
+					{#if cell.level !== null && !cell.slip}<i
+							class="absolute inset-x-0 top-auto bottom-0 border-t border-deep bg-[linear-gradient(var(--color-frost),var(--color-ice))]"
+							style="height: {cell.level}%"
+						></i>{/if}
+					{#if text}<span class="relative">{text}</span>{:else}<span
+							class="relative inline-block h-0.75 w-4.75 align-middle [background:radial-gradient(circle_at_1.5px_1.5px,var(--color-slate)_1.5px,transparent_1.6px)_0_0/8px_3px]"
+							title="nothing yet"
+						></span>{/if}
 				</span>
 			</li>
 		{/each}
 	</ul>
 	{#if onrest}
-		<p class="through" role="status">
+		<p
+			class="mt-auto flex flex-wrap items-baseline gap-x-1.5 gap-y-2 border-t border-rule pt-3"
+			role="status"
+		>
 			{#if blanks}
 				<span
 					><b>When the pile is through:</b>
@@ -91,6 +147,7 @@
 					>zero</button
 				>
 				<select
+					class="h-6.5 w-19 rounded border border-rule bg-transparent text-ink"
 					aria-label="A code for all who have nothing"
 					bind:value={code}
 					onchange={() => {
@@ -105,195 +162,3 @@
 		</p>
 	{/if}
 </aside>
-
-<style>
-	/* The names scroll, so that the figures and what becomes of the rest stay in sight. */
-	aside {
-		position: sticky;
-		top: 0;
-		display: flex;
-		flex-direction: column;
-		height: calc(100vh - 147px);
-		padding: 16px 24px;
-	}
-	.figures {
-		display: flex;
-		gap: 24px;
-		align-items: flex-end;
-		padding-bottom: 12px;
-		border-bottom: 1px solid var(--rule);
-	}
-	.figures p span {
-		display: block;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.figures b {
-		font: 500 24px/28px var(--name);
-	}
-	.dots {
-		position: relative;
-		flex: 1;
-		height: 56px;
-		margin: 0 8px;
-	}
-	.dots::before {
-		content: '';
-		position: absolute;
-		inset: auto 0 13px;
-		border-top: 1px solid var(--rule);
-	}
-	.dots i {
-		position: absolute;
-		width: 6px;
-		height: 6px;
-		margin-left: -3px;
-		border-radius: 50%;
-		background: var(--deep-2);
-	}
-	.dots b {
-		position: absolute;
-		bottom: 13px;
-		height: 40px;
-		border-left: 1px solid var(--ink);
-	}
-	.dots .slip {
-		border-radius: 0;
-		background: var(--amber);
-		transform: rotate(45deg);
-	}
-	.dots span {
-		position: absolute;
-		bottom: -3px;
-		transform: translateX(-50%);
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 14px;
-	}
-	ul {
-		display: grid;
-		grid-template-rows: repeat(var(--half), 34px);
-		grid-template-columns: repeat(2, minmax(0, 1fr));
-		grid-auto-flow: column;
-		gap: 0 24px;
-		min-height: 0;
-		margin: 8px -24px 8px 0;
-		padding-right: 24px;
-		overflow-y: auto;
-	}
-	li {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
-		height: 34px;
-		border-bottom: 1px solid var(--hair);
-	}
-	.who {
-		display: flex;
-		min-width: 0;
-		padding-right: 6px;
-		align-items: baseline;
-		white-space: pre;
-	}
-	.who > span {
-		flex: none;
-	}
-	.who small {
-		flex: none;
-		margin: 0 6px;
-	}
-	.who b {
-		overflow: hidden;
-		font-weight: 600;
-		text-overflow: ellipsis;
-	}
-	.pointed {
-		background: var(--ice-2);
-		box-shadow: inset 3px 0 0 var(--juniper);
-	}
-	.pointed .who {
-		padding-left: 8px;
-	}
-	.dotted {
-		display: inline-block;
-		width: 19px;
-		height: 3px;
-		vertical-align: middle;
-		background: radial-gradient(circle at 1.5px 1.5px, var(--slate) 1.5px, transparent 1.6px) 0 0/8px 3px;
-	}
-	.blank {
-		color: var(--slate);
-	}
-	.blank b {
-		font-weight: 400;
-	}
-	small {
-		color: var(--slate);
-	}
-	ul.single {
-		display: block;
-	}
-	.levels {
-		flex: 1;
-		padding: 0 12px;
-		overflow: hidden;
-		text-align: right;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.cell {
-		position: relative;
-		flex: none;
-		min-width: 47px;
-		height: 33px;
-		padding: 0 8px;
-		border: 1px solid var(--hair);
-		border-width: 0 1px;
-		line-height: 33px;
-		text-align: right;
-	}
-	.cell span {
-		position: relative;
-	}
-	.cell i {
-		position: absolute;
-		inset: auto 0 0;
-		background: linear-gradient(var(--frost), var(--ice));
-		border-top: 1px solid var(--deep);
-	}
-	.cell.slip {
-		background: var(--amber-2);
-	}
-	.through {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px 6px;
-		align-items: baseline;
-		margin-top: auto;
-		padding-top: 12px;
-		border-top: 1px solid var(--rule);
-	}
-	select {
-		width: 76px;
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: transparent;
-		color: var(--ink);
-	}
-	@media (max-width: 900px) {
-		aside {
-			position: static;
-			height: auto;
-			padding: 12px 16px 260px;
-		}
-		ul {
-			display: block;
-			margin-right: 0;
-			padding-right: 0;
-		}
-		.dots {
-			display: none;
-		}
-	}
-</style>

@@ -38,12 +38,12 @@
 			onOpenAutoFocus={begin}
 			onEscapeKeydown={keep}
 			onInteractOutside={keep}
-			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-[var(--shadow)] {wide
+			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-raised {wide
 				? 'max-w-[760px]'
 				: 'max-w-[460px]'}"
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">
-				<Dialog.Title class="font-name text-[24px] leading-7 font-semibold" level={2}>{title}</Dialog.Title>
+				<Dialog.Title class="font-name text-title leading-7 font-semibold" level={2}>{title}</Dialog.Title>
 				{#if !stays}<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>{/if}
 			</div>
 			{@render children()}

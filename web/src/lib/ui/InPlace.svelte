@@ -76,9 +76,13 @@
 	}
 </script>
 
-<span class="wrap">
-	{#if type === 'date'}<span class="day" aria-hidden="true">{value ? shortDay(value) : '—'}</span>{/if}
+<span class="group/span relative block">
+	{#if type === 'date'}<span
+			class="pointer-events-none absolute top-1 left-1.25 group-focus-within/span:hidden"
+			aria-hidden="true">{value ? shortDay(value) : '—'}</span
+		>{/if}
 	<input
+		class="h-6.5 w-full rounded border border-transparent bg-transparent px-1 text-ellipsis hover:border-hair focus:border-juniper focus:bg-snow aria-[invalid=true]:border-rowan aria-[invalid=true]:bg-snow [&[type=date]]:not-focus:text-transparent"
 		bind:this={input}
 		{type}
 		{id}
@@ -96,7 +100,9 @@
 		onfocus={(event) => event.currentTarget.select()}
 	/>
 	{#if problem}
-		<span class="problem">
+		<span
+			class="problem absolute top-7 left-0 z-5 w-max max-w-75 rounded bg-snow px-2.5 py-1.5 text-left whitespace-normal shadow-raised"
+		>
 			<span id={reason} role="alert">{problem}</span>
 			{#each answers[asked ?? ''] ?? [] as [said, saved] (said)}
 				<!-- Pressing it is not leaving the field. -->
@@ -109,58 +115,7 @@
 </span>
 
 <style>
-	.wrap {
-		position: relative;
-		display: block;
-	}
-	input {
-		width: 100%;
-		height: 26px;
-		padding: 0 4px;
-		border: 1px solid transparent;
-		border-radius: 3px;
-		background: transparent;
-		text-overflow: ellipsis;
-	}
-	input:hover {
-		border-color: var(--hair);
-	}
-	input:focus {
-		border-color: var(--juniper);
-		background: var(--snow);
-	}
-	input[aria-invalid='true'] {
-		border-color: var(--rowan);
-		background: var(--snow);
-	}
-	/* A day is shown as days are written here; the browser's own way of entering one comes with the focus. */
-	.day {
-		position: absolute;
-		left: 5px;
-		top: 4px;
-		pointer-events: none;
-	}
-	input[type='date']:not(:focus) {
-		color: transparent;
-	}
 	input[type='date']:not(:focus)::-webkit-calendar-picker-indicator {
 		display: none;
-	}
-	.wrap:focus-within .day {
-		display: none;
-	}
-	.problem {
-		position: absolute;
-		left: 0;
-		top: 28px;
-		z-index: 5;
-		width: max-content;
-		max-width: 300px;
-		padding: 6px 10px;
-		white-space: normal;
-		text-align: left;
-		border-radius: 3px;
-		background: var(--snow);
-		box-shadow: var(--shadow);
 	}
 </style>

@@ -65,7 +65,7 @@
 <svelte:window onresize={() => onclose(false)} />
 <div
 	bind:this={menu}
-	class="menu"
+	class="fixed z-20 grid max-h-[calc(100vh_-_16px)] grid-flow-col grid-rows-[repeat(var(--rows),auto)] overflow-y-auto rounded bg-snow p-1.5 shadow-raised"
 	role="menu"
 	tabindex="-1"
 	aria-label="What can be done here"
@@ -74,41 +74,19 @@
 	{onfocusout}
 >
 	{#each acts as each, index (index)}
-		<button role="menuitem" onclick={() => choose(each.act)}
-			><span
+		<button
+			class="flex gap-2 py-1 pr-2.5 pl-1.5 text-left focus:bg-ice focus:outline-none"
+			role="menuitem"
+			onclick={() => choose(each.act)}
+			><span class="w-8"
 				>{#if each.key}<kbd>{each.key}</kbd>{/if}</span
 			>
 			{each.words}</button
 		>
 	{/each}
-	<button role="menuitem" onclick={() => onclose(false)}><span><kbd>Esc</kbd></span> back</button>
+	<button
+		class="flex gap-2 py-1 pr-2.5 pl-1.5 text-left focus:bg-ice focus:outline-none"
+		role="menuitem"
+		onclick={() => onclose(false)}><span class="w-8"><kbd>Esc</kbd></span> back</button
+	>
 </div>
-
-<style>
-	.menu {
-		position: fixed;
-		z-index: 20;
-		display: grid;
-		grid-auto-flow: column;
-		grid-template-rows: repeat(var(--rows), auto);
-		max-height: calc(100vh - 16px);
-		overflow-y: auto;
-		padding: 6px;
-		border-radius: 3px;
-		background: var(--snow);
-		box-shadow: var(--shadow);
-	}
-	.menu button {
-		display: flex;
-		gap: 8px;
-		padding: 4px 10px 4px 6px;
-		text-align: left;
-	}
-	.menu span {
-		width: 32px;
-	}
-	.menu button:focus {
-		background: var(--ice);
-		outline: none;
-	}
-</style>

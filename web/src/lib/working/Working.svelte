@@ -15,56 +15,107 @@
 </script>
 
 {#if how.categories.some((each) => each.width)}
-	<div class="bars" aria-hidden="true">
+	<div class="mb-3.5 flex gap-0.5" aria-hidden="true">
 		{#each how.categories.filter((each) => each.width) as each (each.name)}
-			<div style="flex: {each.width} 1 0; --c: var(--hue-{each.colour}); --ct: var(--hue-{each.colour}-2)">
-				<p><i style="height: {each.height}%"></i></p>
-				<b>{each.name}</b><span>{each.percent} %</span>
+			<div
+				class="flex min-w-0 flex-col overflow-hidden whitespace-nowrap"
+				style="flex: {each.width} 1 0; --c: var(--color-hue-{each.colour}); --ct: var(--color-hue-{each.colour}-2)"
+			>
+				<p
+					class="relative mb-1 h-12 border-x border-t-3 border-b border-x-hair border-t-(color:--c) border-b-rule bg-snow"
+				>
+					<i
+						class="absolute inset-x-0 bottom-0 border-t-[1.5px] border-(color:--c) bg-(color:--ct) [print-color-adjust:exact]"
+						style="height: {each.height}%"
+					></i>
+				</p>
+				<b class="overflow-hidden leading-4.5 font-semibold text-ellipsis">{each.name}</b><span
+					class="overflow-hidden leading-4.5 font-normal text-ellipsis text-slate">{each.percent} %</span
+				>
 			</div>
 		{/each}
 	</div>
 {/if}
-<table>
+<table class="w-full">
 	<thead>
 		<tr>
-			<th scope="col"><span class="sr-only">{how.parts.length ? 'Term' : 'Category'}</span></th>
-			<th scope="col">result</th>
-			{#if hasWeights || how.parts.length}<td></td><th scope="col">weight now</th>{/if}
-			<td></td>
-			<th scope="col">adds</th>
+			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
+				><span class="sr-only">{how.parts.length ? 'Term' : 'Category'}</span></th
+			>
+			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
+				>result</th
+			>
+			{#if hasWeights || how.parts.length}<td
+					class="border-b border-rule pb-1 text-right text-small font-normal whitespace-nowrap text-slate"
+				></td><th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
+					>weight now</th
+				>{/if}
+			<td class="border-b border-rule pb-1 text-right text-small font-normal whitespace-nowrap text-slate"
+			></td>
+			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col">adds</th>
 		</tr>
 	</thead>
 	<tbody>
 		{#each how.parts as part (part.name)}
 			<tr>
-				<th scope="row"
+				<th class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal" scope="row"
 					>{part.name}
-					{#if part.mark}<span class="slate">{part.mark}</span>{/if}</th
+					{#if part.mark}<span class="text-slate">{part.mark}</span>{/if}</th
 				>
-				<td>{part.percent === null ? 'no grade' : `${part.percent} %`}</td>
-				<td class="x">{part.adds === null ? '' : '×'}</td>
-				<td>{part.weight_in_effect === null ? '' : `${part.weight_in_effect} %`}</td>
-				<td class="x">{part.adds === null ? '' : '='}</td>
-				<td><b>{part.adds ?? ''}</b></td>
+				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					>{part.percent === null ? 'no grade' : `${part.percent} %`}</td
+				>
+				<td
+					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
+					>{part.adds === null ? '' : '×'}</td
+				>
+				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					>{part.weight_in_effect === null ? '' : `${part.weight_in_effect} %`}</td
+				>
+				<td
+					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
+					>{part.adds === null ? '' : '='}</td
+				>
+				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					><b class="font-semibold">{part.adds ?? ''}</b></td
+				>
 			</tr>
 		{/each}
 		{#each how.categories as each (each.name)}
-			<tr style="--c: var(--hue-{each.colour})">
-				<th scope="row">
-					{#if isWhole}<b class="whole"><i class="square"></i>{each.name}</b>
+			<tr style="--c: var(--color-hue-{each.colour})">
+				<th class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal" scope="row">
+					{#if isWhole}<b class="text-left font-semibold"
+							><i class="mr-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
+							></i>{each.name}</b
+						>
 					{:else}<button
+							class="text-left font-semibold hover:underline"
 							onclick={() => (opened = opened === each.name ? null : each.name)}
-							aria-expanded={opened === each.name}><i class="square"></i>{each.name}</button
+							aria-expanded={opened === each.name}
+							><i class="mr-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
+							></i>{each.name}</button
 						>{/if}
-					<span class="sums">{each.words}</span>
+					<span class="block pl-4.25 text-slate">{each.words}</span>
 				</th>
-				<td>{each.percent === null ? '' : `${each.percent} %`}</td>
+				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					>{each.percent === null ? '' : `${each.percent} %`}</td
+				>
 				{#if hasWeights}
-					<td class="x">{each.weight_in_effect === null ? '' : '×'}</td>
-					<td>{each.weight_in_effect === null ? '' : `${each.weight_in_effect} %`}</td>
+					<td
+						class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
+						>{each.weight_in_effect === null ? '' : '×'}</td
+					>
+					<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+						>{each.weight_in_effect === null ? '' : `${each.weight_in_effect} %`}</td
+					>
 				{/if}
-				<td class="x">{each.adds === null ? '' : '='}</td>
-				<td><b>{each.adds ?? ''}</b></td>
+				<td
+					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
+					>{each.adds === null ? '' : '='}</td
+				>
+				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					><b class="font-semibold">{each.adds ?? ''}</b></td
+				>
 			</tr>
 			{#if isWhole || opened === each.name}
 				{#each each.lines as line (line.name)}{@render work(line)}{/each}
@@ -72,171 +123,75 @@
 		{/each}
 		{#if how.apart.length && how.method === 'weighted'}
 			<tr
-				><th scope="row" class="slate" colspan={hasWeights || how.parts.length ? 6 : 4}
-					>In no category, not in the grade</th
+				><th
+					scope="row"
+					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
+					colspan={hasWeights || how.parts.length ? 6 : 4}>In no category, not in the grade</th
 				></tr
 			>
 		{/if}
 		{#each how.apart as line (line.name)}{@render work(line)}{/each}
 		{#if how.sum !== null}
-			<tr class="total">
-				<th scope="row">{how.term}</th>
-				<td></td>
-				{#if hasWeights || how.parts.length}<td></td><td>100.00 %</td>{/if}
-				<td></td>
-				<td><b>{how.sum}</b></td>
+			<tr>
+				<th
+					class="border-y border-t-rule border-b-hair py-1.75 text-left align-top leading-4.75 font-semibold"
+					scope="row">{how.term}</th
+				>
+				<td
+					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+				></td>
+				{#if hasWeights || how.parts.length}<td
+						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+					></td><td
+						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+						>100.00 %</td
+					>{/if}
+				<td
+					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+				></td>
+				<td
+					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+					><b class="font-semibold">{how.sum}</b></td
+				>
 			</tr>
 		{/if}
 		{#each how.steps as step (step.words)}
-			<tr class="step"
-				><th scope="row" colspan={hasWeights || how.parts.length ? 5 : 3}
+			<tr
+				><th
+					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
+					scope="row"
+					colspan={hasWeights || how.parts.length ? 5 : 3}
 					>{step.words}{step.reason ? `: ${step.reason}` : ''}</th
-				><td><b>{step.value}</b></td></tr
+				><td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					><b class="font-semibold">{step.value}</b></td
+				></tr
 			>
 		{/each}
 	</tbody>
 </table>
-{#if how.note}<p class="note">{how.note}</p>{/if}
+{#if how.note}<p class="mt-2 text-slate">{how.note}</p>{/if}
 {#if how.exact && how.exact.includes('/')}
-	<p class="note">Exactly, the percent is {how.exact}. What is shown is rounded only to be read.</p>
+	<p class="mt-2 text-slate">
+		Exactly, the percent is {how.exact}. What is shown is rounded only to be read.
+	</p>
 {/if}
 
 {#snippet work(line: Shapes['LineOut'])}
 	<tr class="work">
-		<th scope="row" colspan={hasWeights || how.parts.length ? 5 : 3}>
-			<span class:struck={line.dropped}>{line.name}</span>
-			<span class="slate"
+		<th
+			class="border-b border-hair py-1 pl-4.25 text-left align-top leading-4.75 font-normal"
+			scope="row"
+			colspan={hasWeights || how.parts.length ? 5 : 3}
+		>
+			<span class={[line.dropped && 'line-through']}>{line.name}</span>
+			<span class="text-slate"
 				>{line.words}{line.score && !line.words.startsWith(line.score)
 					? ` (${line.score} entered)`
 					: ''}</span
 			>
 		</th>
-		<td>{line.adds ?? ''}</td>
+		<td class="border-b border-hair py-1 text-right align-top leading-4.75 whitespace-nowrap"
+			>{line.adds ?? ''}</td
+		>
 	</tr>
 {/snippet}
-
-<style>
-	.bars {
-		display: flex;
-		gap: 2px;
-		margin-bottom: 14px;
-	}
-	/* Names stand under the bars: an edge through a name would read as work that is dropped. */
-	.bars div {
-		display: flex;
-		flex-direction: column;
-		min-width: 0;
-		overflow: hidden;
-		white-space: nowrap;
-	}
-	.bars p {
-		position: relative;
-		height: 48px;
-		margin-bottom: 4px;
-		border: 1px solid var(--hair);
-		border-top: 3px solid var(--c);
-		border-bottom-color: var(--rule);
-		background: var(--snow);
-	}
-	.bars i {
-		print-color-adjust: exact;
-		position: absolute;
-		left: 0;
-		right: 0;
-		bottom: 0;
-		background: var(--ct);
-		border-top: 1.5px solid var(--c);
-	}
-	.bars b,
-	.bars span {
-		font-weight: 600;
-		line-height: 18px;
-		text-overflow: ellipsis;
-		overflow: hidden;
-	}
-	.bars span {
-		color: var(--slate);
-		font-weight: 400;
-	}
-	table {
-		width: 100%;
-	}
-	thead th,
-	thead td {
-		padding-bottom: 4px;
-		border-bottom: 1px solid var(--rule);
-		color: var(--slate);
-		font-size: 12px;
-		font-weight: 400;
-		text-align: right;
-	}
-	tbody th {
-		font-weight: 400;
-		text-align: left;
-	}
-	tbody th,
-	tbody td {
-		padding: 7px 0;
-		border-bottom: 1px solid var(--hair);
-		vertical-align: top;
-		line-height: 19px;
-	}
-	td {
-		text-align: right;
-		white-space: nowrap;
-	}
-	td b {
-		font-weight: 600;
-	}
-	.x {
-		width: 24px;
-		text-align: center;
-		color: var(--slate);
-	}
-	th button,
-	.whole {
-		font-weight: 600;
-		text-align: left;
-	}
-	th button:hover {
-		text-decoration: underline;
-	}
-	.square {
-		print-color-adjust: exact;
-		display: inline-block;
-		width: 9px;
-		height: 9px;
-		margin-right: 8px;
-		border-radius: 1px;
-		background: var(--c);
-	}
-	.sums {
-		display: block;
-		padding-left: 17px;
-		color: var(--slate);
-	}
-	.slate,
-	.note,
-	.step th {
-		color: var(--slate);
-	}
-	.struck {
-		text-decoration: line-through;
-	}
-	.work th {
-		padding-left: 17px;
-	}
-	.work th,
-	.work td {
-		padding-top: 4px;
-		padding-bottom: 4px;
-	}
-	.total th,
-	.total td {
-		border-top: 1px solid var(--rule);
-		font-weight: 600;
-	}
-	.note {
-		margin-top: 8px;
-	}
-</style>

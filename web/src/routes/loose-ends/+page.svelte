@@ -86,48 +86,61 @@
 <svelte:window {onkeydown} />
 <svelte:head><title>Loose ends · Hoarfrost</title></svelte:head>
 
-<main>
-	<h1>Loose ends</h1>
-	<p class="slate">
+<main class="max-w-270 px-6 pt-6 pb-16 max-md:px-4 max-md:pt-4 max-md:pb-12">
+	<h1 class="text-display leading-10">Loose ends</h1>
+	<p class="text-slate">
 		What is to be looked at before the term ends, in all your classes. Type the score where it stands; Ctrl Z
 		takes the last one back.
 	</p>
-	{#if ends.isPending}<p class="slate" role="status">Looking through your classes…</p>
+	{#if ends.isPending}<p class="text-slate" role="status">Looking through your classes…</p>
 	{:else if !ends.data}<Failed error={ends.error} retry={ends.refetch} />
 	{:else}
-		<div class="kinds" role="group" aria-label="What is shown">
+		<div
+			class="my-3.5 flex flex-wrap gap-x-5 gap-y-1.5 py-2 [border-block:1px_solid_var(--color-hair)]"
+			role="group"
+			aria-label="What is shown"
+		>
 			{#each kinds as [kind, name] (kind)}
-				<label><input type="checkbox" value={kind} bind:group={shown} /> {count(kind)} {name}</label>
+				<label class="flex items-center gap-1.5"
+					><input type="checkbox" value={kind} bind:group={shown} /> {count(kind)} {name}</label
+				>
 			{/each}
 		</div>
 		<Problems problems={saving.problems} name={named} />
 		{#each groups as group (group.id)}
 			<section aria-label={group.name}>
-				<h2>{group.name}</h2>
+				<h2 class="mt-5 text-head leading-6">{group.name}</h2>
 				{#each group.works as work (work.ends[0]!.assignment_id)}
-					<h3>
+					<h3 class="mt-2.5 mb-0.5 flex gap-3 text-body">
 						<a
+							class="font-semibold hover:underline"
 							href="/class/{group.id}/scores?term={work.ends[0]!.term_id}"
 							onclick={() => want(`column-${work.ends[0]!.assignment_id}`, placeOf(work.ends[0]!))}
 							>{work.name}</a
 						>
-						<span>{work.due ? `due ${longDay(work.due)}` : ''}</span>
+						<span class="text-slate">{work.due ? `due ${longDay(work.due)}` : ''}</span>
 					</h3>
 					<ul>
 						{#each work.ends as end (key(end))}
-							<li>
+							<li
+								class="grid min-h-8.5 grid-cols-[200px_minmax(180px,1fr)_96px_240px] items-center gap-3 border-t border-hair py-0.5 max-md:grid-cols-[minmax(0,1fr)_96px] max-md:py-1.5"
+							>
 								<a
-									class="who"
+									class="who hover:underline"
 									href="/class/{end.class_id}/scores?term={end.term_id}"
 									onclick={() => want(`cell-${end.student_id}-${end.assignment_id}`, placeOf(end))}
 									>{end.student}</a
 								>
-								<span class="why" class:rowan={end.kind === 'missing'}
-									>{#if end.kind === 'slip'}<i class="diamond"></i>
+								<span
+									class={[
+										'max-md:col-span-full max-md:row-[2]',
+										end.kind === 'missing' ? 'text-rowan' : 'text-slate'
+									]}
+									>{#if end.kind === 'slip'}<i class="diamond mr-1"></i>
 									{/if}{end.words}</span
 								>
 								<input
-									class="field"
+									class="field h-7 text-right max-md:w-full max-md:min-w-0"
 									aria-label="Score of {end.student}, {end.assignment}"
 									placeholder="of {end.points}"
 									value={end.text}
@@ -135,13 +148,13 @@
 								/>
 								{#if end.kind === 'low'}
 									<input
-										class="field wide"
+										class="field wide h-7 text-left max-md:col-span-full max-md:w-full max-md:min-w-0"
 										aria-label="Comment for {end.student}, {end.assignment}"
 										placeholder="Comment for the family"
 										onchange={(event) => beside(end, 'comment', event.currentTarget.value)}
 									/>
 								{:else if end.kind === 'slip'}
-									<span class="acts">
+									<span class="flex gap-3.5 max-md:col-span-full">
 										{#if end.meant}<button class="link" onclick={() => enter(end, end.meant!)}
 												>Make it {end.meant}</button
 											>{/if}
@@ -150,7 +163,7 @@
 										>
 									</span>
 								{:else if end.kind === 'incomplete'}
-									<span class="acts"
+									<span class="flex gap-3.5 max-md:col-span-full"
 										><button class="link" onclick={() => beside(end, 'flag', '', end.flag)}
 											>Take the flag away</button
 										></span
@@ -162,110 +175,9 @@
 				{/each}
 			</section>
 		{:else}
-			<p class="none">
+			<p class="mt-6 text-large">
 				{(ends.data ?? []).length ? 'Nothing of what you chose to see.' : 'Nothing is loose. All is in.'}
 			</p>
 		{/each}
 	{/if}
 </main>
-
-<style>
-	main {
-		max-width: 1080px;
-		padding: 24px 24px 64px;
-	}
-	h1 {
-		font-size: 34px;
-		line-height: 40px;
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.kinds {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px 20px;
-		margin: 14px 0;
-		padding: 8px 0;
-		border-block: 1px solid var(--hair);
-	}
-	.kinds label {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-	}
-	h2 {
-		margin-top: 20px;
-		font-size: 18px;
-		line-height: 24px;
-	}
-	h3 {
-		display: flex;
-		gap: 12px;
-		margin: 10px 0 2px;
-		font-size: 13px;
-	}
-	h3 a {
-		font-weight: 600;
-	}
-	h3 span {
-		color: var(--slate);
-	}
-	a:hover {
-		text-decoration: underline;
-	}
-	li {
-		display: grid;
-		grid-template-columns: 200px minmax(180px, 1fr) 96px 240px;
-		gap: 12px;
-		align-items: center;
-		min-height: 34px;
-		padding: 2px 0;
-		border-top: 1px solid var(--hair);
-	}
-	.why .diamond {
-		margin-right: 4px;
-	}
-	.why {
-		color: var(--slate);
-	}
-	.rowan {
-		color: var(--rowan);
-	}
-	.field {
-		height: 28px;
-		text-align: right;
-	}
-	.wide {
-		text-align: left;
-	}
-	.acts {
-		display: flex;
-		gap: 14px;
-	}
-	.none {
-		margin-top: 24px;
-		font-size: 15px;
-	}
-	@media (max-width: 800px) {
-		main {
-			padding: 16px 16px 48px;
-		}
-		li {
-			grid-template-columns: minmax(0, 1fr) 96px;
-			padding: 6px 0;
-		}
-		li .field {
-			min-width: 0;
-			width: 100%;
-		}
-		.why {
-			grid-column: 1 / -1;
-			grid-row: 2;
-		}
-		.wide,
-		.acts {
-			grid-column: 1 / -1;
-		}
-	}
-</style>

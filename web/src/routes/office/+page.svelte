@@ -59,19 +59,26 @@
 {#if office.isPending}
 	<p class="p-6 text-slate" role="status">Opening the records…</p>
 {:else if !office.data}
-	<main class="p-6"><Failed error={office.error} retry={office.refetch} /></main>
+	<main class="p-6 px-6 pt-5 pb-12"><Failed error={office.error} retry={office.refetch} /></main>
 {:else}
-	<section class="head" aria-label="Records office">
+	<section
+		class="flex flex-wrap items-end gap-x-10 gap-y-2 border-b border-rule px-6 pt-2.5"
+		aria-label="Records office"
+	>
 		<div>
-			<h1>Records office</h1>
-			<p>{office.data.school}</p>
+			<h1 class="text-title leading-7">Records office</h1>
+			<p class="pb-2 text-small text-slate">{office.data.school}</p>
 		</div>
-		<nav aria-label="Records">
+		<nav class="flex flex-1 flex-wrap gap-x-6 gap-y-0" aria-label="Records">
 			{#each Object.entries(views) as [name, said] (name)}
-				<a href={to({ view: name as View })} aria-current={view === name ? 'page' : undefined}>{said}</a>
+				<a
+					class="border-b-2 border-transparent pt-1.5 pb-2 text-large [&[aria-current]]:border-b-juniper [&[aria-current]]:font-semibold"
+					href={to({ view: name as View })}
+					aria-current={view === name ? 'page' : undefined}>{said}</a
+				>
 			{/each}
 		</nav>
-		<label
+		<label class="pb-2"
 			><span class="label">School year</span><select
 				class="field"
 				value={String(office.data.year_id)}
@@ -88,15 +95,18 @@
 		</p>
 	{/if}
 	{#if view === 'posting' && office.data.terms.length}
-		<nav class="terms" aria-label="Terms">
+		<nav class="flex flex-1 flex-wrap gap-x-6 gap-y-0 px-6 pt-1.5" aria-label="Terms">
 			{#each office.data.terms as each (each.id)}
-				<a href={to({ term: each.id })} aria-current={each.id === term?.id ? 'page' : undefined}
-					>{each.name}{#if each.window?.is_open}<small>posting now</small>{/if}</a
+				<a
+					class="border-b-2 border-transparent py-1 text-body [&[aria-current]]:border-b-juniper [&[aria-current]]:font-semibold"
+					href={to({ term: each.id })}
+					aria-current={each.id === term?.id ? 'page' : undefined}
+					>{each.name}{#if each.window?.is_open}<small class="ml-1.5 text-juniper">posting now</small>{/if}</a
 				>
 			{/each}
 		</nav>
 	{/if}
-	<main>
+	<main class="px-6 pt-5 pb-12">
 		{#if view === 'calendar' || !term}<Calendar
 				office={office.data}
 				onyear={(made) => goto(to({ view: 'calendar', year: made, term: 0 }))}
@@ -109,55 +119,3 @@
 		{:else}<SchoolBank />{/if}
 	</main>
 {/if}
-
-<style>
-	.head {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: end;
-		gap: 8px 40px;
-		padding: 10px 24px 0;
-		border-bottom: 1px solid var(--rule);
-	}
-	h1 {
-		font-size: 24px;
-		line-height: 28px;
-	}
-	.head p {
-		color: var(--slate);
-		font-size: 12px;
-		padding-bottom: 8px;
-	}
-	nav {
-		display: flex;
-		flex: 1;
-		flex-wrap: wrap;
-		gap: 0 24px;
-	}
-	nav a {
-		padding: 6px 0 8px;
-		border-bottom: 2px solid transparent;
-		font-size: 15px;
-	}
-	nav a[aria-current] {
-		border-bottom-color: var(--juniper);
-		font-weight: 600;
-	}
-	.head label {
-		padding-bottom: 8px;
-	}
-	.terms {
-		padding: 6px 24px 0;
-	}
-	.terms a {
-		font-size: 13px;
-		padding: 4px 0;
-	}
-	.terms small {
-		margin-left: 6px;
-		color: var(--juniper);
-	}
-	main {
-		padding: 20px 24px 48px;
-	}
-</style>

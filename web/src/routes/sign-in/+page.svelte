@@ -33,13 +33,17 @@
 
 <svelte:head><title>Sign in · Hoarfrost</title></svelte:head>
 
-<main>
+<main
+	class="grid grid-cols-[320px_minmax(0,420px)] justify-center gap-22 px-6 pt-[16vh] pb-12 max-md:grid-cols-[minmax(0,420px)] max-md:gap-9 max-md:pt-12"
+>
 	<section>
-		<h1><Crystal barbed size={34} />Hoarfrost</h1>
-		<form onsubmit={enter}>
+		<h1 class="mb-7 flex items-center gap-3 text-display leading-10 tracking-[-0.02em]">
+			<Crystal barbed size={34} />Hoarfrost
+		</h1>
+		<form class="grid gap-3" onsubmit={enter}>
 			<label
 				><span class="label">Name</span><input
-					class="field"
+					class="field h-10 text-large"
 					name="name"
 					autocomplete="username"
 					bind:value={name}
@@ -49,7 +53,7 @@
 			<label>
 				<span class="label">Password</span>
 				<input
-					class="field"
+					class="field h-10 text-large"
 					name="password"
 					type="password"
 					autocomplete="current-password"
@@ -59,24 +63,27 @@
 					aria-describedby="problem"
 				/>
 			</label>
-			<p class="problem" id="problem" role="alert">{problem}</p>
-			<button class="btn" disabled={isBusy}>Sign in</button>
+			<p class="problem min-h-4.5" id="problem" role="alert">{problem}</p>
+			<button class="btn h-10 justify-center text-large" disabled={isBusy}>Sign in</button>
 		</form>
 	</section>
 	{#if people.data?.length}
-		<aside>
+		<aside class="border-l border-rule pl-8 max-md:border-0 max-md:p-0">
 			<h2>Tarnwick School, a demo</h2>
-			<p class="note">
+			<p class="mt-1 mb-3 text-slate">
 				Everybody here is made up. Choose whom to be; all have the password “{people.data[0]?.password}”.
 			</p>
 			<ul>
 				{#each people.data as each (each.sign_in)}
-					<li>
+					<li class="border-b border-b-hair first:border-t first:border-t-rule">
 						<button
+							class="w-full px-1 py-2.25 text-left hover:bg-ice-2"
 							onclick={() => {
 								name = each.sign_in;
 								password = each.password;
-							}}><b>{each.name}</b> <span>{each.words}</span></button
+							}}
+							><b class="font-semibold">{each.name}</b>
+							<span class="ml-1.5 text-slate">{each.words}</span></button
 						>
 					</li>
 				{/each}
@@ -84,78 +91,3 @@
 		</aside>
 	{/if}
 </main>
-
-<style>
-	main {
-		display: grid;
-		grid-template-columns: 320px minmax(0, 420px);
-		gap: 88px;
-		justify-content: center;
-		padding: 16vh 24px 48px;
-	}
-	h1 {
-		display: flex;
-		align-items: center;
-		gap: 12px;
-		margin-bottom: 28px;
-		font-size: 34px;
-		line-height: 40px;
-		letter-spacing: -0.02em;
-	}
-	form {
-		display: grid;
-		gap: 12px;
-	}
-	.field {
-		height: 40px;
-		font-size: 15px;
-	}
-	.problem {
-		min-height: 18px;
-	}
-	.btn {
-		height: 40px;
-		justify-content: center;
-		font-size: 15px;
-	}
-	aside {
-		padding-left: 32px;
-		border-left: 1px solid var(--rule);
-	}
-	.note {
-		margin: 4px 0 12px;
-		color: var(--slate);
-	}
-	li {
-		border-bottom: 1px solid var(--hair);
-	}
-	li:first-child {
-		border-top: 1px solid var(--rule);
-	}
-	li button {
-		width: 100%;
-		padding: 9px 4px;
-		text-align: left;
-	}
-	li button:hover {
-		background: var(--ice-2);
-	}
-	li b {
-		font-weight: 600;
-	}
-	li span {
-		color: var(--slate);
-		margin-left: 6px;
-	}
-	@media (max-width: 800px) {
-		main {
-			grid-template-columns: minmax(0, 420px);
-			gap: 36px;
-			padding-top: 48px;
-		}
-		aside {
-			padding: 0;
-			border: 0;
-		}
-	}
-</style>

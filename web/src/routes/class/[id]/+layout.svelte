@@ -79,11 +79,25 @@
 {#if frame.isError && !frame.data}
 	<main class="p-6"><Failed error={frame.error} retry={frame.refetch} /></main>
 {:else}
-	<section class="head" class:stack={place === 'stack'} aria-label="Class">
-		<div class="name-of">
-			<h1>{frame.data?.name ?? known}</h1>
-			<p>
-				{#if pulse.here.length}<span class="here"
+	<section
+		class={[
+			'flex min-h-14.5 items-start px-6 pt-2.25 pb-1.75 max-md:flex-col max-md:px-4 max-md:[&_.trail]:self-stretch',
+			place === 'stack' && 'max-md:[&_.checks-opener]:hidden max-md:[&_.trail]:hidden',
+			place === 'stack' ? 'max-md:pb-0' : 'max-md:pb-1.75'
+		]}
+		aria-label="Class"
+	>
+		<div class="name-of w-65.5 flex-none">
+			<h1 class="min-h-6 truncate pr-4 text-title leading-6 font-[650] tracking-[-0.02em]">
+				{frame.data?.name ?? known}
+			</h1>
+			<p
+				class={[
+					'mt-px min-h-4 truncate text-small leading-4 text-slate',
+					place === 'stack' && 'max-md:hidden'
+				]}
+			>
+				{#if pulse.here.length}<span class="text-lichen-ink"
 						>{pulse.here.map((each) => each.name).join(' and ')}
 						{pulse.here.length === 1 ? 'is' : 'are'} here too</span
 					>{:else}{frame.data?.words ?? ' '}{/if}
@@ -99,7 +113,7 @@
 		{/if}
 	</section>
 	{#if frame.data}
-		<div class:stack={place === 'stack'}>
+		<div class={[place === 'stack' && 'max-md:hidden']}>
 			<Ribbon
 				ribbon={frame.data.ribbon}
 				chosen={frame.data.term_id}
@@ -109,69 +123,7 @@
 	{:else}
 		<div class="h-10"></div>
 	{/if}
-	<div class="fold"></div>
+	<div class="h-2.25 border-b border-hair"></div>
 	{@render children()}
 	<ConsequenceDialog />
 {/if}
-
-<style>
-	.head {
-		display: flex;
-		align-items: flex-start;
-		min-height: 58px;
-		padding: 9px 24px 7px;
-	}
-	.name-of {
-		flex: none;
-		width: 262px;
-	}
-	h1 {
-		font-size: 24px;
-		line-height: 24px;
-		font-weight: 650;
-		letter-spacing: -0.02em;
-		min-height: 24px;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-		padding-right: 16px;
-	}
-	p {
-		margin-top: 1px;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		white-space: nowrap;
-		min-height: 16px;
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	.here {
-		color: var(--lichen-ink);
-	}
-	.fold {
-		height: 9px;
-		border-bottom: 1px solid var(--hair);
-	}
-	@media (max-width: 800px) {
-		.head {
-			flex-direction: column;
-			padding: 9px 16px 7px;
-		}
-		.head :global(.trail) {
-			align-self: stretch;
-		}
-	}
-	/* A stack is entered with one thumb: what is not the paper makes room. */
-	@media (max-width: 900px) {
-		.head.stack {
-			padding-bottom: 0;
-		}
-		.head.stack :global(.trail),
-		.head.stack :global(.checks-opener),
-		.head.stack p,
-		div.stack {
-			display: none;
-		}
-	}
-</style>

@@ -30,19 +30,19 @@
 	<p class="p-6 text-slate" role="status">One moment…</p>
 {:else if !family.data}
 	<main class="p-6">
-		<h1 class="text-2xl">{words(family.error)}</h1>
+		<h1 class="text-title">{words(family.error)}</h1>
 		<button class="btn mt-3" onclick={() => family.refetch()}>Try again</button>
 		<p class="mt-2 text-slate">Here you see only what belongs to you or your children.</p>
 	</main>
 {:else if !shown}
 	<main class="p-6">
-		<h1 class="text-2xl">{family.data.name}</h1>
+		<h1 class="text-title">{family.data.name}</h1>
 		<p class="mt-2 text-slate">
 			No class of {family.data.given_name}'s keeps its scores here yet. Ask the school if one is missing.
 		</p>
 	</main>
 {:else}
-	<div class="ribbon-place">
+	<div class="max-w-308 px-4 pt-2.5 max-md:px-0">
 		{#if family.data.ribbon}
 			<Ribbon
 				ribbon={family.data.ribbon}
@@ -59,48 +59,19 @@
 			to={(chosen) => to({ term: chosen })}
 			toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
 		>
-			<nav class="classes" aria-label="Classes">
+			<nav
+				class="mb-5 flex flex-wrap items-baseline gap-x-5 gap-y-0 border-b border-hair text-large"
+				aria-label="Classes"
+			>
 				{#each family.data.classes as each (each.id)}
-					<a href={to({ class: each.id })} aria-current={each.id === shown.id ? 'page' : undefined}
-						>{each.name}</a
+					<a
+						class="pb-1.25 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+						href={to({ class: each.id })}
+						aria-current={each.id === shown.id ? 'page' : undefined}>{each.name}</a
 					>
 				{/each}
-				<span>{shown.teachers.join(', ')}</span>
+				<span class="text-body text-slate">{shown.teachers.join(', ')}</span>
 			</nav>
 		</FamilyClass>
 	</main>
 {/if}
-
-<style>
-	.ribbon-place {
-		max-width: 1232px;
-		padding: 10px 16px 0;
-	}
-	.classes {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: baseline;
-		gap: 0 20px;
-		margin-bottom: 20px;
-		border-bottom: 1px solid var(--hair);
-		font-size: 15px;
-	}
-	.classes a {
-		padding-bottom: 5px;
-		color: var(--slate);
-	}
-	.classes a[aria-current] {
-		color: var(--ink);
-		font-weight: 600;
-		box-shadow: inset 0 -2px 0 var(--juniper);
-	}
-	.classes span {
-		color: var(--slate);
-		font-size: 13px;
-	}
-	@media (max-width: 900px) {
-		.ribbon-place {
-			padding: 10px 0 0;
-		}
-	}
-</style>

@@ -128,7 +128,7 @@
 	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
 	<main {@attach goesOn}>
 		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
-		<div class="tool">
+		<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 px-6 py-1">
 			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
 			{#if data.categories.length && !data.parts.length}
 				<span class="views" role="group" aria-label="Drawn">
@@ -137,7 +137,14 @@
 				</span>
 			{/if}
 			{#if data.weights !== null && data.categories.length && !data.parts.length}
-				<span class="sum" class:off={isOff} role="status">
+				<span
+					class={[
+						'flex items-center gap-2',
+						isOff ? 'text-amber-ink' : 'text-lichen-ink',
+						isOff && 'font-semibold'
+					]}
+					role="status"
+				>
 					{#if isOff}<i class="diamond"></i>{/if}
 					{#if data.not_given > 0}{data.not_given} of 100 not given:{:else if isOff}weights add up to {data.weights},
 						not 100; grades are computed in proportion{:else}adds up to 100{/if}
@@ -162,7 +169,7 @@
 					</span>
 				{/if}
 			{/if}
-			<span class="more">
+			<span class="ml-auto flex gap-3.5">
 				<button class="link" onclick={() => (dialog = 'scales')}>Scales and codes</button>
 				<button class="link" onclick={() => (dialog = 'history')}>History</button>
 				{#if data.categories.length}
@@ -184,7 +191,9 @@
 			{:else}
 				<WaysIn classId={id} {editing} onmade={() => toLine('Add an assignment')} />
 			{/if}
-			<div class="columns">
+			<div
+				class="grid grid-cols-[360px_minmax(0,1fr)] gap-8 px-6 pt-3 pb-12 max-lg:grid-cols-1 max-lg:px-4 [&>*]:min-w-0"
+			>
 				<GroundRules classId={id} plan={data} {editing} />
 				<div>
 					<AddCategory {editing} />
@@ -271,44 +280,3 @@
 		<button class="btn quiet" onclick={() => (doomed = null)}>Keep it</button>
 	</p>
 </Dialog>
-
-<style>
-	.tool {
-		display: flex;
-		align-items: center;
-		flex-wrap: wrap;
-		gap: 4px 16px;
-		min-height: 48px;
-		padding: 4px 24px;
-	}
-	.more {
-		display: flex;
-		gap: 14px;
-		margin-left: auto;
-	}
-	.sum {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		color: var(--lichen-ink);
-	}
-	.sum.off {
-		color: var(--amber-ink);
-		font-weight: 600;
-	}
-	.columns {
-		display: grid;
-		grid-template-columns: 360px minmax(0, 1fr);
-		gap: 32px;
-		padding: 12px 24px 48px;
-	}
-	.columns > :global(*) {
-		min-width: 0;
-	}
-	@media (max-width: 1000px) {
-		.columns {
-			grid-template-columns: minmax(0, 1fr);
-			padding: 12px 16px 48px;
-		}
-	}
-</style>

@@ -94,7 +94,9 @@
 </script>
 
 {#snippet reason(field: string)}
-	{#if problem?.field === field}<span class="problem" role="alert">{problem.text}</span>{/if}
+	{#if problem?.field === field}<span class="problem block text-small leading-4 text-rowan" role="alert"
+			>{problem.text}</span
+		>{/if}
 {/snippet}
 
 <Dialog
@@ -103,8 +105,8 @@
 	bind:open={() => each !== undefined, (open) => !open && ((opened = null), (problem = null))}
 >
 	{#if each}
-		<div class="form">
-			<label class="wide">
+		<div class="grid grid-cols-3 items-start gap-x-4 gap-y-3 max-sm:grid-cols-1">
+			<label class="wide col-span-2 max-sm:col-[auto]">
 				<span class="label">Name</span>
 				<input class="field" value={each.name} onchange={typed('name')} />{@render reason('name')}
 			</label>
@@ -114,16 +116,19 @@
 					'short_name'
 				)}
 			</label>
-			<label class="all">
+			<label class="col-span-full">
 				<span class="label">Description, for students and families</span>
-				<textarea class="field" rows="2" value={each.description} onchange={typed('description')}
-				></textarea>{@render reason('description')}
+				<textarea
+					class="field h-auto px-2 py-1.5"
+					rows="2"
+					value={each.description}
+					onchange={typed('description')}></textarea>{@render reason('description')}
 			</label>
-			<label class="wide">
+			<label class="wide col-span-2 max-sm:col-[auto]">
 				<span class="label">Link to go with it</span>
 				<input class="field" value={each.link} onchange={typed('link')} />{@render reason('link')}
 			</label>
-			<label class="all">
+			<label class="col-span-full">
 				<span class="label">Standards it gives evidence of, with commas between</span>
 				<input
 					class="field"
@@ -139,7 +144,7 @@
 						{:else}all are named.{/each}</span
 					>{/if}
 			</label>
-			<div class="all file">
+			<div class="col-span-full flex flex-wrap items-end gap-x-4 gap-y-1">
 				{#if each.file}
 					<a
 						class="link"
@@ -158,7 +163,7 @@
 				>
 				{@render reason('file')}
 			</div>
-			<label class="wide">
+			<label class="wide col-span-2 max-sm:col-[auto]">
 				<span class="label">Scores come from another system: its name or address</span>
 				<input
 					class="field"
@@ -203,7 +208,7 @@
 					onchange={typed('points')}
 				/>{@render reason('points')}
 				{#if problem?.field === 'zero_points'}
-					<span class="problem" role="alert">{problem.text}</span>
+					<span class="problem block text-small leading-4 text-rowan" role="alert">{problem.text}</span>
 					<button class="link" onclick={() => change({ extra: true, points: '0' }, 'points')}
 						>extra credit</button
 					>
@@ -227,7 +232,9 @@
 				>
 					{#each plan.terms as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
 				</select>
-				{#if each.is_outside}<span class="look">due outside {plan.term.toLowerCase()}</span>{/if}
+				{#if each.is_outside}<span class="text-small text-amber-ink"
+						>due outside {plan.term.toLowerCase()}</span
+					>{/if}
 			</label>
 			<label>
 				<span class="label">Assigned</span>
@@ -247,15 +254,21 @@
 					onchange={dated('due_on')}
 				/>{@render reason('due_on')}
 			</label>
-			<div class="all ticks">
-				<label><input type="checkbox" checked={each.counts} onchange={ticked('counts')} /> counts</label>
-				<label><input type="checkbox" checked={each.extra} onchange={ticked('extra')} /> extra credit</label>
-				<label
+			<div class="col-span-full flex flex-wrap gap-x-5 gap-y-1">
+				<label class="flex gap-1.5"
+					><input type="checkbox" checked={each.counts} onchange={ticked('counts')} /> counts</label
+				>
+				<label class="flex gap-1.5"
+					><input type="checkbox" checked={each.extra} onchange={ticked('extra')} /> extra credit</label
+				>
+				<label class="flex gap-1.5"
 					><input type="checkbox" checked={each.never_drop} onchange={ticked('never_drop')} /> never dropped</label
 				>
-				<label><input type="checkbox" checked={each.closed} onchange={ticked('closed')} /> closed</label>
+				<label class="flex gap-1.5"
+					><input type="checkbox" checked={each.closed} onchange={ticked('closed')} /> closed</label
+				>
 			</div>
-			<div class="all">
+			<div class="col-span-full">
 				<AdjustSteps steps={steps.now} onchange={(make) => steps.change(make)} />
 				{@render reason('adjust')}
 			</div>
@@ -277,7 +290,7 @@
 				{/if}
 				{@render reason('shown_from')}
 			</div>
-			<div class="wide">
+			<div class="wide col-span-2 max-sm:col-[auto]">
 				<label>
 					<span class="label">Assigned to</span>
 					<select
@@ -290,10 +303,12 @@
 					</select>
 				</label>
 				{#if !each.for_everyone || each.was['for_everyone']}
-					<fieldset>
+					<fieldset
+						class="mt-2 max-h-42.5 [columns:2] overflow-auto px-2.5 py-2 shadow-[inset_0_0_0_1px_var(--color-hair)]"
+					>
 						<legend class="sr-only">Assigned to</legend>
 						{#each plan.students as student (student.id)}
-							<label
+							<label class="flex gap-1.5"
 								><input
 									type="checkbox"
 									checked={chosen.now.includes(student.id)}
@@ -307,8 +322,10 @@
 				{@render reason('chosen')}
 			</div>
 		</div>
-		{#if problem?.field === 'version'}<p class="problem" role="alert">{problem.text}</p>{/if}
-		<p class="foot">
+		{#if problem?.field === 'version'}<p class="problem block text-small leading-4 text-rowan" role="alert">
+				{problem.text}
+			</p>{/if}
+		<p class="mt-4 flex justify-between gap-4 border-t border-hair pt-2.5 text-slate">
 			<span
 				>{each.of_category ? `${each.of_category} % of its category, ` : ''}{each.of_grade
 					? `${each.of_grade} % of the grade`
@@ -320,73 +337,3 @@
 		</p>
 	{/if}
 </Dialog>
-
-<style>
-	.form {
-		display: grid;
-		grid-template-columns: repeat(3, minmax(0, 1fr));
-		gap: 12px 16px;
-		align-items: start;
-	}
-	.wide {
-		grid-column: span 2;
-	}
-	.all {
-		grid-column: 1 / -1;
-	}
-	.ticks {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 20px;
-	}
-	.ticks label,
-	fieldset label {
-		display: flex;
-		gap: 6px;
-	}
-	.file {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: end;
-		gap: 4px 16px;
-	}
-	textarea.field {
-		height: auto;
-		padding: 6px 8px;
-	}
-	fieldset {
-		columns: 2;
-		max-height: 170px;
-		margin-top: 8px;
-		padding: 8px 10px;
-		overflow: auto;
-		box-shadow: inset 0 0 0 1px var(--hair);
-	}
-	.problem {
-		display: block;
-		color: var(--rowan);
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.look {
-		color: var(--amber-ink);
-		font-size: 12px;
-	}
-	.foot {
-		display: flex;
-		justify-content: space-between;
-		gap: 16px;
-		margin-top: 16px;
-		padding-top: 10px;
-		border-top: 1px solid var(--hair);
-		color: var(--slate);
-	}
-	@media (max-width: 640px) {
-		.form {
-			grid-template-columns: minmax(0, 1fr);
-		}
-		.wide {
-			grid-column: auto;
-		}
-	}
-</style>

@@ -54,18 +54,31 @@
 	});
 </script>
 
-<tr data-row class:chosen={isChosen} class:over={isOver} onkeydown={onmove} {...dropTarget(onover, ondrop)}>
-	<td>
+<tr class="group/tr" data-row onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-0 pl-1 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<input
+			class="align-middle"
 			type="checkbox"
 			aria-label="Choose {each.name}"
 			checked={isChosen}
 			onclick={(event) => onchoose(event.currentTarget.checked, event.shiftKey)}
 		/>
 	</td>
-	<td class="first">
+	<td
+		class={[
+			'relative h-7 border-b border-b-hair pr-2 pl-3.5 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<span
-			class="grip"
+			class="absolute top-1 left-0 cursor-grab text-slate opacity-0 group-hover/tr:opacity-100"
 			role="presentation"
 			draggable="true"
 			title="Drag to move"
@@ -79,7 +92,13 @@
 			save={(name, version) => change({ name }, version)}
 		/>
 	</td>
-	<td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<InPlace
 			label="Short name of {each.name}"
 			value={each.short_name}
@@ -87,8 +106,15 @@
 			save={(short_name, version) => change({ short_name }, version)}
 		/>
 	</td>
-	<td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<select
+			class="h-6.5 rounded border border-transparent bg-transparent hover:border-hair"
 			id="category-of-{each.id}"
 			aria-label="Category of {each.name}"
 			value={String(each.category_id ?? 'none')}
@@ -103,7 +129,13 @@
 			<option value="none">none</option>
 		</select>
 	</td>
-	<td class="r" class:drafted={Object.keys(each.was).length}>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen ? 'bg-ice-2' : Object.keys(each.was).length && 'bg-amber-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<InPlace
 			id="points-{each.id}"
 			label="Points of {each.name}"
@@ -119,7 +151,13 @@
 			}}
 		/>
 	</td>
-	<td class="r">
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		{#if hasShare}
 			<InPlace
 				id="share-{each.id}"
@@ -130,7 +168,13 @@
 			/>
 		{:else}{each.extra ? 'extra' : (each.of_category ?? '—')}{/if}
 	</td>
-	<td class="r">
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		{#if hasShare && each.of_grade !== null}
 			<InPlace
 				label="Share of {each.name} of the grade"
@@ -140,7 +184,15 @@
 			/>
 		{:else}{each.extra && each.of_grade ? `max +${each.of_grade}` : (each.of_grade ?? '—')}{/if}
 	</td>
-	<td class:look={each.is_outside} title={each.is_outside ? 'Due outside the term' : undefined}>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper',
+			each.is_outside && 'font-semibold text-amber-ink'
+		]}
+		title={each.is_outside ? 'Due outside the term' : undefined}
+	>
 		<InPlace
 			id="due-{each.id}"
 			label="Due date of {each.name}{each.is_outside ? ', outside the term' : ''}"
@@ -150,9 +202,15 @@
 			save={(due, version) => change({ due_on: due || null }, version)}
 		/>
 	</td>
-	<td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<button
-			class:hidden-work={!each.shown}
+			class={['hover:underline', !each.shown ? 'text-ink' : 'text-slate', !each.shown && 'font-semibold']}
 			aria-label="{each.name}: {each.families}; {each.shown
 				? 'hide it from families'
 				: 'show it to families'}"
@@ -160,90 +218,36 @@
 			>{each.families}</button
 		>
 	</td>
-	<td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
 		<button
+			class={['hover:underline', each.missing > 0 ? 'text-rowan' : 'text-slate']}
 			class:missing={each.missing > 0}
 			aria-label="{each.name}: {marking}; {each.closed ? 'open it again' : 'close it'}"
 			title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
 			onclick={() => notice.tried(editing.changeAssignment(each, { closed: !each.closed }))}>{marking}</button
 		>
 	</td>
-	<td class="r">
-		<button aria-label="Everything about {each.name}" title="Everything about it" onclick={onopen}>…</button>
-		<button aria-label="Delete {each.name}" onclick={onremove}>×</button>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<button
+			class="text-slate hover:underline"
+			aria-label="Everything about {each.name}"
+			title="Everything about it"
+			onclick={onopen}>…</button
+		>
+		<button class="ml-1.5 text-slate hover:underline" aria-label="Delete {each.name}" onclick={onremove}
+			>×</button
+		>
 	</td>
 </tr>
-
-<style>
-	td {
-		height: 28px;
-		padding: 0 8px 0 0;
-		border-bottom: 1px solid var(--hair);
-		white-space: nowrap;
-	}
-	td:first-child {
-		padding: 0 0 0 4px;
-	}
-	td:last-child {
-		padding-right: 8px;
-	}
-	.first {
-		position: relative;
-		padding-left: 14px;
-	}
-	.grip {
-		position: absolute;
-		left: 0;
-		top: 4px;
-		color: var(--slate);
-		cursor: grab;
-		opacity: 0;
-	}
-	tr:hover .grip {
-		opacity: 1;
-	}
-	.chosen td {
-		background: var(--ice-2);
-	}
-	.over td {
-		border-top: 2px solid var(--juniper);
-	}
-	.r {
-		text-align: right;
-	}
-	.drafted {
-		background: var(--amber-2);
-	}
-	.look {
-		color: var(--amber-ink);
-		font-weight: 600;
-	}
-	select {
-		height: 26px;
-		border: 1px solid transparent;
-		background: transparent;
-		border-radius: 3px;
-	}
-	select:hover {
-		border-color: var(--hair);
-	}
-	input {
-		vertical-align: middle;
-	}
-	td:last-child button + button {
-		margin-left: 6px;
-	}
-	button {
-		color: var(--slate);
-	}
-	button:hover {
-		text-decoration: underline;
-	}
-	button.hidden-work {
-		color: var(--ink);
-		font-weight: 600;
-	}
-	button.missing {
-		color: var(--rowan);
-	}
-</style>

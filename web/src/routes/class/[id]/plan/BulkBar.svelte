@@ -62,9 +62,14 @@
 	}
 </script>
 
-<div class="bulk" role="group" aria-label="Change what is chosen">
-	<b>{chosen.length} chosen</b>
+<div
+	class="sticky top-0 z-6 mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 rounded bg-ice px-2.5 py-1.5"
+	role="group"
+	aria-label="Change what is chosen"
+>
+	<b class="font-semibold">{chosen.length} chosen</b>
 	<select
+		class="h-6.5 rounded border border-rule bg-snow"
 		aria-label="Put them in"
 		onchange={(event) => pick(event, (value) => ({ category_id: value === 'none' ? null : Number(value) }))}
 	>
@@ -73,6 +78,7 @@
 		<option value="none">no category</option>
 	</select>
 	<select
+		class="h-6.5 rounded border border-rule bg-snow"
 		aria-label="Move them to"
 		onchange={(event) => pick(event, (value) => ({ term_id: Number(value) }))}
 	>
@@ -80,6 +86,7 @@
 		{#each plan.terms as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
 	</select>
 	<select
+		class="h-6.5 rounded border border-rule bg-snow"
 		aria-label="Families"
 		onchange={(event) =>
 			pick(event, (value) =>
@@ -93,13 +100,18 @@
 		<option value="in">when all are in</option>
 		<option value="hidden">hidden</option>
 	</select>
-	<select aria-label="Counting" onchange={(event) => pick(event, (value) => ({ counts: value === 'yes' }))}>
+	<select
+		class="h-6.5 rounded border border-rule bg-snow"
+		aria-label="Counting"
+		onchange={(event) => pick(event, (value) => ({ counts: value === 'yes' }))}
+	>
 		<option value="">counts</option>
 		<option value="yes">counts</option>
 		<option value="no">does not count</option>
 	</select>
 	<label
 		>points <input
+			class="h-6.5 w-12 rounded border border-rule bg-snow px-1.5"
 			inputmode="decimal"
 			bind:value={points}
 			onchange={() => typed({ points }, points)}
@@ -108,6 +120,7 @@
 	>
 	<label
 		>share <input
+			class="h-6.5 w-12 rounded border border-rule bg-snow px-1.5"
 			inputmode="decimal"
 			bind:value={share}
 			onchange={() => typed({ share }, share)}
@@ -116,6 +129,7 @@
 	>
 	<label
 		>dates by <input
+			class="h-6.5 w-12 rounded border border-rule bg-snow px-1.5"
 			inputmode="numeric"
 			bind:value={days}
 			onchange={moved}
@@ -124,7 +138,7 @@
 	>
 	<button class="link" onclick={() => (chosen = [])}>Choose none</button>
 	{#if problem}
-		<p role="alert">
+		<p class="flex-[0_0_100%] text-rowan" role="alert">
 			{problem}
 			{#if isAsked}
 				<button class="link" onclick={() => change({ points, extra: true })}>They are extra credit</button>
@@ -133,37 +147,3 @@
 		</p>
 	{/if}
 </div>
-
-<style>
-	.bulk {
-		position: sticky;
-		top: 0;
-		z-index: 6;
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 6px 12px;
-		margin-bottom: 8px;
-		padding: 6px 10px;
-		background: var(--ice);
-		border-radius: 3px;
-	}
-	b {
-		font-weight: 600;
-	}
-	select,
-	input {
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-	}
-	input {
-		width: 48px;
-		padding: 0 6px;
-	}
-	p {
-		flex: 0 0 100%;
-		color: var(--rowan);
-	}
-</style>

@@ -40,49 +40,55 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions (its fields are what is used; Esc closes them all) -->
-<div class="options" onkeydown={(event) => event.key === 'Escape' && onclose()} {@attach toFirst}>
-	<div class="line">
-		<label>
+<div class="bg-snow px-3 py-1.5" onkeydown={(event) => event.key === 'Escape' && onclose()} {@attach toFirst}>
+	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
+		<label class="flex items-center gap-1.5">
 			Work in it counts
-			<select value={category.method} onchange={(event) => change({ method: event.currentTarget.value })}>
+			<select
+				class="h-6.5 rounded border border-rule"
+				value={category.method}
+				onchange={(event) => change({ method: event.currentTarget.value })}
+			>
 				<option value="points">by points</option>
 				<option value="equal">each the same</option>
 				<option value="shares">by shares</option>
 			</select>
 		</label>
-		<label>
+		<label class="flex items-center gap-1.5">
 			lowest dropped
 			<select
+				class="h-6.5 rounded border border-rule"
 				value={String(category.drop_lowest)}
 				onchange={(event) => change({ drop_lowest: Number(event.currentTarget.value) })}
 			>
 				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
 			</select>
 		</label>
-		<label>
+		<label class="flex items-center gap-1.5">
 			highest dropped
 			<select
+				class="h-6.5 rounded border border-rule"
 				value={String(category.drop_highest)}
 				onchange={(event) => change({ drop_highest: Number(event.currentTarget.value) })}
 			>
 				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
 			</select>
 		</label>
-		<label
+		<label class="flex items-center gap-1.5"
 			><input
 				type="checkbox"
 				checked={category.cap}
 				onchange={(event) => change({ cap: event.currentTarget.checked })}
 			/> at most 100 %</label
 		>
-		<label
+		<label class="flex items-center gap-1.5"
 			><input
 				type="checkbox"
 				checked={category.bonus}
 				onchange={(event) => change({ bonus: event.currentTarget.checked })}
 			/> a bonus on top</label
 		>
-		<label
+		<label class="flex items-center gap-1.5"
 			><input
 				type="checkbox"
 				checked={category.locked}
@@ -90,9 +96,9 @@
 			/> weight stays when the rest is shared</label
 		>
 	</div>
-	<div class="line">
-		<span class="pair"
-			>Its sign is <span class="short"
+	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
+		<span class="flex items-center gap-1.5"
+			>Its sign is <span class="w-13 border-b border-rule"
 				><InPlace
 					label="Sign of {category.name}"
 					value={category.sign}
@@ -100,11 +106,12 @@
 				/></span
 			></span
 		>
-		<fieldset>
+		<fieldset class="flex items-center gap-1.5">
 			<legend class="sr-only">Colour of {category.name}</legend>
 			{#each hues as hue (hue)}
-				<label class="hue" title={hueNames[hue]} style="--c: var(--hue-{hue})">
+				<label class="flex items-center gap-1.5" title={hueNames[hue]} style="--c: var(--color-hue-{hue})">
 					<input
+						class="size-4.5 appearance-none rounded-[9px] border-3 border-snow bg-(color:--c) checked:shadow-[0_0_0_2px_var(--color-ink)]"
 						type="radio"
 						name="hue-{category.id}"
 						checked={category.colour === hue}
@@ -114,15 +121,15 @@
 				</label>
 			{/each}
 		</fieldset>
-		<label
+		<label class="flex items-center gap-1.5"
 			><input
 				type="checkbox"
 				checked={category.is_default}
 				onchange={(event) => change({ is_default: event.currentTarget.checked })}
 			/> new assignments go here,</label
 		>
-		<span class="pair"
-			>worth <span class="short"
+		<span class="flex items-center gap-1.5"
+			>worth <span class="w-13 border-b border-rule"
 				><InPlace
 					label="Points of new assignments in {category.name}"
 					value={category.default_points ?? ''}
@@ -130,71 +137,27 @@
 				/></span
 			> points</span
 		>
-		<label
+		<label class="flex items-center gap-1.5"
 			><input
 				type="checkbox"
 				checked={category.default_shown}
 				onchange={(event) => change({ default_shown: event.currentTarget.checked })}
 			/> shown to families</label
 		>
-		<span class="pair merge">
-			<label
+		<span class="ml-auto flex items-center gap-1.5">
+			<label class="flex items-center gap-1.5"
 				>Move all of it into
-				<select bind:value={into}>
+				<select class="h-6.5 rounded border border-rule" bind:value={into}>
 					<option value="">…</option>
 					{#each others as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
 					<option value="none">no category</option>
 				</select></label
 			>
-			<button class="link" disabled={!into} onclick={() => notice.tried(merge())}>Move</button>
+			<button
+				class="link disabled:text-slate disabled:no-underline"
+				disabled={!into}
+				onclick={() => notice.tried(merge())}>Move</button
+			>
 		</span>
 	</div>
 </div>
-
-<style>
-	.options {
-		padding: 6px 12px;
-		background: var(--snow);
-	}
-	.line {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 4px 18px;
-		padding: 2px 0;
-	}
-	label,
-	.pair,
-	fieldset {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-	}
-	.short {
-		width: 52px;
-		border-bottom: 1px solid var(--rule);
-	}
-	.hue input {
-		appearance: none;
-		width: 18px;
-		height: 18px;
-		border-radius: 9px;
-		background: var(--c);
-		border: 3px solid var(--snow);
-	}
-	.hue input:checked {
-		box-shadow: 0 0 0 2px var(--ink);
-	}
-	.merge {
-		margin-left: auto;
-	}
-	select {
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-	}
-	button:disabled {
-		color: var(--slate);
-		text-decoration: none;
-	}
-</style>

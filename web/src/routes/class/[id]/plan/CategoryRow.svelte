@@ -54,28 +54,30 @@
 	});
 </script>
 
-<tr
-	data-row
-	id="category-{category.id}"
-	class:over={isOver}
-	onkeydown={onmove}
-	{...dropTarget(onover, ondrop)}
->
-	<th colspan="6" scope="rowgroup">
+<tr data-row id="category-{category.id}" onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+	<th
+		class={[
+			'h-7.5 border-l-3 border-l-(color:--c) bg-[linear-gradient(90deg,var(--ct),transparent_90%)] pl-px text-left font-semibold whitespace-nowrap [&_input]:font-semibold',
+			isOver ? 'border-b-2 border-b-juniper' : 'border-b border-b-rule'
+		]}
+		colspan="6"
+		scope="rowgroup"
+	>
 		<input
+			class="align-middle"
 			type="checkbox"
 			aria-label="Choose all of {category.name}"
 			checked={works.length > 0 && works.every((each) => chosen.includes(each.id))}
 			onchange={(event) => onchoose(event.currentTarget.checked)}
 		/>
 		<button
-			class="fold"
+			class="w-4.5 text-slate"
 			aria-expanded={!isFolded}
 			aria-label="{category.name}: its assignments"
 			onclick={onfold}>{isFolded ? '▸' : '▾'}</button
 		>
 		<span class="sign-letters">{category.sign}</span>
-		<span class="title">
+		<span class="inline-block w-37.5 align-middle">
 			<InPlace
 				label="Name of the category {category.name}"
 				value={category.name}
@@ -84,16 +86,26 @@
 					editing.changeCategory({ ...category, version: version ?? category.version }, { name })}
 			/>
 		</span>
-		<button class="rule" aria-expanded={isOpen} onclick={onopen}
-			>{rule}<span class="sr-only">; change how {category.name} counts</span></button
+		<button
+			class="rule pr-2.5 font-normal text-slate [&[aria-expanded]]:hover:underline"
+			aria-expanded={isOpen}
+			onclick={onopen}>{rule}<span class="sr-only">; change how {category.name} counts</span></button
 		>
-		{#if isFolded}<span class="rule">{works.length} folded</span>{/if}
-		{#if category.is_default}<span class="rule">new work goes here</span>{/if}
+		{#if isFolded}<span class="rule pr-2.5 font-normal text-slate">{works.length} folded</span>{/if}
+		{#if category.is_default}<span class="rule pr-2.5 font-normal text-slate">new work goes here</span>{/if}
 	</th>
-	<td class="weight"
-		><div>
-			{#if category.was['weight']}<s><span class="sr-only">in force: </span>{category.was['weight']}</s>{/if}
-			{#if category.locked}<span class="lock" title="Its weight stays when the rest is shared">locked</span
+	<td
+		class={[
+			'font-semibold [&_input]:font-semibold',
+			isOver ? 'border-b-2 border-juniper' : 'border-b border-rule'
+		]}
+		><div class="flex items-center justify-end pr-2">
+			{#if category.was['weight']}<s class="mr-1 text-small font-normal text-slate"
+					><span class="sr-only">in force: </span>{category.was['weight']}</s
+				>{/if}
+			{#if category.locked}<span
+					class="mr-1 text-small font-normal text-slate"
+					title="Its weight stays when the rest is shared">locked</span
 				>{/if}
 			{#if plan.weights !== null}
 				<InPlace
@@ -110,79 +122,16 @@
 			{:else}{category.of_grade}{/if}
 		</div></td
 	>
-	<td colspan="3"></td>
-	<td class="r">
+	<td class={['font-semibold', isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']} colspan="3"
+	></td>
+	<td
+		class={['pr-2 text-right font-semibold', isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']}
+	>
 		<button
+			class="text-slate"
 			aria-label="Delete the category {category.name}"
 			onclick={() =>
 				onremove({ kind: 'category', id: category.id, name: category.name, inside: works.length })}>×</button
 		>
 	</td>
 </tr>
-
-<style>
-	th {
-		height: 30px;
-		padding-left: 1px;
-		border-left: 3px solid var(--c);
-		border-bottom: 1px solid var(--rule);
-		background: linear-gradient(90deg, var(--ct), transparent 90%);
-		text-align: left;
-		font-weight: 600;
-		white-space: nowrap;
-	}
-	th :global(input) {
-		font-weight: 600;
-	}
-	td {
-		border-bottom: 1px solid var(--rule);
-		font-weight: 600;
-	}
-	.over th,
-	.over td {
-		border-bottom: 2px solid var(--juniper);
-	}
-	.weight :global(input) {
-		font-weight: 600;
-	}
-	.title {
-		display: inline-block;
-		width: 150px;
-		vertical-align: middle;
-	}
-	.fold {
-		width: 18px;
-		color: var(--slate);
-	}
-	.rule {
-		padding-right: 10px;
-		color: var(--slate);
-		font-weight: 400;
-	}
-	.rule[aria-expanded]:hover {
-		text-decoration: underline;
-	}
-	.weight div {
-		display: flex;
-		align-items: center;
-		justify-content: flex-end;
-		padding-right: 8px;
-	}
-	s,
-	.lock {
-		margin-right: 4px;
-		color: var(--slate);
-		font-weight: 400;
-		font-size: 12px;
-	}
-	.r {
-		padding-right: 8px;
-		text-align: right;
-	}
-	td button {
-		color: var(--slate);
-	}
-	input {
-		vertical-align: middle;
-	}
-</style>

@@ -63,31 +63,38 @@
 		save({ code, name, effect, percent, missing, colour });
 </script>
 
-<table>
+<table class="w-full">
 	<thead>
 		<tr
-			><th scope="col">Letters</th><th scope="col">Name</th><th scope="col">What it does</th><th scope="col"
-				>Percent</th
-			><th scope="col">Missing</th><th scope="col">Colour</th><th scope="col">Whose</th><th
-				><span class="sr-only">Delete</span></th
+			><th class="pr-2 text-left text-small font-normal text-slate" scope="col">Letters</th><th
+				class="pr-2 text-left text-small font-normal text-slate"
+				scope="col">Name</th
+			><th class="pr-2 text-left text-small font-normal text-slate" scope="col">What it does</th><th
+				class="pr-2 text-left text-small font-normal text-slate"
+				scope="col">Percent</th
+			><th class="pr-2 text-left text-small font-normal text-slate" scope="col">Missing</th><th
+				class="pr-2 text-left text-small font-normal text-slate"
+				scope="col">Colour</th
+			><th class="pr-2 text-left text-small font-normal text-slate" scope="col">Whose</th><th
+				class="pr-2 text-left text-small font-normal text-slate"><span class="sr-only">Delete</span></th
 			></tr
 		>
 	</thead>
 	<tbody>
 		{#each codes as each (each.id)}
 			<tr>
-				<th scope="row">{each.code}</th>
-				<td
+				<th class="text-left font-semibold" scope="row">{each.code}</th>
+				<td class="pr-2 pb-0.5"
 					><input
-						class="field"
+						class="field h-7"
 						aria-label="Name of {each.code}"
 						value={each.name}
 						onchange={(event) => save({ id: each.id, name: event.currentTarget.value })}
 					/></td
 				>
-				<td>
+				<td class="pr-2 pb-0.5">
 					<select
-						class="field"
+						class="field h-7"
 						aria-label="What {each.code} does"
 						value={each.effect}
 						onchange={(event) => {
@@ -98,18 +105,18 @@
 					>
 						{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
 					</select>
-					{#if inForce(each)}<small class="block text-amber">{inForce(each)}</small>{/if}
+					{#if inForce(each)}<small class="block text-amber-ink">{inForce(each)}</small>{/if}
 				</td>
-				<td>
+				<td class="w-17.5 pr-2 pb-0.5">
 					{#if each.effect === 'percent'}<input
-							class="field"
+							class="field h-7"
 							inputmode="decimal"
 							aria-label="Percent of {each.code}"
 							value={each.percent}
 							onchange={(event) => save({ id: each.id, percent: event.currentTarget.value })}
 						/>{/if}
 				</td>
-				<td
+				<td class="pr-2 pb-0.5"
 					><input
 						type="checkbox"
 						aria-label="{each.code} is missing work"
@@ -117,11 +124,11 @@
 						onchange={(event) => save({ id: each.id, missing: event.currentTarget.checked })}
 					/></td
 				>
-				<td
+				<td class="pr-2 pb-0.5"
 					><select
-						class="field hue"
+						class="field h-7 w-21"
 						aria-label="Colour of {each.code}"
-						style="color: {each.colour ? `var(--hue-${each.colour - 1})` : 'inherit'}"
+						style="color: {each.colour ? `var(--color-hue-${each.colour - 1})` : 'inherit'}"
 						value={String(each.colour)}
 						onchange={(event) => save({ id: each.id, colour: Number(event.currentTarget.value) })}
 					>
@@ -129,8 +136,8 @@
 						{#each hues as hue, number (hue)}<option value={String(number + 1)}>{hue}</option>{/each}
 					</select></td
 				>
-				<td class="whose"
-					>{each.whose}{#if each.is_mine}<label
+				<td class="pr-2 pb-0.5 text-small whitespace-nowrap text-slate"
+					>{each.whose}{#if each.is_mine}<label class="block"
 							><input
 								type="checkbox"
 								aria-label="Offer {each.code} to the whole school"
@@ -139,7 +146,7 @@
 							/> offered to the school</label
 						>{/if}</td
 				>
-				<td
+				<td class="pr-2 pb-0.5"
 					>{#if each.whose !== "the school's" && !each.is_used}<button
 							aria-label="Delete {each.code}"
 							onclick={() => tried(ondelete(each.id))}>×</button
@@ -149,19 +156,21 @@
 		{/each}
 	</tbody>
 </table>
-<form onsubmit={add} aria-label="Make a score code">
-	<label
+<form class="mt-3 mb-1.5 flex flex-wrap items-end gap-2.5" onsubmit={add} aria-label="Make a score code">
+	<label class="flex-[1_1_120px]"
 		><span class="label">New code, 2 to 5 letters</span><input class="field" bind:value={made.code} /></label
 	>
-	<label><span class="label">Name</span><input class="field" bind:value={made.name} /></label>
-	<label>
+	<label class="flex-[1_1_120px]"
+		><span class="label">Name</span><input class="field" bind:value={made.name} /></label
+	>
+	<label class="flex-[1_1_120px]">
 		<span class="label">What it does</span>
 		<select class="field" bind:value={made.effect}>
 			{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
 		</select>
 	</label>
 	{#if made.effect === 'percent'}
-		<label
+		<label class="flex-[1_1_120px]"
 			><span class="label">Percent</span><input
 				class="field"
 				inputmode="decimal"
@@ -172,13 +181,13 @@
 	<button class="btn quiet">Make it</button>
 </form>
 {#if offered.length}
-	<h3>Offered by colleagues</h3>
-	<ul>
+	<h3 class="mt-2.5 mb-1 text-body">Offered by colleagues</h3>
+	<ul class="list-none">
 		{#each offered as each (each.id)}
 			<li>
 				<b>{each.code}</b>
 				{each.name}
-				<span class="slate"
+				<span class="text-small text-slate"
 					>{effects.find(([value]) => value === each.effect)?.[1]}{each.percent ? `, ${each.percent} %` : ''};
 					{each.whose}</span
 				>
@@ -188,75 +197,12 @@
 	</ul>
 {/if}
 {#if problem}
-	<p class="problem" role="alert">
+	<p class="problem text-rowan" role="alert">
 		{problem}
 		{#if asked}<button class="link" onclick={() => asked?.()}>Yes, it is meant</button>{/if}
 	</p>
 {/if}
-<p class="slate">
+<p class="text-small text-slate">
 	What a code of the school’s does can be changed for this class alone; where the class has scores, that waits
 	in the draft.
 </p>
-
-<style>
-	table {
-		width: 100%;
-	}
-	.hue {
-		width: 84px;
-	}
-	.whose {
-		color: var(--slate);
-		font-size: 12px;
-		white-space: nowrap;
-	}
-	thead th {
-		padding-right: 8px;
-		color: var(--slate);
-		font-size: 12px;
-		font-weight: 400;
-		text-align: left;
-	}
-	tbody th {
-		text-align: left;
-		font-weight: 600;
-	}
-	td {
-		padding: 0 8px 2px 0;
-	}
-	td .field {
-		height: 28px;
-	}
-	td:nth-child(4) {
-		width: 70px;
-	}
-	form {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: flex-end;
-		gap: 10px;
-		margin: 12px 0 6px;
-	}
-	form label {
-		flex: 1 1 120px;
-	}
-	h3 {
-		margin: 10px 0 4px;
-		font-size: 13px;
-	}
-	ul {
-		margin: 0;
-		padding: 0;
-		list-style: none;
-	}
-	.whose label {
-		display: block;
-	}
-	.slate {
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.problem {
-		color: var(--rowan);
-	}
-</style>

@@ -50,15 +50,19 @@
 	{@const rule = rules[field]}
 	{#if rule}
 		<button
+			class={[
+				'border-juniper text-left leading-5 font-medium text-juniper',
+				opened === field ? 'border-b-2' : 'border-b',
+				opened === field && 'bg-ice'
+			]}
 			id="rule-{field}"
-			class:open={opened === field}
 			aria-expanded={opened === field}
 			onclick={() => toggle(field)}>{rule.words}</button
-		>{#if rule.was}<s class="was"><span class="sr-only">in force: </span>{rule.was}</s
-			>{/if}{#if rule.is_own}<span class="own"
+		>{#if rule.was}<s class="ml-1.5 text-body text-slate"><span class="sr-only">in force: </span>{rule.was}</s
+			>{/if}{#if rule.is_own}<span class="ml-1.5 text-small text-amber-ink"
 				>{plan.term}’s own
 				<button
-					class="link"
+					class="link border-0 border-juniper text-left leading-5 font-normal text-juniper"
 					onclick={() => notice.tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
 					>as the class<span class="sr-only">: {rule.words}</span></button
 				></span
@@ -68,13 +72,15 @@
 
 {#snippet options(fields: string[])}
 	{#if opened !== null && fields.includes(opened)}
-		<fieldset>
-			<legend>
+		<fieldset
+			class="mt-1.5 mb-2 border-l-2 border-juniper bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
+		>
+			<legend class="float-left mb-1 w-full text-small leading-4 text-slate">
 				{choices.data?.student ? `For ${choices.data.student} it makes` : 'Choose'}
 				{#if choices.isPending}…{/if}
 			</legend>
 			{#each choices.data?.choices ?? [] as choice (choice.value)}
-				<label>
+				<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px">
 					<input
 						type="radio"
 						name={opened}
@@ -84,8 +90,8 @@
 						onkeydown={(event) => event.key === 'Escape' && close()}
 					/>
 					<span>{choice.words}</span>
-					<span class="num">{choice.percent ?? ''}</span>
-					<b>{choice.mark ?? ''}</b>
+					<span class="num text-right">{choice.percent ?? ''}</span>
+					<b class="font-semibold">{choice.mark ?? ''}</b>
 				</label>
 			{/each}
 		</fieldset>
@@ -93,29 +99,32 @@
 {/snippet}
 
 <section aria-labelledby="rules">
-	<h3 id="rules">Ground rules, {forTerm ? `for ${plan.term.toLowerCase()} alone` : 'for the whole class'}</h3>
-	<p>Grades are {@render pick('method')}.</p>
+	<h3 class="mb-1.5 font-text text-small leading-4 font-normal text-slate" id="rules">
+		Ground rules, {forTerm ? `for ${plan.term.toLowerCase()} alone` : 'for the whole class'}
+	</h3>
+	<p class="text-large leading-6.5">Grades are {@render pick('method')}.</p>
 	{@render options(['method'])}
-	<p>Work with no score yet {@render pick('blank')}.</p>
+	<p class="text-large leading-6.5">Work with no score yet {@render pick('blank')}.</p>
 	{@render options(['blank'])}
 	{#if rules['method']?.value !== 'weighted'}
-		<p>Dropped of everything: {@render pick('drop_overall')}.</p>
+		<p class="text-large leading-6.5">Dropped of everything: {@render pick('drop_overall')}.</p>
 		{@render options(['drop_overall'])}
 	{/if}
-	<p>Where scores are dropped, it is {@render pick('drop_choice')}.</p>
+	<p class="text-large leading-6.5">Where scores are dropped, it is {@render pick('drop_choice')}.</p>
 	{@render options(['drop_choice'])}
-	<p>
+	<p class="text-large leading-6.5">
 		Marks come from {@render pick('scale')}; the percent is {@render pick('rounding')} before the mark is looked
 		up, and is shown with {@render pick('decimals')}.
 	</p>
 	{@render options(['scale', 'rounding', 'decimals'])}
-	<p>Extra credit {@render pick('cap')}.</p>
+	<p class="text-large leading-6.5">Extra credit {@render pick('cap')}.</p>
 	{@render options(['cap'])}
-	<p>Families see the grade {@render pick('families_see_running')}.</p>
+	<p class="text-large leading-6.5">Families see the grade {@render pick('families_see_running')}.</p>
 	{@render options(['families_see_running'])}
 	{#if rules['families_see_running']?.value === 'yes'}
-		<label class="from"
+		<label class="[clear:both] flex grid-cols-[14px_1fr_auto_28px] items-center gap-1.5 py-px"
 			>as it stands, from <input
+				class="h-6.5 rounded border border-rule bg-snow px-1.5"
 				type="date"
 				aria-label="Families see the grade from"
 				value={plan.families_from ?? ''}
@@ -124,7 +133,7 @@
 			/></label
 		>
 	{/if}
-	<p>
+	<p class="text-large leading-6.5">
 		They {@render pick('families_percent')} percents, {@render pick('families_mark')} marks, {@render pick(
 			'families_points'
 		)} points, {@render pick('families_share')} shares of the grade, and {@render pick('families_class')} the class’s
@@ -137,9 +146,11 @@
 		'families_share',
 		'families_class'
 	])}
-	<fieldset class="term">
-		<legend>{plan.term}</legend>
-		<label
+	<fieldset
+		class="mt-3.5 mb-2 border-l-2 border-rule bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
+	>
+		<legend class="float-left mb-1 w-full text-small leading-4 text-slate">{plan.term}</legend>
+		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
 			><input
 				type="checkbox"
 				checked={plan.has_own_weights}
@@ -148,90 +159,9 @@
 			/>
 			<span>weighs its categories by itself</span></label
 		>
-		<label
+		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
 			><input type="checkbox" bind:checked={forTerm} /><span>what is chosen above holds for it alone</span
 			></label
 		>
 	</fieldset>
 </section>
-
-<style>
-	h3 {
-		margin-bottom: 6px;
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	p {
-		font-size: 15px;
-		line-height: 26px;
-	}
-	p button {
-		border-bottom: 1px solid var(--juniper);
-		color: var(--juniper);
-		font-weight: 500;
-		text-align: left;
-		line-height: 20px;
-	}
-	p button.open {
-		border-bottom-width: 2px;
-		background: var(--ice);
-	}
-	.own {
-		margin-left: 6px;
-		color: var(--amber-ink);
-		font-size: 12px;
-	}
-	p .own button {
-		border: 0;
-		font-weight: 400;
-	}
-	.from {
-		display: flex;
-		gap: 6px;
-		align-items: center;
-	}
-	.from input {
-		height: 26px;
-		padding: 0 6px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-	}
-	.term {
-		margin-top: 14px;
-		border-left-color: var(--rule);
-	}
-	.was {
-		margin-left: 6px;
-		color: var(--slate);
-		font-size: 13px;
-	}
-	fieldset {
-		margin: 6px 0 8px;
-		padding: 8px 12px 9px;
-		border-left: 2px solid var(--juniper);
-		background: var(--snow);
-		box-shadow: inset 0 0 0 1px var(--hair);
-	}
-	legend {
-		float: left;
-		width: 100%;
-		margin-bottom: 4px;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-	}
-	label {
-		display: grid;
-		grid-template-columns: 14px 1fr auto 28px;
-		gap: 0 10px;
-		clear: both;
-		padding: 1px 0;
-	}
-	.num {
-		text-align: right;
-	}
-	b {
-		font-weight: 600;
-	}
-</style>

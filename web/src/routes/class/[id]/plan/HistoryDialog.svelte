@@ -58,11 +58,13 @@
 
 <Dialog wide title="History of the plan" bind:open>
 	{#if deleted.data?.length}
-		<h3>Deleted in the last 30 days</h3>
+		<h3 class="mt-3 mb-1 text-body font-semibold">Deleted in the last 30 days</h3>
 		<ul>
 			{#each deleted.data as each (each.id)}
-				<li>
-					<span class="when">{when(each.deleted_at)}</span>
+				<li
+					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
+				>
+					<span class="text-slate max-sm:col-span-full">{when(each.deleted_at)}</span>
 					<span>{each.name}, {each.scores === 1 ? '1 score' : `${each.scores} scores`}</span>
 					<button class="link" onclick={() => bringBack(each.id, each.name)}
 						>bring back<span class="sr-only"> {each.name}</span></button
@@ -70,48 +72,25 @@
 				</li>
 			{/each}
 		</ul>
-		<h3>Changes</h3>
+		<h3 class="mt-3 mb-1 text-body font-semibold">Changes</h3>
 	{/if}
 	{#if events.data?.length}
 		<ul>
 			{#each events.data as each, index (each.id)}
-				<li>
-					<span class="when">{when(each.at)}</span>
+				<li
+					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
+				>
+					<span class="text-slate max-sm:col-span-full">{when(each.at)}</span>
 					<span>{each.who} {each.words}</span>
-					{#if index === 0}<span class="slate">as it is now</span>
+					{#if index === 0}<span class="text-slate">as it is now</span>
 					{:else}<button class="link" onclick={() => back(each.id, when(each.at))}
 							>return to this<span class="sr-only">: {each.words}, {when(each.at)}</span></button
 						>{/if}
 				</li>
 			{/each}
 		</ul>
-	{:else if events.isPending}<p class="slate">Looking…</p>
-	{:else}<p class="slate">Nothing was changed yet. Every change of the plan is written down here.</p>{/if}
+	{:else if events.isPending}<p class="text-slate">Looking…</p>
+	{:else}<p class="text-slate">
+			Nothing was changed yet. Every change of the plan is written down here.
+		</p>{/if}
 </Dialog>
-
-<style>
-	h3 {
-		margin: 12px 0 4px;
-		font-size: 13px;
-		font-weight: 600;
-	}
-	li {
-		display: grid;
-		grid-template-columns: 130px minmax(0, 1fr) auto;
-		gap: 16px;
-		padding: 5px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	.when,
-	.slate {
-		color: var(--slate);
-	}
-	@media (max-width: 640px) {
-		li {
-			grid-template-columns: minmax(0, 1fr) auto;
-		}
-		.when {
-			grid-column: 1 / -1;
-		}
-	}
-</style>

@@ -124,27 +124,30 @@
 	}
 </script>
 
-<div class="tools">
-	<label
+<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 pb-2">
+	<label class="flex items-center gap-1.5"
 		>Find <input
-			class="find"
+			class="h-6.5 w-45 rounded border border-rule bg-snow px-2"
 			type="search"
 			aria-label="Find an assignment"
 			bind:value={wanted}
 			onkeydown={(event) => event.key === 'Escape' && (wanted = '')}
 		/></label
 	>
-	{#if isWeighted}<label
+	{#if isWeighted}<label class="flex items-center gap-1.5"
 			><input type="checkbox" bind:checked={othersFollow} /> where a share is typed, the others follow</label
 		>{/if}
-	<span class="hint"><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it</span>
+	<span class="ml-auto text-small text-slate"><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it</span
+	>
 </div>
 {#if chosen.length}<BulkBar {plan} {editing} bind:chosen />{/if}
-<div class="scroll">
-	<table {@attach rows}>
+<div class="scroll relative overflow-x-auto">
+	<table class="w-full min-w-200 table-fixed" {@attach rows}>
 		<thead>
 			<tr>
-				<th scope="col"
+				<th
+					class="w-6.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col"
 					><input
 						type="checkbox"
 						aria-label="Choose all"
@@ -152,24 +155,57 @@
 						onchange={(event) => chooseAll(found, event.currentTarget.checked)}
 					/></th
 				>
-				<th scope="col">Category or assignment</th>
-				<th scope="col">Short</th>
-				<th scope="col">Category</th>
-				<th scope="col" class="r">Points</th>
-				<th scope="col" class="r">% of<br />category</th>
-				<th scope="col" class="r">% of<br />the grade</th>
-				<th scope="col">Due</th>
-				<th scope="col">Families</th>
-				<th scope="col">Marking</th>
-				<th scope="col"><span class="sr-only">More, and delete</span></th>
+				<th
+					class="border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Category or assignment</th
+				>
+				<th
+					class="w-19.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Short</th
+				>
+				<th
+					class="w-16.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Category</th
+				>
+				<th
+					scope="col"
+					class="w-13.5 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
+					>Points</th
+				>
+				<th
+					scope="col"
+					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
+					>% of<br />category</th
+				>
+				<th
+					scope="col"
+					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
+					>% of<br />the grade</th
+				>
+				<th
+					class="w-28 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Due</th
+				>
+				<th
+					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Families</th
+				>
+				<th
+					class="w-19 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col">Marking</th
+				>
+				<th
+					class="w-11 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
+					scope="col"><span class="sr-only">More, and delete</span></th
+				>
 			</tr>
 		</thead>
 		{#each groups as group (group.category?.id ?? 0)}
 			{@const category = group.category}
 			<tbody
 				style={category
-					? `--c: var(--hue-${category.colour}); --ct: var(--hue-${category.colour}-2)`
-					: '--c: var(--amber); --ct: var(--amber-2)'}
+					? `--c: var(--color-hue-${category.colour}); --ct: var(--color-hue-${category.colour}-2)`
+					: '--c: var(--color-amber); --ct: var(--color-amber-2)'}
 			>
 				{#if category}
 					<CategoryRow
@@ -197,7 +233,7 @@
 					/>
 					{#if opened === category.id}
 						<tr
-							><td colspan="11" class="opened"
+							><td colspan="11" class="border-b border-hair whitespace-normal"
 								><CategoryOptions
 									{category}
 									others={plan.categories.filter((each) => each.id !== category.id)}
@@ -208,8 +244,12 @@
 						>
 					{/if}
 				{:else}
-					<tr class="category"
-						><th colspan="11" scope="rowgroup">{isWeighted ? 'Not in the grade' : 'In no category'}</th></tr
+					<tr
+						><th
+							class="h-7.5 w-6.5 border-b border-l-3 border-b-rule border-l-(color:--c) bg-[linear-gradient(90deg,var(--ct),transparent_90%)] pl-2 text-left font-semibold"
+							colspan="11"
+							scope="rowgroup">{isWeighted ? 'Not in the grade' : 'In no category'}</th
+						></tr
 					>
 				{/if}
 				{#if !category || !folded.has(category.id)}
@@ -237,7 +277,7 @@
 						/>
 					{:else}
 						<tr
-							><td colspan="11" class="none"
+							><td colspan="11" class="h-7 border-b border-hair pl-9.5 text-slate"
 								>{wanted ? 'None of that name.' : 'No assignments in it this term.'}</td
 							></tr
 						>
@@ -247,100 +287,3 @@
 		{/each}
 	</table>
 </div>
-
-<style>
-	.tools {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 4px 18px;
-		padding-bottom: 8px;
-	}
-	.tools label {
-		display: flex;
-		align-items: center;
-		gap: 6px;
-	}
-	.find {
-		width: 180px;
-		height: 26px;
-		padding: 0 8px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-	}
-	.hint {
-		margin-left: auto;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.scroll {
-		position: relative;
-		overflow-x: auto;
-	}
-	table {
-		width: 100%;
-		min-width: 800px;
-		table-layout: fixed;
-	}
-	thead th {
-		padding: 0 8px 5px 4px;
-		border-bottom: 1px solid var(--rule);
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		font-weight: 400;
-		text-align: left;
-		vertical-align: bottom;
-	}
-	th:nth-child(1) {
-		width: 26px;
-	}
-	th:nth-child(3) {
-		width: 78px;
-	}
-	th:nth-child(4) {
-		width: 66px;
-	}
-	th:nth-child(5) {
-		width: 54px;
-	}
-	th:nth-child(6),
-	th:nth-child(7) {
-		width: 72px;
-	}
-	th:nth-child(8) {
-		width: 112px;
-	}
-	th:nth-child(9) {
-		width: 72px;
-	}
-	th:nth-child(10) {
-		width: 76px;
-	}
-	th:nth-child(11) {
-		width: 44px;
-	}
-	.r {
-		text-align: right;
-	}
-	.category th {
-		height: 30px;
-		padding-left: 8px;
-		border-left: 3px solid var(--c);
-		border-bottom: 1px solid var(--rule);
-		background: linear-gradient(90deg, var(--ct), transparent 90%);
-		text-align: left;
-		font-weight: 600;
-	}
-	.opened {
-		border-bottom: 1px solid var(--hair);
-		white-space: normal;
-	}
-	.none {
-		height: 28px;
-		padding-left: 38px;
-		border-bottom: 1px solid var(--hair);
-		color: var(--slate);
-	}
-</style>

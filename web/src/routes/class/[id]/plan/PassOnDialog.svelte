@@ -40,26 +40,34 @@
 </script>
 
 <Dialog title="Pass the plan on" bind:open>
-	<form onsubmit={(event) => tried(event, keep)}>
-		<label>
+	<form
+		class="mb-3.5 grid justify-items-start gap-2.5 border-b border-hair pb-4"
+		onsubmit={(event) => tried(event, keep)}
+	>
+		<label class="justify-self-stretch">
 			<span class="label">Keep it for other classes and years, as</span>
 			<input class="field" bind:value={name} required placeholder="Geography 8, as it is" />
 		</label>
 		<button class="btn quiet">Keep it</button>
 	</form>
-	<form onsubmit={(event) => tried(event, () => editing.send(chosen, withAssignments))}>
-		<fieldset>
+	<form
+		class="mb-3.5 grid justify-items-start gap-2.5 border-b border-hair pb-4"
+		onsubmit={(event) => tried(event, () => editing.send(chosen, withAssignments))}
+	>
+		<fieldset class="justify-self-stretch">
 			<legend class="label">Send it to</legend>
 			{#each targets.data ?? [] as each (each.id)}
-				<label class="tick"><input type="checkbox" bind:group={chosen} value={each.id} /> {each.name}</label>
+				<label class="flex gap-2 py-0.5"
+					><input type="checkbox" bind:group={chosen} value={each.id} /> {each.name}</label
+				>
 			{:else}
-				<p class="slate">You have no other class at this school.</p>
+				<p class="text-slate">You have no other class at this school.</p>
 			{/each}
 		</fieldset>
-		<label class="tick"
+		<label class="flex gap-2 py-0.5"
 			><input type="checkbox" bind:checked={withAssignments} /> with the assignments that are not there yet</label
 		>
-		<p class="slate">
+		<p class="text-slate">
 			Ground rules and categories become what they are here; categories are known by their names. What would
 			move grades there waits in that class’s draft. What a class has besides stays.
 		</p>
@@ -70,31 +78,5 @@
 	<div role="status">
 		{#each told as line (line)}<p>{line}</p>{/each}
 	</div>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if problem}<p class="problem text-rowan" role="alert">{problem}</p>{/if}
 </Dialog>
-
-<style>
-	form {
-		display: grid;
-		gap: 10px;
-		justify-items: start;
-		padding-bottom: 16px;
-		margin-bottom: 14px;
-		border-bottom: 1px solid var(--hair);
-	}
-	form > label:first-child,
-	fieldset {
-		justify-self: stretch;
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-		padding: 2px 0;
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.problem {
-		color: var(--rowan);
-	}
-</style>

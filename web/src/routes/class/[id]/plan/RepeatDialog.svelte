@@ -92,8 +92,8 @@
 
 <Dialog wide title="Work that repeats" bind:open>
 	<form onsubmit={make}>
-		<div class="how">
-			<label class="wide">
+		<div class="grid grid-cols-4 items-end gap-x-4 gap-y-2.5 max-sm:grid-cols-2">
+			<label class="wide col-span-2">
 				<span class="label">Name; # is the number</span>
 				<input class="field" bind:value={pattern} aria-invalid={wrong('pattern')} />
 			</label>
@@ -121,9 +121,9 @@
 			</label>
 			<label>
 				<span class="label">Repeats every</span>
-				<span class="pair">
+				<span class="flex gap-1.5">
 					<input
-						class="field"
+						class="field w-16"
 						type="number"
 						min="1"
 						max="60"
@@ -139,10 +139,10 @@
 				</span>
 			</label>
 			{#if every === 'week'}
-				<fieldset>
+				<fieldset class="col-span-2 flex flex-wrap gap-x-2.5 gap-y-0.5">
 					<legend class="label">On</legend>
 					{#each days as day, number (day)}
-						<label class="tick"
+						<label class="flex items-center gap-1.5"
 							><input type="checkbox" bind:group={weekdays} value={number} />
 							{day}</label
 						>
@@ -165,20 +165,24 @@
 				<span class="label">First number</span>
 				<input class="field" type="number" min="0" placeholder="goes on" bind:value={first} />
 			</label>
-			<label class="tick wide"
+			<label class="wide col-span-2 flex items-center gap-1.5"
 				><input type="checkbox" bind:checked={skips} /> skip weekends and days without school</label
 			>
 		</div>
-		{#if problem}<p class="problem" role="alert">{problem.text}</p>{/if}
-		<div class="list">
+		{#if problem}<p class="problem mt-2 text-rowan" role="alert">{problem.text}</p>{/if}
+		<div class="my-3 h-59 overflow-auto border-x-0 border-y border-hair">
 			{#if pieces.length}
-				<table>
+				<table class="w-full">
 					<caption class="sr-only">What would be made</caption>
 					<tbody>
 						{#each pieces as each (each.due_on)}
-							<tr class:out={without.includes(each.due_on)}>
+							<tr>
 								<td
-									><label class="tick"
+									class={[
+										'h-6.75 border-b border-hair',
+										without.includes(each.due_on) && 'text-slate line-through'
+									]}
+									><label class="flex items-center gap-1.5"
 										><input
 											type="checkbox"
 											checked={!without.includes(each.due_on)}
@@ -189,15 +193,32 @@
 										/>{each.name}</label
 									></td
 								>
-								<td>{each.short_name}</td>
-								<td>{longDay(each.due_on)}</td>
-								<td>{each.term}</td>
+								<td
+									class={[
+										'h-6.75 border-b border-hair',
+										without.includes(each.due_on) && 'text-slate line-through'
+									]}>{each.short_name}</td
+								>
+								<td
+									class={[
+										'h-6.75 border-b border-hair',
+										without.includes(each.due_on) && 'text-slate line-through'
+									]}>{longDay(each.due_on)}</td
+								>
+								<td
+									class={[
+										'h-6.75 border-b border-hair',
+										without.includes(each.due_on) && 'text-slate line-through'
+									]}>{each.term}</td
+								>
 							</tr>
 						{/each}
 					</tbody>
 				</table>
 			{:else}
-				<p class="slate">Say from when, and until when or how many times. What would be made appears here.</p>
+				<p class="py-3 text-slate">
+					Say from when, and until when or how many times. What would be made appears here.
+				</p>
 			{/if}
 		</div>
 		<button class="btn" disabled={!kept.length}
@@ -205,64 +226,3 @@
 		>
 	</form>
 </Dialog>
-
-<style>
-	.how {
-		display: grid;
-		grid-template-columns: repeat(4, minmax(0, 1fr));
-		gap: 10px 16px;
-		align-items: end;
-	}
-	.wide {
-		grid-column: span 2;
-	}
-	.pair {
-		display: flex;
-		gap: 6px;
-	}
-	.pair input {
-		width: 64px;
-	}
-	fieldset {
-		grid-column: span 2;
-		display: flex;
-		flex-wrap: wrap;
-		gap: 2px 10px;
-	}
-	.tick {
-		display: flex;
-		gap: 6px;
-		align-items: center;
-	}
-	.list {
-		height: 236px;
-		margin: 12px 0;
-		overflow: auto;
-		border: solid var(--hair);
-		border-width: 1px 0;
-	}
-	table {
-		width: 100%;
-	}
-	td {
-		height: 27px;
-		border-bottom: 1px solid var(--hair);
-	}
-	.out td {
-		color: var(--slate);
-		text-decoration: line-through;
-	}
-	.slate {
-		padding: 12px 0;
-		color: var(--slate);
-	}
-	.problem {
-		margin-top: 8px;
-		color: var(--rowan);
-	}
-	@media (max-width: 640px) {
-		.how {
-			grid-template-columns: repeat(2, minmax(0, 1fr));
-		}
-	}
-</style>

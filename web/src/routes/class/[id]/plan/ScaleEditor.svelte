@@ -54,13 +54,18 @@
 </script>
 
 <form onsubmit={save} aria-label="Scale {scale.name}">
-	<div class="names">
+	<div class="grid grid-cols-[minmax(0,1fr)_100px] gap-3">
 		<label><span class="label">Name</span><input class="field" bind:value={name} /></label>
 		<label
 			><span class="label">Out of</span><input class="field" inputmode="decimal" bind:value={outOf} /></label
 		>
 	</div>
-	<div class="line" bind:this={line} role="group" aria-label="Marks from 0 to {top}">
+	<div
+		class="line my-3 flex h-8.5 overflow-hidden rounded border border-rule"
+		bind:this={line}
+		role="group"
+		aria-label="Marks from 0 to {top}"
+	>
 		{#each stretches as each, place (each.index)}
 			{@const below = stretches[place - 1]}
 			{#if below}
@@ -74,42 +79,50 @@
 						(bands[each.index]!.min = String(Math.round((below.min + value) * 10_000) / 10_000))}
 				/>
 			{/if}
-			<span style="flex: {Math.max(each.width, 0)} 1 0" title="{each.band.mark} from {each.band.min}"
-				>{each.band.mark}</span
+			<span
+				class="min-w-0 overflow-hidden border-l border-rule bg-frost pt-1.75 text-center"
+				style="flex: {Math.max(each.width, 0)} 1 0"
+				title="{each.band.mark} from {each.band.min}">{each.band.mark}</span
 			>
 		{/each}
 	</div>
-	<div class="rows">
-		<table>
+	<div class="max-h-62.5 overflow-auto">
+		<table class="w-full">
 			<thead>
 				<tr
-					><th scope="col">Mark</th><th scope="col">From</th><th scope="col"
+					><th class="text-left text-small font-normal text-slate" scope="col">Mark</th><th
+						class="text-left text-small font-normal text-slate"
+						scope="col">From</th
+					><th class="text-left text-small font-normal text-slate" scope="col"
 						>Counts as, where marks are counted</th
-					><th><span class="sr-only">Remove</span></th></tr
+					><th class="text-left text-small font-normal text-slate"><span class="sr-only">Remove</span></th
+					></tr
 				>
 			</thead>
 			<tbody>
 				{#each bands as band, index (index)}
 					<tr>
-						<td><input class="field" aria-label="Mark {index + 1}" bind:value={band.mark} /></td>
-						<td
+						<td class="pr-2 pb-0.5"
+							><input class="field h-7" aria-label="Mark {index + 1}" bind:value={band.mark} /></td
+						>
+						<td class="pr-2 pb-0.5"
 							><input
-								class="field"
+								class="field h-7"
 								inputmode="decimal"
 								aria-label="From, mark {index + 1}"
 								bind:value={band.min}
 							/></td
 						>
-						<td
+						<td class="pr-2 pb-0.5"
 							><input
-								class="field"
+								class="field h-7"
 								inputmode="decimal"
 								aria-label="Counts as, mark {index + 1}"
 								placeholder="its middle"
 								bind:value={band.value}
 							/></td
 						>
-						<td
+						<td class="pr-2 pb-0.5"
 							><button
 								type="button"
 								aria-label="Remove {band.mark || 'this mark'}"
@@ -121,11 +134,11 @@
 			</tbody>
 		</table>
 	</div>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-	<label class="shared"
+	{#if problem}<p class="problem mt-2 text-rowan" role="alert">{problem}</p>{/if}
+	<label class="mt-2 flex gap-1.5"
 		><input type="checkbox" bind:checked={isShared} /> offer my scale to the whole school</label
 	>
-	<p class="acts">
+	<p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-2">
 		<button class="btn"
 			>{scale.id === null
 				? 'Make this scale'
@@ -137,7 +150,7 @@
 		{#if scale.id !== null && scale.is_mine && !scale.uses}
 			<button type="button" class="link" onclick={() => ondelete(scale.id!)}>Delete {scale.name}</button>
 		{/if}
-		{#if scale.uses}<span class="slate"
+		{#if scale.uses}<span class="text-small text-slate"
 				>{scale.uses === 1 ? 'One class uses' : `${scale.uses} classes use`} it; they keep it as it is.{scale.is_here
 					? ' This class takes up yours, through the draft where it has scores.'
 					: ''}</span
@@ -146,67 +159,7 @@
 </form>
 
 <style>
-	.names {
-		display: grid;
-		grid-template-columns: minmax(0, 1fr) 100px;
-		gap: 12px;
-	}
-	.line {
-		display: flex;
-		height: 34px;
-		margin: 12px 0;
-		overflow: hidden;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-	}
-	.line span {
-		min-width: 0;
-		padding-top: 7px;
-		overflow: hidden;
-		text-align: center;
-		border-left: 1px solid var(--rule);
-		background: var(--frost);
-	}
 	.line span:nth-of-type(odd) {
-		background: var(--ice);
-	}
-	.rows {
-		max-height: 250px;
-		overflow: auto;
-	}
-	table {
-		width: 100%;
-	}
-	th {
-		color: var(--slate);
-		font-size: 12px;
-		font-weight: 400;
-		text-align: left;
-	}
-	td {
-		padding: 0 8px 2px 0;
-	}
-	td .field {
-		height: 28px;
-	}
-	.shared {
-		display: flex;
-		gap: 6px;
-		margin-top: 8px;
-	}
-	.acts {
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px 12px;
-		margin-top: 12px;
-	}
-	.slate {
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.problem {
-		margin-top: 8px;
-		color: var(--rowan);
+		background: var(--color-ice);
 	}
 </style>

@@ -47,11 +47,14 @@
 </script>
 
 <Dialog wide title="Scales and score codes" bind:open>
-	<div class="two">
-		<nav aria-label="Scales and codes">
+	<div class="grid min-h-95 grid-cols-[160px_minmax(0,1fr)] gap-6 max-sm:grid-cols-1">
+		<nav class="flex flex-col border-r border-hair" aria-label="Scales and codes">
 			{#each found.data?.scales ?? [] as each (each.id)}
-				<button aria-current={now === each.id ? 'true' : undefined} onclick={() => (shown = each.id)}
-					>{each.name}<small
+				<button
+					class="border-l-3 border-transparent px-2 py-1.5 text-left [&[aria-current]]:border-l-juniper [&[aria-current]]:bg-juniper-2"
+					aria-current={now === each.id ? 'true' : undefined}
+					onclick={() => (shown = each.id)}
+					>{each.name}<small class="block text-small text-slate"
 						>{each.is_here
 							? 'this class'
 							: each.is_mine
@@ -62,11 +65,13 @@
 					></button
 				>
 			{/each}
-			<button aria-current={now === 'new' ? 'true' : undefined} onclick={() => (shown = 'new')}
-				>New scale</button
+			<button
+				class="border-l-3 border-transparent px-2 py-1.5 text-left [&[aria-current]]:border-l-juniper [&[aria-current]]:bg-juniper-2"
+				aria-current={now === 'new' ? 'true' : undefined}
+				onclick={() => (shown = 'new')}>New scale</button
 			>
 			<button
-				class="apart"
+				class="mt-3 border-l-3 border-transparent px-2 py-1.5 text-left [&[aria-current]]:border-l-juniper [&[aria-current]]:bg-juniper-2"
 				aria-current={now === 'codes' ? 'true' : undefined}
 				onclick={() => (shown = 'codes')}>Score codes</button
 			>
@@ -87,39 +92,3 @@
 		</div>
 	</div>
 </Dialog>
-
-<style>
-	.two {
-		display: grid;
-		grid-template-columns: 160px minmax(0, 1fr);
-		gap: 24px;
-		min-height: 380px;
-	}
-	nav {
-		display: flex;
-		flex-direction: column;
-		border-right: 1px solid var(--hair);
-	}
-	nav button {
-		padding: 6px 8px;
-		text-align: left;
-		border-left: 3px solid transparent;
-	}
-	nav button[aria-current] {
-		border-left-color: var(--juniper);
-		background: var(--juniper-2);
-	}
-	small {
-		display: block;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	.apart {
-		margin-top: 12px;
-	}
-	@media (max-width: 640px) {
-		.two {
-			grid-template-columns: minmax(0, 1fr);
-		}
-	}
-</style>

@@ -12,19 +12,24 @@
 	}
 </script>
 
-<div class="bar" role="group" aria-label="{plan.term}, drawn to scale">
+<div class="mx-6 flex h-19 gap-px" role="group" aria-label="{plan.term}, drawn to scale">
 	{#each plan.parts as part (part.term_id)}
-		<div style="flex: {part.width} 1 0" title="{part.name}: {part.share} % of {plan.term.toLowerCase()}">
-			<b>{part.name}</b><span>{part.share} %</span>
+		<div
+			class="overflow-hidden rounded border border-rule bg-ice-2 px-2.5 py-3 whitespace-nowrap"
+			style="flex: {part.width} 1 0"
+			title="{part.name}: {part.share} % of {plan.term.toLowerCase()}"
+		>
+			<b class="block">{part.name}</b><span class="block text-slate">{part.share} %</span>
 		</div>
 	{/each}
 </div>
-<section aria-labelledby="parts">
-	<h3 id="parts">Of what it is made</h3>
-	<p>
+<section class="max-w-155 p-6" aria-labelledby="parts">
+	<h3 class="font-text text-small leading-4 font-normal text-slate" id="parts">Of what it is made</h3>
+	<p class="mt-1 mb-3 text-large leading-6.5">
 		{plan.term} has no assignments of its own. It is made of the terms below; one without a grade is left out. Its
 		parts count by
 		<select
+			class="h-6.5 rounded border border-rule text-large"
 			aria-label="Parts count by"
 			value={plan.parts_from}
 			onchange={(event) => from(event.currentTarget.value)}
@@ -33,19 +38,25 @@
 			<option value="mark">their marks</option>
 		</select>.
 	</p>
-	<table>
+	<table class="w-full">
 		<thead
 			><tr
-				><th scope="col">Term</th><th scope="col">Weighs</th><th scope="col"
-					>% of {plan.term.toLowerCase()}</th
+				><th class="h-7.5 border-b border-hair text-left text-small font-normal text-slate" scope="col"
+					>Term</th
+				><th
+					class="h-7.5 w-32.5 border-b border-hair text-right text-small font-normal text-slate"
+					scope="col">Weighs</th
+				><th
+					class="h-7.5 w-32.5 border-b border-hair text-right text-small font-normal text-slate"
+					scope="col">% of {plan.term.toLowerCase()}</th
 				></tr
 			></thead
 		>
 		<tbody>
 			{#each plan.parts as part (part.term_id)}
 				<tr>
-					<th scope="row">{part.name}</th>
-					<td
+					<th class="h-7.5 border-b border-hair text-left font-normal" scope="row">{part.name}</th>
+					<td class="h-7.5 w-32.5 border-b border-hair text-right font-normal"
 						><InPlace
 							label="Weight of {part.name}"
 							align="right"
@@ -54,71 +65,9 @@
 								editing.changeTerm(plan.term_id, { part_weights: { [part.term_id]: weight } })}
 						/></td
 					>
-					<td>{part.share}</td>
+					<td class="h-7.5 w-32.5 border-b border-hair text-right font-normal">{part.share}</td>
 				</tr>
 			{/each}
 		</tbody>
 	</table>
 </section>
-
-<style>
-	.bar {
-		display: flex;
-		gap: 1px;
-		height: 76px;
-		margin: 0 24px;
-	}
-	.bar div {
-		padding: 12px 10px;
-		overflow: hidden;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: var(--ice-2);
-		white-space: nowrap;
-	}
-	.bar b,
-	.bar span {
-		display: block;
-	}
-	.bar span,
-	h3 {
-		color: var(--slate);
-	}
-	section {
-		max-width: 620px;
-		padding: 24px;
-	}
-	h3 {
-		font: 400 12px/16px var(--text);
-	}
-	p {
-		margin: 4px 0 12px;
-		font-size: 15px;
-		line-height: 26px;
-	}
-	select {
-		height: 26px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		font-size: 15px;
-	}
-	table {
-		width: 100%;
-	}
-	th,
-	td {
-		height: 30px;
-		border-bottom: 1px solid var(--hair);
-		font-weight: 400;
-		text-align: left;
-	}
-	td,
-	thead th + th {
-		width: 130px;
-		text-align: right;
-	}
-	thead th {
-		color: var(--slate);
-		font-size: 12px;
-	}
-</style>

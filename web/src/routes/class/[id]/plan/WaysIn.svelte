@@ -41,18 +41,24 @@
 	}
 </script>
 
-<section class="ways" aria-labelledby="empty">
+<section
+	class="mx-6 rounded border border-dashed border-rule bg-snow px-6 py-5 max-md:mx-4 max-md:p-4"
+	aria-labelledby="empty"
+>
 	<h3 id="empty">Nothing makes the grade yet</h3>
-	<p>
+	<p class="mt-1 max-w-160 text-large leading-5.75 text-slate">
 		Begin with the categories: what kinds of work there are, and how much each weighs. Assignments are put in
 		them afterwards.
 	</p>
-	<div class="two">
-		<form onsubmit={(event) => tried(() => editing.beginFromText(text), event)}>
-			<label>
+	<div class="mt-3.5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-md:grid-cols-1 max-md:gap-3">
+		<form
+			class="flex flex-col items-start gap-2.5"
+			onsubmit={(event) => tried(() => editing.beginFromText(text), event)}
+		>
+			<label class="self-stretch">
 				<span class="label">Type or paste the categories with their weights</span>
 				<textarea
-					class="field"
+					class="field h-auto p-2 text-large leading-5.5"
 					rows="3"
 					placeholder="Fieldwork 40, Map tests 35, Notebooks 25"
 					bind:value={text}
@@ -61,8 +67,8 @@
 			</label>
 			<button class="btn" disabled={!text.trim()}>Make these categories</button>
 		</form>
-		<form onsubmit={(event) => tried(takeOver, event)}>
-			<label>
+		<form class="flex flex-col items-start gap-2.5" onsubmit={(event) => tried(takeOver, event)}>
+			<label class="self-stretch">
 				<span class="label">Or take over a plan</span>
 				<select class="field" bind:value={source} required disabled={!hasPlans}>
 					<option value="" disabled
@@ -82,107 +88,30 @@
 					{/if}
 				</select>
 			</label>
-			<label class="tick"
+			<label class="flex gap-2 self-stretch"
 				><input type="checkbox" bind:checked={withAssignments} /> with its assignments, open and without scores;
 				of another year, moved by whole weeks</label
 			>
 			<button class="btn quiet" disabled={!source}>Take it over</button>
 		</form>
 	</div>
-	<h4>Or begin with a pattern, and change it</h4>
+	<h4 class="mt-4.5 border-b border-rule pb-1.25 text-small leading-4 text-slate">
+		Or begin with a pattern, and change it
+	</h4>
 	<ul>
 		{#each ways.data?.patterns ?? [] as each (each.name)}
-			<li>
-				<button class="link" onclick={() => tried(() => editing.begin({ pattern: each.name }))}
-					>{each.name}</button
+			<li
+				class="grid grid-cols-[190px_minmax(0,1fr)] gap-4 border-b border-hair py-1.5 max-md:grid-cols-1 max-md:gap-0.5"
+			>
+				<button
+					class="link justify-self-start"
+					onclick={() => tried(() => editing.begin({ pattern: each.name }))}>{each.name}</button
 				>
-				<span>{each.words} <em>{each.categories}</em></span>
+				<span>{each.words} <em class="text-slate not-italic">{each.categories}</em></span>
 			</li>
 		{/each}
 	</ul>
-	<p class="problem" id="way-problem" role="alert">{problem}</p>
+	<p class="problem mt-1 min-h-4.5 max-w-160 text-body leading-4.5 text-rowan" id="way-problem" role="alert">
+		{problem}
+	</p>
 </section>
-
-<style>
-	.ways {
-		margin: 0 24px;
-		padding: 20px 24px;
-		border: 1px dashed var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-	}
-	p {
-		max-width: 640px;
-		margin-top: 4px;
-		font-size: 15px;
-		line-height: 23px;
-		color: var(--slate);
-	}
-	.two {
-		display: grid;
-		grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
-		gap: 32px;
-		margin-top: 14px;
-	}
-	form {
-		display: flex;
-		flex-direction: column;
-		align-items: flex-start;
-		gap: 10px;
-	}
-	form > label {
-		align-self: stretch;
-	}
-	textarea.field {
-		height: auto;
-		padding: 8px;
-		font-size: 15px;
-		line-height: 22px;
-	}
-	.tick {
-		display: flex;
-		gap: 8px;
-	}
-	h4 {
-		margin-top: 18px;
-		padding-bottom: 5px;
-		border-bottom: 1px solid var(--rule);
-		font-size: 12px;
-		line-height: 16px;
-		color: var(--slate);
-	}
-	li {
-		display: grid;
-		grid-template-columns: 190px minmax(0, 1fr);
-		gap: 16px;
-		padding: 6px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	li button {
-		justify-self: start;
-	}
-	em {
-		font-style: normal;
-		color: var(--slate);
-	}
-	.problem {
-		color: var(--rowan);
-		font-size: 13px;
-		line-height: 18px;
-		min-height: 18px;
-	}
-	@media (max-width: 800px) {
-		.ways {
-			margin: 0 16px;
-			padding: 16px;
-		}
-		.two,
-		li {
-			grid-template-columns: minmax(0, 1fr);
-			gap: 12px;
-		}
-		li {
-			gap: 2px;
-		}
-	}
-</style>

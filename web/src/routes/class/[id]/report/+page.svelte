@@ -149,15 +149,24 @@
 {#if report.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the report…</p>
 {:else if !report.data}
-	<main class="p-6"><Failed error={report.error} retry={report.refetch} /></main>
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 max-lg:h-auto max-lg:grid-cols-1"
+	>
+		<Failed error={report.error} retry={report.refetch} />
+	</main>
 {:else if !row}
-	<main class="p-6 text-slate">
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 text-slate max-lg:h-auto max-lg:grid-cols-1"
+	>
 		Nobody is enrolled yet. Students come from the records office and appear here as rows.
 	</main>
 {:else}
 	{@const data = report.data}
-	<main style="--list: {624 + extra}px">
-		<div class="list">
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] max-lg:h-auto max-lg:grid-cols-1"
+		style="--list: {624 + extra}px"
+	>
+		<div class="flex min-h-0 min-w-0 flex-col max-lg:max-h-[70vh]">
 			{#if data.has_draft && dialog !== 'steps'}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
 			<ReportTable
 				bind:this={table}
@@ -236,27 +245,3 @@
 		ontake={(text) => desk?.take(text)}
 	/>
 {/if}
-
-<style>
-	main {
-		display: grid;
-		grid-template-columns: var(--list) minmax(0, 1fr);
-		height: calc(100vh - 147px);
-		min-height: 480px;
-	}
-	.list {
-		display: flex;
-		flex-direction: column;
-		min-width: 0;
-		min-height: 0;
-	}
-	@media (max-width: 1100px) {
-		main {
-			grid-template-columns: minmax(0, 1fr);
-			height: auto;
-		}
-		.list {
-			max-height: 70vh;
-		}
-	}
-</style>

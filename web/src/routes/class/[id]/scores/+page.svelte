@@ -345,29 +345,31 @@
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the scores…</p>
 {:else if !grid.data}
-	<main class="p-6"><Failed error={grid.error} retry={grid.refetch} /></main>
+	<main class="flex h-[calc(100vh_-_147px)] min-h-80 flex-col p-6 max-lg:h-auto">
+		<Failed error={grid.error} retry={grid.refetch} />
+	</main>
 {:else}
 	{@const data = grid.data}
-	<main>
+	<main class="flex h-[calc(100vh_-_147px)] min-h-80 flex-col max-lg:h-auto">
 		{#if isNarrow}
-			<details class="how">
+			<details class="px-4 py-1.5">
 				<summary class="link">How it is shown</summary>
 				{@render tools(data)}
 			</details>
 		{:else}{@render tools(data)}{/if}
 		<Problems {problems} name={named} />
 		{#if !data.columns.length}
-			<p class="empty">
+			<p class="p-6 text-large leading-5.75 text-slate">
 				No assignments in {data.term.toLowerCase()} yet. They appear here as columns:
 				<button class="link" onclick={() => (isAdding = true)}>add one</button>, or several in the
 				<a class="link" href="/class/{id}/plan{page.url.search}">plan</a>.
 			</p>
 		{:else if !data.rows.length}
-			<p class="empty">
+			<p class="p-6 text-large leading-5.75 text-slate">
 				Nobody is enrolled yet. Students come from the records office and appear here as rows.
 			</p>
 		{:else if !shown?.columns.length || !shown.rows.length}
-			<p class="empty">
+			<p class="p-6 text-large leading-5.75 text-slate">
 				Nothing here is as you asked for it.
 				<button
 					class="link"
@@ -379,19 +381,30 @@
 			</p>
 		{:else}
 			{#if isNarrow && alone}
-				<div class="one">
-					<button aria-label="The assignment before" onclick={() => along(-1)}>←</button>
+				<div class="flex gap-2 px-4 py-1.5">
+					<button
+						class="w-11 rounded border border-rule"
+						aria-label="The assignment before"
+						onclick={() => along(-1)}>←</button
+					>
 					<select
+						class="h-9 min-w-0 flex-1 rounded border border-rule bg-snow text-ink"
 						aria-label="Assignment"
 						value={alone.id}
 						onchange={(event) => (one = Number(event.currentTarget.value))}
 					>
 						{#each whole?.columns ?? [] as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
 					</select>
-					<button aria-label="The assignment after" onclick={() => along(1)}>→</button>
+					<button
+						class="w-11 rounded border border-rule"
+						aria-label="The assignment after"
+						onclick={() => along(1)}>→</button
+					>
 				</div>
 			{/if}
-			<div class="side-by-side">
+			<div
+				class="side-by-side flex min-h-0 flex-1 max-lg:flex-col max-lg:[&>.scroll]:h-[max(320px,_64vh)] max-lg:[&>.scroll]:flex-none"
+			>
 				{#key `${id} ${data.term_id}`}
 					<Grid
 						bind:this={sheet}
@@ -463,58 +476,3 @@
 	<AddDialog classId={id} term={data.term_id} bind:open={isAdding} {onadded} />
 	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
 {/if}
-
-<style>
-	.side-by-side {
-		display: flex;
-		flex: 1;
-		min-height: 0;
-	}
-	main {
-		display: flex;
-		flex-direction: column;
-		height: calc(100vh - 147px);
-		min-height: 320px;
-	}
-	.empty {
-		padding: 24px;
-		font-size: 15px;
-		line-height: 23px;
-		color: var(--slate);
-	}
-	.how {
-		padding: 6px 16px;
-	}
-	.one {
-		display: flex;
-		gap: 8px;
-		padding: 6px 16px;
-	}
-	.one select {
-		flex: 1;
-		min-width: 0;
-		height: 36px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-		background: var(--snow);
-		color: var(--ink);
-	}
-	.one button {
-		width: 44px;
-		border: 1px solid var(--rule);
-		border-radius: 3px;
-	}
-	/* On a narrow screen the page scrolls, and the lens comes below the grid. */
-	@media (max-width: 1023px) {
-		main {
-			height: auto;
-		}
-		.side-by-side {
-			flex-direction: column;
-		}
-		.side-by-side > :global(.scroll) {
-			flex: none;
-			height: max(320px, 64vh);
-		}
-	}
-</style>

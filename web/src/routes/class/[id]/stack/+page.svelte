@@ -124,9 +124,15 @@
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the roster…</p>
 {:else if !grid.data}
-	<main class="p-6"><Failed error={grid.error} retry={grid.refetch} /></main>
+	<main
+		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
+	>
+		<Failed error={grid.error} retry={grid.refetch} />
+	</main>
 {:else if !work && works.length}
-	<main class="p-6">
+	<main
+		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
+	>
 		<p class="problem" role="alert">
 			The work that this pile is of is no longer here: it was deleted, or put in another term. What you
 			entered is kept with it.
@@ -134,19 +140,27 @@
 		</p>
 	</main>
 {:else if !work}
-	<main class="p-6">
+	<main
+		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
+	>
 		<p class="text-slate">
 			There is no work in {grid.data.term.toLowerCase()} to enter a stack of.
 			<button class="link" onclick={() => (isAdding = true)}>Add an assignment</button>
 		</p>
 	</main>
 {:else}
-	<main>
-		<section class="entry" aria-label="Stack">
-			<div class="title">
-				<div class="what">
+	<main
+		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] max-md:block max-md:min-h-0"
+	>
+		<section
+			class="border-r border-rule py-6 pr-12 pl-6 max-md:border-r-0 max-md:px-4 max-md:py-3"
+			aria-label="Stack"
+		>
+			<div class="flex items-end justify-between gap-4 max-md:items-start">
+				<div class="min-w-0">
 					<h2>
 						<select
+							class="-ml-1 max-w-full border-0 bg-transparent font-name text-title leading-7 font-semibold text-ink max-md:text-head"
 							aria-label="Assignment"
 							value={work.id}
 							onchange={(event) => choose(Number(event.currentTarget.value))}
@@ -154,21 +168,32 @@
 							{#each works as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
 						</select>
 					</h2>
-					<p class="slate">
+					<p class="text-slate">
 						{work.due_on ? `Due ${longDay(work.due_on)}, ` : ''}{work.points} points.
 						{#if work.shown}Shown to families.{:else}<b>Hidden</b> from families until you show it.{/if}
-						<a class="link" href="/class/{id}/scores?term={grid.data.term_id}">The grid</a>
+						<a class="link mr-3" href="/class/{id}/scores?term={grid.data.term_id}">The grid</a>
 						<button class="link" onclick={() => (isAdding = true)}>Add an assignment</button>
 					</p>
 				</div>
-				<p class="count"><b>{inside.length}</b> of {roster.length} in</p>
+				<p class="whitespace-nowrap text-slate">
+					<b class="font-name text-display leading-9 font-medium text-ink max-md:text-title"
+						>{inside.length}</b
+					>
+					of {roster.length} in
+				</p>
 			</div>
-			<div class="ticks" aria-hidden="true">
-				{#each roster as each, place (each.row.student_id)}<i class:in={place < inside.length}></i>{/each}
+			<div class="mt-3 mb-5 flex gap-0.75 max-md:mt-2 max-md:mb-3" aria-hidden="true">
+				{#each roster as each, place (each.row.student_id)}<i
+						class={[
+							'h-2.5 flex-1 border',
+							place < inside.length ? 'border-deep-2' : 'border-rule',
+							place < inside.length && 'bg-deep'
+						]}
+					></i>{/each}
 			</div>
 			<Problems {problems} name={(each) => called(each.student)} />
 			{#if work.lock}
-				<p class="locked">{work.lock}</p>
+				<p class="rounded bg-amber-2 p-3">{work.lock}</p>
 			{:else}
 				{#key work.id}
 					<Paper
@@ -186,32 +211,34 @@
 				{/key}
 			{/if}
 			{#if papers.length}
-				<h3>Just entered</h3>
-				<ul class="papers">
+				<h3 class="mt-6 font-text text-small leading-4 font-normal text-slate">Just entered</h3>
+				<ul>
 					{#each papers.slice(0, 5) as paper, place (paper.key)}
 						{@const first = paper.students[0]!}
 						{@const cell = roster.find((each) => each.row.student_id === first)?.cell}
-						<li>
-							<span class="slate">{paper.at}</span>
+						<li
+							class="grid grid-cols-[56px_1fr_auto_110px] items-baseline gap-2 border-b border-hair py-1.25 max-md:grid-cols-[0_1fr_auto_auto] max-md:overflow-hidden"
+						>
+							<span class="text-slate max-md:invisible max-md:w-0">{paper.at}</span>
 							<span
 								>{paper.students.length > 1 ? `${paper.students.length} students` : called(first)}
-								{#if paper.line.comment}<small>{paper.line.comment}</small>{/if}
-								{#if place === 0 && paper.students.length === 1 && cell?.slip}<small class="look"
-										><i class="diamond"></i> {cell.slip}</small
+								{#if paper.line.comment}<small class="block text-slate">{paper.line.comment}</small>{/if}
+								{#if place === 0 && paper.students.length === 1 && cell?.slip}<small
+										class="block text-amber-ink"><i class="diamond"></i> {cell.slip}</small
 									>{/if}</span
 							>
 							<b>{paper.line.text || 'a comment'}{paper.line.flag ? ` ${paper.line.flag}` : ''}</b>
-							<span
+							<span class="text-right"
 								>{#if place === 0}<button class="link" onclick={takeBack}
 										>undo<span class="sr-only"> the last paper</span></button
 									>
-									<kbd>Ctrl Z</kbd>{/if}</span
+									<kbd class="max-md:invisible max-md:w-0">Ctrl Z</kbd>{/if}</span
 							>
 						</li>
 					{/each}
 				</ul>
 			{/if}
-			<p class="keys">
+			<p class="mt-5 flex flex-wrap gap-x-4.5 gap-y-1.5 text-small text-slate max-md:hidden">
 				<span><kbd>Enter</kbd> next paper</span>
 				<span><kbd>41;well drawn</kbd> with a comment</span>
 				<span><kbd>41 L</kbd> late</span>
@@ -237,130 +264,3 @@
 	</main>
 {/if}
 {#if grid.data}<AddDialog classId={id} term={grid.data.term_id} bind:open={isAdding} onadded={choose} />{/if}
-
-<style>
-	main {
-		display: grid;
-		grid-template-columns: minmax(0, 760fr) minmax(0, 520fr);
-		min-height: calc(100vh - 147px);
-	}
-	.entry {
-		padding: 24px 48px 24px 24px;
-		border-right: 1px solid var(--rule);
-	}
-	.title {
-		display: flex;
-		justify-content: space-between;
-		align-items: flex-end;
-		gap: 16px;
-	}
-	.what {
-		min-width: 0;
-	}
-	h2 select {
-		max-width: 100%;
-		margin-left: -4px;
-		border: 0;
-		background: transparent;
-		color: var(--ink);
-		font: 600 24px/28px var(--name);
-	}
-	.slate {
-		color: var(--slate);
-	}
-	.slate a {
-		margin-right: 12px;
-	}
-	.count {
-		color: var(--slate);
-		white-space: nowrap;
-	}
-	.count b {
-		color: var(--ink);
-		font: 500 34px/36px var(--name);
-	}
-	.ticks {
-		display: flex;
-		gap: 3px;
-		margin: 12px 0 20px;
-	}
-	.ticks i {
-		flex: 1;
-		height: 10px;
-		border: 1px solid var(--rule);
-	}
-	.ticks .in {
-		border-color: var(--deep-2);
-		background: var(--deep);
-	}
-	.locked {
-		padding: 12px;
-		background: var(--amber-2);
-		border-radius: 3px;
-	}
-	h3 {
-		margin-top: 24px;
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	.papers li {
-		display: grid;
-		grid-template-columns: 56px 1fr auto 110px;
-		gap: 8px;
-		align-items: baseline;
-		padding: 5px 0;
-		border-bottom: 1px solid var(--hair);
-	}
-	.papers li > span:last-child {
-		text-align: right;
-	}
-	small {
-		display: block;
-		color: var(--slate);
-	}
-	small.look {
-		color: var(--amber-ink);
-	}
-	.keys {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px 18px;
-		margin-top: 20px;
-		color: var(--slate);
-		font-size: 12px;
-	}
-	@media (max-width: 900px) {
-		main {
-			display: block;
-			min-height: 0;
-		}
-		.entry {
-			padding: 12px 16px;
-			border-right: 0;
-		}
-		.title {
-			align-items: flex-start;
-		}
-		h2 select {
-			font-size: 18px;
-		}
-		.count b {
-			font-size: 24px;
-		}
-		.ticks {
-			margin: 8px 0 12px;
-		}
-		.keys {
-			display: none;
-		}
-		.papers li {
-			grid-template-columns: 0 1fr auto auto;
-			overflow: hidden;
-		}
-		.papers .slate,
-		.papers kbd {
-			visibility: hidden;
-			width: 0;
-		}
-	}
-</style>

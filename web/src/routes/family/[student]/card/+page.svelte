@@ -23,29 +23,31 @@
 {#if card.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the report card…</p>
 {:else if !card.data}
-	<main class="p-6"><Failed error={card.error} retry={card.refetch} /></main>
+	<main class="max-w-190 p-6 px-6 pt-6 pb-16 text-large leading-5.75">
+		<Failed error={card.error} retry={card.refetch} />
+	</main>
 {:else}
 	{@const data = card.data}
-	<main>
-		<header>
+	<main class="max-w-190 px-6 pt-6 pb-16 text-large leading-5.75">
+		<header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-2 border-b-2 border-ink pb-2">
 			<div>
-				<h1>{data.student}</h1>
-				<p>{data.number}. Report card, {data.term}, {data.year}</p>
+				<h1 class="text-display leading-10 wrap-anywhere">{data.student}</h1>
+				<p class="text-body text-slate">{data.number}. Report card, {data.term}, {data.year}</p>
 			</div>
-			<div class="school">
-				<b>{data.school}</b>
-				<p>{data.address}</p>
-				<p>{data.day}</p>
+			<div class="text-right">
+				<b class="font-semibold">{data.school}</b>
+				<p class="text-body text-slate">{data.address}</p>
+				<p class="text-body text-slate">{data.day}</p>
 			</div>
 		</header>
-		<p class="ways">
+		<p class="flex gap-5 pt-2 pb-4 text-body print:hidden">
 			<a class="link" href="/family/{student}?term={term}">Back to {data.term.toLowerCase()}</a>
 			{#if data.subjects.length}<a class="link" href="/api/families/{student}/card.pdf?term={term}" download
 					>Save as PDF</a
 				>{/if}
 		</p>
 		{#if data.subjects.length}
-			<div class="ledger">
+			<div class="overflow-x-auto">
 				<table class="rows">
 					<thead>
 						<tr
@@ -56,11 +58,17 @@
 					<tbody>
 						{#each data.subjects as subject, place (place)}
 							<tr>
-								<th scope="row">{subject.name}<span>{subject.teachers.join(', ')}</span></th>
+								<th class="font-semibold" scope="row"
+									>{subject.name}<span class="block text-body font-normal text-slate"
+										>{subject.teachers.join(', ')}</span
+									></th
+								>
 								{#each subject.terms as each (each.term)}
 									<td
-										><b>{each.mark || '—'}</b>
-										{each.percent}{#if each.effort}<span>effort {each.effort}</span>{/if}</td
+										><b class="font-semibold">{each.mark || '—'}</b>
+										{each.percent}{#if each.effort}<span class="block text-body font-normal text-slate"
+												>effort {each.effort}</span
+											>{/if}</td
 									>
 								{/each}
 							</tr>
@@ -70,11 +78,23 @@
 			</div>
 			{#each data.subjects as subject, place (place)}
 				{#each subject.comments as each (each.term)}
-					<section aria-label="{subject.name}, {each.term}">
-						<h2>{subject.name} <span>{each.term}, {subject.teachers.join(', ')}</span></h2>
-						{#if each.comment}<p>{each.comment}</p>{/if}
-						{#each Object.entries(each.by_standard) as [name, text] (name)}<p><b>{name}</b> {text}</p>{/each}
-						{#if each.narrative}<p class="letter">{each.narrative}</p>{/if}
+					<section class="pt-5" aria-label="{subject.name}, {each.term}">
+						<h2>
+							{subject.name}
+							<span class="font-text text-body leading-4.5 font-normal text-slate"
+								>{each.term}, {subject.teachers.join(', ')}</span
+							>
+						</h2>
+						{#if each.comment}<p class="wrap-anywhere whitespace-pre-line">{each.comment}</p>{/if}
+						{#each Object.entries(each.by_standard) as [name, text] (name)}<p
+								class="wrap-anywhere whitespace-pre-line"
+							>
+								<b class="font-semibold">{name}</b>
+								{text}
+							</p>{/each}
+						{#if each.narrative}<p class="mt-3 border-l-2 border-hair pl-4 wrap-anywhere whitespace-pre-line">
+								{each.narrative}
+							</p>{/if}
 					</section>
 				{/each}
 			{/each}
@@ -83,74 +103,3 @@
 		{/if}
 	</main>
 {/if}
-
-<style>
-	main {
-		max-width: 760px;
-		padding: 24px 24px 64px;
-		font-size: 15px;
-		line-height: 23px;
-	}
-	header {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		align-items: end;
-		gap: 8px 32px;
-		padding-bottom: 8px;
-		border-bottom: 2px solid var(--ink);
-	}
-	h1 {
-		font-size: 34px;
-		line-height: 40px;
-		overflow-wrap: anywhere;
-	}
-	header p,
-	span {
-		color: var(--slate);
-		font-size: 13px;
-	}
-	.school {
-		text-align: right;
-	}
-	b {
-		font-weight: 600;
-	}
-	.ways {
-		display: flex;
-		gap: 20px;
-		padding: 8px 0 16px;
-		font-size: 13px;
-	}
-	.ledger {
-		overflow-x: auto;
-	}
-	tbody th {
-		font-weight: 600;
-	}
-	th span,
-	td span {
-		display: block;
-		font-weight: 400;
-	}
-	section {
-		padding-top: 20px;
-	}
-	h2 span {
-		font: 13px/18px var(--text);
-	}
-	section p {
-		white-space: pre-line;
-		overflow-wrap: anywhere;
-	}
-	.letter {
-		margin-top: 12px;
-		padding-left: 16px;
-		border-left: 2px solid var(--hair);
-	}
-	@media print {
-		.ways {
-			display: none;
-		}
-	}
-</style>

@@ -41,21 +41,34 @@
 {#if found.isPending}
 	<p class="p-6 text-slate" role="status">Fetching what there is of this student…</p>
 {:else if !found.data}
-	<main class="p-6"><Failed error={found.error} retry={found.refetch} /></main>
+	<main class="p-6 px-6 pt-5 pb-12 max-md:p-4 print:px-6 print:pt-3 print:pb-0">
+		<Failed error={found.error} retry={found.refetch} />
+	</main>
 {:else}
 	{@const data = found.data}
-	<main>
-		<header>
+	<main class="px-6 pt-5 pb-12 max-md:p-4 print:px-6 print:pt-3 print:pb-0">
+		<header class="mb-4 flex flex-wrap justify-between gap-x-6 gap-y-2">
 			<div>
-				<h2>{data.name} <small>{data.number}, alias {data.alias}</small></h2>
-				<p class="eyes" role="group" aria-label="Whose eyes">
-					<a href={to({ eyes: '' })} aria-current={asFamily ? undefined : 'page'}>for you</a>
-					<a href={to({ eyes: 'family' })} aria-current={asFamily ? 'page' : undefined}
-						>as the family sees it</a
+				<h2 class="text-title leading-7">
+					{data.name}
+					<small class="font-text text-small leading-4 font-normal text-slate"
+						>{data.number}, alias {data.alias}</small
+					>
+				</h2>
+				<p class="eyes mt-1.5 flex gap-4 print:hidden" role="group" aria-label="Whose eyes">
+					<a
+						class="pb-0.75 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+						href={to({ eyes: '' })}
+						aria-current={asFamily ? undefined : 'page'}>for you</a
+					>
+					<a
+						class="pb-0.75 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+						href={to({ eyes: 'family' })}
+						aria-current={asFamily ? 'page' : undefined}>as the family sees it</a
 					>
 				</p>
 			</div>
-			<p class="ways">
+			<p class="flex flex-wrap items-center gap-4 print:hidden">
 				{#if data.before}<a class="link" href={to({ student: data.before })}>Student before</a>{/if}
 				{#if data.after}<a class="link" href={to({ student: data.after })}>Student after</a>{/if}
 				<a class="link" href="/class/{id}/scores?term={data.term_id}">Scores</a>
@@ -67,34 +80,53 @@
 			{:else if family.isError && !family.data}<p class="problem" role="alert">{words(family.error)}</p>
 			{:else}<FamilyClass {student} shown={family.data} to={(chosen) => to({ term: chosen })} />{/if}
 		{:else}
-			<div class="columns">
+			<div
+				class="grid grid-cols-[minmax(0,760px)_minmax(240px,396px)] gap-12 max-md:grid-cols-1 max-md:gap-4"
+			>
 				<section>
-					<p class="grade">
-						<b>{data.grade.mark ?? '—'}</b>
+					<p class="grade flex items-center gap-5 text-head leading-6.5">
+						<b class="font-name text-display leading-10 font-[550]">{data.grade.mark ?? '—'}</b>
 						<span
 							>{data.grade.percent ? `${data.grade.percent} % in ` : 'No grade in '}{data.term.toLowerCase()}
 							{#if data.grade.computed_percent !== data.grade.percent}<small
+									class="block font-text text-small leading-4 font-normal text-slate"
 									>computed {data.grade.computed_percent} {data.grade.computed_mark}</small
 								>{/if}</span
 						>
 					</p>
 					{#if data.missing.length}
-						<p class="missing"><b>Missing:</b> {data.missing.join(', ')}</p>
+						<p class="mt-1.5"><b class="text-rowan">Missing:</b> {data.missing.join(', ')}</p>
 					{/if}
 					{#if data.trend.length}
-						<h3>Scores in percent, by due date</h3>
-						<div class="trend">
-							<p aria-hidden="true"><span>100</span><span>50</span><span>0</span></p>
+						<h3 class="mt-5 mb-1.5 font-text text-small leading-4 font-normal text-slate">
+							Scores in percent, by due date
+						</h3>
+						<div class="mt-3 mb-10 flex h-27.5 gap-2">
+							<p
+								class="-my-2 flex flex-col justify-between text-right text-small leading-4 text-slate"
+								aria-hidden="true"
+							>
+								<span>100</span><span>50</span><span>0</span>
+							</p>
 							<div
-								class="bars"
+								class="flex flex-1 border-b border-rule [background:linear-gradient(var(--color-hair)_1px,transparent_1px)_0_0_/_100%_25%]"
 								bind:clientWidth={room}
 								role="img"
 								aria-label={data.trend.map((each) => `${each.name} ${inWords(each)}`).join(', ')}
 							>
 								{#each data.trend as each, place (place)}
-									<span title="{each.name}: {inWords(each)}"
-										><i class:missing={each.percent === null} style:height={each.percent && `${each.level}%`}
+									<span
+										class="group/span relative flex max-w-16 flex-1 items-end justify-center"
+										title="{each.name}: {inWords(each)}"
+										><i
+											class={[
+												'w-[min(14px,_75%)] [print-color-adjust:exact]',
+												each.percent === null && 'mt-1.5 h-0.75',
+												each.percent === null ? 'bg-rowan' : 'bg-deep-2'
+											]}
+											style:height={each.percent && `${each.level}%`}
 										></i>{#if each.due_on && place % Math.ceil((data.trend.length * DAY) / room) === 0}<small
+												class="absolute top-full font-text text-small leading-4 font-normal whitespace-nowrap text-slate group-first/span:left-0"
 												>{shortDay(each.due_on)}</small
 											>{/if}</span
 									>
@@ -102,192 +134,55 @@
 							</div>
 						</div>
 					{/if}
-					<h3>How the grade comes about</h3>
+					<h3 class="mt-5 mb-1.5 font-text text-small leading-4 font-normal text-slate">
+						How the grade comes about
+					</h3>
 					<Working how={data.working} isWhole />
 				</section>
 				<aside aria-label="Terms and comments">
-					<h3>Terms</h3>
-					<ul>
+					<h3 class="mb-1.5 font-text text-small leading-4 font-normal text-slate">Terms</h3>
+					<ul class="group/ul">
 						{#each data.terms as each (each.term_id)}
-							<li>
+							<li
+								class="border-t border-hair py-1.5 group-first-of-type/ul:grid group-first-of-type/ul:grid-cols-[1fr_30px_48px_110px] group-first-of-type/ul:items-baseline group-first-of-type/ul:gap-2"
+							>
 								<a class="link" href={to({ term: each.term_id })}>{each.term}</a>
 								<b>{each.grade.mark ?? '—'}</b>
 								<span>{each.grade.percent ?? ''}</span>
-								<small>{each.posted ? `posted ${each.posted}` : 'not posted'}</small>
-								{#if each.comment}<p>{each.comment}</p>{/if}
+								<small class="font-text text-small leading-4 font-normal text-slate"
+									>{each.posted ? `posted ${each.posted}` : 'not posted'}</small
+								>
+								{#if each.comment}<p class="col-span-full text-slate">{each.comment}</p>{/if}
 							</li>
-						{:else}<li>No grade in any term yet.</li>{/each}
+						{:else}<li
+								class="border-t border-hair py-1.5 group-first-of-type/ul:grid group-first-of-type/ul:grid-cols-[1fr_30px_48px_110px] group-first-of-type/ul:items-baseline group-first-of-type/ul:gap-2"
+							>
+								No grade in any term yet.
+							</li>{/each}
 					</ul>
-					<h3>Beside the scores</h3>
-					<ul class="notes">
+					<h3 class="mt-5 mb-1.5 font-text text-small leading-4 font-normal text-slate">Beside the scores</h3>
+					<ul class="group/ul notes">
 						{#each data.notes as each, place (place)}
-							<li>
+							<li
+								class="border-t border-hair py-1.5 group-first-of-type/ul:grid group-first-of-type/ul:grid-cols-[1fr_30px_48px_110px] group-first-of-type/ul:items-baseline group-first-of-type/ul:gap-2"
+							>
 								<b>{each.work}</b>
 								{each.score}
 								{each.flag}
-								{#if each.comment}<p>{each.comment}</p>{/if}
-								{#if each.note}<p class="private"><span>for yourself:</span> {each.note}</p>{/if}
+								{#if each.comment}<p class="col-span-full text-slate">{each.comment}</p>{/if}
+								{#if each.note}<p class="col-span-full text-slate print:hidden">
+										<span class="text-amber-ink">for yourself:</span>
+										{each.note}
+									</p>{/if}
 							</li>
-						{:else}<li>No comments, notes or flags.</li>{/each}
+						{:else}<li
+								class="border-t border-hair py-1.5 group-first-of-type/ul:grid group-first-of-type/ul:grid-cols-[1fr_30px_48px_110px] group-first-of-type/ul:items-baseline group-first-of-type/ul:gap-2"
+							>
+								No comments, notes or flags.
+							</li>{/each}
 					</ul>
 				</aside>
 			</div>
 		{/if}
 	</main>
 {/if}
-
-<style>
-	main {
-		padding: 20px 24px 48px;
-	}
-	header {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		gap: 8px 24px;
-		margin-bottom: 16px;
-	}
-	h2 {
-		font-size: 24px;
-		line-height: 28px;
-	}
-	small {
-		color: var(--slate);
-		font: 400 12px/16px var(--text);
-	}
-	.eyes {
-		display: flex;
-		gap: 16px;
-		margin-top: 6px;
-	}
-	.eyes a {
-		padding-bottom: 3px;
-		color: var(--slate);
-	}
-	.eyes [aria-current] {
-		color: var(--ink);
-		font-weight: 600;
-		box-shadow: inset 0 -2px 0 var(--juniper);
-	}
-	.ways {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 16px;
-		align-items: center;
-	}
-	.columns {
-		display: grid;
-		grid-template-columns: minmax(0, 760px) minmax(240px, 396px);
-		gap: 48px;
-	}
-	.grade {
-		display: flex;
-		gap: 20px;
-		align-items: center;
-		font-size: 18px;
-		line-height: 26px;
-	}
-	.grade b {
-		font: 550 34px/40px var(--name);
-	}
-	.grade small {
-		display: block;
-	}
-	.missing {
-		margin-top: 6px;
-	}
-	.missing b {
-		color: var(--rowan);
-	}
-	h3 {
-		margin: 20px 0 6px;
-		font: 400 12px/16px var(--text);
-		color: var(--slate);
-	}
-	.trend {
-		display: flex;
-		gap: 8px;
-		height: 110px;
-		margin: 12px 0 40px;
-	}
-	.trend p {
-		display: flex;
-		flex-direction: column;
-		justify-content: space-between;
-		margin: -8px 0;
-		color: var(--slate);
-		font-size: 12px;
-		line-height: 16px;
-		text-align: right;
-	}
-	.bars {
-		display: flex;
-		flex: 1;
-		border-bottom: 1px solid var(--rule);
-		background: linear-gradient(var(--hair) 1px, transparent 1px) 0 0 / 100% 25%;
-	}
-	.bars span {
-		position: relative;
-		display: flex;
-		flex: 1;
-		align-items: flex-end;
-		justify-content: center;
-		max-width: 64px;
-	}
-	.bars i {
-		print-color-adjust: exact;
-		width: min(14px, 75%);
-		background: var(--deep-2);
-	}
-	.bars i.missing {
-		height: 3px;
-		background: var(--rowan);
-	}
-	.bars small {
-		position: absolute;
-		top: 100%;
-		white-space: nowrap;
-	}
-	.bars span:first-child small {
-		left: 0;
-	}
-	aside h3:first-child {
-		margin-top: 0;
-	}
-	aside li {
-		padding: 6px 0;
-		border-top: 1px solid var(--hair);
-	}
-	aside ul:first-of-type li {
-		display: grid;
-		grid-template-columns: 1fr 30px 48px 110px;
-		gap: 8px;
-		align-items: baseline;
-	}
-	aside li p {
-		grid-column: 1 / -1;
-		color: var(--slate);
-	}
-	.private span {
-		color: var(--amber-ink);
-	}
-	@media (max-width: 900px) {
-		.columns {
-			grid-template-columns: minmax(0, 1fr);
-			gap: 16px;
-		}
-		main {
-			padding: 16px;
-		}
-	}
-	@media print {
-		.ways,
-		.eyes,
-		.private {
-			display: none;
-		}
-		main {
-			padding: 12px 24px 0;
-		}
-	}
-</style>
