@@ -5,7 +5,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from tests.pages import saved
+from tests.pages import choose, saved
 from tests.stack import Stack
 
 SHOTS = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -37,7 +37,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.get_by_role("button", name="Post 16 grades").click()
     shoot(page, "posting", "Something to look at")
     page.goto("/class/2/stack")
-    page.get_by_label("Assignment").select_option(label="Map test 4: watersheds")
+    choose(page, "Assignment", "Map test 4: watersheds")
     page.get_by_label("Name on the paper").fill("no")
     shoot(page, "stack", "When the pile is through")
     page.goto("/class/2/student/33")
@@ -45,7 +45,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.goto("/loose-ends")
     shoot(page, "loose-ends", "What is to be looked at")
     phone = somebody("odalys", "/class/2/stack", width=390, height=844)
-    phone.get_by_label("Assignment").select_option(label="Map test 4: watersheds")
+    choose(phone, "Assignment", "Map test 4: watersheds")
     phone.get_by_label("Name on the paper").fill("no")
     phone.get_by_role("listbox", name="Students found").get_by_role("option").first.click()
     shoot(phone, "stack-phone", "Next paper")

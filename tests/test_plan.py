@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Locator, Page, expect
 
-from tests.pages import saved
+from tests.pages import choose, saved
 from tests.stack import Stack
 
 
@@ -21,7 +21,7 @@ def test_categories_typed_as_text(stack: Stack, somebody: Callable[..., Page]) -
     expect(page.get_by_label("Weight of Map tests")).to_have_value("35")
     expect(page.get_by_text("adds up to 100").first).to_be_visible()
     page.get_by_role("button", name="by points, none dropped").first.click()
-    page.get_by_label("lowest dropped").select_option("1")
+    choose(page, "lowest dropped", "1")
     expect(page.get_by_role("button", name="by points, lowest 1 dropped")).to_be_visible()
 
 
@@ -347,7 +347,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     saved(page)
     page.get_by_role("link", name="Plan").click()
     page.get_by_role("button", name="Everything about Harbour model").click()
-    dialog.get_by_label("Add a step").select_option("add")
+    choose(dialog, "Add a step", "add")
     dialog.get_by_label("Step 1: add").fill("3.25")
     dialog.get_by_label("Step 1: add").press("Tab")
     page.keyboard.press("Escape")
@@ -398,7 +398,7 @@ def test_a_semester_is_made_of_its_parts(stack: Stack, somebody: Callable[..., P
     expect(shares).not_to_have_text("40")
     parts = page.request.get(page.url.replace("/class/", "/api/classes/")).json()["parts"]
     assert sum(float(each["share"]) for each in parts) == 100
-    page.get_by_label("Parts count by").select_option("mark")
+    choose(page, "Parts count by", "their marks")
     saved(page)
     page.reload()
     expect(page.get_by_label("Parts count by")).to_have_value("mark")

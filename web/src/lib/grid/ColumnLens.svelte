@@ -4,6 +4,7 @@
 	import { longDay } from '$lib/api/days';
 	import { ColumnActs } from './columnActs';
 	import LensFrame from './LensFrame.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		classId,
@@ -87,9 +88,8 @@
 		);
 	}
 
-	async function as(event: Event & { currentTarget: HTMLSelectElement }): Promise<void> {
-		const other = acts.alike.find((each) => each.id === Number(event.currentTarget.value));
-		event.currentTarget.value = '';
+	async function as(id: string): Promise<void> {
+		const other = acts.alike.find((each) => each.id === Number(id));
 		if (other) await acts.giveAs(other);
 	}
 </script>
@@ -141,10 +141,11 @@
 	{#if acts.alike.length && blanks.length && !column.lock}
 		<label class="mt-3 mb-3.5 block">
 			<span class="label">The same as they have in</span>
-			<select class="field" value="" onchange={as}>
-				<option value="" disabled>other work of {column.points} points</option>
-				{#each acts.alike as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
-			</select>
+			<Select
+				placeholder="other work of {column.points} points"
+				onchange={as}
+				choices={acts.alike.map((each) => [each.id, each.name] as const)}
+			/>
 		</label>
 	{/if}
 	<details class="border-b border-hair pb-1.25">
@@ -152,10 +153,11 @@
 		<form class="my-3.5 flex items-end gap-2" onsubmit={excuse}>
 			<label class="flex-1">
 				<span class="label">Code</span>
-				<select class="field" aria-label="Code" bind:value={code}>
-					{#each grid.codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option
-						>{/each}
-				</select>
+				<Select
+					label="Code"
+					bind:value={code}
+					choices={[...grid.codes.map((each) => [each.code, `${each.code}, ${each.name}`] as const)]}
+				/>
 			</label>
 			<button class="btn quiet" disabled={!chosen.length || Boolean(column.lock)}
 				>Give to {chosen.length}</button

@@ -5,6 +5,7 @@
 	import type { Work } from './entering.svelte';
 	import { figures, type View } from './view';
 	import type { Block } from './visible';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	type Figure = View['figure'];
 
@@ -23,13 +24,13 @@
 
 <div class="last" role="row">
 	<div class="student" role="gridcell">
-		<select
-			aria-label="What the last line shows"
+		<Select
+			class="h-6 w-full"
+			label="What the last line shows"
 			value={figure}
-			onchange={(event) => onfigure(event.currentTarget.value as Figure)}
-		>
-			{#each figures as [value, words] (value)}<option {value}>{words}</option>{/each}
-		</select>
+			onchange={(value) => onfigure(value as Figure)}
+			choices={figures}
+		/>
 	</div>
 	<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
 	<Blocks {blocks}>
@@ -49,12 +50,6 @@
 	}
 	.last [role='gridcell'] {
 		border-bottom: 0;
-	}
-	select {
-		width: 100%;
-		height: 24px;
-		background: transparent;
-		color: inherit;
 	}
 	.figure {
 		padding-right: 8px;

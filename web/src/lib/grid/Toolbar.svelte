@@ -13,6 +13,7 @@
 		waysBack,
 		type View
 	} from './view';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		grid,
@@ -54,20 +55,17 @@
 			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
 		{/each}
 	</span>
-	<select
-		class="h-6.5 max-w-28 rounded border border-rule bg-transparent text-ink"
-		aria-label="Which work"
+	<Select
+		class="h-6.5 max-w-28 rounded border border-rule bg-transparent px-1.5 text-ink"
+		label="Which work"
 		value={view.work}
-		onchange={(event) => look({ work: event.currentTarget.value })}
-	>
-		<option value="all">all work</option>
-		<optgroup label="of one category">
-			{#each categories as each (each)}<option value={each}>{each}</option>{/each}
-		</optgroup>
-		<optgroup label="as it stands">
-			{#each states as [value, words] (value)}<option {value}>{words}</option>{/each}
-		</optgroup>
-	</select>
+		onchange={(value) => look({ work: value })}
+		choices={[
+			['all', 'all work'],
+			...categories.map((each) => [each, each, 'of one category'] as const),
+			...states.map(([value, words]) => [value, words, 'as it stands'] as const)
+		]}
+	/>
 	{#if aside}
 		<button
 			class="link"
@@ -76,17 +74,16 @@
 			onclick={() => (menu = asideButton!.getBoundingClientRect())}>{aside} put aside</button
 		>
 	{/if}
-	<select
-		class="h-6.5 max-w-28 rounded border border-rule bg-transparent text-ink"
-		aria-label="Students"
+	<Select
+		class="h-6.5 max-w-28 rounded border border-rule bg-transparent px-1.5 text-ink"
+		label="Students"
 		value={orderOf(view)}
-		onchange={(event) => look({ students: event.currentTarget.value as View['students'] })}
-	>
-		{#each orders as [value, words] (value)}<option
-				{value}
-				disabled={orderOf({ students: value, hasAliases: view.hasAliases }) !== value}>{words}</option
-			>{/each}
-	</select>
+		onchange={(value) => look({ students: value as View['students'] })}
+		barred={orders
+			.map(([value]) => value)
+			.filter((each) => orderOf({ students: each, hasAliases: view.hasAliases }) !== each)}
+		choices={orders}
+	/>
 	<input
 		class="h-6.5 w-21 rounded border border-rule bg-transparent px-1.5 text-ink"
 		type="search"

@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
+import { choose } from '$lib/tests/choose';
 import { columnOf, gridOf } from '$lib/tests/grid';
 import Toolbar from './Toolbar.svelte';
 import { usual, type View } from './view';
@@ -27,8 +28,8 @@ describe('how the grid is looked at', () => {
 	it('is chosen by what it says, and each choice stands alone', async () => {
 		const look = open();
 		await user.click(screen.getByRole('button', { name: 'by category' }));
-		await user.selectOptions(screen.getByLabelText('Which work'), 'Maps');
-		await user.selectOptions(screen.getByLabelText('Students'), 'grade');
+		await choose('Which work', 'Maps');
+		await choose('Students', 'by grade');
 		await user.click(screen.getByLabelText('aliases'));
 		expect(look.mock.calls.flat()).toEqual([
 			{ columns: 'category' },
@@ -50,11 +51,13 @@ describe('how the grid is looked at', () => {
 		expect(look.mock.calls.flat()).toEqual([{ numbers: 'entered' }, { numbers: 'adjusted' }]);
 	});
 
-	it('stands by no name where aliases are shown', () => {
+	it('stands by no name where aliases are shown', async () => {
 		open({ students: 'given', hasAliases: true });
-		const students = screen.getByLabelText<HTMLSelectElement>('Students');
-		const barred = [...students.options].filter((each) => each.disabled).map((each) => each.value);
-		expect([students.value, barred]).toEqual(['alias', ['family', 'given']]);
+		const students = screen.getByRole('combobox', { name: 'Students' });
+		expect(students.textContent.trim()).toBe('by alias');
+		await user.click(students);
+		const barred = screen.getAllByRole('option').filter((each) => each.hasAttribute('data-disabled'));
+		expect(barred.map((each) => each.textContent.trim())).toEqual(['by family name', 'by given name']);
 	});
 
 	it('says how much is put aside, and brings back one or all of it; what was put aside in another term stays so', async () => {

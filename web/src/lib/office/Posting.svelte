@@ -9,6 +9,7 @@
 	import { counted } from '$lib/report/rows';
 	import DateField from '$lib/ui/DateField.svelte';
 	import { setting, type Office, type OfficeTerm } from './office';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office, term }: { office: Office; term: OfficeTerm } = $props();
 	const queries = useQueryClient();
@@ -125,11 +126,10 @@
 			{#if isReopening}
 				<form class="grid gap-2" onsubmit={reopen}>
 					<label
-						><span class="label">For</span><select class="field" bind:value={teacher}
-							><option value="">all teachers</option>{#each office.teachers as { id, name } (id)}<option
-									value={String(id)}>{name}</option
-								>{/each}</select
-						></label
+						><span class="label">For</span><Select
+							bind:value={teacher}
+							choices={[['', 'all teachers'], ...office.teachers.map(({ id, name }) => [id, name] as const)]}
+						/></label
 					>
 					<DateField label="Until the end of" bind:value={until} />
 					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>

@@ -4,6 +4,7 @@
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { setting, type Office } from './office';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office }: { office: Office } = $props();
 	const queries = useQueryClient();
@@ -57,9 +58,13 @@
 		>
 	</fieldset>
 	<label
-		><span class="label">Paper</span><select class="field" bind:value={form.paper}
-			><option>A4</option><option>Letter</option></select
-		></label
+		><span class="label">Paper</span><Select
+			bind:value={form.paper}
+			choices={[
+				['A4', 'A4'],
+				['Letter', 'Letter']
+			]}
+		/></label
 	>
 	<label
 		><span class="label">Address, in one line</span><input class="field" bind:value={form.address} /></label

@@ -4,6 +4,7 @@
 	import { api, ask, words } from '$lib/api/client';
 	import { purposes } from '$lib/report/purposes';
 	import { setting } from './office';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
 	const bank = createQuery(() => ({
@@ -38,9 +39,11 @@
 		own.
 	</p>
 	<form class="grid grid-cols-[130px_minmax(0,1fr)_auto] items-center gap-3" onsubmit={add}>
-		<select class="field" aria-label="What it is for" bind:value={made.purpose}>
-			{#each purposes as each (each)}<option>{each}</option>{/each}
-		</select>
+		<Select
+			label="What it is for"
+			bind:value={made.purpose}
+			choices={[...purposes.map((each) => [each, each] as const)]}
+		/>
 		<input class="field" aria-label="New sentence" bind:value={made.text} />
 		<button class="btn">Add it</button>
 	</form>

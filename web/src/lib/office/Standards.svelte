@@ -6,6 +6,7 @@
 	import { setting, type Office } from './office';
 	import { levelsIn, standardsIn, written } from './standards';
 	import Touched from './Touched.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office }: { office: Office } = $props();
 	const queries = useQueryClient();
@@ -72,9 +73,10 @@
 		><textarea class="field" rows="8" bind:value={form.standards}></textarea></label
 	>
 	<label
-		><span class="label">What comes of several scores</span><select class="field" bind:value={form.combine}
-			>{#each Object.entries(ways) as [way, said] (way)}<option value={way}>{said}</option>{/each}</select
-		></label
+		><span class="label">What comes of several scores</span><Select
+			bind:value={form.combine}
+			choices={[...Object.entries(ways).map(([way, said]) => [way, said] as const)]}
+		/></label
 	>
 	{#if form.combine === 'decaying'}<label
 			><span class="label">How much the newest counts, as a part of 1</span><input

@@ -7,6 +7,7 @@
 	import Touched from './Touched.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { collectable, setting, type Office, type OfficeTerm } from './office';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		office,
@@ -88,11 +89,15 @@
 	>
 		<label><span class="label">Name</span><input class="field" bind:value={term.name} /></label>
 		{#if !old}<label
-				><span class="label">Kind</span><select class="field" bind:value={term.kind}
-					><option value="year">whole year</option><option value="semester">semester</option><option
-						value="quarter">quarter</option
-					><option value="exam">exam</option></select
-				></label
+				><span class="label">Kind</span><Select
+					bind:value={term.kind}
+					choices={[
+						['year', 'whole year'],
+						['semester', 'semester'],
+						['quarter', 'quarter'],
+						['exam', 'exam']
+					]}
+				/></label
 			>{/if}
 		<DateField label="First day" bind:value={term.starts} />
 		<DateField label="Last day" bind:value={term.ends} />
@@ -129,11 +134,13 @@
 				/></label
 			>
 			<label
-				><span class="label">Comments</span><select class="field" bind:value={frame.comments_by}
-					><option value="subject">one a subject</option><option value="standard"
-						>one a subject, and one for each standard of its work</option
-					></select
-				></label
+				><span class="label">Comments</span><Select
+					bind:value={frame.comments_by}
+					choices={[
+						['subject', 'one a subject'],
+						['standard', 'one a subject, and one for each standard of its work']
+					]}
+				/></label
 			>
 			<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
 				<legend class="label">Collected</legend>

@@ -5,6 +5,7 @@
 	import { Adding } from './adding.svelte';
 	import AddLine from './AddLine.svelte';
 	import type { Editing } from './editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		plan,
@@ -64,10 +65,14 @@
 		</label>
 		<div class="pick">
 			<label class="label" for="new-category">Category</label>
-			<select id="new-category" class="field" bind:value={() => chosen, (value) => (work.category = value)}>
-				{#each plan.categories as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
-				<option value="none">in no category</option>
-			</select>
+			<Select
+				id="new-category"
+				bind:value={() => chosen, (value) => (work.category = value)}
+				choices={[
+					...plan.categories.map((each) => [each.id, each.name] as const),
+					['none', 'in no category']
+				]}
+			/>
 		</div>
 		<label>
 			<span class="label">Points</span>

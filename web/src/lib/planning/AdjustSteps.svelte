@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Select from '$lib/ui/select/Select.svelte';
 	/** The adjustments of an assignment: steps, one after another, that change what a number counts as. */
 	type Step = Record<string, unknown>;
 
@@ -86,15 +87,9 @@
 		>
 	</p>
 {/each}
-<select
-	class="field"
-	aria-label="Add a step"
-	onchange={(event) => {
-		const kind = event.currentTarget.value;
-		event.currentTarget.value = '';
-		if (kind) add(kind);
-	}}
->
-	<option value="">{steps.length ? 'and then …' : 'not adjusted'}</option>
-	{#each Object.entries(kinds) as [kind, { words }] (kind)}<option value={kind}>{words}</option>{/each}
-</select>
+<Select
+	label="Add a step"
+	placeholder={steps.length ? 'and then …' : 'not adjusted'}
+	onchange={add}
+	choices={Object.entries(kinds).map(([kind, { words }]) => [kind, words] as const)}
+/>

@@ -4,6 +4,7 @@
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
 	import { purposes } from './purposes';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		classId,
@@ -104,11 +105,16 @@
 			oninput={() => (at = 0)}
 			{onkeydown}
 		/>
-		<select class="h-6.5 bg-transparent" aria-label="Sentences for" bind:value={purpose}>
-			<option value="">for anything</option>
-			<option value="favourites">favourites</option>
-			{#each purposes as each (each)}<option value={each}>{each}</option>{/each}
-		</select>
+		<Select
+			class="h-6.5 bg-transparent"
+			label="Sentences for"
+			bind:value={purpose}
+			choices={[
+				['', 'for anything'],
+				['favourites', 'favourites'],
+				...purposes.map((each) => [each, each] as const)
+			]}
+		/>
 		<span class="text-small text-slate"
 			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences</span
 		>
@@ -132,9 +138,11 @@
 				placeholder={'{name} has … {they} {is} … {their} …'}
 				bind:value={keeping.text}
 			/>
-			<select class="field" aria-label="What it is for" bind:value={keeping.purpose}>
-				{#each purposes as each (each)}<option value={each}>{each}</option>{/each}
-			</select>
+			<Select
+				label="What it is for"
+				bind:value={keeping.purpose}
+				choices={[...purposes.map((each) => [each, each] as const)]}
+			/>
 			<button class="btn small">Keep it</button>
 			<button type="button" class="btn quiet small" onclick={() => (keeping = null)}>Leave it</button>
 			<p class="col-span-full text-small text-slate">

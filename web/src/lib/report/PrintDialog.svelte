@@ -6,6 +6,7 @@
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import Documents from './Documents.svelte';
 	import Students from './Students.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		classId,
@@ -79,11 +80,14 @@
 				</p>{/if}
 			<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
 				<label class="w-60"
-					><span class="label">Design</span><select class="field" bind:value={design}
-						><option value="">the school’s</option><option value="ledger"
-							>a ledger of subjects by terms</option
-						><option value="pages">subject after subject</option></select
-					></label
+					><span class="label">Design</span><Select
+						bind:value={design}
+						choices={[
+							['', 'the school’s'],
+							['ledger', 'a ledger of subjects by terms'],
+							['pages', 'subject after subject']
+						]}
+					/></label
 				>
 				<label class="flex items-baseline gap-2"
 					><input type="checkbox" bind:checked={packed} /> a file for each student, in a zip</label
@@ -92,9 +96,14 @@
 		{/if}
 		<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
 			<label class="w-60"
-				><span class="label">Paper</span><select class="field" bind:value={paper}
-					><option value="">the school’s</option><option>A4</option><option>Letter</option></select
-				></label
+				><span class="label">Paper</span><Select
+					bind:value={paper}
+					choices={[
+						['', 'the school’s'],
+						['A4', 'A4'],
+						['Letter', 'Letter']
+					]}
+				/></label
 			>
 			<button class="btn" disabled={what === 'cards' && !chosen.length}>Make it</button>
 		</div>

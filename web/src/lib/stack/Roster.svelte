@@ -2,6 +2,7 @@
 	/** Who is in already, with the class's middle so far, and what becomes of the rest when the pile is through. */
 	import type { Shapes } from '$lib/api/client';
 	import type { Row } from '$lib/grid/entering.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		roster,
@@ -22,7 +23,6 @@
 		/** Give the rest the same; not where nothing can be entered. */
 		onrest: ((text: string) => void) | undefined;
 	} = $props();
-	let code = $state('');
 	/** Where the axis is written: at its ends, and between them where that is whole points. */
 	const marks = $derived(
 		[0, 20, 40, 60, 80, 100]
@@ -146,18 +146,13 @@
 				<button class="link" aria-label="zero for all who have nothing" onclick={() => onrest('0')}
 					>zero</button
 				>
-				<select
+				<Select
 					class="h-6.5 w-19 rounded border border-rule bg-transparent text-ink"
-					aria-label="A code for all who have nothing"
-					bind:value={code}
-					onchange={() => {
-						if (code) onrest(code);
-						code = '';
-					}}
-				>
-					<option value="">a code</option>
-					{#each codes as each (each.code)}<option value={each.code}>{each.code}, {each.name}</option>{/each}
-				</select>
+					label="A code for all who have nothing"
+					placeholder="a code"
+					onchange={onrest}
+					choices={codes.map((each) => [each.code, `${each.code}, ${each.name}`] as const)}
+				/>
 			{:else}<span><b>The pile is through:</b> everybody has something.</span>{/if}
 		</p>
 	{/if}

@@ -23,7 +23,7 @@
 	/** The focus comes in as the dialog appears, so that no key reaches what is behind it; what is opened to write in is written in. */
 	function begin(event: Event): void {
 		const field = content?.querySelector<HTMLElement>(
-			'textarea, select, input:not([type=checkbox], [type=radio], [type=file])'
+			'textarea, [role=combobox], input:not([type=checkbox], [type=radio], [type=file])'
 		);
 		event.preventDefault();
 		(field ?? content?.querySelector('button'))?.focus();

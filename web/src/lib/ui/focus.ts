@@ -49,8 +49,7 @@ export function hasLeft(event: FocusEvent): boolean {
 	return document.activeElement !== event.currentTarget;
 }
 
-const CONTROLS =
-	':is(a[href], button, input, select, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])';
+const CONTROLS = ':is(a[href], button, input, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])';
 
 /** To the first control of an element, if it has one. */
 export function toFirst(element: HTMLElement | null): void {

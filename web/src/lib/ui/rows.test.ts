@@ -8,7 +8,7 @@ let leave: (() => void) | void;
 beforeEach(() => {
 	const row = (name: string) =>
 		`<tr data-row><td><input type="checkbox" aria-label="choose ${name}"></td><td><input aria-label="${name}" value="${name}"></td>` +
-		`<td><select aria-label="in ${name}"><option>A</option><option>B</option></select></td><td><input aria-label="points ${name}" value="20"></td></tr>`;
+		`<td><button role="combobox" aria-label="in ${name}">A</button></td><td><input aria-label="points ${name}" value="20"></td></tr>`;
 	const group =
 		'<tr data-row><th colspan="3"><input type="checkbox" aria-label="choose all"><input aria-label="trees"></th>' +
 		'<td><input aria-label="weight"></td></tr>';

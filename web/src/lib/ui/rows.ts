@@ -1,7 +1,7 @@
 /** Rows of fields that are gone through as a sheet is: each row is one Tab stop, arrows go inside and between rows. */
 import type { Attachment } from 'svelte/attachments';
 
-const CONTROLS = 'input:not([type=hidden]), select, button, [href]';
+const CONTROLS = 'input:not([type=hidden]), button, [href]';
 const isText = (each: Element): each is HTMLInputElement =>
 	each instanceof HTMLInputElement && !['checkbox', 'radio', 'date', 'file'].includes(each.type);
 
@@ -73,7 +73,7 @@ export const rows: Attachment<HTMLElement> = (table) => {
 		const line = lines.indexOf(row);
 		const along = controls(row);
 		const place = along.indexOf(target);
-		const isField = target instanceof HTMLSelectElement || (target as HTMLInputElement).type === 'date';
+		const isField = target.role === 'combobox' || (target as HTMLInputElement).type === 'date';
 		let isDone = false;
 		if (event.key === 'Enter' && isText(target)) isDone = go(lines[line + (event.shiftKey ? -1 : 1)]);
 		// A choice and a day have up and down of their own.

@@ -12,6 +12,7 @@
 	import School from '$lib/office/School.svelte';
 	import SchoolBank from '$lib/office/SchoolBank.svelte';
 	import Standards from '$lib/office/Standards.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
 	const views = {
@@ -79,13 +80,11 @@
 			{/each}
 		</nav>
 		<label class="pb-2"
-			><span class="label">School year</span><select
-				class="field"
+			><span class="label">School year</span><Select
 				value={String(office.data.year_id)}
-				onchange={(event) => goto(to({ year: Number(event.currentTarget.value), term: 0 }))}
-			>
-				{#each office.data.years as { id, name } (id)}<option value={String(id)}>{name}</option>{/each}
-			</select></label
+				onchange={(value) => goto(to({ year: Number(value), term: 0 }))}
+				choices={[...office.data.years.map(({ id, name }) => [id, name] as const)]}
+			/></label
 		>
 	</section>
 	{#if office.data.last_change && (view === 'calendar' || view === 'standards')}

@@ -28,6 +28,7 @@
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
 	import { Editing, type Doomed } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
@@ -251,12 +252,16 @@
 		{#if doomed?.kind === 'category'}
 			{#if doomed.inside}
 				Its {doomed.inside} assignments are not lost. They go into
-				<select class="field" aria-label="Where its assignments go" bind:value={into}>
-					{#each (plan.data?.categories ?? []).filter((each) => each.id !== doomed?.id) as each (each.id)}
-						<option value={String(each.id)}>{each.name}</option>
-					{/each}
-					<option value="none">no category, and so out of the grade</option>
-				</select>
+				<Select
+					label="Where its assignments go"
+					bind:value={into}
+					choices={[
+						...(plan.data?.categories ?? [])
+							.filter((each) => each.id !== doomed?.id)
+							.map((each) => [each.id, each.name] as const),
+						['none', 'no category, and so out of the grade']
+					]}
+				/>
 			{:else}It has no assignments.{/if}
 		{:else}
 			It goes out of the grade with its scores.

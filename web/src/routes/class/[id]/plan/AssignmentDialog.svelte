@@ -5,6 +5,7 @@
 	import { Latest } from '$lib/ui/latest.svelte';
 	import AdjustSteps from '$lib/planning/AdjustSteps.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	type Field = keyof Shapes['AssignmentIn'];
 
@@ -174,30 +175,26 @@
 			</label>
 			<label>
 				<span class="label">Scores are entered as</span>
-				<select
-					class="field"
+				<Select
 					value={each.entered_as}
-					onchange={(event) => change({ entered_as: event.currentTarget.value }, 'entered_as')}
-				>
-					<option value="points">points</option>
-					<option value="percent">percent</option>
-					<option value="marks">marks</option>
-					<option value="done">done or not done</option>
-				</select>
+					onchange={(value) => change({ entered_as: value }, 'entered_as')}
+					choices={[
+						['points', 'points'],
+						['percent', 'percent'],
+						['marks', 'marks'],
+						['done', 'done or not done']
+					]}
+				/>
 			</label>
 			<label>
 				<span class="label">Category</span>
-				<select
-					class="field"
+				<Select
 					value={String(each.category_id ?? 'none')}
-					onchange={(event) => {
-						const value = event.currentTarget.value;
+					onchange={(value) => {
 						void change({ category_id: value === 'none' ? null : Number(value) }, 'category_id');
 					}}
-				>
-					{#each plan.categories as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
-					<option value="none">in no category</option>
-				</select>
+					choices={[...plan.categories.map((one) => [one.id, one.name] as const), ['none', 'in no category']]}
+				/>
 			</label>
 			<label>
 				<span class="label">Points</span>
@@ -225,13 +222,11 @@
 			</label>
 			<label>
 				<span class="label">Term</span>
-				<select
-					class="field"
+				<Select
 					value={String(each.term_id)}
-					onchange={(event) => change({ term_id: Number(event.currentTarget.value) }, 'term_id')}
-				>
-					{#each plan.terms as one (one.id)}<option value={String(one.id)}>{one.name}</option>{/each}
-				</select>
+					onchange={(value) => change({ term_id: Number(value) }, 'term_id')}
+					choices={[...plan.terms.map((one) => [one.id, one.name] as const)]}
+				/>
 				{#if each.is_outside}<span class="text-small text-amber-ink"
 						>due outside {plan.term.toLowerCase()}</span
 					>{/if}
@@ -275,12 +270,16 @@
 			<div>
 				<label>
 					<span class="label">Families see it</span>
-					<select class="field" value={showing} onchange={(event) => show(event.currentTarget.value)}>
-						<option value="now">at once</option>
-						<option value="in">with its scores when all are in</option>
-						<option value="from">from a day on</option>
-						<option value="never">never</option>
-					</select>
+					<Select
+						value={showing}
+						onchange={(value) => show(value)}
+						choices={[
+							['now', 'at once'],
+							['in', 'with its scores when all are in'],
+							['from', 'from a day on'],
+							['never', 'never']
+						]}
+					/>
 				</label>
 				{#if showing === 'from'}
 					<label>
@@ -293,14 +292,14 @@
 			<div class="wide col-span-2 max-sm:col-[auto]">
 				<label>
 					<span class="label">Assigned to</span>
-					<select
-						class="field"
+					<Select
 						value={each.for_everyone ? 'all' : 'chosen'}
-						onchange={(event) => give(event.currentTarget.value === 'all')}
-					>
-						<option value="all">everyone; who came after it was due is left out</option>
-						<option value="chosen">chosen students</option>
-					</select>
+						onchange={(value) => give(value === 'all')}
+						choices={[
+							['all', 'everyone; who came after it was due is left out'],
+							['chosen', 'chosen students']
+						]}
+					/>
 				</label>
 				{#if !each.for_everyone || each.was['for_everyone']}
 					<fieldset

@@ -5,6 +5,7 @@
 	import { dropTarget } from '$lib/ui/dropping';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		each,
@@ -113,21 +114,18 @@
 			isOver && 'border-t-2 border-t-juniper'
 		]}
 	>
-		<select
+		<Select
 			class="h-6.5 rounded border border-transparent bg-transparent hover:border-hair"
 			id="category-of-{each.id}"
-			aria-label="Category of {each.name}"
+			label="Category of {each.name}"
 			value={String(each.category_id ?? 'none')}
-			onchange={(event) => {
-				const value = event.currentTarget.value;
+			onchange={(value) => {
 				void notice.tried(
 					editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
 				);
 			}}
-		>
-			{#each plan.categories as one (one.id)}<option value={String(one.id)}>{one.sign}</option>{/each}
-			<option value="none">none</option>
-		</select>
+			choices={[...plan.categories.map((one) => [one.id, one.sign] as const), ['none', 'none']]}
+		/>
 	</td>
 	<td
 		class={[

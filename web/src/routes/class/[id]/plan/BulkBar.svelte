@@ -3,6 +3,7 @@
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		plan,
@@ -52,14 +53,7 @@
 		if (event.key === 'Enter') void act();
 	}
 
-	function pick(
-		event: Event & { currentTarget: HTMLSelectElement },
-		make: (value: string) => Partial<Shapes['TogetherIn']>
-	) {
-		const value = event.currentTarget.value;
-		event.currentTarget.value = '';
-		if (value) void change(make(value));
-	}
+	const chooser = 'h-6.5 rounded border border-rule bg-snow px-2';
 </script>
 
 <div
@@ -68,47 +62,46 @@
 	aria-label="Change what is chosen"
 >
 	<b class="font-semibold">{chosen.length} chosen</b>
-	<select
-		class="h-6.5 rounded border border-rule bg-snow"
-		aria-label="Put them in"
-		onchange={(event) => pick(event, (value) => ({ category_id: value === 'none' ? null : Number(value) }))}
-	>
-		<option value="">category</option>
-		{#each plan.categories as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
-		<option value="none">no category</option>
-	</select>
-	<select
-		class="h-6.5 rounded border border-rule bg-snow"
-		aria-label="Move them to"
-		onchange={(event) => pick(event, (value) => ({ term_id: Number(value) }))}
-	>
-		<option value="">term</option>
-		{#each plan.terms as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
-	</select>
-	<select
-		class="h-6.5 rounded border border-rule bg-snow"
-		aria-label="Families"
-		onchange={(event) =>
-			pick(event, (value) =>
+	<Select
+		class={chooser}
+		label="Put them in"
+		placeholder="category"
+		onchange={(value) => change({ category_id: value === 'none' ? null : Number(value) })}
+		choices={[...plan.categories.map((each) => [each.id, each.name] as const), ['none', 'no category']]}
+	/>
+	<Select
+		class={chooser}
+		label="Move them to"
+		placeholder="term"
+		onchange={(value) => change({ term_id: Number(value) })}
+		choices={[...plan.terms.map((each) => [each.id, each.name] as const)]}
+	/>
+	<Select
+		class={chooser}
+		label="Families"
+		placeholder="families"
+		onchange={(value) =>
+			change(
 				value === 'in'
 					? { shown: true, shown_when_in: true, shown_from: null }
 					: { shown: value === 'shown', shown_when_in: false, shown_from: null }
 			)}
-	>
-		<option value="">families</option>
-		<option value="shown">shown</option>
-		<option value="in">when all are in</option>
-		<option value="hidden">hidden</option>
-	</select>
-	<select
-		class="h-6.5 rounded border border-rule bg-snow"
-		aria-label="Counting"
-		onchange={(event) => pick(event, (value) => ({ counts: value === 'yes' }))}
-	>
-		<option value="">counts</option>
-		<option value="yes">counts</option>
-		<option value="no">does not count</option>
-	</select>
+		choices={[
+			['shown', 'shown'],
+			['in', 'when all are in'],
+			['hidden', 'hidden']
+		]}
+	/>
+	<Select
+		class={chooser}
+		label="Counting"
+		placeholder="counts"
+		onchange={(value) => change({ counts: value === 'yes' })}
+		choices={[
+			['yes', 'counts'],
+			['no', 'does not count']
+		]}
+	/>
 	<label
 		>points <input
 			class="h-6.5 w-12 rounded border border-rule bg-snow px-1.5"

@@ -5,6 +5,7 @@
 	import { toFirst } from '$lib/ui/focus';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		category,
@@ -18,13 +19,18 @@
 		/** Esc was pressed. */
 		onclose: () => void;
 	} = $props();
-	const counts = [0, 1, 2, 3, 4, 5];
+	const counts = [0, 1, 2, 3, 4, 5].map((count) => [count, String(count)] as const);
 	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
 	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
 	let into = $state('');
 
 	function change(body: Shapes['CategoryIn']): Promise<void> {
 		return notice.tried(editing.changeCategory(category, body));
+	}
+
+	/** Esc closes a list that is open first. */
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Escape' && (event.target as HTMLElement).ariaExpanded !== 'true') onclose();
 	}
 
 	async function merge(): Promise<void> {
@@ -40,39 +46,38 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions (its fields are what is used; Esc closes them all) -->
-<div class="bg-snow px-3 py-1.5" onkeydown={(event) => event.key === 'Escape' && onclose()} {@attach toFirst}>
+<div class="bg-snow px-3 py-1.5" {onkeydown} {@attach toFirst}>
 	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
 		<label class="flex items-center gap-1.5">
 			Work in it counts
-			<select
-				class="h-6.5 rounded border border-rule"
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
 				value={category.method}
-				onchange={(event) => change({ method: event.currentTarget.value })}
-			>
-				<option value="points">by points</option>
-				<option value="equal">each the same</option>
-				<option value="shares">by shares</option>
-			</select>
+				onchange={(value) => change({ method: value })}
+				choices={[
+					['points', 'by points'],
+					['equal', 'each the same'],
+					['shares', 'by shares']
+				]}
+			/>
 		</label>
 		<label class="flex items-center gap-1.5">
 			lowest dropped
-			<select
-				class="h-6.5 rounded border border-rule"
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
 				value={String(category.drop_lowest)}
-				onchange={(event) => change({ drop_lowest: Number(event.currentTarget.value) })}
-			>
-				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
-			</select>
+				onchange={(value) => change({ drop_lowest: Number(value) })}
+				choices={counts}
+			/>
 		</label>
 		<label class="flex items-center gap-1.5">
 			highest dropped
-			<select
-				class="h-6.5 rounded border border-rule"
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
 				value={String(category.drop_highest)}
-				onchange={(event) => change({ drop_highest: Number(event.currentTarget.value) })}
-			>
-				{#each counts as count (count)}<option value={String(count)}>{count}</option>{/each}
-			</select>
+				onchange={(value) => change({ drop_highest: Number(value) })}
+				choices={counts}
+			/>
 		</label>
 		<label class="flex items-center gap-1.5"
 			><input
@@ -147,11 +152,12 @@
 		<span class="ml-auto flex items-center gap-1.5">
 			<label class="flex items-center gap-1.5"
 				>Move all of it into
-				<select class="h-6.5 rounded border border-rule" bind:value={into}>
-					<option value="">…</option>
-					{#each others as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
-					<option value="none">no category</option>
-				</select></label
+				<Select
+					class="h-6.5 rounded border border-rule px-1.5"
+					bind:value={into}
+					placeholder="…"
+					choices={[...others.map((each) => [each.id, each.name] as const), ['none', 'no category']]}
+				/></label
 			>
 			<button
 				class="link disabled:text-slate disabled:no-underline"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The score codes: what is entered in place of a number, and what it does to the grade. */
 	import { Refusal, words, type Shapes } from '$lib/api/client';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		codes,
@@ -93,18 +94,17 @@
 					/></td
 				>
 				<td class="pr-2 pb-0.5">
-					<select
+					<Select
 						class="field h-7"
-						aria-label="What {each.code} does"
+						label="What {each.code} does"
 						value={each.effect}
-						onchange={(event) => {
-							const effect = event.currentTarget.value;
+						onchange={(value) => {
+							const effect = value;
 							const percent = effect === 'percent' ? each.percent || '50' : null;
 							void save({ id: each.id, effect, ...(percent ? { percent } : {}) });
 						}}
-					>
-						{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
-					</select>
+						choices={effects}
+					/>
 					{#if inForce(each)}<small class="block text-amber-ink">{inForce(each)}</small>{/if}
 				</td>
 				<td class="w-17.5 pr-2 pb-0.5">
@@ -124,17 +124,14 @@
 						onchange={(event) => save({ id: each.id, missing: event.currentTarget.checked })}
 					/></td
 				>
-				<td class="pr-2 pb-0.5"
-					><select
-						class="field h-7 w-21"
-						aria-label="Colour of {each.code}"
-						style="color: {each.colour ? `var(--color-hue-${each.colour - 1})` : 'inherit'}"
+				<td class="pr-2 pb-0.5" style="--c: var(--color-hue-{each.colour - 1})"
+					><Select
+						class={['field h-7 w-21', each.colour > 0 && 'text-(color:--c)']}
+						label="Colour of {each.code}"
 						value={String(each.colour)}
-						onchange={(event) => save({ id: each.id, colour: Number(event.currentTarget.value) })}
-					>
-						<option value="0">none</option>
-						{#each hues as hue, number (hue)}<option value={String(number + 1)}>{hue}</option>{/each}
-					</select></td
+						onchange={(value) => save({ id: each.id, colour: Number(value) })}
+						choices={[['0', 'none'], ...hues.map((hue, number) => [number + 1, hue] as const)]}
+					/></td
 				>
 				<td class="pr-2 pb-0.5 text-small whitespace-nowrap text-slate"
 					>{each.whose}{#if each.is_mine}<label class="block"
@@ -165,9 +162,7 @@
 	>
 	<label class="flex-[1_1_120px]">
 		<span class="label">What it does</span>
-		<select class="field" bind:value={made.effect}>
-			{#each effects as [value, text] (value)}<option {value}>{text}</option>{/each}
-		</select>
+		<Select bind:value={made.effect} choices={effects} />
 	</label>
 	{#if made.effect === 'percent'}
 		<label class="flex-[1_1_120px]"

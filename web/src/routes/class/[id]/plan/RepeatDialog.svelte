@@ -5,6 +5,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		plan,
@@ -99,9 +100,10 @@
 			</label>
 			<label>
 				<span class="label">Category</span>
-				<select class="field" bind:value={() => chosen, (value) => (category = value)}>
-					{#each plan.categories as each (each.id)}<option value={String(each.id)}>{each.name}</option>{/each}
-				</select>
+				<Select
+					bind:value={() => chosen, (value) => (category = value)}
+					choices={[...plan.categories.map((each) => [each.id, each.name] as const)]}
+				/>
 			</label>
 			<label>
 				<span class="label">Points</span>
@@ -131,11 +133,15 @@
 						aria-label="How many {every}s between"
 						aria-invalid={wrong('interval')}
 					/>
-					<select class="field" bind:value={every} aria-label="Day, week or month">
-						<option value="day">day</option>
-						<option value="week">week</option>
-						<option value="month">month</option>
-					</select>
+					<Select
+						bind:value={every}
+						label="Day, week or month"
+						choices={[
+							['day', 'day'],
+							['week', 'week'],
+							['month', 'month']
+						]}
+					/>
 				</span>
 			</label>
 			{#if every === 'week'}

@@ -4,6 +4,7 @@
 	import { notice } from '$lib/frame/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let { plan, editing }: { plan: Shapes['PlanOut']; editing: Editing } = $props();
 
@@ -28,15 +29,16 @@
 	<p class="mt-1 mb-3 text-large leading-6.5">
 		{plan.term} has no assignments of its own. It is made of the terms below; one without a grade is left out. Its
 		parts count by
-		<select
-			class="h-6.5 rounded border border-rule text-large"
-			aria-label="Parts count by"
+		<Select
+			class="h-6.5 rounded border border-rule px-1.5 text-large"
+			label="Parts count by"
 			value={plan.parts_from}
-			onchange={(event) => from(event.currentTarget.value)}
-		>
-			<option value="percent">their percent</option>
-			<option value="mark">their marks</option>
-		</select>.
+			onchange={(value) => from(value)}
+			choices={[
+				['percent', 'their percent'],
+				['mark', 'their marks']
+			]}
+		/>.
 	</p>
 	<table class="w-full">
 		<thead

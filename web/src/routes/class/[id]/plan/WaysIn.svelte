@@ -3,6 +3,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
 	import type { Editing } from '$lib/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		classId,
@@ -70,23 +71,19 @@
 		<form class="flex flex-col items-start gap-2.5" onsubmit={(event) => tried(takeOver, event)}>
 			<label class="self-stretch">
 				<span class="label">Or take over a plan</span>
-				<select class="field" bind:value={source} required disabled={!hasPlans}>
-					<option value="" disabled
-						>{hasPlans ? 'one that you have' : 'no other class has one, and none is kept'}</option
-					>
-					{#if ways.data?.kept.length}
-						<optgroup label="Kept from before">
-							{#each ways.data.kept as each (each.id)}<option value="kept {each.id}">{each.name}</option
-								>{/each}
-						</optgroup>
-					{/if}
-					{#if ways.data?.classes.length}
-						<optgroup label="Of another class">
-							{#each ways.data.classes as each (each.id)}<option value="source {each.id}">{each.name}</option
-								>{/each}
-						</optgroup>
-					{/if}
-				</select>
+				<Select
+					bind:value={source}
+					disabled={!hasPlans}
+					placeholder={hasPlans ? 'one that you have' : 'no other class has one, and none is kept'}
+					choices={[
+						...(ways.data?.kept ?? []).map(
+							(each) => [`kept ${each.id}`, each.name, 'Kept from before'] as const
+						),
+						...(ways.data?.classes ?? []).map(
+							(each) => [`source ${each.id}`, each.name, 'Of another class'] as const
+						)
+					]}
+				/>
 			</label>
 			<label class="flex gap-2 self-stretch"
 				><input type="checkbox" bind:checked={withAssignments} /> with its assignments, open and without scores;

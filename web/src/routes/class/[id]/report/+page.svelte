@@ -123,7 +123,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (target.closest('input, textarea, select, [role=dialog], [role=menu]')) return;
+		if (target.closest('input, textarea, [role=combobox], [role=dialog], [role=menu]')) return;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd') {
 			event.preventDefault();
 			void tell(table!.fillDown());

@@ -34,6 +34,7 @@
 	import AddDialog from '$lib/planning/AddDialog.svelte';
 	import { wanted } from '$lib/grid/wanted.svelte';
 	import WorkingDialog from '$lib/working/WorkingDialog.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	type Row = Shapes['RowOut'];
 	type Column = Shapes['ColumnOut'];
@@ -387,14 +388,13 @@
 						aria-label="The assignment before"
 						onclick={() => along(-1)}>←</button
 					>
-					<select
+					<Select
 						class="h-9 min-w-0 flex-1 rounded border border-rule bg-snow text-ink"
-						aria-label="Assignment"
-						value={alone.id}
-						onchange={(event) => (one = Number(event.currentTarget.value))}
-					>
-						{#each whole?.columns ?? [] as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
-					</select>
+						label="Assignment"
+						value={String(alone.id)}
+						onchange={(value) => (one = Number(value))}
+						choices={[...(whole?.columns ?? []).map((each) => [each.id, each.name] as const)]}
+					/>
 					<button
 						class="w-11 rounded border border-rule"
 						aria-label="The assignment after"

@@ -17,6 +17,7 @@
 	import Paper from '$lib/stack/Paper.svelte';
 	import Roster from '$lib/stack/Roster.svelte';
 	import type { Line } from '$lib/saving/line';
+	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
@@ -159,14 +160,13 @@
 			<div class="flex items-end justify-between gap-4 max-md:items-start">
 				<div class="min-w-0">
 					<h2>
-						<select
+						<Select
 							class="-ml-1 max-w-full border-0 bg-transparent font-name text-title leading-7 font-semibold text-ink max-md:text-head"
-							aria-label="Assignment"
-							value={work.id}
-							onchange={(event) => choose(Number(event.currentTarget.value))}
-						>
-							{#each works as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
-						</select>
+							label="Assignment"
+							value={String(work.id)}
+							onchange={(value) => choose(Number(value))}
+							choices={[...works.map((each) => [each.id, each.name] as const)]}
+						/>
 					</h2>
 					<p class="text-slate">
 						{work.due_on ? `Due ${longDay(work.due_on)}, ` : ''}{work.points} points.
