@@ -10,6 +10,6 @@ def saved(page: Page) -> None:
 
 def choose(within: Page | Locator, label: str, words: str) -> None:
     """Choose from a list."""
-    field = within.get_by_role("combobox", name=label)
+    field = within.get_by_role("combobox", name=label, exact=True)
     field.click()
     field.page.get_by_role("option", name=words, exact=True).click()

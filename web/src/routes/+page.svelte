@@ -3,7 +3,7 @@
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import { signed } from '$lib/frame/session.svelte';
 	import Trail from '$lib/frame/Trail.svelte';

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { api, ask, Refusal, words } from './client';
-import { longDay, shortDay } from './days';
+import { longDay, shortDay } from '$lib/words/days';
 
 function answers(given: () => Response): Request[] {
 	const asked: Request[] = [];

@@ -2,7 +2,7 @@
 	/** What a family sees of one class in one term. */
 	import type { Snippet } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import Working from '$lib/working/Working.svelte';
 	import WorkList from './WorkList.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Some of a student's work, with score and comment as far as the family sees them. */
 	import type { Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 
 	let { student, title, works }: { student: number; title: string; works: Shapes['WorkOut'][] } = $props();
 	const isMissing = $derived(title === 'Missing');

@@ -1,5 +1,6 @@
 /** Who is signed in. */
 import { api, ask, identify, type Lost, type Shapes } from '$lib/api/client';
+import { setToday } from '$lib/words/days';
 import { saving } from '$lib/saving/saving.svelte';
 
 type Session = Shapes['SessionOut'];
@@ -54,6 +55,7 @@ class Signed {
 		identify(session.person_id, (lost) => this.#lose(lost));
 		this.lost = null;
 		this.current = session;
+		if (session.today) setToday(session.today);
 		await saving.begin(session.person_id);
 	}
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The head of a column: category, points, name, due date, how it stands in words, and how far the marking is. */
 	import type { Shapes } from '$lib/api/client';
-	import { shortDay } from '$lib/api/days';
+	import { shortDay } from '$lib/words/days';
 
 	let {
 		column,

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The lens on a column: its figures, and what can be done with the whole of it. */
 	import type { Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { ColumnActs } from './columnActs';
 	import LensFrame from './LensFrame.svelte';
 	import Select from '$lib/ui/select/Select.svelte';

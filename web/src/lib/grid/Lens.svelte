@@ -2,7 +2,7 @@
 	/** The lens on a cell: the entry with all its parts, what it does to the grade, and what became of it. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import type { Beside, How } from '$lib/saving/queue';
 	import { only, saving } from '$lib/saving/saving.svelte';
 	import BesideField from './BesideField.svelte';

@@ -2,9 +2,9 @@
 	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
-	import DateField from '$lib/ui/DateField.svelte';
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { setting, type Office, type OfficeTerm } from './office';
 	import TermDialog from './TermDialog.svelte';
 
@@ -116,8 +116,8 @@
 					bind:value={year.name}
 				/></label
 			>
-			<DateField label="First day" bind:value={year.starts} />
-			<DateField label="Last day" bind:value={year.ends} />
+			<label><span class="label">First day</span><DateField bind:value={year.starts} required /></label>
+			<label><span class="label">Last day</span><DateField bind:value={year.ends} required /></label>
 			<button class="btn">Make it</button>
 			<p class="problem" role="alert">{problem}</p>
 		</form>

@@ -2,12 +2,12 @@
 	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { signed } from '$lib/frame/session.svelte';
 	import Documents from '$lib/report/Documents.svelte';
 	import { counted } from '$lib/report/rows';
-	import DateField from '$lib/ui/DateField.svelte';
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { setting, type Office, type OfficeTerm } from './office';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -131,7 +131,7 @@
 							choices={[['', 'all teachers'], ...office.teachers.map(({ id, name }) => [id, name] as const)]}
 						/></label
 					>
-					<DateField label="Until the end of" bind:value={until} />
+					<label><span class="label">Until the end of</span><DateField bind:value={until} required /></label>
 					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>
 					<p class="row flex flex-wrap items-center gap-2">
 						<button class="btn">Open it again</button>

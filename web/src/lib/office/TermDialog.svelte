@@ -2,7 +2,7 @@
 	/** A term's name and days, and its reporting window. */
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
-	import DateField from '$lib/ui/DateField.svelte';
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Touched from './Touched.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
@@ -99,8 +99,8 @@
 					]}
 				/></label
 			>{/if}
-		<DateField label="First day" bind:value={term.starts} />
-		<DateField label="Last day" bind:value={term.ends} />
+		<label><span class="label">First day</span><DateField bind:value={term.starts} required /></label>
+		<label><span class="label">Last day</span><DateField bind:value={term.ends} required /></label>
 		{#if touched.length}
 			<Touched words={touched} onkeep={() => keep('term', true)} onleave={() => (touched = [])} />
 		{:else}
@@ -117,13 +117,13 @@
 			}}
 			aria-label="Reporting window"
 		>
-			<DateField label="Posting opens" bind:value={frame.opens} />
-			<DateField label="and closes" bind:value={frame.closes} />
-			<DateField
-				label="Families see it from (at once if empty)"
-				bind:value={frame.families_from}
-				required={false}
-			/>
+			<label><span class="label">Posting opens</span><DateField bind:value={frame.opens} required /></label>
+			<label><span class="label">and closes</span><DateField bind:value={frame.closes} required /></label>
+			<label
+				><span class="label">Families see it from (at once if empty)</span><DateField
+					bind:value={frame.families_from}
+				/></label
+			>
 			<label
 				><span class="label">Characters of a comment</span><input
 					class="field"

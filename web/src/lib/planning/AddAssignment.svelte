@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Adding an assignment. */
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { Adding } from './adding.svelte';
@@ -84,9 +85,9 @@
 				aria-invalid={adding.isWrong('points')}
 			/>
 		</label>
-		<label>
+		<label class="day">
 			<span class="label">Due</span>
-			<input class="field" type="date" bind:value={work.due} aria-invalid={adding.isWrong('due_on')} />
+			<DateField bind:value={work.due} invalid={adding.isWrong('due_on')} />
 		</label>
 	{/snippet}
 	{#snippet more()}

@@ -25,12 +25,7 @@
 
 	/** Down from a line leads into the rows that stand below it. */
 	function onkeydown(event: KeyboardEvent): void {
-		if (
-			event.key !== 'ArrowDown' ||
-			!(event.target instanceof HTMLInputElement) ||
-			event.target.type === 'date'
-		)
-			return;
+		if (event.key !== 'ArrowDown' || !(event.target instanceof HTMLInputElement)) return;
 		const line = event.currentTarget as HTMLElement;
 		const below = [...document.querySelectorAll<HTMLElement>('form[data-adds], [data-row]')].find(
 			(each) => line.compareDocumentPosition(each) & Node.DOCUMENT_POSITION_FOLLOWING
@@ -49,7 +44,7 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions (its fields are what is used) -->
 <form
-	class="flex flex-wrap items-end gap-2 pb-3 [&>.pick]:flex-[0_0_150px] [&>.wide]:flex-[1_1_180px] [&>label]:flex-[0_0_92px] [&>label:has([type='date'])]:basis-34"
+	class="flex flex-wrap items-end gap-2 pb-3 [&>.day]:basis-38 [&>.pick]:flex-[0_0_150px] [&>.wide]:flex-[1_1_180px] [&>label]:flex-[0_0_92px]"
 	aria-label={label}
 	data-adds
 	{onkeydown}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The comment desk: one student's evidence, grade and comment. The comment saves itself while it is written. */
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { onDestroy, tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, Refusal, words, type Shapes } from '$lib/api/client';

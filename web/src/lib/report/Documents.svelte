@@ -2,7 +2,7 @@
 	/** The documents that one asked for, and how far each is. One can leave and come back to them. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 
 	let { most = 6 }: { most?: number } = $props();
 	const SOON = 700;

@@ -2,7 +2,7 @@
 	/** How a student's report came about: every posting, and the comment at each go. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Working from '$lib/working/Working.svelte';

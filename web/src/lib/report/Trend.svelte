@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How a student's term went: each score where it came to lie, and the line that the grade drew. */
-	import { shortDay } from '$lib/api/days';
+	import { shortDay } from '$lib/words/days';
 	import type { Shapes } from '$lib/api/client';
 	import { wide } from '$lib/ui/wide';
 

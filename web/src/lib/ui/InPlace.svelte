@@ -5,13 +5,13 @@
 	 */
 	import { untrack } from 'svelte';
 	import { Refusal, words } from '$lib/api/client';
-	import { shortDay } from '$lib/api/days';
+	import { NOT_A_DAY, readDay, shortDay } from '$lib/words/days';
 
 	let {
 		value,
 		label,
 		save,
-		type = 'text',
+		kind = 'text',
 		align = 'left',
 		id,
 		version,
@@ -21,7 +21,7 @@
 		label: string;
 		/** Saves what was typed, on the version that stood there when typing began. */
 		save: (text: string, version: number | undefined) => Promise<unknown>;
-		type?: 'text' | 'date';
+		kind?: 'text' | 'day';
 		align?: 'left' | 'right';
 		/** What a check jumps to. */
 		id?: string;
@@ -47,14 +47,20 @@
 	async function keep(saved = save): Promise<void> {
 		const text = typed;
 		if (text === null || text === sent) return;
-		if (text === value && sent === null) {
+		const meant = kind === 'day' && text.trim() ? readDay(text, value || undefined) : text;
+		if (meant === null) {
+			problem = NOT_A_DAY;
+			asked = null;
+			return;
+		}
+		if (meant === value && sent === null) {
 			typed = null;
 			problem = '';
 			return;
 		}
 		sent = text;
 		try {
-			await saved(text, basis);
+			await saved(meant, basis);
 			if (sent !== text) return;
 			problem = '';
 			// What was typed since stays.
@@ -76,21 +82,16 @@
 	}
 </script>
 
-<span class="group/span relative block">
-	{#if type === 'date'}<span
-			class="pointer-events-none absolute top-1 left-1.25 group-focus-within/span:hidden"
-			aria-hidden="true">{value ? shortDay(value) : '—'}</span
-		>{/if}
+<span class="relative block">
 	<input
-		class="h-6.5 w-full rounded border border-transparent bg-transparent px-1 text-ellipsis hover:border-hair focus:border-juniper focus:bg-snow aria-[invalid=true]:border-rowan aria-[invalid=true]:bg-snow [&[type=date]]:not-focus:text-transparent"
+		class="h-6.5 w-full rounded border border-transparent bg-transparent px-1 text-ellipsis hover:border-hair focus:border-juniper focus:bg-snow aria-[invalid=true]:border-rowan aria-[invalid=true]:bg-snow"
 		bind:this={input}
-		{type}
 		{id}
 		aria-label={label}
 		aria-invalid={problem ? 'true' : undefined}
 		aria-describedby={problem ? reason : undefined}
 		style="text-align: {align}"
-		value={typed ?? value}
+		value={typed ?? (kind === 'day' && value ? shortDay(value) : value)}
 		oninput={(event) => {
 			if (typed === null) basis = version;
 			typed = event.currentTarget.value;
@@ -113,9 +114,3 @@
 		</span>
 	{/if}
 </span>
-
-<style>
-	input[type='date']:not(:focus)::-webkit-calendar-picker-indicator {
-		display: none;
-	}
-</style>

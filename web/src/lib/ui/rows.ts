@@ -3,7 +3,7 @@ import type { Attachment } from 'svelte/attachments';
 
 const CONTROLS = 'input:not([type=hidden]), button, [href]';
 const isText = (each: Element): each is HTMLInputElement =>
-	each instanceof HTMLInputElement && !['checkbox', 'radio', 'date', 'file'].includes(each.type);
+	each instanceof HTMLInputElement && !['checkbox', 'radio', 'file'].includes(each.type);
 
 /**
  * On a table: rows marked `data-row` become one Tab stop each, in the column one was in last. Up and down go to the same
@@ -73,10 +73,10 @@ export const rows: Attachment<HTMLElement> = (table) => {
 		const line = lines.indexOf(row);
 		const along = controls(row);
 		const place = along.indexOf(target);
-		const isField = target.role === 'combobox' || (target as HTMLInputElement).type === 'date';
+		const isField = target.role === 'combobox';
 		let isDone = false;
 		if (event.key === 'Enter' && isText(target)) isDone = go(lines[line + (event.shiftKey ? -1 : 1)]);
-		// A choice and a day have up and down of their own.
+		// A list has up and down of its own.
 		if (event.key === 'ArrowDown' && !isField) isDone = go(lines[line + 1]);
 		if (event.key === 'ArrowUp' && !isField) isDone = go(lines[line - 1]);
 		if (event.key === 'ArrowLeft' && atEdge(target, -1) && along[place - 1])
@@ -116,7 +116,7 @@ function focus(each: HTMLElement): true {
 
 /** Whether an arrow leaves a control: a text only at its end, or while all of it is selected. */
 function atEdge(target: HTMLElement, by: -1 | 1): boolean {
-	if (!isText(target)) return (target as HTMLInputElement).type !== 'date';
+	if (!isText(target)) return true;
 	const { selectionStart: start, selectionEnd: end, value } = target;
 	if (start === 0 && end === value.length) return true;
 	return start === end && (by < 0 ? start === 0 : end === value.length);

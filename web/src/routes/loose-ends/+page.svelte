@@ -3,7 +3,7 @@
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { undo } from '$lib/frame/undoing';
 	import { want } from '$lib/grid/wanted.svelte';
 	import Problems from '$lib/saving/Problems.svelte';

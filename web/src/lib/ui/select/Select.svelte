@@ -2,7 +2,7 @@
 	/** One of several, chosen from a list: a click, Enter, Space or an arrow opens it; letters choose without opening it. */
 	import type { ClassValue } from 'svelte/elements';
 	import { Select } from 'bits-ui';
-	import { byHeading, type Choice } from './choices';
+	import { byHeading, Letters, type Choice } from './choices';
 
 	let {
 		choices,
@@ -42,16 +42,40 @@
 	);
 	const chosen = $derived(items.find((each) => each.value === value));
 
+	let isOpen = $state(false);
+	const letters = new Letters();
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (
+			isOpen ||
+			event.key.length !== 1 ||
+			event.key === ' ' ||
+			event.ctrlKey ||
+			event.metaKey ||
+			event.altKey
+		)
+			return;
+		event.preventDefault();
+		const next = letters.lead(
+			event.key,
+			items.filter((each) => !each.disabled),
+			value
+		);
+		if (next !== undefined && next !== value) choose(next);
+	}
+
 	function choose(next: string): void {
 		if (onchange) onchange(next);
 		else value = next;
 	}
 </script>
 
-<Select.Root type="single" {items} {disabled} bind:value={() => value, choose}>
+<Select.Root type="single" {disabled} bind:open={isOpen} bind:value={() => value, choose}>
 	<Select.Trigger
 		{id}
 		role="combobox"
+		{onkeydown}
+		onblur={() => letters.end()}
 		aria-label={label}
 		aria-invalid={invalid}
 		class={[

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';
@@ -51,8 +52,7 @@
 	}
 
 	function dated(field: Field) {
-		return (event: Event & { currentTarget: HTMLInputElement }) =>
-			change({ [field]: event.currentTarget.value || null } as Shapes['AssignmentIn'], field);
+		return (day: string) => change({ [field]: day || null } as Shapes['AssignmentIn'], field);
 	}
 
 	function ticked(field: Field) {
@@ -233,21 +233,13 @@
 			</label>
 			<label>
 				<span class="label">Assigned</span>
-				<input
-					class="field"
-					type="date"
-					value={each.assigned_on ?? ''}
-					onchange={dated('assigned_on')}
-				/>{@render reason('assigned_on')}
+				<DateField value={each.assigned_on ?? ''} onchange={dated('assigned_on')} />{@render reason(
+					'assigned_on'
+				)}
 			</label>
 			<label>
 				<span class="label">Due</span>
-				<input
-					class="field"
-					type="date"
-					value={each.due_on ?? ''}
-					onchange={dated('due_on')}
-				/>{@render reason('due_on')}
+				<DateField value={each.due_on ?? ''} onchange={dated('due_on')} />{@render reason('due_on')}
 			</label>
 			<div class="col-span-full flex flex-wrap gap-x-5 gap-y-1">
 				<label class="flex gap-1.5"
@@ -284,7 +276,7 @@
 				{#if showing === 'from'}
 					<label>
 						<span class="label">From</span>
-						<input class="field" type="date" value={each.shown_from ?? ''} onchange={dated('shown_from')} />
+						<DateField value={each.shown_from ?? ''} onchange={dated('shown_from')} />
 					</label>
 				{/if}
 				{@render reason('shown_from')}

@@ -194,7 +194,7 @@
 		<InPlace
 			id="due-{each.id}"
 			label="Due date of {each.name}{each.is_outside ? ', outside the term' : ''}"
-			type="date"
+			kind="day"
 			value={each.due_on ?? ''}
 			version={each.version}
 			save={(due, version) => change({ due_on: due || null }, version)}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, type Shapes } from '$lib/api/client';
@@ -123,13 +124,11 @@
 	{@render options(['families_see_running'])}
 	{#if rules['families_see_running']?.value === 'yes'}
 		<label class="[clear:both] flex grid-cols-[14px_1fr_auto_28px] items-center gap-1.5 py-px"
-			>as it stands, from <input
-				class="h-6.5 rounded border border-rule bg-snow px-1.5"
-				type="date"
-				aria-label="Families see the grade from"
+			>as it stands, from <DateField
+				class="h-6.5 w-36 rounded border border-rule bg-snow px-1.5"
+				label="Families see the grade from"
 				value={plan.families_from ?? ''}
-				onchange={(event) =>
-					notice.tried(editing.changeRules({ families_from: event.currentTarget.value || null }))}
+				onchange={(day) => notice.tried(editing.changeRules({ families_from: day || null }))}
 			/></label
 		>
 	{/if}

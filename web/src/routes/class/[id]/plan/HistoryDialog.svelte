@@ -2,7 +2,7 @@
 	/** Who changed what of the plan and when, and the way back to any of its states. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import { api, ask, words } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { consequence } from '$lib/consequence/consequence.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';

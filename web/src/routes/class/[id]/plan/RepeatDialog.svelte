@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Work that repeats: how, until when, and what would be made, as a list before anything is made. */
+	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Editing } from '$lib/planning/editing';
@@ -111,11 +112,11 @@
 			</label>
 			<label>
 				<span class="label">From</span>
-				<input class="field" type="date" bind:value={starts} required aria-invalid={wrong('starts')} />
+				<DateField bind:value={starts} required invalid={wrong('starts')} />
 			</label>
 			<label>
 				<span class="label">Until</span>
-				<input class="field" type="date" bind:value={until} aria-invalid={wrong('until')} />
+				<DateField bind:value={until} invalid={wrong('until')} />
 			</label>
 			<label>
 				<span class="label">or times</span>

@@ -4,7 +4,7 @@
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { longDay } from '$lib/api/days';
+	import { longDay } from '$lib/words/days';
 	import { consequence } from '$lib/consequence/consequence.svelte';
 	import { commands } from '$lib/frame/commands';
 	import { undo } from '$lib/frame/undoing';

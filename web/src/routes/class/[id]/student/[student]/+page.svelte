@@ -4,7 +4,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
-	import { shortDay } from '$lib/api/days';
+	import { shortDay } from '$lib/words/days';
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Working from '$lib/working/Working.svelte';
 

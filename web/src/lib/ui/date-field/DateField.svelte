@@ -1,0 +1,127 @@
+<script lang="ts">
+	/** A day, typed in any usual way or chosen from a month (Alt and the down arrow, or the button). */
+	import { Popover } from 'bits-ui';
+	import { fullDay, NOT_A_DAY, readDay } from '$lib/words/days';
+
+	let {
+		value = $bindable(''),
+		onchange,
+		label,
+		id,
+		invalid,
+		required = false,
+		class: looks = 'field'
+	}: {
+		/** An ISO date, or nothing. */
+		value?: string;
+		/** A day was given, or taken away; what is shown then is the value that comes back. Without it, `value` is bound. */
+		onchange?: (value: string) => void;
+		/** Its name, where no label stands around it. */
+		label?: string;
+		id?: string;
+		invalid?: 'true' | undefined;
+		required?: boolean;
+		class?: string;
+	} = $props();
+
+	let typed = $state<string | null>(null);
+	let isOpen = $state(false);
+	let input: HTMLInputElement;
+	const reason = $props.id();
+	const meant = $derived(typed === null ? value : typed.trim() ? readDay(typed, value || undefined) : '');
+	let isLeft = $state(false);
+	const isWrong = $derived(meant === null && isLeft);
+
+	function give(next: string): void {
+		if (onchange) {
+			if (next !== value) onchange(next);
+		} else value = next;
+	}
+
+	function oninput(): void {
+		typed = input.value;
+		isLeft = false;
+		input.setCustomValidity(meant === null ? NOT_A_DAY : '');
+		// What follows from a day that is only bound follows as it is typed.
+		if (!onchange) give(meant ?? '');
+	}
+
+	/** It is typed to its end: by Enter, or by going elsewhere. */
+	function end(): void {
+		isLeft = true;
+		if (typed === null || meant === null) return;
+		give(meant);
+		typed = null;
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Enter') end();
+		if (event.key === 'Escape' && typed !== null) {
+			event.stopPropagation();
+			typed = null;
+			input.setCustomValidity('');
+		}
+		if (event.key === 'ArrowDown' && event.altKey) {
+			event.preventDefault();
+			event.stopPropagation();
+			end();
+			isOpen = true;
+		}
+	}
+
+	function pick(day: string): void {
+		typed = null;
+		input.setCustomValidity('');
+		give(day);
+		isOpen = false;
+	}
+</script>
+
+<span class="relative block">
+	<input
+		bind:this={input}
+		{id}
+		{required}
+		class={[looks, 'pr-7']}
+		autocomplete="off"
+		aria-label={label}
+		aria-invalid={isWrong ? 'true' : invalid}
+		aria-describedby={isWrong ? reason : undefined}
+		value={typed ?? (value ? fullDay(value) : '')}
+		{oninput}
+		onblur={end}
+		{onkeydown}
+		onfocus={() => input.select()}
+	/>
+	<Popover.Root bind:open={isOpen}>
+		<Popover.Trigger
+			tabindex={-1}
+			aria-label="Choose {label ? `${label}: ` : ''}a day"
+			class="absolute inset-y-0 right-0 flex w-7 items-center justify-center text-slate hover:text-ink"
+		>
+			<svg class="size-3.5 stroke-current" viewBox="0 0 14 14" fill="none" aria-hidden="true">
+				<path d="M1 3.5h12v9.5H1zM1 6.5h12M4.5 1v3M9.5 1v3" />
+			</svg>
+		</Popover.Trigger>
+		<Popover.Portal>
+			<Popover.Content
+				sideOffset={3}
+				align="end"
+				class="z-50 rounded bg-snow p-2.5 text-body shadow-raised"
+				onCloseAutoFocus={(event) => {
+					event.preventDefault();
+					input.focus();
+				}}
+			>
+				{#await import('./Month.svelte') then { default: Month }}
+					<Month {value} onpick={pick} />
+				{/await}
+			</Popover.Content>
+		</Popover.Portal>
+	</Popover.Root>
+	{#if isWrong}<span
+			class="problem absolute top-full left-0 z-10 w-max max-w-64 rounded bg-snow px-2.5 py-1.5 shadow-raised"
+			id={reason}
+			role="alert">{NOT_A_DAY}</span
+		>{/if}
+</span>

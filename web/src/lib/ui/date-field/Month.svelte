@@ -1,0 +1,59 @@
+<script lang="ts">
+	/** A month to choose a day from. */
+	import { parseDate } from '@internationalized/date';
+	import { Calendar } from 'bits-ui';
+	import { onMount } from 'svelte';
+	import { readDay } from '$lib/words/days';
+
+	let { value, onpick }: { value: string; onpick: (day: string) => void } = $props();
+	let root = $state<HTMLElement | null>(null);
+	const step = 'size-7 rounded text-slate hover:bg-ice hover:text-ink';
+
+	// One goes on by keys from the day that stands there.
+	onMount(() => root?.querySelector<HTMLElement>('[data-calendar-day][tabindex="0"]')?.focus());
+</script>
+
+<Calendar.Root
+	bind:ref={root}
+	type="single"
+	locale="en-GB"
+	weekStartsOn={1}
+	fixedWeeks
+	preventDeselect
+	weekdayFormat="short"
+	value={value ? parseDate(value) : undefined}
+	placeholder={parseDate(value || readDay('today')!)}
+	onValueChange={(day) => day && onpick(day.toString())}
+>
+	{#snippet children({ months, weekdays })}
+		<Calendar.Header class="flex items-center justify-between">
+			<Calendar.PrevButton class={step} aria-label="The month before">←</Calendar.PrevButton>
+			<Calendar.Heading class="font-semibold" />
+			<Calendar.NextButton class={step} aria-label="The month after">→</Calendar.NextButton>
+		</Calendar.Header>
+		{#each months as month (month.value)}
+			<Calendar.Grid class="mt-1.5 border-collapse">
+				<Calendar.GridHead>
+					<Calendar.GridRow>
+						{#each weekdays as day, place (place)}
+							<Calendar.HeadCell class="w-8 pb-1 text-small font-normal text-slate">{day}</Calendar.HeadCell>
+						{/each}
+					</Calendar.GridRow>
+				</Calendar.GridHead>
+				<Calendar.GridBody>
+					{#each month.weeks as week (week[0])}
+						<Calendar.GridRow>
+							{#each week as date (date)}
+								<Calendar.Cell {date} month={month.value} class="p-0 text-center">
+									<Calendar.Day
+										class="flex size-8 items-center justify-center rounded tabular-nums hover:bg-ice data-outside-month:text-slate data-selected:bg-juniper data-selected:font-semibold data-selected:text-on-juniper"
+									/>
+								</Calendar.Cell>
+							{/each}
+						</Calendar.GridRow>
+					{/each}
+				</Calendar.GridBody>
+			</Calendar.Grid>
+		{/each}
+	{/snippet}
+</Calendar.Root>
