@@ -12,5 +12,18 @@ export default ts.config(
 		files: ['**/*.svelte', '**/*.svelte.ts'],
 		languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } }
 	},
-	{ rules: { 'svelte/no-navigation-without-resolve': 'off' } }
+	{ rules: { 'svelte/no-navigation-without-resolve': 'off' } },
+	{
+		files: ['src/**'],
+		ignores: ['src/lib/api/queries.ts', '**/*.test.ts'],
+		rules: {
+			'no-restricted-syntax': [
+				'error',
+				{
+					selector: "Property[key.name='queryKey'] > ArrayExpression",
+					message: 'Keys of what is fetched stand in lib/api/queries.ts alone.'
+				}
+			]
+		}
+	}
 );

@@ -1,15 +1,16 @@
 <script lang="ts">
 	/** Today: the classes as a ledger, and what needs the teacher. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 	import { signed } from '$lib/frame/session.svelte';
 	import Trail from '$lib/frame/Trail.svelte';
 	import { built } from '$lib/frame/places';
 
-	const today = createQuery(() => ({ queryKey: ['today'], queryFn: () => ask(api.GET('/api/today')) }));
+	const today = createQuery(() => fetched.today());
 	const running = $derived(today.data?.ribbon.segments.find((each) => each.is_running));
 	const groups = $derived(grouped(today.data?.needs ?? []));
 

@@ -16,7 +16,9 @@ const within = (signal: AbortSignal) => AbortSignal.any([signal, AbortSignal.tim
 export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 export const inFrame = (id: Id) => ({ queryKey: ['class', id, 'frame'] });
 export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
-export const inEvidence = (id: Id, term: Id, student: Id) => ({ queryKey: ['class', id, 'evidence', term, student] });
+export const inEvidence = (id: Id, term: Id, student: Id) => ({
+	queryKey: ['class', id, 'evidence', term, student]
+});
 export const inBank = (id: Id) => ({ queryKey: ['class', id, 'bank'] });
 export const inOffice = { queryKey: ['office'] };
 export const inOfficeBank = { queryKey: ['office', 'bank'] };
@@ -30,7 +32,10 @@ export const inLenses = (id: Id, students: ReadonlySet<unknown>) => ({
 });
 
 export const today = () =>
-	queryOptions({ queryKey: ['today'], queryFn: ({ signal }) => ask(api.GET('/api/today', { signal: within(signal) })) });
+	queryOptions({
+		queryKey: ['today'],
+		queryFn: ({ signal }) => ask(api.GET('/api/today', { signal: within(signal) }))
+	});
 
 export const looseEnds = () =>
 	queryOptions({
@@ -108,21 +113,36 @@ export const scales = (id: Id) =>
 	queryOptions({
 		queryKey: ['class', id, 'scales'],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/classes/{class_id}/scales', { params: { path: { class_id: id } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/classes/{class_id}/scales', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
 	});
 
 export const planHistory = (id: Id) =>
 	queryOptions({
 		queryKey: ['class', id, 'plan history'],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/classes/{class_id}/plan/history', { params: { path: { class_id: id } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/classes/{class_id}/plan/history', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
 	});
 
 export const deletedWork = (id: Id) =>
 	queryOptions({
 		queryKey: ['class', id, 'deleted'],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/classes/{class_id}/deleted', { params: { path: { class_id: id } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/classes/{class_id}/deleted', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
 	});
 
 /** Ways into an empty class. */
@@ -130,7 +150,12 @@ export const waysIn = (id: Id) =>
 	queryOptions({
 		queryKey: ['class', id, 'ways'],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/classes/{class_id}/plan/ways', { params: { path: { class_id: id } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/classes/{class_id}/plan/ways', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
 	});
 
 /** Classes that the plan can be sent to. */
@@ -138,7 +163,12 @@ export const planTargets = (id: Id) =>
 	queryOptions({
 		queryKey: ['class', id, 'targets'],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/classes/{class_id}/plan/targets', { params: { path: { class_id: id } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/classes/{class_id}/plan/targets', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
 	});
 
 export const scores = (id: Id, term: InTerm) =>
@@ -156,7 +186,9 @@ export const lens = (id: Id, student: Id, assignment: Id) =>
 		queryKey: ['class', id, 'lens', student, assignment],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student, assignment } };
-			return ask(api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params, signal: within(signal) }));
+			return ask(
+				api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params, signal: within(signal) })
+			);
 		}
 	});
 
@@ -166,7 +198,9 @@ export const phrases = (id: Id, student: Id) =>
 		queryKey: ['class', id, 'phrases', student],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student } };
-			return ask(api.GET('/api/classes/{class_id}/students/{student}/phrases', { params, signal: within(signal) }));
+			return ask(
+				api.GET('/api/classes/{class_id}/students/{student}/phrases', { params, signal: within(signal) })
+			);
 		}
 	});
 
@@ -176,7 +210,9 @@ export const chosenCells = (id: Id, cells: { student: Id; assignment: Id }[]) =>
 		queryKey: ['class', id, 'chosen', cells],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id } };
-			return ask(api.POST('/api/classes/{class_id}/chosen', { params, body: { cells }, signal: within(signal) }));
+			return ask(
+				api.POST('/api/classes/{class_id}/chosen', { params, body: { cells }, signal: within(signal) })
+			);
 		}
 	});
 
@@ -206,7 +242,9 @@ export const familyEyes = (id: Id, student: Id, term: InTerm) =>
 		queryKey: ['class', id, 'family', student, term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/students/{student}/family', { params, signal: within(signal) }));
+			return ask(
+				api.GET('/api/classes/{class_id}/students/{student}/family', { params, signal: within(signal) })
+			);
 		}
 	});
 
@@ -225,7 +263,10 @@ export const evidence = (id: Id, term: Id, student: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, term, student } };
 			return ask(
-				api.GET('/api/classes/{class_id}/report/{term}/{student}/evidence', { params, signal: within(signal) })
+				api.GET('/api/classes/{class_id}/report/{term}/{student}/evidence', {
+					params,
+					signal: within(signal)
+				})
 			);
 		}
 	});
@@ -247,7 +288,9 @@ export const bank = (id: Id, term: Id, student: Id) =>
 		queryKey: ['class', id, 'bank', term, student],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, term, student } };
-			return ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/bank', { params, signal: within(signal) }));
+			return ask(
+				api.GET('/api/classes/{class_id}/report/{term}/{student}/bank', { params, signal: within(signal) })
+			);
 		},
 		staleTime: 60_000
 	});
@@ -255,7 +298,8 @@ export const bank = (id: Id, term: Id, student: Id) =>
 export const office = (year: Id | undefined) =>
 	queryOptions({
 		queryKey: ['office', 'year', year],
-		queryFn: ({ signal }) => ask(api.GET('/api/office', { params: { query: { year } }, signal: within(signal) }))
+		queryFn: ({ signal }) =>
+			ask(api.GET('/api/office', { params: { query: { year } }, signal: within(signal) }))
 	});
 
 export const officeClasses = (term: Id) =>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What Hoarfrost noticed that a person should look at: a sentence each, a jump, and where there is one a mend. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { Dialog } from 'bits-ui';
 	import { goto } from '$app/navigation';
@@ -13,15 +14,7 @@
 	let { classId, term }: { classId: number; term: number } = $props();
 	const queries = useQueryClient();
 	let open = $state(false);
-	const checks = createQuery(() => ({
-		queryKey: ['class', classId, 'checks', term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/checks', {
-					params: { path: { class_id: classId }, query: { term } }
-				})
-			)
-	}));
+	const checks = createQuery(() => fetched.checks(classId, term));
 	const count = $derived(checks.data?.length ?? 0);
 
 	async function jump(check: Shapes['CheckOut']): Promise<void> {
@@ -41,7 +34,7 @@
 			})
 		);
 		await notice.tried(saving.during(mended), `${check.mend}: done. Ctrl Z takes it back.`);
-		await queries.invalidateQueries({ queryKey: ['class', classId] });
+		await queries.invalidateQueries(fetched.inClass(classId));
 	}
 </script>
 

@@ -1,10 +1,10 @@
 <script lang="ts">
 	/** Find a student, a class, a place or something to do, by typing a part of its name. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { Dialog } from 'bits-ui';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
 	import { saving } from '$lib/saving/saving.svelte';
 	import { goTo } from '$lib/ui/focus';
@@ -24,12 +24,7 @@
 	let typed = $state('');
 	let at = $state(0);
 	let field = $state<HTMLInputElement | null>(null);
-	const students = createQuery(() => ({
-		queryKey: ['own students'],
-		queryFn: () => ask(api.GET('/api/own-students')),
-		enabled: open,
-		staleTime: 60_000
-	}));
+	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open }));
 	const id = $derived(Number(page.params['id']) || null);
 
 	const all = $derived.by((): Item[] => {

@@ -1,4 +1,5 @@
 /** What colleagues do meanwhile: asked for every two seconds while the page is in sight. */
+import * as fetched from '$lib/api/queries';
 import type { QueryClient } from '@tanstack/svelte-query';
 import { api, ask, PATIENCE, type Shapes } from '$lib/api/client';
 import { saving } from '$lib/saving/saving.svelte';
@@ -47,7 +48,7 @@ class Pulse {
 					this.here = now.here;
 					// What was asked for before this page opened is what it shows: only later changes are fetched.
 					if (known && (now.revision > known.revision || now.plan !== known.plan))
-						void queries.invalidateQueries({ queryKey: ['class', classId] });
+						void queries.invalidateQueries(fetched.inClass(classId));
 					if (now.words.length) notice.say(now.words.join(' '));
 					known = { ...now, revision: Math.max(now.revision, known?.revision ?? 0) };
 				} catch {

@@ -1,19 +1,13 @@
 <script lang="ts">
 	/** The lens on cells that were chosen together: their figures, which the core counts. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import LensFrame from './LensFrame.svelte';
 
 	let { classId, cells }: { classId: number; cells: { student: number; assignment: number }[] } = $props();
 	const figures = createQuery(() => ({
-		queryKey: ['class', classId, 'chosen', cells],
-		queryFn: () =>
-			ask(
-				api.POST('/api/classes/{class_id}/chosen', {
-					params: { path: { class_id: classId } },
-					body: { cells }
-				})
-			),
+		...fetched.chosenCells(classId, cells),
 		placeholderData: (before) => before
 	}));
 </script>

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** The lens on a cell: the entry with all its parts, what it does to the grade, and what became of it. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import type { Beside, How } from '$lib/saving/queue';
 	import { only, saving } from '$lib/saving/saving.svelte';
@@ -35,27 +36,11 @@
 
 	const queries = useQueryClient();
 	const lens = createQuery(() => ({
-		queryKey: ['class', classId, 'lens', student, assignment],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', {
-					params: { path: { class_id: classId, student, assignment } }
-				})
-			),
-		// Until it has come, what was there for another cell keeps its room, unseen.
+		...fetched.lens(classId, student, assignment),
 		placeholderData: (before: Shapes['LensOut'] | undefined) => before
 	}));
 	const looked = $derived(lens.isPaused && lens.isPlaceholderData ? undefined : lens.data);
-	const bank = createQuery(() => ({
-		queryKey: ['class', classId, 'phrases', student],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/students/{student}/phrases', {
-					params: { path: { class_id: classId, student } }
-				})
-			),
-		staleTime: 300_000
-	}));
+	const bank = createQuery(() => ({ ...fetched.phrases(classId, student), staleTime: 300_000 }));
 	/** What was written last, then what the bank offers, each once. */
 	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
 	/** How each effect is marked, in its line and on the ruler. */
@@ -71,8 +56,7 @@
 			if (answered !== classId) return;
 			// What was looked at before is kept for a while: of whoever this touched, it is no longer right.
 			const touched = new Set<unknown>(answer.rows.map((each) => each.student_id));
-			const queryKey = ['class', classId, 'lens'];
-			void queries.invalidateQueries({ queryKey, predicate: ({ queryKey: key }) => touched.has(key[3]) });
+			void queries.invalidateQueries(fetched.inLenses(classId, touched));
 		})
 	);
 

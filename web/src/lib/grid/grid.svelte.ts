@@ -1,27 +1,22 @@
 /** A class's scores in a term, kept as they are saved: what a saved entry changes goes straight into what is shown. */
 import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-import { api, ask, type Shapes } from '$lib/api/client';
+import type { Shapes } from '$lib/api/client';
+import * as fetched from '$lib/api/queries';
 import { saving } from '$lib/saving/saving.svelte';
 
 /** To be called while a component is made; `of` says which class and term it shows. */
 export function useGrid(of: () => { id: number; term: number | undefined }) {
 	const queries = useQueryClient();
-	const key = () => ['class', of().id, 'scores', of().term];
+	const key = () => fetched.scores(of().id, of().term).queryKey;
 	/** What was fetched as the running term is known when that term is asked for by name, also without a connection. */
-	const running = () => ['class', of().id, 'scores', undefined];
+	const running = () => fetched.scores(of().id, undefined).queryKey;
 	const grid = createQuery(() => ({
-		queryKey: key(),
+		...fetched.scores(of().id, of().term),
 		initialData: () => {
 			const known = queries.getQueryData<Shapes['GridOut']>(running());
 			return known && known.term_id === of().term ? known : undefined;
 		},
-		initialDataUpdatedAt: () => queries.getQueryState(running())?.dataUpdatedAt,
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/scores', {
-					params: { path: { class_id: of().id }, query: { term: of().term } }
-				})
-			)
+		initialDataUpdatedAt: () => queries.getQueryState(running())?.dataUpdatedAt
 	}));
 	$effect(() =>
 		saving.onAnswer((classId, answered, answer) => {

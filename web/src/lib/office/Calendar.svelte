@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
+	import * as fetched from '$lib/api/queries';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
@@ -16,7 +17,7 @@
 	let problem = $state('');
 
 	async function refresh(): Promise<void> {
-		await queries.invalidateQueries({ queryKey: ['office'] });
+		await queries.invalidateQueries(fetched.inOffice);
 	}
 
 	async function make(event: SubmitEvent): Promise<void> {

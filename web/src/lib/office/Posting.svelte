@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import { signed } from '$lib/frame/session.svelte';
@@ -13,10 +14,7 @@
 
 	let { office, term }: { office: Office; term: OfficeTerm } = $props();
 	const queries = useQueryClient();
-	const classes = createQuery(() => ({
-		queryKey: ['office', 'classes', term.id],
-		queryFn: () => ask(api.GET('/api/office/terms/{term}/classes', { params: { path: { term: term.id } } }))
-	}));
+	const classes = createQuery(() => fetched.officeClasses(term.id));
 	let onlyOpen = $state(false);
 	let packed = $state(false);
 	let isReopening = $state(false);
@@ -44,7 +42,7 @@
 			notice.say(`Posting of ${term.name.toLowerCase()} is open again until ${longDay(until)}.`);
 			isReopening = false;
 			reason = problem = '';
-			await queries.invalidateQueries({ queryKey: ['office'] });
+			await queries.invalidateQueries(fetched.inOffice);
 		} catch (error) {
 			problem = words(error);
 		}
@@ -52,14 +50,14 @@
 
 	function end(reopening: number, who: string): Promise<void> {
 		return notice.tried(
-			setting.endReopening(reopening).then(() => queries.invalidateQueries({ queryKey: ['office'] })),
+			setting.endReopening(reopening).then(() => queries.invalidateQueries(fetched.inOffice)),
 			`Posting of ${term.name.toLowerCase()} is closed again for ${who}.`
 		);
 	}
 
 	function cards(): Promise<void> {
 		const begun = setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
-		return notice.tried(begun.then(() => queries.invalidateQueries({ queryKey: ['documents'] })));
+		return notice.tried(begun.then(() => queries.invalidateQueries(fetched.inDocuments)));
 	}
 </script>
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What report cards look like, the marks outside every scale, and the words for effort. */
+	import * as fetched from '$lib/api/queries';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
@@ -36,7 +37,7 @@
 			const { card_design, paper, address } = form;
 			await setting.school({ card_design, paper, address, outside_marks, efforts: lines(form.efforts) });
 			problem = '';
-			await queries.invalidateQueries({ queryKey: ['office'] });
+			await queries.invalidateQueries(fetched.inOffice);
 			notice.say('Kept. Report cards made from now on look like this.');
 		} catch (error) {
 			problem = words(error);

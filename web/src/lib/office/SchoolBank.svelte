@@ -1,16 +1,14 @@
 <script lang="ts">
 	/** The school's comment bank: what every teacher finds at the comment desk. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import { purposes } from '$lib/report/purposes';
 	import { setting } from './office';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
-	const bank = createQuery(() => ({
-		queryKey: ['office', 'bank'],
-		queryFn: () => ask(api.GET('/api/office/bank'))
-	}));
+	const bank = createQuery(() => fetched.officeBank());
 	let made = $state({ purpose: 'praise', text: '' });
 	let problem = $state('');
 
@@ -18,7 +16,7 @@
 		try {
 			await work;
 			problem = '';
-			await queries.invalidateQueries({ queryKey: ['office', 'bank'] });
+			await queries.invalidateQueries(fetched.inOfficeBank);
 			return true;
 		} catch (error) {
 			problem = words(error);

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Adding an assignment from where scores are entered; the page then shows it. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import { saving } from '$lib/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AddAssignment from './AddAssignment.svelte';
@@ -21,21 +22,12 @@
 	} = $props();
 
 	const queries = useQueryClient();
-	const plan = createQuery(() => ({
-		queryKey: ['class', classId, 'plan', term],
-		enabled: open,
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/plan', {
-					params: { path: { class_id: classId }, query: { term } }
-				})
-			)
-	}));
+	const plan = createQuery(() => ({ ...fetched.plan(classId, term), enabled: open }));
 	const editing = $derived(
 		new Editing(
 			classId,
 			(work) => saving.during(work),
-			() => queries.invalidateQueries({ queryKey: ['class', classId] })
+			() => queries.invalidateQueries(fetched.inClass(classId))
 		)
 	);
 </script>

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** The draft of the plan: which grades would change, what is in it, and applying it or throwing it away. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { grades } from '$lib/consequence/words';
@@ -9,15 +10,7 @@
 
 	let { classId, term, editing }: { classId: number; term: number; editing: Editing } = $props();
 	let isOpen = $state(false);
-	const draft = createQuery(() => ({
-		queryKey: ['class', classId, 'draft', term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/draft/changes', {
-					params: { path: { class_id: classId }, query: { term } }
-				})
-			)
-	}));
+	const draft = createQuery(() => fetched.draft(classId, term));
 
 	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The comment bank, searched by what one wants to say; Enter puts a sentence into the comment. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import { folded } from '$lib/grid/view';
@@ -23,12 +24,7 @@
 	type Sentence = Shapes['SentenceOut'];
 	const SHOWN = 40;
 	const queries = useQueryClient();
-	const path = $derived({ class_id: classId, term, student });
-	const bank = createQuery(() => ({
-		queryKey: ['class', classId, 'bank', term, student],
-		queryFn: () => ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/bank', { params: { path } })),
-		staleTime: 60_000
-	}));
+	const bank = createQuery(() => fetched.bank(classId, term, student));
 	let typed = $state('');
 	let purpose = $state('');
 	let at = $state(0);
@@ -73,7 +69,7 @@
 		try {
 			await work;
 			problem = '';
-			await queries.invalidateQueries({ queryKey: ['class', classId, 'bank'] });
+			await queries.invalidateQueries(fetched.inBank(classId));
 			return true;
 		} catch (error) {
 			problem = words(error);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The comment desk: one student's evidence, grade and comment. The comment saves itself while it is written. */
+	import * as fetched from '$lib/api/queries';
 	import { longDay } from '$lib/words/days';
 	import { onDestroy, tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
@@ -50,11 +51,7 @@
 	const { student_id: student, comment_version, comment: given } = row;
 	// svelte-ignore state_referenced_locally
 	const path = { class_id: classId, term: report.term_id, student };
-	const evidence = createQuery(() => ({
-		queryKey: ['class', classId, 'evidence', report.term_id, student],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/evidence', { params: { path } }))
-	}));
+	const evidence = createQuery(() => fetched.evidence(classId, report.term_id, student));
 
 	/** What was typed here and has not reached the server; of the rest only what was touched. */
 	interface Typed {
@@ -145,7 +142,7 @@
 
 	onDestroy(() => {
 		unsent.end();
-		void queries.invalidateQueries({ queryKey: ['class', classId, 'evidence', report.term_id, student] });
+		void queries.invalidateQueries(fetched.inEvidence(classId, report.term_id, student));
 	});
 </script>
 

@@ -1,14 +1,14 @@
 <script lang="ts">
 	/** The documents that one asked for, and how far each is. One can leave and come back to them. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 
 	let { most = 6 }: { most?: number } = $props();
 	const SOON = 700;
 	const found = createQuery(() => ({
-		queryKey: ['documents'],
-		queryFn: () => ask(api.GET('/api/documents')),
+		...fetched.documents(),
 		refetchInterval: (query) => (query.state.data?.some(isUnderWay) ? SOON : false)
 	}));
 

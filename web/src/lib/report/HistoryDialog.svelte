@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** How a student's report came about: every posting, and the comment at each go. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -30,9 +31,7 @@
 	let problem = $state('');
 	const path = $derived({ class_id: classId, term: report.term_id, student: row.student_id });
 	const history = createQuery(() => ({
-		queryKey: ['class', classId, 'history', path],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/report/{term}/{student}/history', { params: { path } })),
+		...fetched.reportHistory(path.class_id, path.term, path.student),
 		enabled: open
 	}));
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Report cards and sheets: what, of whom, in which design and on which paper. They are made in the background. */
+	import * as fetched from '$lib/api/queries';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { api, ask, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -57,7 +58,7 @@
 				api.POST('/api/classes/{class_id}/documents', { params: { path: { class_id: classId } }, body })
 			);
 			problem = '';
-			await queries.invalidateQueries({ queryKey: ['documents'] });
+			await queries.invalidateQueries(fetched.inDocuments);
 		} catch (error) {
 			problem = words(error);
 		}

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Adjusting the whole class: steps that every percent of the term goes through, as a draft until applied. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import AdjustSteps from '$lib/planning/AdjustSteps.svelte';
 	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import type { Editing } from '$lib/planning/editing';
@@ -15,14 +16,7 @@
 		open = $bindable(false)
 	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
 	let problem = $state('');
-	const plan = createQuery(() => ({
-		queryKey: ['class', classId, 'plan', term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/plan', { params: { path: { class_id: classId }, query: { term } } })
-			),
-		enabled: open
-	}));
+	const plan = createQuery(() => ({ ...fetched.plan(classId, term), enabled: open }));
 
 	const steps = new Latest<Record<string, unknown>[]>(() => plan.data?.adjust ?? [], set);
 

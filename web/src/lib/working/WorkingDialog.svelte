@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** The working of a student's grade, over the page. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Working from './Working.svelte';
 
@@ -10,17 +11,7 @@
 		term,
 		student = $bindable()
 	}: { classId: number; term: number; student: { id: number; name: string } | null } = $props();
-	const how = createQuery(() => ({
-		queryKey: ['class', classId, 'working', student?.id, term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/working/{student}', {
-					params: { path: { class_id: classId, student: student!.id }, query: { term } }
-				})
-			),
-		enabled: student !== null,
-		staleTime: 0
-	}));
+	const how = createQuery(() => fetched.working(classId, student?.id, term));
 	const headline = $derived(
 		how.data ? [how.data.percent && `${how.data.percent} %`, how.data.mark].filter(Boolean).join(', ') : ''
 	);

@@ -1,8 +1,9 @@
 <script lang="ts">
 	/** Loose ends: what is to be looked at before the term ends, over all classes, each mended where it stands. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { undo } from '$lib/frame/undoing';
 	import { want } from '$lib/grid/wanted.svelte';
@@ -13,10 +14,7 @@
 	type End = Shapes['LooseEndOut'];
 
 	const queries = useQueryClient();
-	const ends = createQuery(() => ({
-		queryKey: ['loose ends'],
-		queryFn: () => ask(api.GET('/api/loose-ends'))
-	}));
+	const ends = createQuery(() => fetched.looseEnds());
 	const kinds: [string, string][] = [
 		['blank', 'blank, past due'],
 		['missing', 'missing'],
@@ -47,7 +45,7 @@
 	const key = (end: End): string => `${end.class_id} ${end.student_id} ${end.assignment_id}`;
 
 	// What was mended leaves the list, or says what else there is.
-	$effect(() => saving.onAnswer(() => void queries.invalidateQueries({ queryKey: ['loose ends'] })));
+	$effect(() => saving.onAnswer(() => void queries.invalidateQueries(fetched.inLooseEnds)));
 
 	function enter(end: End, text: string): void {
 		if (text.trim() === end.text) return;

@@ -1,10 +1,10 @@
 <script lang="ts">
 	/** The records office: how far posting is, the calendar, report cards, standards, and the school's comment bank. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Calendar from '$lib/office/Calendar.svelte';
 	import { setting } from '$lib/office/office';
@@ -26,11 +26,7 @@
 	const asked = $derived(page.url.searchParams);
 	const year = $derived(Number(asked.get('year')) || undefined);
 	const view = $derived<View>((asked.get('view') ?? '') in views ? (asked.get('view') as View) : 'posting');
-	const office = createQuery(() => ({
-		queryKey: ['office', 'year', year],
-		queryFn: () => ask(api.GET('/api/office', { params: { query: { year } } })),
-		placeholderData: (before) => before
-	}));
+	const office = createQuery(() => ({ ...fetched.office(year), placeholderData: (before) => before }));
 	const windowed = $derived(office.data?.terms.filter((each) => each.window) ?? []);
 	const term = $derived(
 		office.data?.terms.find((each) => each.id === Number(asked.get('term'))) ??

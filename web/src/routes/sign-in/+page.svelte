@@ -1,8 +1,9 @@
 <script lang="ts">
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import Crystal from '$lib/frame/Crystal.svelte';
 	import { signed } from '$lib/frame/session.svelte';
 
@@ -10,10 +11,7 @@
 	let password = $state('');
 	let problem = $state('');
 	let isBusy = $state(false);
-	const people = createQuery(() => ({
-		queryKey: ['demo-people'],
-		queryFn: () => ask(api.GET('/api/demo-people'))
-	}));
+	const people = createQuery(() => fetched.demoPeople());
 
 	async function enter(event: SubmitEvent): Promise<void> {
 		event.preventDefault();

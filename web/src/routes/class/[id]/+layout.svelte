@@ -1,10 +1,10 @@
 <script lang="ts">
 	/** The frame of a class: its name, trail and terms, above whatever place one is in. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import type { Snippet } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask } from '$lib/api/client';
 	import ConsequenceDialog from '$lib/consequence/ConsequenceDialog.svelte';
 	import Checks from '$lib/frame/Checks.svelte';
 	import { built } from '$lib/frame/places';
@@ -25,13 +25,7 @@
 	/** In Report the term is the one being posted, unless another is named. */
 	const reporting = $derived(place === 'report');
 	const frame = createQuery(() => ({
-		queryKey: ['class', id, 'frame', term, reporting],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/frame', {
-					params: { path: { class_id: id }, query: { term, reporting } }
-				})
-			),
+		...fetched.frame(id, term, reporting),
 		placeholderData: (before) => (before?.id === id ? before : undefined)
 	}));
 	const query = $derived(term ? `?term=${term}` : '');
@@ -43,7 +37,7 @@
 		const leave = saving.onAnswer(() => {
 			waiting ??= setTimeout(() => {
 				waiting = undefined;
-				void queries.invalidateQueries({ queryKey: ['class', id, 'frame'] });
+				void queries.invalidateQueries(fetched.inFrame(id));
 			}, 500);
 		});
 		return () => {

@@ -1,21 +1,16 @@
 <script lang="ts">
 	/** What a student or guardian sees: nothing but their own, calm and whole. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Ribbon from '$lib/frame/Ribbon.svelte';
 
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const wanted = $derived(Number(page.url.searchParams.get('class')) || undefined);
-	const family = createQuery(() => ({
-		queryKey: ['family', student, term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/families/{student_id}', { params: { path: { student_id: student }, query: { term } } })
-			)
-	}));
+	const family = createQuery(() => fetched.family(student, term));
 	const shown = $derived(family.data?.classes.find((each) => each.id === wanted) ?? family.data?.classes[0]);
 
 	function to(change: { term?: number; class?: number }): string {

@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** Plan: how the grade is made. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import Changes from '$lib/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/consequence/consequence.svelte';
 	import { changed } from '$lib/consequence/words';
@@ -33,16 +34,12 @@
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
-	const plan = createQuery(() => ({
-		queryKey: ['class', id, 'plan', term],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/plan', { params: { path: { class_id: id }, query: { term } } }))
-	}));
+	const plan = createQuery(() => fetched.plan(id, term));
 	const editing = $derived(
 		new Editing(
 			id,
 			(work) => saving.during(work),
-			() => queries.invalidateQueries({ queryKey: ['class', id] })
+			() => queries.invalidateQueries(fetched.inClass(id))
 		)
 	);
 	let doomed = $state<Doomed | null>(null);

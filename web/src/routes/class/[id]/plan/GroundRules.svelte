@@ -1,9 +1,10 @@
 <script lang="ts">
 	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
+	import * as fetched from '$lib/api/queries';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -11,16 +12,7 @@
 
 	let opened = $state<string | null>(null);
 	const rules = $derived(Object.fromEntries(plan.rules.map((rule) => [rule.field, rule])));
-	const choices = createQuery(() => ({
-		queryKey: ['class', classId, 'rule', opened, plan.term_id],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/rules/{field}', {
-					params: { path: { class_id: classId, field: opened! }, query: { term: plan.term_id } }
-				})
-			),
-		enabled: opened !== null
-	}));
+	const choices = createQuery(() => fetched.rule(classId, opened, plan.term_id));
 
 	async function toggle(field: string): Promise<void> {
 		opened = opened === field ? null : field;

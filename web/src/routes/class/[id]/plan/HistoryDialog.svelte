@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Who changed what of the plan and when, and the way back to any of its states. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { consequence } from '$lib/consequence/consequence.svelte';
 	import { notice } from '$lib/frame/notice.svelte';
@@ -14,19 +15,9 @@
 		editing,
 		open = $bindable(false)
 	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
-	const events = createQuery(() => ({
-		queryKey: ['class', classId, 'plan-history'],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/plan/history', { params: { path: { class_id: classId } } })),
-		enabled: open
-	}));
+	const events = createQuery(() => ({ ...fetched.planHistory(classId), enabled: open }));
 
-	const deleted = createQuery(() => ({
-		queryKey: ['class', classId, 'deleted'],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/deleted', { params: { path: { class_id: classId } } })),
-		enabled: open
-	}));
+	const deleted = createQuery(() => ({ ...fetched.deletedWork(classId), enabled: open }));
 
 	function bringBack(assignment: number, name: string): Promise<void> {
 		// What is asked stands in a dialog of its own.

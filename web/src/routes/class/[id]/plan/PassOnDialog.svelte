@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Keeping the plan for later, and sending it to other classes of one's own. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { Editing } from '$lib/planning/editing';
 
@@ -15,12 +16,7 @@
 	let withAssignments = $state(false);
 	let told = $state<string[]>([]);
 	let problem = $state('');
-	const targets = createQuery(() => ({
-		queryKey: ['class', classId, 'targets'],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/plan/targets', { params: { path: { class_id: classId } } })),
-		enabled: open
-	}));
+	const targets = createQuery(() => ({ ...fetched.planTargets(classId), enabled: open }));
 
 	async function tried(event: SubmitEvent, work: () => Promise<string[]>): Promise<void> {
 		event.preventDefault();

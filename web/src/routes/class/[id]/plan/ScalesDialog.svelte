@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Grading scales and score codes: the school's, and one's own, which are kept from year to year. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import CodeEditor from './CodeEditor.svelte';
@@ -14,12 +15,7 @@
 		open = $bindable(false)
 	}: { classId: number; editing: Editing; open: boolean } = $props();
 	let shown = $state<'codes' | 'new' | number | null>(null);
-	const found = createQuery(() => ({
-		queryKey: ['class', classId, 'scales'],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/scales', { params: { path: { class_id: classId } } })),
-		enabled: open
-	}));
+	const found = createQuery(() => ({ ...fetched.scales(classId), enabled: open }));
 	const here = $derived(found.data?.scales.find((each) => each.is_here)?.id);
 	const now = $derived(shown ?? here ?? 'new');
 	const empty = {

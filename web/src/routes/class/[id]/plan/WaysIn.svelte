@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Ways into an empty class: categories as text, a plan of one's own, another class's plan, or a pattern. */
+	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
-	import { api, ask, words } from '$lib/api/client';
+	import { words } from '$lib/api/client';
 	import type { Editing } from '$lib/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -19,11 +20,7 @@
 	let source = $state('');
 	let withAssignments = $state(true);
 	let problem = $state('');
-	const ways = createQuery(() => ({
-		queryKey: ['class', classId, 'ways'],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/plan/ways', { params: { path: { class_id: classId } } }))
-	}));
+	const ways = createQuery(() => fetched.waysIn(classId));
 	const hasPlans = $derived(Boolean(ways.data?.classes.length || ways.data?.kept.length));
 
 	async function tried(work: () => Promise<void>, event?: SubmitEvent): Promise<void> {

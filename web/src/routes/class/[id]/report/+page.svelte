@@ -1,11 +1,11 @@
 <script lang="ts">
 	/** Report: term marks, overrides, comments and posting. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import DraftBand from '$lib/planning/DraftBand.svelte';
 	import { Editing } from '$lib/planning/editing';
@@ -29,11 +29,7 @@
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
-	const report = createQuery(() => ({
-		queryKey: ['class', id, 'report', term],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/report', { params: { path: { class_id: id }, query: { term } } }))
-	}));
+	const report = createQuery(() => fetched.report(id, term));
 	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
 	let also = $state<number[]>([]);
 	let explained = $state<{ id: number; name: string } | null>(null);
@@ -62,7 +58,7 @@
 	const editing = $derived(new Editing(id, (work) => saving.during(work), refresh));
 
 	async function refresh(): Promise<void> {
-		await queries.invalidateQueries({ queryKey: ['class', id] });
+		await queries.invalidateQueries(fetched.inClass(id));
 	}
 
 	function choose(student: number, how: 'only' | 'also' | 'until' = 'only'): void {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { Debounced } from 'runed';
@@ -67,7 +68,7 @@
 		const now = chosen;
 		// Other places show it as well, among them whether names are to be seen.
 		queries.setQueriesData<Shapes['GridOut']>(
-			{ queryKey: ['class', id, 'scores'] },
+			fetched.inScores(id),
 			(grid) => grid && { ...grid, view: { ...now.view } }
 		);
 		// One after the other, or what was chosen first could come last.
@@ -286,7 +287,7 @@
 		if (!lens.current) lens.setImmediately(looked);
 	}
 
-	const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: ['class', id] });
+	const refresh = (): Promise<void> => queries.invalidateQueries(fetched.inClass(id));
 
 	/** The hand goes to what was added. */
 	function onadded(work: number): void {

@@ -1,21 +1,13 @@
 <script lang="ts">
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask } from '$lib/api/client';
 
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')));
-	const card = createQuery(() => ({
-		queryKey: ['family', student, 'card', term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/families/{student_id}/card', {
-					params: { path: { student_id: student }, query: { term } }
-				})
-			)
-	}));
+	const card = createQuery(() => fetched.card(student, term));
 </script>
 
 <svelte:head><title>Report card, {card.data?.student ?? ''} · Hoarfrost</title></svelte:head>

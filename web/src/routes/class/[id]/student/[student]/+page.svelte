@@ -1,9 +1,10 @@
 <script lang="ts">
 	/** All that a teacher has of one student in the class, for a conference; and what the family sees of it. */
+	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import { shortDay } from '$lib/words/days';
 	import FamilyClass from '$lib/family/FamilyClass.svelte';
 	import Working from '$lib/working/Working.svelte';
@@ -15,20 +16,8 @@
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const asFamily = $derived(page.url.searchParams.get('eyes') === 'family');
-	const path = $derived({ class_id: id, student });
-	const found = createQuery(() => ({
-		queryKey: ['class', id, 'student', student, term],
-		queryFn: () =>
-			ask(api.GET('/api/classes/{class_id}/students/{student}', { params: { path, query: { term } } }))
-	}));
-	const family = createQuery(() => ({
-		queryKey: ['class', id, 'family', student, term],
-		queryFn: () =>
-			ask(
-				api.GET('/api/classes/{class_id}/students/{student}/family', { params: { path, query: { term } } })
-			),
-		enabled: asFamily
-	}));
+	const found = createQuery(() => fetched.student(id, student, term));
+	const family = createQuery(() => ({ ...fetched.familyEyes(id, student, term), enabled: asFamily }));
 
 	const inWords = ({ percent }: Shapes['TrendOut']) => (percent === null ? 'missing' : `${percent} %`);
 
