@@ -22,7 +22,7 @@ from scores.texts import score_text
 from scores.writing import Writing
 
 MOST_ENTRIES = 2000
-FLAGS = ("", "late", "incomplete", "absent", "collected")
+FLAGS = ("", "late", "incomplete", "absent", "handed in")
 LONGEST = 2000
 """How many characters a comment or note has at most."""
 WORDS = {"comment": "a comment", "note": "a note", "flag": "a flag", "meant": "whether a score is meant"}
@@ -255,7 +255,7 @@ class _Wrong(NamedTuple):
 def _wrong_beside(given: Mapping[str, Any]) -> _Wrong | None:
     """A flag that is none, or a comment or note that is too long."""
     if given.get("flag", "") not in FLAGS:
-        return _Wrong("flag", "A score is late, incomplete, absent, collected, or none of these.")
+        return _Wrong("flag", "A score is late, incomplete, absent, handed in, or none of these.")
     for name in ("comment", "note"):
         if len(given.get(name, "")) > LONGEST:
             return _Wrong(name, f"This has {len(given[name])} characters; at most {LONGEST} fit.")

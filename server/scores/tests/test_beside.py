@@ -174,3 +174,24 @@ def test_a_comment_beside_a_score_that_a_colleague_changed_is_not_kept_unseen(wo
     answer = enter(world, entry(world, "17") | {"comment": "Well drawn."}).json()
     assert [each["theirs"] for each in answer["conflicts"]] == ["12"]
     assert look(world)["comment"] == ""
+
+
+def test_a_flag_that_was_called_otherwise_is_found_under_its_name_and_its_act_is_undone(world: World) -> None:
+    beside(world, flag="handed in")
+    beside(world, flag="late")
+    act = acts.Act.objects.last()
+    assert act is not None
+    Score.objects.update(flag="collected")
+    ScoreEvent.objects.filter(beside={"flag": ["", "handed in"]}).update(beside={"flag": ["", "collected"]})
+    act.change = [
+        each | {"beside": {"before": {"flag": "collected"}, "after": {"flag": "late"}}} for each in act.change
+    ]
+    act.save()
+    import_module("scores.migrations.0007_handed_in").handed_in(apps, None)
+    act.refresh_from_db()
+    assert look(world)["flag"] == "handed in"
+    assert [each.beside["flag"] for each in ScoreEvent.objects.order_by("pk")] == [
+        ["", "handed in"],
+        ["handed in", "late"],
+    ]
+    assert act.change[0]["beside"] == {"before": {"flag": "handed in"}, "after": {"flag": "late"}}

@@ -18,7 +18,7 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 			['Enter, Shift Enter', 'take what was typed, and down or up'],
 			['Tab, Shift Tab', 'take what was typed, and right or left'],
 			['any letter or figure', 'replaces the score; F2 changes it'],
-			['41 L; well drawn', 'with a flag (L late, I incomplete, C collected) and a comment, as in a stack'],
+			['41 L; well drawn', 'with a flag (L late, I incomplete, H handed in) and a comment, as in a stack'],
 			['Ctrl A', 'chooses all cells'],
 			['Delete', 'empties what is chosen'],
 			['Shift and arrows', 'choose a rectangle'],
@@ -36,7 +36,7 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 				'c',
 				'comment for the family; Ctrl Enter keeps it and goes back to the cell, Esc leaves what was there'
 			],
-			['t, i, b, d, n', 'late, incomplete, absent, collected, no flag'],
+			['t, i, b, h, n', 'late, incomplete, absent, handed in, no flag'],
 			['k, r', 'the whole column, the student’s row'],
 			['s, v', 'all about the student, as the family sees it'],
 			['l, a', 'the lens, aliases'],
@@ -59,7 +59,7 @@ export const keys: { place: string; keys: [string, string][] }[] = [
 			['letters of a name, Enter', 'the student; ↓ takes the next that was found'],
 			['a comma', 'another student with the same score'],
 			['score, Enter', 'next paper'],
-			['41 L', 'with a flag: L late, I incomplete, C collected'],
+			['41 L', 'with a flag: L late, I incomplete, H handed in'],
 			['41;well drawn', 'with a comment for the family']
 		]
 	},

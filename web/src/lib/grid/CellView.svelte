@@ -39,7 +39,7 @@
 	);
 	const isCode = $derived(text !== '' && !/\d/.test(text));
 	const isOdd = $derived(problem !== undefined || (cell.slip !== null && isPlain));
-	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', collected: 'C' };
+	const letters: Record<string, string> = { late: 'L', incomplete: 'I', absent: 'A', 'handed in': 'H' };
 </script>
 
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>

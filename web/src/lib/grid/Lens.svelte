@@ -49,7 +49,7 @@
 		{ what: 'comment', heading: 'Comment for the family', placeholder: 'Nothing yet. Seen with the score.' },
 		{ what: 'note', heading: 'Note for yourself', placeholder: 'Only the class’s teachers see it.' }
 	] as const;
-	const flags = ['late', 'incomplete', 'absent', 'collected'];
+	const flags = ['late', 'incomplete', 'absent', 'handed in'];
 
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {

@@ -7,7 +7,7 @@ export interface Line {
 }
 
 /** The flag that a letter after the score means. */
-export const flags: Record<string, string> = { l: 'late', i: 'incomplete', c: 'collected' };
+export const flags: Record<string, string> = { l: 'late', i: 'incomplete', h: 'handed in' };
 
 /** Read a line such as "41", "41 L", "EX", "½" or "41 L; well drawn". What a score may be is for the server to say. */
 export function read(line: string): Line {

@@ -204,7 +204,7 @@
 			['t', 'late'],
 			['i', 'incomplete'],
 			['b', 'absent'],
-			['d', 'collected'],
+			['h', 'handed in'],
 			['n', '']
 		] as const;
 		const student = `/class/${id}/student/${row.student_id}?term=${grid.data?.term_id}`;
