@@ -324,6 +324,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     page.get_by_role("button", name="Add assignment").click()
     page.get_by_role("button", name="Everything about Harbour model").click()
     dialog = page.get_by_role("dialog")
+    dialog.get_by_text("What goes with it").click()
     dialog.get_by_label("A file to go with it").set_input_files(
         {"name": "how to build.txt", "mimeType": "text/plain", "buffer": b"Cut the contours, then stack them."}
     )
@@ -331,6 +332,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     work = page.request.get(f"/api/classes/{class_id}/plan").json()["assignments"][0]["id"]
     handed = page.request.get(f"/api/classes/{class_id}/assignments/{work}/file")
     assert handed.text() == "Cut the contours, then stack them."
+    dialog.get_by_text("Standards", exact=True).click()
     standards = dialog.get_by_label("Standards it gives evidence of")
     standards.fill("Contours, Scale, Contours")
     standards.press("Tab")
@@ -347,6 +349,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     saved(page)
     page.get_by_role("link", name="Plan").click()
     page.get_by_role("button", name="Everything about Harbour model").click()
+    dialog.get_by_text("Adjusted", exact=True).click()
     choose(dialog, "Add a step", "add")
     dialog.get_by_label("Step 1: add").fill("3.25")
     dialog.get_by_label("Step 1: add").press("Tab")
@@ -371,6 +374,7 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
     # Scores that come from another system are entered there; the cell says where.
     page.get_by_role("link", name="Plan").click()
     page.get_by_role("button", name="Everything about Harbour model").click()
+    dialog.get_by_text("How it is entered").click()
     dialog.get_by_label("Scores come from another system").fill("the workshop's marking machine")
     dialog.get_by_label("Scores come from another system").press("Tab")
     page.keyboard.press("Escape")

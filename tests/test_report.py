@@ -208,7 +208,7 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
     sheet["A5"] = "1"
     back = tmp_path / "back.xlsx"
     book.save(back)
-    page.get_by_label("The sheet, CSV or workbook").set_input_files(back)
+    page.get_by_label("Choose the sheet").set_input_files(back)
     expect(
         page.get_by_text("2 changes, 0 as they are, 2 lines that cannot be read. Nothing is changed yet.")
     ).to_be_visible()

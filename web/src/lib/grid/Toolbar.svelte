@@ -56,7 +56,7 @@
 		{/each}
 	</span>
 	<Select
-		class="h-6.5 max-w-28 rounded border border-rule bg-transparent px-1.5 text-ink"
+		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
 		label="Which work"
 		value={view.work}
 		onchange={(value) => look({ work: value })}
@@ -75,7 +75,7 @@
 		>
 	{/if}
 	<Select
-		class="h-6.5 max-w-28 rounded border border-rule bg-transparent px-1.5 text-ink"
+		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
 		label="Students"
 		value={orderOf(view)}
 		onchange={(value) => look({ students: value as View['students'] })}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Overrides by file: save the sheet, work on it anywhere, load it back, see what it would change, apply. */
+	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/frame/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -19,10 +20,7 @@
 	const sheet = $derived(`/api/classes/${classId}/report/${report.term_id}/overrides`);
 	const high = $derived(found?.changes.filter((each) => each.is_high).length ?? 0);
 
-	async function read(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-		const [file] = event.currentTarget.files ?? [];
-		event.currentTarget.value = '';
-		if (!file) return;
+	async function read(file: File): Promise<void> {
 		found = null;
 		isMeant = false;
 		name = file.name;
@@ -61,10 +59,12 @@
 			<a class="link mr-3" href="{sheet}.xlsx" download>Save as a workbook</a>
 			<a class="link mr-3" href="{sheet}.csv" download>Save as CSV</a>
 		</p>
-		<label class="load">
-			<span class="label">The sheet, CSV or workbook</span>
-			<input type="file" accept=".csv,.txt,.tsv,.xlsx,.xlsm" onchange={read} />
-		</label>
+		<FileChoose
+			label="Choose the sheet"
+			hint="CSV or workbook"
+			accept=".csv,.txt,.tsv,.xlsx,.xlsm"
+			onchoose={read}
+		/>
 		<p class="problem" role="alert">{problem}</p>
 		{#if found}
 			<p role="status">

@@ -108,6 +108,7 @@
 				sideOffset={3}
 				align="end"
 				class="z-50 rounded bg-snow p-2.5 text-body shadow-raised"
+				onOpenAutoFocus={(event) => event.preventDefault()}
 				onCloseAutoFocus={(event) => {
 					event.preventDefault();
 					input.focus();
@@ -120,7 +121,7 @@
 		</Popover.Portal>
 	</Popover.Root>
 	{#if isWrong}<span
-			class="problem absolute top-full left-0 z-10 w-max max-w-64 rounded bg-snow px-2.5 py-1.5 shadow-raised"
+			class="problem absolute top-full right-0 z-10 w-max max-w-full rounded bg-snow px-2.5 py-1.5 shadow-raised"
 			id={reason}
 			role="alert">{NOT_A_DAY}</span
 		>{/if}

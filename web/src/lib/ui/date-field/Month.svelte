@@ -2,7 +2,7 @@
 	/** A month to choose a day from. */
 	import { parseDate } from '@internationalized/date';
 	import { Calendar } from 'bits-ui';
-	import { onMount } from 'svelte';
+	import { onMount, tick } from 'svelte';
 	import { readDay } from '$lib/words/days';
 
 	let { value, onpick }: { value: string; onpick: (day: string) => void } = $props();
@@ -10,7 +10,10 @@
 	const step = 'size-7 rounded text-slate hover:bg-ice hover:text-ink';
 
 	// One goes on by keys from the day that stands there.
-	onMount(() => root?.querySelector<HTMLElement>('[data-calendar-day][tabindex="0"]')?.focus());
+	onMount(async () => {
+		await tick();
+		root?.querySelector<HTMLElement>('[data-calendar-day][tabindex="0"]')?.focus();
+	});
 </script>
 
 <Calendar.Root
@@ -27,9 +30,15 @@
 >
 	{#snippet children({ months, weekdays })}
 		<Calendar.Header class="flex items-center justify-between">
-			<Calendar.PrevButton class={step} aria-label="The month before">←</Calendar.PrevButton>
+			<Calendar.PrevButton>
+				{#snippet child({ props })}<button {...props} class={step} aria-label="The month before">←</button
+					>{/snippet}
+			</Calendar.PrevButton>
 			<Calendar.Heading class="font-semibold" />
-			<Calendar.NextButton class={step} aria-label="The month after">→</Calendar.NextButton>
+			<Calendar.NextButton>
+				{#snippet child({ props })}<button {...props} class={step} aria-label="The month after">→</button
+					>{/snippet}
+			</Calendar.NextButton>
 		</Calendar.Header>
 		{#each months as month (month.value)}
 			<Calendar.Grid class="mt-1.5 border-collapse">
