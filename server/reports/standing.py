@@ -47,10 +47,16 @@ def plural(count: int, one: str, more: str | None = None) -> str:
     return f"{count} {one if count == 1 else more or one + 's'}"
 
 
+SECTION_SIGN = 2
+"""Characters of a section that is told by a sign alone."""
+
+
 def class_words(school_class: SchoolClass) -> str:
     """Section, room and times in a line."""
-    section = f"Section {school_class.section}" if school_class.section else ""
-    return ", ".join(each for each in (section, school_class.room, school_class.times) if each)
+    # A letter or a number needs the word before it; "homeroom" is one by itself.
+    section = school_class.section
+    called = f"Section {section}" if 0 < len(section) <= SECTION_SIGN else section.capitalize()
+    return ", ".join(each for each in (called, school_class.room, school_class.times) if each)
 
 
 class Standing:

@@ -8,10 +8,12 @@ from conftest import World, send
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
+from school.models import SchoolClass
 from scores.models import Override
 from scores.tests.test_entering import enter, entry
 
 from reports.models import PostedGrade, Posting
+from reports.standing import class_words
 
 
 def row_of(world: World, student: int = 0) -> Any:
@@ -144,3 +146,10 @@ def test_the_saved_gradebook_computes_to_the_same_grades(world: World) -> None:
     results = Gradebook(read_book(saved)).result(str(world.students[1].pk), str(world.term.pk))
     assert results.percent is not None
     assert fixed_text(results.percent, 1) == row_of(world, 1)["grade"]["percent"]
+
+
+@pytest.mark.parametrize(
+    ("section", "words"), [("", "Room 3"), ("B", "Section B, Room 3"), ("homeroom", "Homeroom, Room 3")]
+)
+def test_a_section_is_called_as_people_call_it(section: str, words: str) -> None:
+    assert class_words(SchoolClass(section=section, room="Room 3")) == words

@@ -228,7 +228,7 @@
 		<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
 		{#if taken.length}
 			<span
-				class="taken flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5 first:block first:pb-1 first:text-small first:text-slate"
+				class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5"
 			>
 				{#each taken as each (each.student_id)}
 					<b class="font-name text-title leading-7 font-semibold"

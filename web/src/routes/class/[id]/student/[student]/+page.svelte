@@ -44,7 +44,7 @@
 						>{data.number}, alias {data.alias}</small
 					>
 				</h2>
-				<p class="eyes mt-1.5 flex gap-4 print:hidden" role="group" aria-label="Whose eyes">
+				<p class="mt-1.5 flex gap-4 print:hidden" role="group" aria-label="Whose eyes">
 					<a
 						class="pb-0.75 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 						href={to({ eyes: '' })}
@@ -150,7 +150,7 @@
 							</li>{/each}
 					</ul>
 					<h3 class="mt-5 mb-1.5 font-text text-small leading-4 font-normal text-slate">Beside the scores</h3>
-					<ul class="group/ul notes">
+					<ul class="group/ul">
 						{#each data.notes as each, place (place)}
 							<li
 								class="border-t border-hair py-1.5 group-first-of-type/ul:grid group-first-of-type/ul:grid-cols-[1fr_30px_48px_110px] group-first-of-type/ul:items-baseline group-first-of-type/ul:gap-2"
