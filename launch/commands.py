@@ -18,7 +18,7 @@ from launch.broker import Broker
 from launch.database import Database
 from launch.install import install
 from launch.places import PYTHON, ROOT, RUN, VENV, WEB
-from launch.processes import Running, end, port_is_free, start
+from launch.processes import Running, becomes_free, end, start
 from launch.say import Stop, ask, say, stop
 from launch.supervise import Part, Supervisor
 
@@ -79,7 +79,7 @@ def command_start(options: argparse.Namespace) -> int:
     running = Running()
     if found := running.find():
         stop(f"Hoarfrost already runs here: http://127.0.0.1:{found[1]} (./hoarfrost stop ends it).")
-    if not port_is_free(options.port):
+    if not becomes_free(options.port):
         stop(
             f"Port {options.port} is in use by another program. Choose another: ./hoarfrost start --port {options.port + 1}"
         )

@@ -7,6 +7,7 @@ import shutil
 import signal
 import socket
 import subprocess
+import time
 from collections.abc import Mapping
 from pathlib import Path
 from typing import TextIO
@@ -64,6 +65,20 @@ def free_port() -> int:
     when a server that was stopped begins again.
     """
     return next(port for port in random.sample(range(20000, 32000), 12000) if port_is_free(port))
+
+
+LETS_GO_WITHIN = 3.0
+"""Seconds."""
+
+
+def becomes_free(port: int) -> bool:
+    """Whether nobody uses a port by now, or in a moment: the server of a start that was killed may not have let go of it yet."""
+    ends = time.monotonic() + LETS_GO_WITHIN
+    while not port_is_free(port):
+        if time.monotonic() > ends:
+            return False
+        time.sleep(0.1)
+    return True
 
 
 class Running:

@@ -22,6 +22,10 @@ MOMENTS = (0.3, 0.7, 1.2, 1.8, 2.5, 3.3, 4.2, 5.2, 6.3, 7.5)
 """Seconds after which a start is killed, one after another on the same folder."""
 
 
+SAID = "start-in-a-test.txt"
+"""What the last start said of what went wrong."""
+
+
 @pytest.fixture
 def run() -> Iterator[Path]:
     """A folder of its own for what a start makes."""
@@ -33,10 +37,11 @@ def run() -> Iterator[Path]:
 
 def begin(run: Path, port: int) -> subprocess.Popen[bytes]:
     environment = {name: value for name, value in os.environ.items() if not name.startswith("HOARFROST_")}
-    return subprocess.Popen(
-        [sys.executable, ROOT / "hoarfrost", "start", "--port", str(port)], env={**environment, "HOARFROST_RUN": str(run)},
-        stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
-    )  # fmt: skip
+    with (RUN / SAID).open("wb") as said:
+        return subprocess.Popen(
+            [sys.executable, ROOT / "hoarfrost", "start", "--port", str(port)],
+            env={**environment, "HOARFROST_RUN": str(run)}, stdout=subprocess.DEVNULL, stderr=said,
+        )  # fmt: skip
 
 
 def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
