@@ -25,10 +25,12 @@
 	} = $props();
 
 	let typed = $state<string | null>(null);
+	/** What stood there when typing began: what is typed is read from there, also while a bound day follows it. */
+	let before = '';
 	let isOpen = $state(false);
 	let input: HTMLInputElement;
 	const reason = $props.id();
-	const meant = $derived(typed === null ? value : typed.trim() ? readDay(typed, value || undefined) : '');
+	const meant = $derived(typed === null ? value : typed.trim() ? readDay(typed, before || undefined) : '');
 	let isLeft = $state(false);
 	const isWrong = $derived(meant === null && isLeft);
 
@@ -39,6 +41,7 @@
 	}
 
 	function oninput(): void {
+		if (typed === null) before = value;
 		typed = input.value;
 		isLeft = false;
 		input.setCustomValidity(meant === null ? NOT_A_DAY : '');
@@ -59,6 +62,7 @@
 		if (event.key === 'Escape' && typed !== null) {
 			event.stopPropagation();
 			typed = null;
+			give(before);
 			input.setCustomValidity('');
 		}
 		if (event.key === 'ArrowDown' && event.altKey) {
