@@ -49,45 +49,25 @@
 	</thead>
 	<tbody>
 		{#each would.changes as change (change.student_id)}
-			<tr>
-				<th
-					class={[
-						'h-6.5 border-b border-hair pl-1.5 text-left font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}
-					scope="row"
+			<tr class={[change.mark_before !== change.mark_after && 'bg-amber-2']}>
+				<th class="h-6.5 border-b border-hair pl-1.5 text-left font-normal whitespace-nowrap" scope="row"
 					>{called ? called(change.student_id) : change.student}
 					{#if change.number && !called}<small class="text-slate">{change.number}</small>{/if}</th
 				>
-				<td
-					class={[
-						'h-6.5 border-b border-hair text-right font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}>{change.percent_before ?? '—'}</td
+				<td class="h-6.5 border-b border-hair text-right font-normal whitespace-nowrap"
+					>{change.percent_before ?? '—'}</td
 				>
-				<td
-					class={[
-						'h-6.5 border-b border-hair pl-2 text-left font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}>{change.mark_before ?? ''}</td
+				<td class="h-6.5 border-b border-hair pl-2 text-left font-normal whitespace-nowrap"
+					>{change.mark_before ?? ''}</td
 				>
-				<td
-					class={[
-						'h-6.5 border-b border-hair text-right font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}>{change.percent_after ?? '—'}</td
+				<td class="h-6.5 border-b border-hair text-right font-normal whitespace-nowrap"
+					>{change.percent_after ?? '—'}</td
 				>
-				<td
-					class={[
-						'h-6.5 border-b border-hair pl-2 text-left font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}><b class="font-semibold">{change.mark_after ?? ''}</b></td
+				<td class="h-6.5 border-b border-hair pl-2 text-left font-normal whitespace-nowrap"
+					><b class="font-semibold">{change.mark_after ?? ''}</b></td
 				>
-				<td
-					class={[
-						'h-6.5 border-b border-hair pr-1.5 text-right font-normal whitespace-nowrap',
-						change.mark_before !== change.mark_after && 'bg-amber-2'
-					]}>{change.difference}</td
+				<td class="h-6.5 border-b border-hair pr-1.5 text-right font-normal whitespace-nowrap"
+					>{change.difference}</td
 				>
 			</tr>
 		{/each}
