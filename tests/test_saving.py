@@ -443,9 +443,8 @@ def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
     type_in(page, "Hamza Bashir", "Walk 1", "7")
     saved(page)
     route, answer = held[0]
-    with page.expect_response(lambda told: told.url == route.request.url):
-        route.fulfill(response=answer)
-    # What is entered after it has come is shown after it.
+    # It comes, unless the page has given it up by itself for what was saved since: both may be, and look alike.
+    route.fulfill(response=answer)
     type_in(page, "Tolu Adeyemi", "Walk 2", "3")
     saved(page)
     expect(cell(page, "Tolu Adeyemi", "Walk 2")).to_have_text("3")
