@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 import pytest
-from playwright.sync_api import APIResponse, BrowserContext, Locator, Page, Route, expect
+from playwright.sync_api import BrowserContext, Locator, Page, Route, expect
 
 from tests.pages import saved
 from tests.stack import Stack
@@ -416,39 +416,6 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
     expect(page.get_by_role("dialog", name="Nothing of this can be pasted")).to_contain_text("at most one million")
     page.keyboard.press("Escape")
     expect(cell(page, "Signe Åkerlund", "Walk 5")).to_have_text("12")
-
-
-def test_what_was_fetched_before_an_entry_does_not_put_the_blank_back(
-    stack: Stack, somebody: Callable[..., Page]
-) -> None:
-    class_id = stack.add_class("Geography 18", 3, works=2)
-    page = somebody("odalys", f"/class/{class_id}/scores")
-    expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_be_visible()
-    held: list[tuple[Route, APIResponse]] = []
-
-    def hold(route: Route) -> None:
-        """The first answer is the server's, and comes late."""
-        if route.request.method == "GET" and not held:
-            held.append((route, route.fetch()))
-        else:
-            route.fallback()
-
-    page.route(f"**/api/classes/{class_id}/scores?*", hold)
-    page.route(f"**/api/classes/{class_id}/scores", hold)
-    # Somebody else's change is seen, and the class asked for anew.
-    with page.expect_request(
-        lambda asked: asked.method == "GET" and asked.url.partition("?")[0].endswith(f"/{class_id}/scores")
-    ):
-        stack.python(f"from school.revisions import next_scores; next_scores({class_id})")
-    type_in(page, "Hamza Bashir", "Walk 1", "7")
-    saved(page)
-    route, answer = held[0]
-    # It comes, unless the page has given it up by itself for what was saved since: both may be, and look alike.
-    route.fulfill(response=answer)
-    type_in(page, "Tolu Adeyemi", "Walk 2", "3")
-    saved(page)
-    expect(cell(page, "Tolu Adeyemi", "Walk 2")).to_have_text("3")
-    assert cell(page, "Hamza Bashir", "Walk 1").inner_text() == "7"
 
 
 def test_the_lens_a_rectangle_and_the_rest_of_a_column(

@@ -227,9 +227,7 @@
 	<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">
 		<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
 		{#if taken.length}
-			<span
-				class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5"
-			>
+			<span class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5">
 				{#each taken as each (each.student_id)}
 					<b class="font-name text-title leading-7 font-semibold"
 						>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
