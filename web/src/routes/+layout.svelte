@@ -5,14 +5,14 @@
 	import { beforeNavigate, goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { Refusal, words } from '$lib/api/client';
-	import Bar from '$lib/frame/Bar.svelte';
-	import SessionLost from '$lib/frame/SessionLost.svelte';
-	import StaleLine from '$lib/frame/StaleLine.svelte';
-	import NoticeLine from '$lib/frame/NoticeLine.svelte';
-	import { notice } from '$lib/frame/notice.svelte';
-	import { signed } from '$lib/frame/session.svelte';
-	import { theme } from '$lib/frame/theme.svelte';
-	import { saving } from '$lib/saving/saving.svelte';
+	import Bar from '$lib/app/Bar.svelte';
+	import SessionLost from '$lib/app/SessionLost.svelte';
+	import StaleLine from '$lib/app/StaleLine.svelte';
+	import NoticeLine from '$lib/app/NoticeLine.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import { signed } from '$lib/app/session.svelte';
+	import { theme } from '$lib/app/theme.svelte';
+	import { saving } from '$lib/app/saving/saving.svelte';
 	import { toFirst } from '$lib/ui/focus';
 
 	let { children }: { children: Snippet } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What a class's grid holds just now, as words. */
-	import { useGrid } from '$lib/grid/grid.svelte';
+	import { useGrid } from '$lib/class/grid.svelte';
 
 	let { id }: { id: number } = $props();
 	const grid = useGrid(() => ({ id, term: 7 }));

@@ -5,15 +5,15 @@
 	import type { Snippet } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import ConsequenceDialog from '$lib/consequence/ConsequenceDialog.svelte';
-	import Checks from '$lib/frame/Checks.svelte';
-	import { built } from '$lib/frame/places';
-	import { pulse } from '$lib/frame/pulse.svelte';
-	import Ribbon from '$lib/frame/Ribbon.svelte';
-	import Trail from '$lib/frame/Trail.svelte';
-	import { signed } from '$lib/frame/session.svelte';
-	import { undo } from '$lib/frame/undoing';
-	import { saving } from '$lib/saving/saving.svelte';
+	import ConsequenceDialog from '$lib/class/consequence/ConsequenceDialog.svelte';
+	import Checks from '$lib/class/Checks.svelte';
+	import { places } from '$lib/app/places';
+	import { pulse } from '$lib/class/pulse.svelte';
+	import Ribbon from '$lib/class/Ribbon.svelte';
+	import Trail from '$lib/class/Trail.svelte';
+	import { signed } from '$lib/app/session.svelte';
+	import { undo } from '$lib/app/undoing';
+	import { saving } from '$lib/app/saving/saving.svelte';
 
 	let { children }: { children: Snippet } = $props();
 	const queries = useQueryClient();
@@ -65,7 +65,7 @@
 <svelte:window {onkeydown} />
 <svelte:head>
 	<title
-		>{place[0]?.toUpperCase()}{place.slice(1)}, {frame.data?.name ?? known}
+		>{places.title(place)}, {frame.data?.name ?? known}
 		{frame.data?.section ?? ''} · Hoarfrost</title
 	>
 </svelte:head>
@@ -100,8 +100,8 @@
 		{#if frame.data}
 			<Trail
 				stations={frame.data.trail}
-				current={built(place) ? place : 'scores'}
-				href={(name) => (built(name) ? `/class/${id}/${name}${query}` : null)}
+				current={places.isOnTrail(place) ? place : 'scores'}
+				href={(name) => (places.isOnTrail(name) ? `/class/${id}/${name}${query}` : null)}
 			/>
 			<Checks classId={id} term={frame.data.term_id} />
 		{/if}

@@ -1,0 +1,130 @@
+<script lang="ts">
+	/** The bar at the top: sign and name, the classes or children, how saving stands, and the person. */
+	import { keyed } from '$lib/words/keys';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { wanted } from './wanted.svelte';
+	import type { Problem } from '$lib/app/saving/queue';
+	import { saving } from '$lib/app/saving/saving.svelte';
+	import { opened } from './opened.svelte';
+	import { neighbour, placeNow } from './classes';
+	import Crystal from './Crystal.svelte';
+	import KeySheet from './KeySheet.svelte';
+	import Palette from './Palette.svelte';
+	import { notice } from './notice.svelte';
+	import { signed } from './session.svelte';
+	import { theme } from './theme.svelte';
+
+	const session = $derived(signed.current);
+	const classes = $derived(session?.classes ?? []);
+	const place = $derived(placeNow());
+	/** What is to be looked at first, wherever that is. */
+	const problem = $derived(saving.problems[0]);
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && signed.teaches) {
+			event.preventDefault();
+			opened.palette = true;
+		}
+		if (
+			((event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph')) ||
+			target.closest('input, textarea, [role=combobox], [role=grid], [role=dialog]')
+		)
+			return;
+		if (event.key === '[') void neighbour(-1);
+		if (event.key === ']') void neighbour(1);
+		if (event.key === '?') opened.keys = true;
+	}
+
+	/** On the way there the hand is taken from wherever it was; it goes to the cell after that. */
+	async function lookAt(problem: Problem): Promise<void> {
+		await goto(`/class/${problem.classId}/scores?term=${problem.term}`);
+		wanted.place = problem;
+	}
+
+	function leave(): Promise<void> {
+		return notice.tried(signed.signOut().then(() => goto('/sign-in')));
+	}
+</script>
+
+<svelte:window {onkeydown} ononline={() => saving.again()} />
+
+<header class="screen-only flex min-h-10 items-center border-b border-hair px-6 max-md:flex-wrap max-md:px-4">
+	<a class="flex items-center gap-2 pr-5 font-name text-large leading-5 font-semibold" href={signed.home}
+		><Crystal barbed size={19} />Hoarfrost</a
+	>
+	<nav
+		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-l border-hair pl-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-l-0 max-md:p-0"
+		aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}
+	>
+		{#if signed.teaches}
+			<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+				href="/"
+				aria-current={page.url.pathname === '/' ? 'page' : undefined}>Today</a
+			>
+			{#each classes.slice(0, 6) as each (each.id)}
+				<a
+					class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+					href="/class/{each.id}/{place}"
+					aria-current={page.params['id'] === String(each.id) ? 'page' : undefined}
+					>{each.name} {each.section}</a
+				>
+			{/each}
+			{#if classes.length > 1}<span class="flex gap-0.75 max-md:hidden" aria-hidden="true"
+					><kbd>[</kbd><kbd>]</kbd></span
+				>{/if}
+		{/if}
+		{#if signed.keepsRecords}<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+				href="/office"
+				aria-current={page.url.pathname === '/office' ? 'page' : undefined}>Records office</a
+			>{/if}
+		{#each session?.children ?? [] as child (child.id)}
+			<a
+				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+				href="/family/{child.id}"
+				aria-current={page.url.pathname === `/family/${child.id}` ? 'page' : undefined}>{child.given_name}</a
+			>
+		{/each}
+	</nav>
+	<span
+		class="ml-auto flex items-center gap-5 pl-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:pr-0 max-md:pl-3 max-md:whitespace-normal"
+	>
+		{#if signed.teaches}
+			<button class="flex items-center gap-2 text-slate" onclick={() => (opened.palette = true)}
+				><span
+					class="max-lg:absolute max-lg:size-px max-lg:overflow-hidden max-lg:whitespace-nowrap max-lg:[clip-path:inset(50%)] max-md:static max-md:size-auto max-md:[clip-path:none]"
+					>Find <i class="not-italic max-md:hidden">a student or a command</i></span
+				> <kbd class="max-md:hidden">{keyed('Ctrl K')}</kbd></button
+			>
+			<span
+				class={[
+					'flex items-center gap-1.5',
+					!saving.isSettled ? 'text-amber-ink' : 'text-lichen-ink',
+					!saving.isSettled && 'font-semibold max-md:order-1 max-md:flex-[0_0_100%] max-md:justify-end'
+				]}
+				role="status"
+			>
+				{#if saving.isSettled}<svg
+						class="size-3.25 fill-none stroke-current stroke-[1.5]"
+						viewBox="0 0 16 16"
+						aria-hidden="true"><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
+					>{/if}{#if problem && !saving.isAway}<button
+						class="link text-amber-ink"
+						onclick={() => lookAt(problem)}>{saving.words}</button
+					>{:else}{saving.words}{/if}
+			</span>
+		{/if}
+		<button class="text-slate" onclick={() => theme.turn()}
+			>{theme.current === 'light' ? 'Night' : 'Day'}</button
+		>
+		<span class="max-md:hidden">{session?.name}</span>
+		<button class="text-slate" onclick={leave}>Sign out</button>
+	</span>
+</header>
+{#if signed.teaches}
+	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
+	<KeySheet bind:open={opened.keys} />
+{/if}

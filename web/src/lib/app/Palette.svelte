@@ -1,0 +1,158 @@
+<script lang="ts">
+	/** Find a student, a class, a place or something to do, by typing a part of its name. */
+	import * as fetched from '$lib/api/queries';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { Dialog } from 'bits-ui';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { folded } from '$lib/words/folded';
+	import { saving } from '$lib/app/saving/saving.svelte';
+	import { goTo } from '$lib/ui/focus';
+	import { keyed } from '$lib/words/keys';
+	import { neighbour } from './classes';
+	import { commands, type Command } from './commands';
+	import { places } from './places';
+	import { signed } from './session.svelte';
+	import { theme } from './theme.svelte';
+	import { undo } from './undoing';
+
+	let { open = $bindable(false), onkeys }: { open: boolean; onkeys: () => void } = $props();
+
+	type Item = Command & { id: string };
+
+	const MOST = 9;
+	const queries = useQueryClient();
+	let typed = $state('');
+	let at = $state(0);
+	let field = $state<HTMLInputElement | null>(null);
+	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open }));
+	const id = $derived(Number(page.params['id']) || null);
+	/** The places of the whole school that are this person's. */
+	const mine = $derived(places.all.filter((each) => each.name !== 'office' || signed.keepsRecords));
+
+	const all = $derived.by((): Item[] => {
+		const classes = signed.current?.classes ?? [];
+		const here = classes.find((each) => each.id === id);
+		const items: Item[] = [];
+		if (here)
+			for (const place of places.inClass)
+				items.push({
+					id: `place ${place.name}`,
+					name: place.title,
+					words: `of ${here.name} ${here.section}`,
+					act: () => goto(`/class/${here.id}/${place.name}`)
+				});
+		for (const { name, title, path } of mine)
+			if (path) items.push({ id: name, name: title, words: 'all classes', act: () => goto(path) });
+		for (const each of classes)
+			items.push({
+				id: `class ${each.id}`,
+				name: `${each.name} ${each.section}`,
+				words: 'class',
+				act: () => goto(`/class/${each.id}/scores`)
+			});
+		if (id)
+			items.push(
+				{ id: 'undo', name: 'Take back the last change', words: keyed('Ctrl Z'), act: () => undo(id, queries, 'undo') },
+				{ id: 'redo', name: 'Do it again', words: keyed('Ctrl Y'), act: () => undo(id, queries, 'redo') },
+				{ id: 'before', name: 'Previous class', words: '[', act: () => neighbour(-1) },
+				{ id: 'next', name: 'Next class', words: ']', act: () => neighbour(1) }
+			); // prettier-ignore
+		items.push(
+			{ id: 'keys', name: 'Keys', words: '?', act: onkeys },
+			{ id: 'theme', name: theme.current === 'light' ? 'Night' : 'Day', words: 'light or dark', act: () => theme.turn() },
+			{ id: 'again', name: 'Try saving again', words: saving.words, act: () => saving.again() }
+		); // prettier-ignore
+		if (open) items.push(...commands.here.map((each, place) => ({ ...each, id: `here ${place}` })));
+		for (const each of students.data ?? [])
+			items.push({
+				id: `student ${each.class_id} ${each.student_id}`,
+				name: each.name,
+				words: `${each.number}, ${each.class_name}`,
+				act: () => goto(`/class/${each.class_id}/student/${each.student_id}`)
+			});
+		return items;
+	});
+
+	/** All words that were typed have to begin a word of the name or of what stands beside it; names that begin so come first. */
+	const found = $derived.by(() => {
+		const wanted = folded(typed).split(/\s+/).filter(Boolean);
+		const begins = (text: string, word: string) =>
+			folded(text)
+				.split(/[\s\-,]+/)
+				.some((part) => part.startsWith(word));
+		const rank = ({ name }: Item) => (folded(name).startsWith(wanted[0] ?? '') ? 0 : 1);
+		return all
+			.filter((each) => wanted.every((word) => begins(`${each.name} ${each.words}`, word)))
+			.sort((one, other) => rank(one) - rank(other))
+			.slice(0, MOST);
+	});
+
+	async function choose(item: Item | undefined): Promise<void> {
+		if (!item) return;
+		open = false;
+		await item.act();
+	}
+
+	// Each time it opens it begins anew.
+	$effect(() => {
+		if (open) void goTo(() => field);
+		else {
+			typed = '';
+			at = 0;
+		}
+	});
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+		else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
+		else if (event.key === 'Enter') void choose(found[at]);
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<Dialog.Root bind:open>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.2)]" />
+		<Dialog.Content
+			class="fixed top-[12vh] left-1/2 z-40 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded bg-snow shadow-raised"
+		>
+			<Dialog.Title class="sr-only">Find a student or a command</Dialog.Title>
+			<input
+				class="h-13 w-full border-b border-rule bg-transparent px-4.5 text-head outline-none"
+				role="combobox"
+				aria-label="Find a student or a command"
+				aria-expanded="true"
+				aria-controls="palette-found"
+				aria-activedescendant={found[at] ? `palette-${at}` : undefined}
+				autocomplete="off"
+				spellcheck="false"
+				placeholder="A student, a class, or what you want to do"
+				bind:this={field}
+				bind:value={typed}
+				oninput={() => (at = 0)}
+				{onkeydown}
+			/>
+			<ul class="p-1.5" id="palette-found" role="listbox" aria-label="Found">
+				{#each found as item, place (item.id)}
+					<li
+						class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
+						id="palette-{place}"
+						role="option"
+						aria-selected={place === at}
+						onmousedown={(event) => {
+							event.preventDefault();
+							void choose(item);
+						}}
+					>
+						<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
+							>{item.words}</small
+						>
+					</li>
+				{/each}
+			</ul>
+			{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,47 @@
+/** The places of the product: each says of itself what it is called, where it is and which keys it has. */
+
+export interface KeyGroup {
+	/** Where these keys work, as the sheet heads them. */
+	place: string;
+	/** Each key with what it does. */
+	keys: [key: string, words: string][];
+}
+
+export interface Place {
+	/** As its address and the server's trail name it. */
+	name: string;
+	/** As a heading, a page's title and the palette say it. */
+	title: string;
+	/** Whether it is a class's, at `/class/…/name`; on its trail, or reached from another place of the class. */
+	of: 'trail' | 'class' | 'school';
+	/** The address of a place that no class has. */
+	path?: string;
+	keys?: KeyGroup[];
+}
+
+class Places {
+	/** All that there are, in the order in which the palette and the sheet of keys show them. */
+	all: Place[] = [];
+
+	/** Those on a class's trail. */
+	get onTrail(): Place[] {
+		return this.all.filter((each) => each.of === 'trail');
+	}
+
+	/** Those that any class has. */
+	get inClass(): Place[] {
+		return this.all.filter((each) => each.of !== 'school');
+	}
+
+	isOnTrail(name: string): boolean {
+		return this.onTrail.some((each) => each.name === name);
+	}
+
+	/** What a place is called; what is none, as its address says it. */
+	title(name: string): string {
+		const found = this.all.find((each) => each.name === name)?.title ?? name;
+		return found.charAt(0).toUpperCase() + found.slice(1);
+	}
+}
+
+export const places = new Places();

@@ -1,0 +1,79 @@
+/** Who is signed in. */
+import { api, ask, identify, type Lost, type Shapes } from '$lib/api/client';
+import { setToday } from '$lib/words/days';
+import { saving } from '$lib/app/saving/saving.svelte';
+
+type Session = Shapes['SessionOut'];
+
+class Signed {
+	current = $state<Session | null>(null);
+	/** How the page lost its person, until they are signed in again. */
+	lost = $state<Lost | null>(null);
+
+	/** One browser has one session: a tab that changes it tells the others. */
+	readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('hoarfrost-session');
+
+	constructor() {
+		this.#tabs?.addEventListener('message', ({ data }: MessageEvent<number | null>) => this.#hear(data));
+	}
+
+	get isIn(): boolean {
+		return this.current?.person_id != null;
+	}
+
+	get teaches(): boolean {
+		return this.current?.roles.includes('teacher') ?? false;
+	}
+
+	get keepsRecords(): boolean {
+		return this.current?.roles.includes('officer') ?? false;
+	}
+
+	/** Where the person starts. */
+	get home(): string {
+		const child = this.current?.children[0];
+		if (this.teaches) return '/';
+		return this.keepsRecords ? '/office' : child ? `/family/${child.id}` : '/';
+	}
+
+	async load(): Promise<void> {
+		await this.#take(await ask(api.GET('/api/session')));
+	}
+
+	async signIn(name: string, password: string): Promise<void> {
+		await this.#take(await ask(api.POST('/api/session', { body: { sign_in: name, password } })));
+		this.#tabs?.postMessage(this.current?.person_id ?? null);
+	}
+
+	async signOut(): Promise<void> {
+		await ask(api.DELETE('/api/session'));
+		await this.load();
+		this.#tabs?.postMessage(null);
+	}
+
+	async #take(session: Session): Promise<void> {
+		identify(session.person_id, (lost) => this.#lose(lost));
+		this.lost = null;
+		this.current = session;
+		if (session.today) setToday(session.today);
+		await saving.begin(session.person_id);
+	}
+
+	#lose(lost: Lost): void {
+		this.lost = lost;
+		saving.pause();
+	}
+
+	/** Another tab signed somebody in, or out. */
+	#hear(person: number | null): void {
+		const mine = this.current?.person_id ?? null;
+		if (mine === null) return;
+		if (person !== mine) this.#lose(person === null ? 'ended' : 'another');
+		else if (this.lost) {
+			this.lost = null;
+			void saving.begin(mine);
+		}
+	}
+}
+
+export const signed = new Signed();

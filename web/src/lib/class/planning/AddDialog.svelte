@@ -1,0 +1,68 @@
+<script lang="ts">
+	/** Adding an assignment from where scores are entered; the page then shows it. */
+	import * as fetched from '$lib/api/queries';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import { saving } from '$lib/app/saving/saving.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import AddAssignment from './AddAssignment.svelte';
+	import { Editing } from './editing';
+
+	let {
+		classId,
+		term,
+		open = $bindable(),
+		onadded
+	}: {
+		classId: number;
+		term: number;
+		open: boolean;
+		/** It is made, in the term that is shown. */
+		onadded: (id: number) => void;
+	} = $props();
+
+	const queries = useQueryClient();
+	const plan = createQuery(() => ({ ...fetched.plan(classId, term), enabled: open }));
+	const editing = $derived(
+		new Editing(
+			classId,
+			(work) => saving.during(work),
+			() => queries.invalidateQueries(fetched.inClass(classId))
+		)
+	);
+</script>
+
+<Dialog title="Add an assignment" bind:open>
+	{#if plan.isPending}
+		<p role="status">Looking at the plan…</p>
+	{:else if plan.isError && !plan.data}
+		<p class="problem" role="alert">{words(plan.error)}</p>
+	{:else if plan.data.parts.length}
+		<p>
+			{plan.data.term} has no assignments of its own. Add it in
+			{#each plan.data.parts as part, place (part.term_id)}
+				{place ? ' or ' : ''}<a class="link" href="?term={part.term_id}" onclick={() => (open = false)}
+					>{part.name}</a
+				>{/each}.
+		</p>
+	{:else if !plan.data.categories.length}
+		<p>
+			This class has no categories yet.
+			<a class="link" href="/class/{classId}/plan?term={term}">Begin its plan</a>; then work can be added from
+			here.
+		</p>
+	{:else}
+		<AddAssignment
+			plan={plan.data}
+			{editing}
+			onadded={(made) => {
+				open = false;
+				if (made.term_id === term) onadded(made.id);
+			}}
+		/>
+		<p class="text-slate">
+			It goes into the term of its due date; without one, into {plan.data.term.toLowerCase()}. All else about
+			it is in the <a class="link" href="/class/{classId}/plan?term={term}">plan</a>.
+		</p>
+	{/if}
+</Dialog>

@@ -1,0 +1,97 @@
+<script lang="ts">
+	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
+	import * as fetched from '$lib/api/queries';
+	import Failed from '$lib/ui/Failed.svelte';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { page } from '$app/state';
+
+	const student = $derived(Number(page.params['student']));
+	const term = $derived(Number(page.url.searchParams.get('term')));
+	const card = createQuery(() => fetched.card(student, term));
+</script>
+
+<svelte:head><title>Report card, {card.data?.student ?? ''} · Hoarfrost</title></svelte:head>
+
+{#if card.isPending}
+	<p class="p-6 text-slate" role="status">Fetching the report card…</p>
+{:else if !card.data}
+	<main class="max-w-190 p-6 px-6 pt-6 pb-16 text-large leading-5.75">
+		<Failed error={card.error} retry={card.refetch} />
+	</main>
+{:else}
+	{@const data = card.data}
+	<main class="max-w-190 px-6 pt-6 pb-16 text-large leading-5.75">
+		<header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-2 border-b-2 border-ink pb-2">
+			<div>
+				<h1 class="text-display leading-10 wrap-anywhere">{data.student}</h1>
+				<p class="text-body text-slate">{data.number}. Report card, {data.term}, {data.year}</p>
+			</div>
+			<div class="text-right">
+				<b class="font-semibold">{data.school}</b>
+				<p class="text-body text-slate">{data.address}</p>
+				<p class="text-body text-slate">{data.day}</p>
+			</div>
+		</header>
+		<p class="flex gap-5 pt-2 pb-4 text-body print:hidden">
+			<a class="link" href="/family/{student}?term={term}">Back to {data.term.toLowerCase()}</a>
+			{#if data.subjects.length}<a class="link" href="/api/families/{student}/card.pdf?term={term}" download
+					>Save as PDF</a
+				>{/if}
+		</p>
+		{#if data.subjects.length}
+			<div class="overflow-x-auto">
+				<table class="rows">
+					<thead>
+						<tr
+							><th scope="col">Subject</th>{#each data.terms as name (name)}<th scope="col">{name}</th
+								>{/each}</tr
+						>
+					</thead>
+					<tbody>
+						{#each data.subjects as subject, place (place)}
+							<tr>
+								<th class="font-semibold" scope="row"
+									>{subject.name}<span class="block text-body font-normal text-slate"
+										>{subject.teachers.join(', ')}</span
+									></th
+								>
+								{#each subject.terms as each (each.term)}
+									<td
+										><b class="font-semibold">{each.mark || '—'}</b>
+										{each.percent}{#if each.effort}<span class="block text-body font-normal text-slate"
+												>effort {each.effort}</span
+											>{/if}</td
+									>
+								{/each}
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			</div>
+			{#each data.subjects as subject, place (place)}
+				{#each subject.comments as each (each.term)}
+					<section class="pt-5" aria-label="{subject.name}, {each.term}">
+						<h2>
+							{subject.name}
+							<span class="font-text text-body leading-4.5 font-normal text-slate"
+								>{each.term}, {subject.teachers.join(', ')}</span
+							>
+						</h2>
+						{#if each.comment}<p class="wrap-anywhere whitespace-pre-line">{each.comment}</p>{/if}
+						{#each Object.entries(each.by_standard) as [name, text] (name)}<p
+								class="wrap-anywhere whitespace-pre-line"
+							>
+								<b class="font-semibold">{name}</b>
+								{text}
+							</p>{/each}
+						{#if each.narrative}<p class="mt-3 border-l-2 border-hair pl-4 wrap-anywhere whitespace-pre-line">
+								{each.narrative}
+							</p>{/if}
+					</section>
+				{/each}
+			{/each}
+		{:else}
+			<p>Nothing is posted for {data.term.toLowerCase()} yet. What is posted appears here.</p>
+		{/if}
+	</main>
+{/if}

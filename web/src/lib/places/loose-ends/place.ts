@@ -1,0 +1,9 @@
+/** Loose ends, as the trail, the palette, the sheet of keys and the page's title name it. */
+import type { Place } from '$lib/app/places';
+
+export const looseEnds: Place = {
+	name: 'loose-ends',
+	title: 'Loose ends',
+	of: 'school',
+	path: '/loose-ends'
+};

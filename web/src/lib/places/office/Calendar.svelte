@@ -1,0 +1,127 @@
+<script lang="ts">
+	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
+	import * as fetched from '$lib/api/queries';
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import { longDay } from '$lib/words/days';
+	import { notice } from '$lib/app/notice.svelte';
+	import DateField from '$lib/ui/date-field/DateField.svelte';
+	import { setting, type Office, type OfficeTerm } from './office';
+	import TermDialog from './TermDialog.svelte';
+
+	let { office, onyear }: { office: Office; onyear: (year: number) => void } = $props();
+	const queries = useQueryClient();
+	let opened = $state<OfficeTerm | 'new' | null>(null);
+	let isMaking = $state(false);
+	let year = $state({ name: '', starts: '', ends: '' });
+	let problem = $state('');
+
+	async function refresh(): Promise<void> {
+		await queries.invalidateQueries(fetched.inOffice);
+	}
+
+	async function make(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		try {
+			const made = await setting.year(year);
+			problem = '';
+			isMaking = false;
+			await refresh();
+			onyear(made.id);
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
+	/** A year that was made by mistake; one that holds classes stays, and says so. */
+	async function takeAway(): Promise<void> {
+		const { year_id: id, year: name, years } = office;
+		const other = years.find((each) => each.id !== id)!;
+		await notice.tried(
+			setting.removeYear(id).then(async () => {
+				onyear(other.id);
+				await refresh();
+			}),
+			`${name} is taken away.`
+		);
+	}
+
+	function remove(term: OfficeTerm): Promise<void> {
+		return notice.tried(setting.removeTerm(term.id).then(refresh), `${term.name} is taken away.`);
+	}
+</script>
+
+<section class="grid grid-cols-1 gap-3" aria-labelledby="terms">
+	<h2 class="text-title leading-7" id="terms">Terms of {office.year}</h2>
+	<div class="relative overflow-x-auto">
+		<table class="rows">
+			<thead
+				><tr
+					><th scope="col">Term</th><th scope="col">From</th><th scope="col">Until</th><th scope="col"
+						>Posting</th
+					><th scope="col">Families see it</th><th scope="col">Collects</th><th scope="col">Stops posting</th
+					><th scope="col"><span class="sr-only">Acts</span></th></tr
+				></thead
+			>
+			<tbody>
+				{#each office.terms as term (term.id)}
+					<tr>
+						<th
+							class={[
+								'whitespace-nowrap',
+								term.within !== null ? 'font-medium' : 'font-semibold',
+								term.within !== null && 'pl-4'
+							]}
+							scope="row">{term.name}</th
+						>
+						<td>{longDay(term.starts)}</td>
+						<td>{longDay(term.ends)}</td>
+						{#if term.window}
+							<td>{longDay(term.window.opens)} to {longDay(term.window.closes)}</td>
+							<td>{term.window.families_from ? `from ${longDay(term.window.families_from)}` : 'at once'}</td>
+							<td>{term.window.collects.join(', ')}; {term.window.comment_limit} characters</td>
+							<td
+								>{term.window.binding
+									.map((kind) => office.check_kinds.find((each) => each.kind === kind)?.words ?? kind)
+									.join(', ') || 'no grade alone'}</td
+							>
+						{:else}<td colspan="4" class="text-slate">no window</td>{/if}
+						<td class="whitespace-nowrap">
+							<button class="link" onclick={() => (opened = term)}
+								>Change<span class="sr-only"> {term.name}</span></button
+							>
+							<button class="link ml-3" onclick={() => remove(term)}
+								>Take away<span class="sr-only"> {term.name}</span></button
+							>
+						</td>
+					</tr>
+				{:else}<tr
+						><td colspan="8" class="text-slate">This year has no terms yet. Begin with its semesters.</td></tr
+					>{/each}
+			</tbody>
+		</table>
+	</div>
+	<p class="row flex flex-wrap items-end gap-x-3 gap-y-2">
+		<button class="btn quiet" onclick={() => (opened = 'new')}>Add a term</button>
+		{#if office.years.length > 1}
+			<button class="link" onclick={takeAway}>Take {office.year} away</button>
+		{/if}
+		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
+	</p>
+	{#if isMaking}
+		<form class="flex flex-wrap items-end gap-x-3 gap-y-2" onsubmit={make} aria-label="New school year">
+			<label
+				><span class="label">Name</span><input
+					class="field"
+					placeholder="2032/33"
+					bind:value={year.name}
+				/></label
+			>
+			<label><span class="label">First day</span><DateField bind:value={year.starts} required /></label>
+			<label><span class="label">Last day</span><DateField bind:value={year.ends} required /></label>
+			<button class="btn">Make it</button>
+			<p class="problem" role="alert">{problem}</p>
+		</form>
+	{/if}
+</section>
+<TermDialog {office} bind:opened onchange={refresh} />

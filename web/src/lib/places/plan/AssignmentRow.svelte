@@ -1,0 +1,251 @@
+<script lang="ts">
+	/** An assignment's row in the outline. */
+	import { type Shapes } from '$lib/api/client';
+	import { notice } from '$lib/app/notice.svelte';
+	import { dropTarget } from '$lib/ui/dropping';
+	import InPlace from '$lib/ui/InPlace.svelte';
+	import type { Editing } from '$lib/class/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	let {
+		each,
+		plan,
+		editing,
+		othersFollow,
+		isChosen,
+		isOver,
+		onchoose,
+		onopen,
+		onmove,
+		onremove,
+		ondrag,
+		onover,
+		ondrop
+	}: {
+		each: Shapes['AssignmentOut'];
+		plan: Shapes['PlanOut'];
+		editing: Editing;
+		/** Whether the others in the category follow when a share is typed. */
+		othersFollow: boolean;
+		isChosen: boolean;
+		isOver: boolean;
+		onchoose: (isChosen: boolean, isStretch: boolean) => void;
+		onopen: () => void;
+		onmove: (event: KeyboardEvent) => void;
+		onremove: () => void;
+		ondrag: (isDragged: boolean) => void;
+		onover: () => void;
+		ondrop: () => void;
+	} = $props();
+
+	const hasShare = $derived(
+		plan.weights !== null &&
+			each.category_id !== null &&
+			each.counts &&
+			!each.extra &&
+			each.of_category !== null
+	);
+	const change = (body: Shapes['AssignmentIn'], version: number | undefined): Promise<void> =>
+		editing.changeAssignment({ ...each, version: version ?? each.version }, body);
+	const marking = $derived.by(() => {
+		if (each.missing) return `${each.missing} missing`;
+		if (each.closed) return 'closed';
+		if (!each.is_due && !each.marked) return 'not due';
+		return `${each.marked} of ${each.due}`;
+	});
+</script>
+
+<tr class="group/tr" data-row onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-0 pl-1 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<input
+			class="align-middle"
+			type="checkbox"
+			aria-label="Choose {each.name}"
+			checked={isChosen}
+			onclick={(event) => onchoose(event.currentTarget.checked, event.shiftKey)}
+		/>
+	</td>
+	<td
+		class={[
+			'relative h-7 border-b border-b-hair pr-2 pl-3.5 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<span
+			class="absolute top-1 left-0 cursor-grab text-slate opacity-0 group-hover/tr:opacity-100"
+			role="presentation"
+			draggable="true"
+			title="Drag to move"
+			ondragstart={() => ondrag(true)}
+			ondragend={() => ondrag(false)}>⠿</span
+		>
+		<InPlace
+			label="Name of {each.name}"
+			value={each.name}
+			version={each.version}
+			save={(name, version) => change({ name }, version)}
+		/>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<InPlace
+			label="Short name of {each.name}"
+			value={each.short_name}
+			version={each.version}
+			save={(short_name, version) => change({ short_name }, version)}
+		/>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<Select
+			class="h-6.5 rounded border border-transparent bg-transparent hover:border-hair"
+			id="category-of-{each.id}"
+			label="Category of {each.name}"
+			value={String(each.category_id ?? 'none')}
+			onchange={(value) => {
+				void notice.tried(
+					editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
+				);
+			}}
+			choices={[...plan.categories.map((one) => [one.id, one.sign] as const), ['none', 'none']]}
+		/>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen ? 'bg-ice-2' : Object.keys(each.was).length && 'bg-amber-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<InPlace
+			id="points-{each.id}"
+			label="Points of {each.name}"
+			align="right"
+			value={each.points}
+			version={each.version}
+			save={(points, version) => change({ points }, version)}
+			answers={{
+				zero_points: [
+					['It is extra credit', (points, version) => change({ points, extra: true }, version)],
+					['0 is meant', (points, version) => change({ points, zero_meant: true }, version)]
+				]
+			}}
+		/>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		{#if hasShare}
+			<InPlace
+				id="share-{each.id}"
+				label="Share of {each.name} in its category"
+				align="right"
+				value={each.of_category ?? ''}
+				save={(share) => editing.setShare(each.id, share, 'category', othersFollow)}
+			/>
+		{:else}{each.extra ? 'extra' : (each.of_category ?? '—')}{/if}
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		{#if hasShare && each.of_grade !== null}
+			<InPlace
+				label="Share of {each.name} of the grade"
+				align="right"
+				value={each.of_grade}
+				save={(share) => editing.setShare(each.id, share, 'grade', othersFollow)}
+			/>
+		{:else}{each.extra && each.of_grade ? `max +${each.of_grade}` : (each.of_grade ?? '—')}{/if}
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper',
+			each.is_outside && 'font-semibold text-amber-ink'
+		]}
+		title={each.is_outside ? 'Due outside the term' : undefined}
+	>
+		<InPlace
+			id="due-{each.id}"
+			label="Due date of {each.name}{each.is_outside ? ', outside the term' : ''}"
+			kind="day"
+			value={each.due_on ?? ''}
+			version={each.version}
+			save={(due, version) => change({ due_on: due || null }, version)}
+		/>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<button
+			class={['hover:underline', !each.shown ? 'text-ink' : 'text-slate', !each.shown && 'font-semibold']}
+			aria-label="{each.name}: {each.families}; {each.shown
+				? 'hide it from families'
+				: 'show it to families'}"
+			onclick={() => notice.tried(editing.changeAssignment(each, { shown: !each.shown }))}
+			>{each.families}</button
+		>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<button
+			class={['hover:underline', each.missing > 0 ? 'text-rowan' : 'text-slate']}
+			class:missing={each.missing > 0}
+			aria-label="{each.name}: {marking}; {each.closed ? 'open it again' : 'close it'}"
+			title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
+			onclick={() => notice.tried(editing.changeAssignment(each, { closed: !each.closed }))}>{marking}</button
+		>
+	</td>
+	<td
+		class={[
+			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
+			isChosen && 'bg-ice-2',
+			isOver && 'border-t-2 border-t-juniper'
+		]}
+	>
+		<button
+			class="text-slate hover:underline"
+			aria-label="Everything about {each.name}"
+			title="Everything about it"
+			onclick={onopen}>…</button
+		>
+		<button class="ml-1.5 text-slate hover:underline" aria-label="Delete {each.name}" onclick={onremove}
+			>×</button
+		>
+	</td>
+</tr>

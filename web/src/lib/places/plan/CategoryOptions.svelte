@@ -1,0 +1,169 @@
+<script lang="ts">
+	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
+	import { type Shapes } from '$lib/api/client';
+	import { notice } from '$lib/app/notice.svelte';
+	import { toFirst } from '$lib/ui/focus';
+	import InPlace from '$lib/ui/InPlace.svelte';
+	import type { Editing } from '$lib/class/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	let {
+		category,
+		others,
+		editing,
+		onclose
+	}: {
+		category: Shapes['CategoryOut'];
+		others: Shapes['CategoryOut'][];
+		editing: Editing;
+		/** Esc was pressed. */
+		onclose: () => void;
+	} = $props();
+	const counts = [0, 1, 2, 3, 4, 5].map((count) => [count, String(count)] as const);
+	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
+	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
+	let into = $state('');
+
+	function change(body: Shapes['CategoryIn']): Promise<void> {
+		return notice.tried(editing.changeCategory(category, body));
+	}
+
+	/** Esc closes a list that is open first. */
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'Escape' && (event.target as HTMLElement).ariaExpanded !== 'true') onclose();
+	}
+
+	async function merge(): Promise<void> {
+		const target = others.find((each) => String(each.id) === into);
+		const isGone = await editing.merge(category.id, target?.id ?? null);
+		const where = target ? `into ${target.name}` : 'out of any category';
+		notice.say(
+			isGone
+				? `${category.name} went ${where}. Ctrl Z takes it back.`
+				: `What is in ${category.name} goes ${where} with the draft. Once it is applied, ${category.name} can be deleted.`
+		);
+	}
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions (its fields are what is used; Esc closes them all) -->
+<div class="bg-snow px-3 py-1.5" {onkeydown} {@attach toFirst}>
+	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
+		<label class="flex items-center gap-1.5">
+			Work in it counts
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
+				value={category.method}
+				onchange={(value) => change({ method: value })}
+				choices={[
+					['points', 'by points'],
+					['equal', 'each the same'],
+					['shares', 'by shares']
+				]}
+			/>
+		</label>
+		<label class="flex items-center gap-1.5">
+			lowest dropped
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
+				value={String(category.drop_lowest)}
+				onchange={(value) => change({ drop_lowest: Number(value) })}
+				choices={counts}
+			/>
+		</label>
+		<label class="flex items-center gap-1.5">
+			highest dropped
+			<Select
+				class="h-6.5 rounded border border-rule px-1.5"
+				value={String(category.drop_highest)}
+				onchange={(value) => change({ drop_highest: Number(value) })}
+				choices={counts}
+			/>
+		</label>
+		<label class="flex items-center gap-1.5"
+			><input
+				type="checkbox"
+				checked={category.cap}
+				onchange={(event) => change({ cap: event.currentTarget.checked })}
+			/> at most 100 %</label
+		>
+		<label class="flex items-center gap-1.5"
+			><input
+				type="checkbox"
+				checked={category.bonus}
+				onchange={(event) => change({ bonus: event.currentTarget.checked })}
+			/> a bonus on top</label
+		>
+		<label class="flex items-center gap-1.5"
+			><input
+				type="checkbox"
+				checked={category.locked}
+				onchange={(event) => change({ locked: event.currentTarget.checked })}
+			/> weight stays when the rest is shared</label
+		>
+	</div>
+	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
+		<span class="flex items-center gap-1.5"
+			>Its sign is <span class="w-13 border-b border-rule"
+				><InPlace
+					label="Sign of {category.name}"
+					value={category.sign}
+					save={(sign) => editing.changeCategory(category, { sign })}
+				/></span
+			></span
+		>
+		<fieldset class="flex items-center gap-1.5">
+			<legend class="sr-only">Colour of {category.name}</legend>
+			{#each hues as hue (hue)}
+				<label class="flex items-center gap-1.5" title={hueNames[hue]} style="--c: var(--color-hue-{hue})">
+					<input
+						class="size-4.5 appearance-none rounded-[9px] border-3 border-snow bg-(color:--c) checked:shadow-[0_0_0_2px_var(--color-ink)]"
+						type="radio"
+						name="hue-{category.id}"
+						checked={category.colour === hue}
+						onchange={() => change({ colour: hue })}
+					/>
+					<span class="sr-only">{hueNames[hue]}</span>
+				</label>
+			{/each}
+		</fieldset>
+		<label class="flex items-center gap-1.5"
+			><input
+				type="checkbox"
+				checked={category.is_default}
+				onchange={(event) => change({ is_default: event.currentTarget.checked })}
+			/> new assignments go here,</label
+		>
+		<span class="flex items-center gap-1.5"
+			>worth <span class="w-13 border-b border-rule"
+				><InPlace
+					label="Points of new assignments in {category.name}"
+					value={category.default_points ?? ''}
+					save={(default_points) => editing.changeCategory(category, { default_points })}
+				/></span
+			> points</span
+		>
+		<label class="flex items-center gap-1.5"
+			><input
+				type="checkbox"
+				checked={category.default_shown}
+				onchange={(event) => change({ default_shown: event.currentTarget.checked })}
+			/> shown to families</label
+		>
+		<span class="ml-auto flex items-center gap-1.5">
+			<label class="flex items-center gap-1.5"
+				>Move all of it into
+				<Select
+					class="h-6.5 rounded border border-rule px-1.5"
+					bind:value={into}
+					placeholder="…"
+					choices={[...others.map((each) => [each.id, each.name] as const), ['none', 'no category']]}
+				/></label
+			>
+			<button
+				class="link disabled:text-slate disabled:no-underline"
+				disabled={!into}
+				onclick={() => notice.tried(merge())}>Move</button
+			>
+		</span>
+	</div>
+</div>

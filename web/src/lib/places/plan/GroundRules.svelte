@@ -1,0 +1,158 @@
+<script lang="ts">
+	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
+	import * as fetched from '$lib/api/queries';
+	import DateField from '$lib/ui/date-field/DateField.svelte';
+	import { tick } from 'svelte';
+	import { createQuery } from '@tanstack/svelte-query';
+	import type { Shapes } from '$lib/api/client';
+	import { notice } from '$lib/app/notice.svelte';
+	import type { Editing } from '$lib/class/planning/editing';
+
+	let { classId, plan, editing }: { classId: number; plan: Shapes['PlanOut']; editing: Editing } = $props();
+
+	let opened = $state<string | null>(null);
+	const rules = $derived(Object.fromEntries(plan.rules.map((rule) => [rule.field, rule])));
+	const choices = createQuery(() => fetched.rule(classId, opened, plan.term_id));
+
+	async function toggle(field: string): Promise<void> {
+		opened = opened === field ? null : field;
+		await tick();
+	}
+
+	/** What a term may set for itself. */
+	const ofTerm = ['method', 'blank', 'drop_overall', 'drop_choice', 'rounding', 'cap', 'decimals'];
+	let forTerm = $state(false);
+
+	async function choose(field: string, value: string): Promise<void> {
+		const isTerms = ofTerm.includes(field) && (forTerm || rules[field]?.is_own);
+		const change = { [field]: value };
+		await notice.tried(
+			isTerms ? editing.changeTerm(plan.term_id, { rules: change }) : editing.changeRules(change)
+		);
+	}
+
+	async function close(): Promise<void> {
+		const field = opened;
+		opened = null;
+		await tick();
+		document.querySelector<HTMLElement>(`#rule-${field}`)?.focus();
+	}
+</script>
+
+{#snippet pick(field: string)}
+	{@const rule = rules[field]}
+	{#if rule}
+		<button
+			class={[
+				'border-juniper text-left leading-5 font-medium text-juniper',
+				opened === field ? 'border-b-2' : 'border-b',
+				opened === field && 'bg-ice'
+			]}
+			id="rule-{field}"
+			aria-expanded={opened === field}
+			onclick={() => toggle(field)}>{rule.words}</button
+		>{#if rule.was}<s class="ml-1.5 text-body text-slate"><span class="sr-only">in force: </span>{rule.was}</s
+			>{/if}{#if rule.is_own}<span class="ml-1.5 text-small text-amber-ink"
+				>{plan.term}’s own
+				<button
+					class="link border-0 border-juniper text-left leading-5 font-normal text-juniper"
+					onclick={() => notice.tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
+					>as the class<span class="sr-only">: {rule.words}</span></button
+				></span
+			>{/if}
+	{/if}
+{/snippet}
+
+{#snippet options(fields: string[])}
+	{#if opened !== null && fields.includes(opened)}
+		<fieldset
+			class="mt-1.5 mb-2 border-l-2 border-juniper bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
+		>
+			<legend class="float-left mb-1 w-full text-small leading-4 text-slate">
+				{choices.data?.student ? `For ${choices.data.student} it makes` : 'Choose'}
+				{#if choices.isPending}…{/if}
+			</legend>
+			{#each choices.data?.choices ?? [] as choice (choice.value)}
+				<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px">
+					<input
+						type="radio"
+						name={opened}
+						value={choice.value}
+						checked={rules[opened]?.value === choice.value}
+						onchange={() => choose(opened!, choice.value)}
+						onkeydown={(event) => event.key === 'Escape' && close()}
+					/>
+					<span>{choice.words}</span>
+					<span class="num text-right">{choice.percent ?? ''}</span>
+					<b class="font-semibold">{choice.mark ?? ''}</b>
+				</label>
+			{/each}
+		</fieldset>
+	{/if}
+{/snippet}
+
+<section aria-labelledby="rules">
+	<h3 class="mb-1.5 font-text text-small leading-4 font-normal text-slate" id="rules">
+		Ground rules, {forTerm ? `for ${plan.term.toLowerCase()} alone` : 'for the whole class'}
+	</h3>
+	<p class="text-large leading-6.5">Grades are {@render pick('method')}.</p>
+	{@render options(['method'])}
+	<p class="text-large leading-6.5">Work with no score yet {@render pick('blank')}.</p>
+	{@render options(['blank'])}
+	{#if rules['method']?.value !== 'weighted'}
+		<p class="text-large leading-6.5">Dropped of everything: {@render pick('drop_overall')}.</p>
+		{@render options(['drop_overall'])}
+	{/if}
+	<p class="text-large leading-6.5">Where scores are dropped, it is {@render pick('drop_choice')}.</p>
+	{@render options(['drop_choice'])}
+	<p class="text-large leading-6.5">
+		Marks come from {@render pick('scale')}; the percent is {@render pick('rounding')} before the mark is looked
+		up, and is shown with {@render pick('decimals')}.
+	</p>
+	{@render options(['scale', 'rounding', 'decimals'])}
+	<p class="text-large leading-6.5">Extra credit {@render pick('cap')}.</p>
+	{@render options(['cap'])}
+	<p class="text-large leading-6.5">Families see the grade {@render pick('families_see_running')}.</p>
+	{@render options(['families_see_running'])}
+	{#if rules['families_see_running']?.value === 'yes'}
+		<label class="[clear:both] flex grid-cols-[14px_1fr_auto_28px] items-center gap-1.5 py-px"
+			>as it stands, from <DateField
+				class="h-6.5 w-36 rounded border border-rule bg-snow px-1.5"
+				label="Families see the grade from"
+				value={plan.families_from ?? ''}
+				onchange={(day) => notice.tried(editing.changeRules({ families_from: day || null }))}
+			/></label
+		>
+	{/if}
+	<p class="text-large leading-6.5">
+		They {@render pick('families_percent')} percents, {@render pick('families_mark')} marks, {@render pick(
+			'families_points'
+		)} points, {@render pick('families_share')} shares of the grade, and {@render pick('families_class')} the class’s
+		mean and spread.
+	</p>
+	{@render options([
+		'families_percent',
+		'families_mark',
+		'families_points',
+		'families_share',
+		'families_class'
+	])}
+	<fieldset
+		class="mt-3.5 mb-2 border-l-2 border-rule bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
+	>
+		<legend class="float-left mb-1 w-full text-small leading-4 text-slate">{plan.term}</legend>
+		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
+			><input
+				type="checkbox"
+				checked={plan.has_own_weights}
+				onchange={(event) =>
+					notice.tried(editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
+			/>
+			<span>weighs its categories by itself</span></label
+		>
+		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
+			><input type="checkbox" bind:checked={forTerm} /><span>what is chosen above holds for it alone</span
+			></label
+		>
+	</fieldset>
+</section>

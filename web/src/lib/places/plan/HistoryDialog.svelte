@@ -1,0 +1,87 @@
+<script lang="ts">
+	/** Who changed what of the plan and when, and the way back to any of its states. */
+	import * as fetched from '$lib/api/queries';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import { longDay } from '$lib/words/days';
+	import { consequence } from '$lib/class/consequence/consequence.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import type { Editing } from '$lib/class/planning/editing';
+
+	let {
+		classId,
+		term,
+		editing,
+		open = $bindable(false)
+	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
+	const events = createQuery(() => ({ ...fetched.planHistory(classId), enabled: open }));
+
+	const deleted = createQuery(() => ({ ...fetched.deletedWork(classId), enabled: open }));
+
+	function bringBack(assignment: number, name: string): Promise<void> {
+		// What is asked stands in a dialog of its own.
+		open = false;
+		return consequence.ask({
+			classId,
+			term,
+			title: `Bring ${name} back`,
+			broughtBack: [assignment],
+			verb: 'Bring it back',
+			act: () => notice.tried(editing.bringBack(assignment), `${name} is back, with its scores.`)
+		});
+	}
+
+	async function back(event: number, at: string): Promise<void> {
+		try {
+			const stays = await editing.returnTo(event);
+			notice.say(`The plan is as it was on ${at}; what moves grades waits in the draft. ${stays.join(' ')}`);
+			open = false;
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	function when(at: string): string {
+		return `${longDay(at)}, ${at.slice(11, 16)}`;
+	}
+</script>
+
+<Dialog wide title="History of the plan" bind:open>
+	{#if deleted.data?.length}
+		<h3 class="mt-3 mb-1 text-body font-semibold">Deleted in the last 30 days</h3>
+		<ul>
+			{#each deleted.data as each (each.id)}
+				<li
+					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
+				>
+					<span class="text-slate max-sm:col-span-full">{when(each.deleted_at)}</span>
+					<span>{each.name}, {each.scores === 1 ? '1 score' : `${each.scores} scores`}</span>
+					<button class="link" onclick={() => bringBack(each.id, each.name)}
+						>bring back<span class="sr-only"> {each.name}</span></button
+					>
+				</li>
+			{/each}
+		</ul>
+		<h3 class="mt-3 mb-1 text-body font-semibold">Changes</h3>
+	{/if}
+	{#if events.data?.length}
+		<ul>
+			{#each events.data as each, index (each.id)}
+				<li
+					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
+				>
+					<span class="text-slate max-sm:col-span-full">{when(each.at)}</span>
+					<span>{each.who} {each.words}</span>
+					{#if index === 0}<span class="text-slate">as it is now</span>
+					{:else}<button class="link" onclick={() => back(each.id, when(each.at))}
+							>return to this<span class="sr-only">: {each.words}, {when(each.at)}</span></button
+						>{/if}
+				</li>
+			{/each}
+		</ul>
+	{:else if events.isPending}<p class="text-slate">Looking…</p>
+	{:else}<p class="text-slate">
+			Nothing was changed yet. Every change of the plan is written down here.
+		</p>{/if}
+</Dialog>

@@ -1,0 +1,284 @@
+<script lang="ts">
+	/** Plan: how the grade is made. */
+	import * as fetched from '$lib/api/queries';
+	import Failed from '$lib/ui/Failed.svelte';
+	import { tick } from 'svelte';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { page } from '$app/state';
+	import { words, type Shapes } from '$lib/api/client';
+	import Changes from '$lib/class/consequence/Changes.svelte';
+	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
+	import { changed } from '$lib/class/consequence/words';
+	import { commands, type Command } from '$lib/app/commands';
+	import { notice } from '$lib/app/notice.svelte';
+	import { goesOn, goTo } from '$lib/ui/focus';
+	import Icicle from './icicle/Icicle.svelte';
+	import { saving } from '$lib/app/saving/saving.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import AssignmentDialog from './AssignmentDialog.svelte';
+	import AddAssignment from '$lib/class/planning/AddAssignment.svelte';
+	import AddCategory from './AddCategory.svelte';
+	import DraftBand from '$lib/class/planning/DraftBand.svelte';
+	import GroundRules from './GroundRules.svelte';
+	import HistoryDialog from './HistoryDialog.svelte';
+	import Outline from './Outline.svelte';
+	import PassOnDialog from './PassOnDialog.svelte';
+	import RepeatDialog from './RepeatDialog.svelte';
+	import RestDialog from './RestDialog.svelte';
+	import ScalesDialog from './ScalesDialog.svelte';
+	import SemesterPlan from './SemesterPlan.svelte';
+	import WaysIn from './WaysIn.svelte';
+	import { Editing, type Doomed } from '$lib/class/planning/editing';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	const queries = useQueryClient();
+	const id = $derived(Number(page.params['id']));
+	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const plan = createQuery(() => fetched.plan(id, term));
+	const editing = $derived(
+		new Editing(
+			id,
+			(work) => saving.during(work),
+			() => queries.invalidateQueries(fetched.inClass(id))
+		)
+	);
+	let doomed = $state<Doomed | null>(null);
+	let into = $state('none');
+	let isStanding = $state(false);
+	/** The assignment that is opened; another place can ask for one. */
+	let opened = $derived<number | null>(Number(page.url.searchParams.get('open')) || null);
+	let dialog = $state<'repeat' | 'rest' | 'pass' | 'history' | 'scales' | null>(null);
+
+	async function remove(): Promise<void> {
+		if (!doomed) return;
+		const { kind, id: which, name, inside } = doomed;
+		doomed = null;
+		try {
+			if (kind === 'category' && inside) {
+				const isGone = await editing.merge(which, into === 'none' ? null : Number(into));
+				if (isGone && into === 'none') await editing.remove(kind, which);
+				notice.say(
+					isGone
+						? `${name} is deleted. Ctrl Z brings it back.`
+						: `What is in ${name} moves with the draft. Once it is applied, ${name} can be deleted.`
+				);
+				return;
+			}
+			await editing.remove(kind, which);
+			notice.say(`${name} is deleted. Ctrl Z brings it back.`);
+		} catch (error) {
+			notice.problem(words(error));
+		}
+	}
+
+	/** Who gets what is not given yet: the first without scores, or else the last. */
+	function taker(categories: Shapes['CategoryOut'][]): Shapes['CategoryOut'] | undefined {
+		const free = categories.filter((each) => !each.bonus && !each.locked);
+		return free.find((each) => !each.has_scores) ?? free.at(-1);
+	}
+
+	/** To a line in which something is added. */
+	async function toLine(name: string): Promise<void> {
+		await goTo(() => document.querySelector<HTMLElement>(`form[aria-label="${name}"] input`));
+	}
+
+	/** What the palette offers here. */
+	function offered(): Command[] {
+		const data = plan.data;
+		if (!data) return [];
+		const here = `the plan of ${data.term.toLowerCase()}`;
+		const found: Command[] = [
+			{ name: 'Scales and codes', words: here, act: () => (dialog = 'scales') },
+			{ name: 'History of the plan', words: here, act: () => (dialog = 'history') },
+			{ name: 'Add a category', words: here, act: () => toLine('Add a category') }
+		];
+		if (data.categories.length)
+			found.push(
+				{ name: 'Add an assignment', words: here, act: () => toLine('Add an assignment') },
+				{ name: 'Add work that repeats', words: here, act: () => (dialog = 'repeat') },
+				{ name: 'Pass the plan on', words: here, act: () => (dialog = 'pass') }
+			);
+		if (data.weights !== null && Number(data.weights) !== 100)
+			found.push({ name: 'Share the rest of the weights', words: here, act: () => (dialog = 'rest') });
+		if (data.has_draft)
+			found.push(
+				{ name: 'Apply the draft', words: here, act: () => notice.tried(editing.applyDraft(), 'The draft is applied. Ctrl Z takes it back.') },
+				{ name: 'Throw the draft away', words: here, act: () => notice.tried(editing.throwDraftAway(), 'The draft is thrown away; the plan is as it was.') }
+			); // prettier-ignore
+		return found;
+	}
+
+	$effect(() => commands.offer(offered));
+
+	/** Go to the category field of an assignment that is in none. */
+	async function place(assignment: number): Promise<void> {
+		await tick();
+		document.querySelector<HTMLElement>(`#category-of-${assignment}`)?.focus();
+	}
+</script>
+
+{#if plan.isPending}
+	<p class="p-6 text-slate" role="status">Looking at the plan…</p>
+{:else if !plan.data}
+	<main class="p-6"><Failed error={plan.error} retry={plan.refetch} /></main>
+{:else}
+	{@const data = plan.data}
+	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
+	<main {@attach goesOn}>
+		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+		<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 px-6 py-1">
+			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
+			{#if data.categories.length && !data.parts.length}
+				<span class="views" role="group" aria-label="Drawn">
+					<button aria-pressed={!isStanding} onclick={() => (isStanding = false)}>as planned</button>
+					<button aria-pressed={isStanding} onclick={() => (isStanding = true)}>as it stands now</button>
+				</span>
+			{/if}
+			{#if data.weights !== null && data.categories.length && !data.parts.length}
+				<span
+					class={[
+						'flex items-center gap-2',
+						isOff ? 'text-amber-ink' : 'text-lichen-ink',
+						isOff && 'font-semibold'
+					]}
+					role="status"
+				>
+					{#if isOff}<i class="diamond"></i>{/if}
+					{#if data.not_given > 0}{data.not_given} of 100 not given:{:else if isOff}weights add up to {data.weights},
+						not 100; grades are computed in proportion{:else}adds up to 100{/if}
+				</span>
+				{#if isOff}
+					{@const taking = taker(data.categories)}
+					<span>
+						{#if data.not_given > 0 && taking}
+							<button
+								class="link"
+								onclick={() =>
+									notice.tried(
+										editing.setWeights(data.term_id, {
+											[taking.id]: String(
+												Math.round((Number(taking.weight) + data.not_given) * 10_000) / 10_000
+											)
+										})
+									)}>give {data.not_given} to {taking.name}</button
+							> or
+						{/if}
+						<button class="link" onclick={() => (dialog = 'rest')}>share the rest</button>
+					</span>
+				{/if}
+			{/if}
+			<span class="ml-auto flex gap-3.5">
+				<button class="link" onclick={() => (dialog = 'scales')}>Scales and codes</button>
+				<button class="link" onclick={() => (dialog = 'history')}>History</button>
+				{#if data.categories.length}
+					<button class="link" onclick={() => (dialog = 'pass')}>Pass on</button>
+				{/if}
+			</span>
+		</div>
+		{#if data.parts.length}
+			<SemesterPlan plan={data} {editing} />
+		{:else}
+			{#if data.categories.length}
+				<Icicle
+					plan={data}
+					onplace={place}
+					{isStanding}
+					onweights={(weights) => notice.tried(editing.setWeights(data.term_id, weights))}
+					onshares={(shares) => notice.tried(editing.setShares(shares))}
+				/>
+			{:else}
+				<WaysIn classId={id} {editing} onmade={() => toLine('Add an assignment')} />
+			{/if}
+			<div
+				class="grid grid-cols-[360px_minmax(0,1fr)] gap-8 px-6 pt-3 pb-12 max-lg:grid-cols-1 max-lg:px-4 [&>*]:min-w-0"
+			>
+				<GroundRules classId={id} plan={data} {editing} />
+				<div>
+					<AddCategory {editing} />
+					{#if data.categories.length}
+						<AddAssignment plan={data} {editing} onrepeat={() => (dialog = 'repeat')} />
+						<Outline
+							classId={id}
+							plan={data}
+							{editing}
+							onremove={(which) => {
+								into = 'none';
+								doomed = which;
+							}}
+							onopen={(which) => (opened = which)}
+						/>
+					{/if}
+				</div>
+			</div>
+		{/if}
+	</main>
+	<AssignmentDialog classId={id} plan={data} {editing} bind:opened />
+	<RestDialog
+		{editing}
+		plan={data}
+		bind:open={() => dialog === 'rest', (open) => (dialog = open ? 'rest' : null)}
+	/>
+	<RepeatDialog
+		plan={data}
+		{editing}
+		bind:open={() => dialog === 'repeat', (open) => (dialog = open ? 'repeat' : null)}
+	/>
+	<PassOnDialog
+		classId={id}
+		{editing}
+		bind:open={() => dialog === 'pass', (open) => (dialog = open ? 'pass' : null)}
+	/>
+	<HistoryDialog
+		classId={id}
+		{editing}
+		term={data.term_id}
+		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
+	/>
+	<ScalesDialog
+		classId={id}
+		{editing}
+		bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)}
+	/>
+{/if}
+
+<Dialog
+	title="Delete {doomed?.name ?? ''}?"
+	bind:open={() => doomed !== null, (open) => !open && (doomed = null)}
+>
+	<p>
+		{#if doomed?.kind === 'category'}
+			{#if doomed.inside}
+				Its {doomed.inside} assignments are not lost. They go into
+				<Select
+					label="Where its assignments go"
+					bind:value={into}
+					choices={[
+						...(plan.data?.categories ?? [])
+							.filter((each) => each.id !== doomed?.id)
+							.map((each) => [each.id, each.name] as const),
+						['none', 'no category, and so out of the grade']
+					]}
+				/>
+			{:else}It has no assignments.{/if}
+		{:else}
+			It goes out of the grade with its scores.
+		{/if}
+		Undoing brings it back as it was.
+	</p>
+	{#if doomed?.kind === 'assignment' && plan.data}
+		{#await consequenceOf({ classId: id, term: plan.data.term_id, deleted: [doomed.id] })}
+			<p class="text-slate" role="status">Working out whose grades that moves…</p>
+		{:then would}
+			<p>{changed(would)}</p>
+			{#if would.grades}<div class="max-h-[40vh] overflow-auto">
+					<Changes {would} now="now" then="without it" />
+				</div>{/if}
+		{:catch error}
+			<p class="problem" role="alert">{words(error)}</p>
+		{/await}
+	{/if}
+	<p class="mt-4 flex gap-3">
+		<button class="btn" onclick={remove}>Delete {doomed?.name}</button>
+		<button class="btn quiet" onclick={() => (doomed = null)}>Keep it</button>
+	</p>
+</Dialog>

@@ -1,0 +1,114 @@
+<script lang="ts">
+	/** Report cards and sheets: what, of whom, in which design and on which paper. They are made in the background. */
+	import * as fetched from '$lib/api/queries';
+	import { useQueryClient } from '@tanstack/svelte-query';
+	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import Dialog from '$lib/ui/Dialog.svelte';
+	import { onOpening } from '$lib/ui/opening.svelte';
+	import Documents from '$lib/app/Documents.svelte';
+	import Students from './Students.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	let {
+		classId,
+		report,
+		many,
+		open = $bindable(false)
+	}: { classId: number; report: Shapes['ReportOut']; many: number[]; open: boolean } = $props();
+	const queries = useQueryClient();
+	type What = 'cards' | 'board marks' | 'board scores' | 'class_sheet' | 'marking';
+	const kinds: [What, string][] = [
+		['cards', 'Report cards: what was posted, in the subjects that you teach'],
+		['board marks', 'Posted marks under aliases, for a notice board'],
+		['board scores', 'Scores under aliases, for a notice board'],
+		['class_sheet', 'Class sheet with every score, for the file'],
+		['marking', 'Blank sheet to mark on']
+	];
+	let what = $state<What>('cards');
+	let design = $state<'' | 'ledger' | 'pages'>('');
+	let paper = $state<'' | 'A4' | 'Letter'>('');
+	let packed = $state(false);
+	let chosen = $state<number[]>([]);
+	let problem = $state('');
+	const posted = $derived(report.rows.filter((row) => row.posted));
+
+	onOpening(
+		() => open,
+		() => {
+			problem = '';
+			const these = posted.map((row) => row.student_id);
+			chosen = many.length > 1 ? these.filter((student) => many.includes(student)) : these;
+		}
+	);
+
+	async function make(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		const [kind, shows] = what.split(' ') as [Shapes['WantedIn']['kind'], Shapes['WantedIn']['shows']?];
+		const body: Shapes['WantedIn'] = {
+			kind,
+			term: report.term_id,
+			students: kind === 'cards' ? chosen : [],
+			packed: kind === 'cards' && packed,
+			shows: shows ?? 'marks',
+			...(paper ? { paper } : {}),
+			...(design ? { design } : {})
+		};
+		try {
+			await ask(
+				api.POST('/api/classes/{class_id}/documents', { params: { path: { class_id: classId } }, body })
+			);
+			problem = '';
+			await queries.invalidateQueries(fetched.inDocuments);
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+</script>
+
+<Dialog wide title="Report cards and sheets" bind:open>
+	<form class="grid gap-3" onsubmit={make}>
+		<fieldset>
+			<legend class="label">What</legend>
+			{#each kinds as [value, said] (value)}
+				<label class="flex items-baseline gap-2"
+					><input type="radio" name="what" bind:group={what} {value} /> {said}</label
+				>
+			{/each}
+		</fieldset>
+		{#if what === 'cards'}
+			{#if posted.length}<Students rows={posted} bind:chosen />{:else}<p>
+					Nothing of {report.term.toLowerCase()} is posted yet; report cards are made of what was posted.
+				</p>{/if}
+			<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+				<label class="w-60"
+					><span class="label">Design</span><Select
+						bind:value={design}
+						choices={[
+							['', 'the school’s'],
+							['ledger', 'a ledger of subjects by terms'],
+							['pages', 'subject after subject']
+						]}
+					/></label
+				>
+				<label class="flex items-baseline gap-2"
+					><input type="checkbox" bind:checked={packed} /> a file for each student, in a zip</label
+				>
+			</div>
+		{/if}
+		<div class="flex flex-wrap items-end gap-x-6 gap-y-3">
+			<label class="w-60"
+				><span class="label">Paper</span><Select
+					bind:value={paper}
+					choices={[
+						['', 'the school’s'],
+						['A4', 'A4'],
+						['Letter', 'Letter']
+					]}
+				/></label
+			>
+			<button class="btn" disabled={what === 'cards' && !chosen.length}>Make it</button>
+		</div>
+		<p class="problem" role="alert">{problem}</p>
+	</form>
+	<Documents />
+</Dialog>

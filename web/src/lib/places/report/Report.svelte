@@ -1,0 +1,243 @@
+<script lang="ts">
+	/** Report: term marks, overrides, comments and posting. */
+	import * as fetched from '$lib/api/queries';
+	import Failed from '$lib/ui/Failed.svelte';
+	import { tick } from 'svelte';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { notice } from '$lib/app/notice.svelte';
+	import DraftBand from '$lib/class/planning/DraftBand.svelte';
+	import { Editing } from '$lib/class/planning/editing';
+	import AlikeDialog from './AlikeDialog.svelte';
+	import Desk from './Desk.svelte';
+	import HistoryDialog from './HistoryDialog.svelte';
+	import OverrideFile from './OverrideFile.svelte';
+	import PostBar from './PostBar.svelte';
+	import PostDialog from './PostDialog.svelte';
+	import PrintDialog from './PrintDialog.svelte';
+	import { Reporting } from './reporting';
+	import ReportTable from './ReportTable.svelte';
+	import { nameOf } from '$lib/class/names';
+	import StepsDialog from './StepsDialog.svelte';
+	import { wide } from '$lib/ui/wide';
+	import { goTo } from '$lib/ui/focus';
+	import { saving } from '$lib/app/saving/saving.svelte';
+	import type { MenuAct } from '$lib/ui/Menu.svelte';
+	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
+
+	const queries = useQueryClient();
+	const id = $derived(Number(page.params['id']));
+	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const report = createQuery(() => fetched.report(id, term));
+	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
+	let also = $state<number[]>([]);
+	let explained = $state<{ id: number; name: string } | null>(null);
+	let dialog = $state<'post' | 'file' | 'steps' | 'alike' | 'print' | 'history' | null>(null);
+	let table = $state<ReturnType<typeof ReportTable>>();
+	let desk = $state<ReturnType<typeof Desk>>();
+	const rows = $derived(report.data?.rows ?? []);
+	const index = $derived(
+		Math.max(
+			0,
+			rows.findIndex((each) => each.student_id === chosen)
+		)
+	);
+	const row = $derived(rows[index]);
+	const many = $derived(row && also.includes(row.student_id) ? also : row ? [row.student_id] : []);
+	/** How many pixels the longest mark takes. */
+	const mark = $derived(wide(rows.map((each) => each.grade.computed_mark ?? '')));
+	/** Room for long marks, for effort, and for the grades that a term made of terms comes from, in px. */
+	const extra = $derived(
+		mark -
+			wide([]) +
+			(report.data?.collects.includes('effort') ? 80 : 0) +
+			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36)
+	);
+	const reporting = $derived(new Reporting(id, report.data?.term_id ?? 0, refresh));
+	const editing = $derived(new Editing(id, (work) => saving.during(work), refresh));
+
+	async function refresh(): Promise<void> {
+		await queries.invalidateQueries(fetched.inClass(id));
+	}
+
+	function choose(student: number, how: 'only' | 'also' | 'until' = 'only'): void {
+		const places = rows.map((each) => each.student_id);
+		if (how === 'until' && row) {
+			const ends = [index, places.indexOf(student)].sort((one, other) => one - other);
+			const anchor = also.length > 1 ? also : [row.student_id];
+			also = [...new Set([...anchor, ...places.slice(ends[0], ends[1]! + 1)])];
+		} else if (how === 'also' && row) {
+			const others = many.filter((each) => each !== student);
+			also = others.length && others.length < many.length ? others : [...others, student];
+		} else also = [];
+		chosen = how === 'also' && !also.includes(student) ? (also[0] ?? student) : student;
+	}
+
+	function step(by: number, how: 'only' | 'until' = 'only'): void {
+		const next = rows[(index + by + rows.length) % rows.length];
+		if (next) choose(next.student_id, how);
+	}
+
+	/** The hand goes to the comment, once the desk of whoever is chosen is there. */
+	async function write(): Promise<void> {
+		// The desk that is there may still be that of the student before.
+		await tick();
+		await goTo(() => document.querySelector<HTMLElement>('#comment'));
+	}
+
+	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);
+
+	async function showFamilies(isShown: boolean): Promise<string> {
+		const students = many.length > 1 ? many : rows.map((each) => each.student_id);
+		await reporting.showFamilies(students, isShown);
+		return isShown
+			? 'Families see what is posted.'
+			: 'Kept from the families until you show it. Ctrl Z takes it back.';
+	}
+
+	const acts = $derived.by((): MenuAct[] => {
+		const whom = many.length > 1 ? `these ${many.length}` : 'all';
+		return [
+			{ key: 'b', words: 'Begin comments alike …', act: () => (dialog = 'alike') },
+			{ key: 'd', words: 'Fill down what the first of the chosen has', act: () => tell(table!.fillDown()) },
+			{ key: 'f', words: 'Overrides by file …', act: () => (dialog = 'file') },
+			{ key: 'a', words: 'Adjust the whole class …', act: () => (dialog = 'steps') },
+			{ key: 'p', words: 'Report cards and sheets …', act: () => (dialog = 'print') },
+			{
+				key: 'k',
+				words: `Keep the posted grades of ${whom} from families`,
+				act: () => tell(showFamilies(false))
+			},
+			{
+				key: 's',
+				words: `Show the posted grades of ${whom} to families`,
+				act: () => tell(showFamilies(true))
+			}
+		];
+	});
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if (target.closest('input, textarea, [role=combobox], [role=dialog], [role=menu]')) return;
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd') {
+			event.preventDefault();
+			void tell(table!.fillDown());
+			return;
+		}
+		if (event.ctrlKey || event.metaKey || event.altKey || !row) return;
+		const isRow = target === document.body || target.matches('.name-of, .put');
+		if (event.key === 'w') explained = { id: row.student_id, name: nameOf(row) };
+		else if (event.key === 'v')
+			void goto(`/class/${id}/student/${row.student_id}?term=${report.data?.term_id}&eyes=family`);
+		else if (event.key === 'c') void write();
+		else if (event.key === 'ArrowDown') step(1, event.shiftKey ? 'until' : 'only');
+		else if (event.key === 'ArrowUp') step(-1, event.shiftKey ? 'until' : 'only');
+		else if ((event.key === 'Enter' || event.key === 'F2') && isRow) void table?.type(row.student_id);
+		else if (event.key === 'Escape') also = [];
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if report.isPending}
+	<p class="p-6 text-slate" role="status">Fetching the report…</p>
+{:else if !report.data}
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 max-lg:h-auto max-lg:grid-cols-1"
+	>
+		<Failed error={report.error} retry={report.refetch} />
+	</main>
+{:else if !row}
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 text-slate max-lg:h-auto max-lg:grid-cols-1"
+	>
+		Nobody is enrolled yet. Students come from the records office and appear here as rows.
+	</main>
+{:else}
+	{@const data = report.data}
+	<main
+		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] max-lg:h-auto max-lg:grid-cols-1"
+		style="--list: {624 + extra}px"
+	>
+		<div class="flex min-h-0 min-w-0 flex-col max-lg:max-h-[70vh]">
+			{#if data.has_draft && dialog !== 'steps'}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+			<ReportTable
+				bind:this={table}
+				report={data}
+				{reporting}
+				chosen={row.student_id}
+				{many}
+				{extra}
+				{mark}
+				onchoose={choose}
+			/>
+			<PostBar report={data} {acts} onpost={() => (dialog = 'post')} />
+		</div>
+		{#key `${row.student_id} ${data.term_id}`}
+			<Desk
+				bind:this={desk}
+				classId={id}
+				report={data}
+				{reporting}
+				{row}
+				place={`Student ${index + 1} of ${rows.length}`}
+				next={rows[(index + 1) % rows.length]!.given_name}
+				onstep={step}
+				onnext={() => {
+					step(1);
+					void write();
+				}}
+				onchange={refresh}
+				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
+				onoverride={() => table?.type(row.student_id, 'override')}
+				onhistory={() => (dialog = 'history')}
+			/>
+		{/key}
+	</main>
+	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
+	<PostDialog
+		report={data}
+		{reporting}
+		{many}
+		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
+		onjump={(student) => {
+			choose(student);
+			void write();
+		}}
+	/>
+	<OverrideFile
+		classId={id}
+		report={data}
+		{reporting}
+		bind:open={() => dialog === 'file', (open) => (dialog = open ? 'file' : null)}
+	/>
+	<StepsDialog
+		classId={id}
+		term={data.term_id}
+		{editing}
+		bind:open={() => dialog === 'steps', (open) => (dialog = open ? 'steps' : null)}
+	/>
+	<AlikeDialog
+		report={data}
+		{reporting}
+		{many}
+		bind:open={() => dialog === 'alike', (open) => (dialog = open ? 'alike' : null)}
+	/>
+	<PrintDialog
+		classId={id}
+		report={data}
+		{many}
+		bind:open={() => dialog === 'print', (open) => (dialog = open ? 'print' : null)}
+	/>
+	<HistoryDialog
+		classId={id}
+		report={data}
+		{reporting}
+		{row}
+		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
+		ontake={(text) => desk?.take(text)}
+	/>
+{/if}

@@ -1,0 +1,55 @@
+/** How the rows of a report stand: what is ready, what wants a look, and what is not begun. */
+import type { Shapes } from '$lib/api/client';
+
+export type Row = Shapes['ReportRow'];
+
+/** Checks that are shown in place of a row's state; the others only before posting. */
+const LOOK = ['no_reason', 'other_name', 'placeholder', 'too_long', 'same_text', 'pronouns'];
+
+export const stateWords: Record<Row['state'], string> = {
+	no_grade: 'no grade',
+	no_comment: 'no comment',
+	being_written: 'being written',
+	ready: 'ready',
+	posted: 'posted',
+	changed: 'changed since'
+};
+
+export function looks(row: Row): Row['checks'] {
+	return row.checks.filter((check) => LOOK.includes(check.kind));
+}
+
+/** What stops a student's posting, whatever anybody says. */
+export function held(row: Row): Row['checks'] {
+	return row.checks.filter((check) => check.is_binding);
+}
+
+export interface Standing {
+	/** Posted as they are unless somebody says otherwise. */
+	ready: Row[];
+	/** Something in them wants a look first. */
+	look: Row[];
+	/** The comment is begun and not marked ready. */
+	begun: Row[];
+	bare: Row[];
+	noGrade: Row[];
+	posted: Row[];
+}
+
+export function standing(rows: Row[]): Standing {
+	const open = rows.filter((row) => row.state !== 'posted');
+	const graded = open.filter((row) => row.state !== 'no_grade');
+	const quiet = graded.filter((row) => !looks(row).length && !held(row).length);
+	return {
+		ready: quiet.filter((row) => row.state === 'ready' || row.state === 'changed'),
+		look: graded.filter((row) => looks(row).length || held(row).length),
+		begun: quiet.filter((row) => row.state === 'being_written'),
+		bare: quiet.filter((row) => row.state === 'no_comment'),
+		noGrade: open.filter((row) => row.state === 'no_grade'),
+		posted: rows.filter((row) => row.state === 'posted')
+	};
+}
+
+export function both(percent: string | null | undefined, mark: string | null | undefined): string {
+	return [mark, percent].filter(Boolean).join(' ') || 'nothing';
+}

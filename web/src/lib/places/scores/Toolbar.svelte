@@ -1,0 +1,134 @@
+<script lang="ts">
+	/** How the grid is looked at: order, what is in sight, and names or aliases. */
+	import type { Shapes } from '$lib/api/client';
+	import Menu from '$lib/ui/Menu.svelte';
+	import { orderOf } from '$lib/class/names';
+	import {
+		asideOf,
+		categoriesOf,
+		orders,
+		states,
+		switches,
+		ways,
+		waysBack,
+		type View
+	} from '$lib/class/view';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	let {
+		grid,
+		view,
+		search = $bindable(''),
+		onarrange,
+		stack,
+		onadd,
+		look
+	}: {
+		grid: Shapes['GridOut'];
+		view: View;
+		search: string;
+		/** Arrange the students anew, where they would stand elsewhere by now. */
+		onarrange: (() => void) | null;
+		/** Where a stack is entered. */
+		stack: string;
+		/** Add an assignment. */
+		onadd: () => void;
+		look: (change: Partial<View>) => void;
+	} = $props();
+	const categories = $derived(categoriesOf(grid));
+	const aside = $derived(asideOf(grid, view).length);
+	let asideButton = $state<HTMLButtonElement>();
+	/** Where the menu of what is put aside stands while it is open. */
+	let menu = $state<DOMRect | null>(null);
+	const hasAdjusted = $derived(
+		grid.rows.some((row) =>
+			Object.values(row.cells).some((cell) => cell.adjusted && cell.adjusted !== cell.text)
+		)
+	);
+</script>
+
+<div
+	class="flex min-h-9 flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-0.75 pr-4 pl-6 whitespace-nowrap"
+>
+	<span class="views" role="group" aria-label="Columns">
+		{#each ways as [way, words] (way)}
+			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
+		{/each}
+	</span>
+	<Select
+		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
+		label="Which work"
+		value={view.work}
+		onchange={(value) => look({ work: value })}
+		choices={[
+			['all', 'all work'],
+			...categories.map((each) => [each, each, 'of one category'] as const),
+			...states.map(([value, words]) => [value, words, 'as it stands'] as const)
+		]}
+	/>
+	{#if aside}
+		<button
+			class="link"
+			bind:this={asideButton}
+			aria-haspopup="menu"
+			onclick={() => (menu = asideButton!.getBoundingClientRect())}>{aside} put aside</button
+		>
+	{/if}
+	<Select
+		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
+		label="Students"
+		value={orderOf(view)}
+		onchange={(value) => look({ students: value as View['students'] })}
+		barred={orders
+			.map(([value]) => value)
+			.filter((each) => orderOf({ students: each, hasAliases: view.hasAliases }) !== each)}
+		choices={orders}
+	/>
+	<input
+		class="h-6.5 w-21 rounded border border-rule bg-transparent px-1.5 text-ink"
+		type="search"
+		aria-label="Only students named"
+		placeholder="named …"
+		bind:value={search}
+	/>
+	{#each switches as [name, words] (name)}
+		<label class="flex items-center gap-1.5 text-slate"
+			><input
+				type="checkbox"
+				checked={view[name]}
+				onchange={(event) => look({ [name]: event.currentTarget.checked })}
+			/>
+			{words}</label
+		>
+	{/each}
+	{#if hasAdjusted}
+		<label class="flex items-center gap-1.5 text-slate"
+			><input
+				type="checkbox"
+				checked={view.numbers === 'entered'}
+				onchange={(event) => look({ numbers: event.currentTarget.checked ? 'entered' : 'adjusted' })}
+			/>
+			as entered</label
+		>
+	{/if}
+	{#if onarrange}
+		<button class="link" onclick={onarrange}
+			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
+		>
+	{/if}
+	<span class="ml-auto flex gap-3">
+		<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
+		<a class="btn quiet small" href={stack}>Enter a stack</a>
+	</span>
+</div>
+
+{#if menu}
+	<Menu
+		acts={waysBack(grid, view, look)}
+		beside={menu}
+		onclose={(isElsewhere) => {
+			menu = null;
+			if (!isElsewhere) asideButton?.focus();
+		}}
+	/>
+{/if}

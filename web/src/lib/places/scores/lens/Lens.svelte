@@ -1,0 +1,302 @@
+<script lang="ts">
+	/** The lens on a cell: the entry with all its parts, what it does to the grade, and what became of it. */
+	import * as fetched from '$lib/api/queries';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { words, type Shapes } from '$lib/api/client';
+	import { longDay } from '$lib/words/days';
+	import type { Beside, How } from '$lib/app/saving/queue';
+	import { only, saving } from '$lib/app/saving/saving.svelte';
+	import BesideField from './BesideField.svelte';
+	import LensFrame from './LensFrame.svelte';
+
+	let {
+		classId,
+		term,
+		row,
+		column,
+		name,
+		hasAliases,
+		onworking
+	}: {
+		classId: number;
+		term: number;
+		row: Shapes['RowOut'];
+		column: Shapes['ColumnOut'];
+		/** What the student is called here. */
+		name: string;
+		/** Whether others may see the screen: what is written of a student is then not for their eyes. */
+		hasAliases: boolean;
+		onworking: () => void;
+	} = $props();
+	// The grid knows who and what, and what is written: that is here at once. The rest is fetched.
+	const student = $derived(row.student_id);
+	const assignment = $derived(column.id);
+	const place = $derived({ classId, student, assignment });
+	const cell = $derived(row.cells[column.id]!);
+
+	const queries = useQueryClient();
+	const lens = createQuery(() => ({
+		...fetched.lens(classId, student, assignment),
+		placeholderData: (before: Shapes['LensOut'] | undefined) => before
+	}));
+	const looked = $derived(lens.isPaused && lens.isPlaceholderData ? undefined : lens.data);
+	const bank = createQuery(() => ({ ...fetched.phrases(classId, student), staleTime: 300_000 }));
+	/** What was written last, then what the bank offers, each once. */
+	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
+	/** How each effect is marked, in its line and on the ruler. */
+	const signs = ['now', 'without', 'meant'];
+	const fields = [
+		{ what: 'comment', heading: 'Comment for the family', placeholder: 'Nothing yet. Seen with the score.' },
+		{ what: 'note', heading: 'Note for yourself', placeholder: 'Only the class’s teachers see it.' }
+	] as const;
+	const flags = ['late', 'incomplete', 'absent', 'handed in'];
+
+	$effect(() =>
+		saving.onAnswer((answered, _term, answer) => {
+			if (answered !== classId) return;
+			// What was looked at before is kept for a while: of whoever this touched, it is no longer right.
+			const touched = new Set<unknown>(answer.rows.map((each) => each.student_id));
+			void queries.invalidateQueries(fetched.inLenses(classId, touched));
+		})
+	);
+
+	/** Change one thing beside the score. */
+	function beside(what: keyof Beside, value: string | boolean, was?: string, how?: How): void {
+		void saving.enter(
+			{ ...place, version: cell.version, ...only(what, value, was), ...(how ? { how } : {}) },
+			term
+		);
+	}
+
+	/** Enter another text in this cell, for instance what was meant, or what was there before. */
+	function put(text: string, how?: How): void {
+		void saving.enter({ ...place, text, version: lens.data!.version, ...(how ? { how } : {}) }, term);
+	}
+
+	/** What became of something beside the score. */
+	function besideTold({ what, after }: Shapes['BesideOut']): string {
+		if (what === 'meant') return after ? 'said to be right' : 'to be looked at';
+		if (what === 'flag') return after ? `flagged ${after}` : 'flag taken away';
+		return after ? `${what}: “${after}”` : `${what} taken away`;
+	}
+
+	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
+	function putLevel(place: number, text: string): void {
+		put(`${'/'.repeat(place + 1)}${text.trim() || '-'}`);
+	}
+</script>
+
+{#snippet putBack(text: string, act: () => void)}
+	<button class="link flex-none" onclick={act}>put back <span class="sr-only">{text || 'blank'}</span></button
+	>
+{/snippet}
+
+<LensFrame
+	label="Lens"
+	heading={name}
+	under="{column.name}, {column.points} points, {column.shown ? 'shown to' : 'hidden from'} families"
+>
+	{#if looked}
+		<div class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render told(looked)}</div>
+	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
+	{:else if lens.isPaused}<p class="unseen text-slate">The rest is told once the connection is back.</p>
+	{:else}<p class="unseen text-slate">Looking…</p>{/if}
+	{#if hasAliases}
+		<p class="unseen text-slate">Comment, note and history are not shown where aliases stand for names.</p>
+	{:else if cell.state !== 'not_assigned'}
+		{#each fields as { what, heading, placeholder } (`${student} ${assignment} ${what}`)}
+			<BesideField
+				id="lens-{what}-{student}-{assignment}"
+				{heading}
+				{what}
+				{place}
+				{term}
+				version={cell.version}
+				saved={cell[what] ?? ''}
+				{placeholder}
+				phrases={what === 'comment' ? phrases : []}
+			/>
+		{/each}
+	{/if}
+	{#if cell.state !== 'not_assigned'}
+		<h3 id="lens-flags">Flags</h3>
+		{@const now = saving.beside(place, 'flag', cell.flag)}
+		<div class="flags" role="group" aria-labelledby="lens-flags">
+			{#each flags as flag (flag)}
+				<button
+					class="rounded px-2 py-0.5 shadow-[inset_0_0_0_1px_var(--color-rule)] aria-pressed:bg-ice aria-pressed:shadow-[inset_0_0_0_1px_var(--color-juniper)]"
+					aria-pressed={now === flag}
+					onclick={() => beside('flag', now === flag ? '' : flag, now)}>{flag}</button
+				>
+			{/each}
+		</div>
+	{/if}
+	{#if looked && !hasAliases}
+		<h3>History</h3>
+		<ul class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render became(looked)}</ul>
+	{/if}
+</LensFrame>
+
+{#snippet told(data: Shapes['LensOut'])}
+	<p class="score">
+		<b
+			class={[
+				'min-w-21 rounded border-2 border-juniper bg-snow px-2.5 py-1.5 text-right font-name leading-7 font-medium',
+				!data.text ? 'text-large' : 'text-title',
+				!data.text && 'text-slate'
+			]}>{data.text || 'blank'}</b
+		>
+		<span class="text-slate"
+			>{data.percent ? `${data.percent} % of ${column.points}` : `of ${column.points}`}<br
+			/>{data.words}</span
+		>
+	</p>
+	{#if data.slip}
+		<div class="mt-3 rounded bg-amber-2 px-3 py-2.5">
+			<p class="mb-2"><i class="diamond"></i> {data.slip}</p>
+			{#if data.meant}<button class="btn small" onclick={() => put(data.meant!)}>Make it {data.meant}</button
+				>{/if}
+			<button class="btn quiet small" onclick={() => beside('meant', true)}>{data.text} is right</button>
+		</div>
+	{/if}
+	{#if data.standards.length}
+		<h3>By standard</h3>
+		<table class="my-1 w-full">
+			<tbody>
+				{#each data.standards as each, place (each.name)}
+					<tr>
+						<th class="text-left font-normal" scope="row">{each.name}</th>
+						<td class="pl-2 text-right"
+							><input
+								class="field h-6.5 w-19 text-right"
+								aria-label="{each.name} here"
+								value={each.text}
+								disabled={cell.state === 'not_assigned'}
+								onchange={(event) => putLevel(place, event.currentTarget.value)}
+							/></td
+						>
+						<td class="pl-2 text-right"
+							>{#if each.level}<span class="text-slate">in all</span>
+								<b class="font-semibold">{each.level}</b>{/if}</td
+						>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	{/if}
+	{#if data.effects.length}
+		<h3>What it does to the grade</h3>
+		<table class="my-1 w-full">
+			<tbody>
+				{#each data.effects as effect, place (effect.words)}
+					<tr
+						><th class="text-left font-normal" scope="row"
+							><i
+								class={['mr-2 inline-block size-2.25 rounded-full border-[1.5px] border-ink', signs[place]]}
+								aria-hidden="true"
+							></i>{effect.words}</th
+						><td class="pl-2 text-right">{effect.percent ?? '—'}</td><td class="pl-2 text-right"
+							><b class="font-semibold">{effect.mark ?? ''}</b></td
+						></tr
+					>
+				{/each}
+			</tbody>
+		</table>
+		{#if data.ruler.length}
+			<div class="ruler" aria-hidden="true">
+				{#each data.ruler as each, place (each.mark)}
+					<span
+						class="absolute top-px h-3.25 border-l border-rule pt-4 text-center text-small leading-4 whitespace-nowrap text-slate"
+						style:left="{each.place}%"
+						style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%">{each.mark}</span
+					>
+				{/each}
+				{#each data.effects as effect, place (effect.words)}
+					{#if effect.place !== null}<i
+							class={[
+								'absolute top-0.75 mr-0 -ml-1 inline-block size-2.25 rounded-full border-[1.5px] border-ink',
+								signs[place]
+							]}
+							style:left="{effect.place}%"
+						></i>{/if}
+				{/each}
+			</div>
+		{/if}
+		<p>
+			{data.drop} <button class="link" onclick={onworking}>Working</button>
+		</p>
+	{/if}
+{/snippet}
+
+{#snippet became(data: Shapes['LensOut'])}
+	{#each data.history as event, index (index)}
+		<li class="py-1 text-small leading-4">
+			{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
+				<p class="flex justify-between gap-2">
+					<b>{event.after || 'blank'}</b>
+					{#if index > 0 && event.after !== event.before && event.after !== data.text}
+						{@render putBack(event.after, () => put(event.after, 'put back'))}
+					{/if}
+				</p>
+			{/if}
+			{#if event.standards.length}<p class="flex justify-between gap-2">{event.standards.join(', ')}</p>{/if}
+			{#each event.beside as each (each.what)}
+				{@const { what, after } = each}
+				<p class="flex justify-between gap-2">
+					{besideTold(each)}
+					{#if index > 0 && (what === 'comment' || what === 'note') && after !== (cell[what] ?? '')}
+						{@render putBack(String(after), () => beside(what, after, cell[what], 'put back'))}
+					{/if}
+				</p>
+			{/each}
+			<p class="flex justify-between gap-2 text-slate">
+				{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}
+			</p>
+		</li>
+	{:else}<li class="py-1 text-small leading-4 text-slate">Nothing was entered yet.</li>{/each}
+{/snippet}
+
+<style>
+	.unseen {
+		margin-top: 12px;
+	}
+	.score {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		margin-top: 10px;
+		font-size: 12px;
+		line-height: 16px;
+	}
+	.now {
+		background: var(--color-ink);
+	}
+	.meant {
+		border-color: var(--color-juniper);
+		border-radius: 0;
+		rotate: 45deg;
+		scale: 0.85;
+	}
+	.ruler {
+		position: relative;
+		height: 34px;
+		margin: 10px 0 4px;
+	}
+	.ruler::before {
+		content: '';
+		position: absolute;
+		left: 0;
+		right: 0;
+		top: 7px;
+		border-top: 1px solid var(--color-rule);
+	}
+	.ruler .without {
+		background: var(--color-birch);
+	}
+	.flags {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin-top: 6px;
+	}
+</style>

@@ -1,0 +1,91 @@
+<script lang="ts">
+	import * as fetched from '$lib/api/queries';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { words } from '$lib/api/client';
+	import Crystal from '$lib/app/Crystal.svelte';
+	import { signed } from '$lib/app/session.svelte';
+
+	let name = $state('');
+	let password = $state('');
+	let problem = $state('');
+	let isBusy = $state(false);
+	const people = createQuery(() => fetched.demoPeople());
+
+	async function enter(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		isBusy = true;
+		problem = '';
+		try {
+			await signed.signIn(name, password);
+			const next = page.url.searchParams.get('next') ?? '';
+			await goto(next.startsWith('/') && !next.startsWith('//') && next !== '/' ? next : signed.home);
+		} catch (error) {
+			problem = words(error);
+		} finally {
+			isBusy = false;
+		}
+	}
+</script>
+
+<svelte:head><title>Sign in · Hoarfrost</title></svelte:head>
+
+<main
+	class="grid grid-cols-[320px_minmax(0,420px)] justify-center gap-22 px-6 pt-[16vh] pb-12 max-md:grid-cols-[minmax(0,420px)] max-md:gap-9 max-md:pt-12"
+>
+	<section>
+		<h1 class="mb-7 flex items-center gap-3 text-display leading-10 tracking-[-0.02em]">
+			<Crystal barbed size={34} />Hoarfrost
+		</h1>
+		<form class="grid gap-3" onsubmit={enter}>
+			<label
+				><span class="label">Name</span><input
+					class="field h-10 text-large"
+					name="name"
+					autocomplete="username"
+					bind:value={name}
+					required
+				/></label
+			>
+			<label>
+				<span class="label">Password</span>
+				<input
+					class="field h-10 text-large"
+					name="password"
+					type="password"
+					autocomplete="current-password"
+					bind:value={password}
+					required
+					aria-invalid={problem ? 'true' : undefined}
+					aria-describedby="problem"
+				/>
+			</label>
+			<p class="problem min-h-4.5" id="problem" role="alert">{problem}</p>
+			<button class="btn h-10 justify-center text-large" disabled={isBusy}>Sign in</button>
+		</form>
+	</section>
+	{#if people.data?.length}
+		<aside class="border-l border-rule pl-8 max-md:border-0 max-md:p-0">
+			<h2>Tarnwick School, a demo</h2>
+			<p class="mt-1 mb-3 text-slate">
+				Everybody here is made up. Choose whom to be; all have the password “{people.data[0]?.password}”.
+			</p>
+			<ul>
+				{#each people.data as each (each.sign_in)}
+					<li class="border-b border-b-hair first:border-t first:border-t-rule">
+						<button
+							class="w-full px-1 py-2.25 text-left hover:bg-ice-2"
+							onclick={() => {
+								name = each.sign_in;
+								password = each.password;
+							}}
+							><b class="font-semibold">{each.name}</b>
+							<span class="ml-1.5 text-slate">{each.words}</span></button
+						>
+					</li>
+				{/each}
+			</ul>
+		</aside>
+	{/if}
+</main>
