@@ -35,6 +35,16 @@ const layers = () => {
 	];
 };
 
+const keys = {
+	selector: "Property[key.name='queryKey'] > ArrayExpression",
+	message: 'Keys of what is fetched stand in lib/api/queries.ts alone.'
+};
+const calls = {
+	selector: "CallExpression[callee.object.name='api']",
+	message:
+		'A component asks the API for nothing: what is fetched stands in lib/api/queries.ts, a change with what it makes stale.'
+};
+
 export default ts.config(
 	{ ignores: ['build/', '.svelte-kit/', 'src/lib/api/schema.d.ts'] },
 	...ts.configs.recommended,
@@ -45,18 +55,23 @@ export default ts.config(
 		languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } }
 	},
 	{ rules: { 'svelte/no-navigation-without-resolve': 'off' } },
+	{
+		// What is begun is waited for, or said not to be: a failure that nobody hears is work that is lost.
+		files: ['src/**/*.ts', 'src/**/*.svelte'],
+		languageOptions: { parserOptions: { projectService: true, extraFileExtensions: ['.svelte'] } },
+		rules: {
+			'@typescript-eslint/no-floating-promises': 'error',
+			'@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }]
+		}
+	},
 	...layers(),
 	{
 		files: ['src/**'],
 		ignores: ['src/lib/api/queries.ts', '**/*.test.ts'],
-		rules: {
-			'no-restricted-syntax': [
-				'error',
-				{
-					selector: "Property[key.name='queryKey'] > ArrayExpression",
-					message: 'Keys of what is fetched stand in lib/api/queries.ts alone.'
-				}
-			]
-		}
+		rules: { 'no-restricted-syntax': ['error', keys] }
+	},
+	{
+		files: ['src/**/*.svelte'],
+		rules: { 'no-restricted-syntax': ['error', keys, calls] }
 	}
 );

@@ -1,40 +1,34 @@
 <script lang="ts">
 	/** What Hoarfrost noticed that a person should look at: a sentence each, a jump, and where there is one a mend. */
+	import { mend } from './mend';
+	import { thisClass } from './thisClass';
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { Dialog } from 'bits-ui';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
 	import { want } from '$lib/app/wanted.svelte';
-	import { saving } from '$lib/app/saving/saving.svelte';
 	import { goTo } from '$lib/ui/focus';
 	import { notice } from '$lib/app/notice.svelte';
 
-	let { classId, term }: { classId: number; term: number } = $props();
-	const queries = useQueryClient();
+	let { term }: { term: number } = $props();
+	const here = thisClass();
 	let open = $state(false);
-	const checks = createQuery(() => fetched.checks(classId, term));
+	const checks = createQuery(() => fetched.checks(here.id, term));
 	const count = $derived(checks.data?.length ?? 0);
 
 	async function jump(check: Shapes['CheckOut']): Promise<void> {
 		open = false;
-		const place = `/class/${classId}/${check.place}`;
+		const place = `/class/${here.id}/${check.place}`;
 		if (page.url.pathname !== place) await goto(`${place}?term=${term}`);
-		if (check.focus && want(check.focus, { classId, term })) return;
+		if (check.focus && want(check.focus, { classId: here.id, term })) return;
 		// The place may still be fetching what it shows.
 		if (check.focus) await goTo(() => document.getElementById(check.focus!));
 	}
 
-	async function mend(check: Shapes['CheckOut']): Promise<void> {
-		const mended = ask(
-			api.POST('/api/classes/{class_id}/checks/{term}/mend', {
-				params: { path: { class_id: classId, term } },
-				body: { key: check.key }
-			})
-		);
-		await notice.tried(saving.during(mended), `${check.mend}: done. Ctrl Z takes it back.`);
-		await queries.invalidateQueries(fetched.inClass(classId));
+	async function mendOne(check: Shapes['CheckOut']): Promise<void> {
+		await notice.tried(mend(here, term, check.key), `${check.mend}: done. Ctrl Z takes it back.`);
 	}
 </script>
 
@@ -62,7 +56,7 @@
 							<p>{check.words}</p>
 							<span class="mt-1 flex gap-4.5">
 								<button class="link" onclick={() => jump(check)}>Go there</button>
-								{#if check.mend}<button class="link" onclick={() => mend(check)}>{check.mend}</button>{/if}
+								{#if check.mend}<button class="link" onclick={() => mendOne(check)}>{check.mend}</button>{/if}
 							</span>
 						</li>
 					{/each}

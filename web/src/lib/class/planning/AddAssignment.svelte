@@ -1,26 +1,25 @@
 <script lang="ts">
 	/** Adding an assignment. */
+	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import { Adding } from './adding.svelte';
 	import AddLine from './AddLine.svelte';
-	import type { Editing } from './editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		plan,
-		editing,
 		onadded,
 		onrepeat
 	}: {
 		plan: Shapes['PlanOut'];
-		editing: Editing;
 		/** It is made, and the page shows it. */
 		onadded?: (made: Shapes['AddedOut']) => void;
 		/** Make several that repeat. */
 		onrepeat?: () => void;
 	} = $props();
+	const here = thisClass();
 	const adding = new Adding();
 	let work = $state({ name: '', category: '', points: '', due: '' });
 	let chosen = $derived(
@@ -47,7 +46,7 @@
 		asked = given;
 		const name = given.name ?? '';
 		work.name = '';
-		const made = await adding.tried(editing.addAssignment(given), name, () => {
+		const made = await adding.tried(here.editing.addAssignment(given), name, () => {
 			if (work.name) return false;
 			work.name = name;
 			return true;

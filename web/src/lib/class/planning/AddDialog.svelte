@@ -1,35 +1,25 @@
 <script lang="ts">
 	/** Adding an assignment from where scores are entered; the page then shows it. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import { saving } from '$lib/app/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AddAssignment from './AddAssignment.svelte';
-	import { Editing } from './editing';
 
 	let {
-		classId,
 		term,
 		open = $bindable(),
 		onadded
 	}: {
-		classId: number;
 		term: number;
 		open: boolean;
 		/** It is made, in the term that is shown. */
 		onadded: (id: number) => void;
 	} = $props();
+	const here = thisClass();
 
-	const queries = useQueryClient();
-	const plan = createQuery(() => ({ ...fetched.plan(classId, term), enabled: open }));
-	const editing = $derived(
-		new Editing(
-			classId,
-			(work) => saving.during(work),
-			() => queries.invalidateQueries(fetched.inClass(classId))
-		)
-	);
+	const plan = createQuery(() => ({ ...fetched.plan(here.id, term), enabled: open }));
 </script>
 
 <Dialog title="Add an assignment" bind:open>
@@ -48,13 +38,12 @@
 	{:else if !plan.data.categories.length}
 		<p>
 			This class has no categories yet.
-			<a class="link" href="/class/{classId}/plan?term={term}">Begin its plan</a>; then work can be added from
+			<a class="link" href="/class/{here.id}/plan?term={term}">Begin its plan</a>; then work can be added from
 			here.
 		</p>
 	{:else}
 		<AddAssignment
 			plan={plan.data}
-			{editing}
 			onadded={(made) => {
 				open = false;
 				if (made.term_id === term) onadded(made.id);
@@ -62,7 +51,7 @@
 		/>
 		<p class="text-slate">
 			It goes into the term of its due date; without one, into {plan.data.term.toLowerCase()}. All else about
-			it is in the <a class="link" href="/class/{classId}/plan?term={term}">plan</a>.
+			it is in the <a class="link" href="/class/{here.id}/plan?term={term}">plan</a>.
 		</p>
 	{/if}
 </Dialog>

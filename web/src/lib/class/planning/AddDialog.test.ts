@@ -14,7 +14,7 @@ async function open(answers: Parameters<typeof serve>[0] = {}, plan = {}) {
 	const known = { term_id: 7, term: 'Quarter 2', parts: [], categories: [fieldwork], ...plan };
 	const asked = serve({ 'GET /api/classes/1/plan': () => known, ...answers });
 	const onadded = vi.fn();
-	render(Around, { part: AddDialog, given: { classId: 1, term: 7, open: true, onadded } });
+	render(Around, { part: AddDialog, given: { term: 7, open: true, onadded } });
 	await vi.waitFor(() => expect(screen.queryByText('Looking at the plan…')).toBeNull());
 	return { onadded, added: () => asked.filter((each) => each.method === 'POST').map((each) => each.body) };
 }

@@ -1,26 +1,27 @@
 <script lang="ts">
 	/** The draft of the plan: which grades would change, what is in it, and applying it or throwing it away. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import Changes from '$lib/class/consequence/Changes.svelte';
 	import { grades } from '$lib/class/consequence/words';
-	import type { Editing } from './editing';
 
-	let { classId, term, editing }: { classId: number; term: number; editing: Editing } = $props();
+	let { term }: { term: number } = $props();
+	const here = thisClass();
 	let isOpen = $state(false);
-	const draft = createQuery(() => fetched.draft(classId, term));
+	const draft = createQuery(() => fetched.draft(here.id, term));
 
 	const tell = (work: Promise<string>) => notice.tried(work, (said) => said);
 
 	async function apply(data: Shapes['DraftOut']): Promise<string> {
-		const kept = await editing.applyDraft();
+		const kept = await here.editing.applyDraft();
 		return `Applied: ${grades(data.grades)} changed. Ctrl Z takes it back. ${kept.join(' ')}`;
 	}
 
 	async function throwAway(): Promise<string> {
-		await editing.throwDraftAway();
+		await here.editing.throwDraftAway();
 		return 'The draft is thrown away; the plan is as it was.';
 	}
 </script>
@@ -70,7 +71,7 @@
 							<button
 								class="link"
 								onclick={() =>
-									tell(editing.putBack(edit.mark, edit.field).then(() => `${edit.words} is as it was.`))}
+									tell(here.editing.putBack(edit.mark, edit.field).then(() => `${edit.words} is as it was.`))}
 								>put back<span class="sr-only"> {edit.words}</span></button
 							>
 						</li>

@@ -6,7 +6,6 @@ import { notice } from '$lib/app/notice.svelte';
 import Around from '$lib/tests/Around.svelte';
 import { serve } from '$lib/tests/server';
 import DraftBand from './DraftBand.svelte';
-import { Editing } from './editing';
 
 const user = userEvent.setup();
 const draft = {
@@ -16,8 +15,7 @@ const draft = {
 
 async function open(answers: Parameters<typeof serve>[0] = {}) {
 	const asked = serve({ 'GET /api/classes/1/draft/changes': () => draft, ...answers });
-	const editing = new Editing(1, (work) => work, async () => {}); // prettier-ignore
-	render(Around, { part: DraftBand, given: { classId: 1, term: 7, editing } });
+	render(Around, { part: DraftBand, given: { term: 7 } });
 	await screen.findByText('Draft: 9 grades would change');
 	return () => asked.filter((each) => each.method !== 'GET').map((each) => `${each.method} ${each.path}`);
 }

@@ -1,5 +1,6 @@
 /** Changing a plan: each change is sent at once and the page shows what came of it. */
 import { api, ask, type Shapes } from '$lib/api/client';
+import type { Changing } from '$lib/app/changing';
 
 type Kind = 'category' | 'assignment';
 
@@ -14,8 +15,7 @@ export interface Doomed {
 export class Editing {
 	constructor(
 		private readonly classId: number,
-		private readonly during: <T>(work: Promise<T>) => Promise<T>,
-		private readonly refresh: () => Promise<void>
+		private readonly changing: Changing
 	) {}
 
 	addCategory(body: Shapes['CategoryIn']): Promise<Shapes['MadeOut']> {
@@ -59,6 +59,14 @@ export class Editing {
 					body: { ...body, version }
 				})
 			)
+		);
+	}
+
+	/** Give work to a student who was not chosen for it, or came after it was due. */
+	async assign(assignment: number, student: number): Promise<void> {
+		const params = { path: { class_id: this.classId, assignment_id: assignment, student } };
+		await this.#do(() =>
+			ask(api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/students/{student}', { params }))
 		);
 	}
 
@@ -303,17 +311,7 @@ export class Editing {
 		});
 	}
 
-	/** One after another, in the order in which they were asked for: so they are undone in it, too. */
-	#last: Promise<unknown> = Promise.resolve();
-
-	/** Whatever was done or refused, the page then shows what is there now. */
-	async #do<T>(work: () => Promise<T>): Promise<T> {
-		const mine = this.#last.catch(() => undefined).then(work);
-		this.#last = mine;
-		try {
-			return await this.during(mine);
-		} finally {
-			await this.refresh();
-		}
+	#do<T>(send: () => Promise<T>): Promise<T> {
+		return this.changing.make(send);
 	}
 }

@@ -1,17 +1,16 @@
 <script lang="ts">
 	/** The working of a student's grade, over the page. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Working from './Working.svelte';
 
-	let {
-		classId,
-		term,
-		student = $bindable()
-	}: { classId: number; term: number; student: { id: number; name: string } | null } = $props();
-	const how = createQuery(() => fetched.working(classId, student?.id, term));
+	let { term, student = $bindable() }: { term: number; student: { id: number; name: string } | null } =
+		$props();
+	const here = thisClass();
+	const how = createQuery(() => fetched.working(here.id, student?.id, term));
 	const headline = $derived(
 		how.data ? [how.data.percent && `${how.data.percent} %`, how.data.mark].filter(Boolean).join(', ') : ''
 	);

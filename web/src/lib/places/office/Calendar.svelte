@@ -1,24 +1,18 @@
 <script lang="ts">
 	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
-	import * as fetched from '$lib/api/queries';
-	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
-	import { setting, type Office, type OfficeTerm } from './office';
+	import { thisSetting, type Office, type OfficeTerm } from './setting';
 	import TermDialog from './TermDialog.svelte';
 
 	let { office, onyear }: { office: Office; onyear: (year: number) => void } = $props();
-	const queries = useQueryClient();
+	const setting = thisSetting();
 	let opened = $state<OfficeTerm | 'new' | null>(null);
 	let isMaking = $state(false);
 	let year = $state({ name: '', starts: '', ends: '' });
 	let problem = $state('');
-
-	async function refresh(): Promise<void> {
-		await queries.invalidateQueries(fetched.inOffice);
-	}
 
 	async function make(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
@@ -26,7 +20,6 @@
 			const made = await setting.year(year);
 			problem = '';
 			isMaking = false;
-			await refresh();
 			onyear(made.id);
 		} catch (error) {
 			problem = words(error);
@@ -40,14 +33,13 @@
 		await notice.tried(
 			setting.removeYear(id).then(async () => {
 				onyear(other.id);
-				await refresh();
 			}),
 			`${name} is taken away.`
 		);
 	}
 
 	function remove(term: OfficeTerm): Promise<void> {
-		return notice.tried(setting.removeTerm(term.id).then(refresh), `${term.name} is taken away.`);
+		return notice.tried(setting.removeTerm(term.id), `${term.name} is taken away.`);
 	}
 </script>
 
@@ -124,4 +116,4 @@
 		</form>
 	{/if}
 </section>
-<TermDialog {office} bind:opened onchange={refresh} />
+<TermDialog {office} bind:opened />

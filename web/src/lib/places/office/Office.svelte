@@ -5,16 +5,18 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { Changing } from '$lib/app/changing';
 	import { notice } from '$lib/app/notice.svelte';
 	import Calendar from './Calendar.svelte';
-	import { setting } from './office';
+	import { provideSetting, Setting } from './setting';
 	import Posting from './Posting.svelte';
 	import School from './School.svelte';
 	import SchoolBank from './SchoolBank.svelte';
 	import Standards from './Standards.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	const queries = useQueryClient();
+	const setting = new Setting(new Changing(useQueryClient(), 'office', [fetched.inOffice]));
+	provideSetting(setting);
 	const views = {
 		posting: 'Posting',
 		calendar: 'Terms and windows',
@@ -36,13 +38,7 @@
 	);
 
 	function takeBack(): Promise<void> {
-		return notice.tried(
-			setting.undo().then(async (done) => {
-				await queries.invalidateQueries();
-				return done.words;
-			}),
-			(words) => `Taken back: ${words.join(' ')}.`
-		);
+		return notice.tried(setting.undo(), (words) => `Taken back: ${words.join(' ')}.`);
 	}
 
 	function to(change: { view?: View; term?: number; year?: number }): string {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
@@ -9,11 +9,11 @@
 	import Documents from '$lib/app/Documents.svelte';
 	import { counted } from '$lib/words/plurals';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
-	import { setting, type Office, type OfficeTerm } from './office';
+	import { thisSetting, type Office, type OfficeTerm } from './setting';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office, term }: { office: Office; term: OfficeTerm } = $props();
-	const queries = useQueryClient();
+	const setting = thisSetting();
 	const classes = createQuery(() => fetched.officeClasses(term.id));
 	let onlyOpen = $state(false);
 	let packed = $state(false);
@@ -42,7 +42,6 @@
 			notice.say(`Posting of ${term.name.toLowerCase()} is open again until ${longDay(until)}.`);
 			isReopening = false;
 			reason = problem = '';
-			await queries.invalidateQueries(fetched.inOffice);
 		} catch (error) {
 			problem = words(error);
 		}
@@ -50,14 +49,14 @@
 
 	function end(reopening: number, who: string): Promise<void> {
 		return notice.tried(
-			setting.endReopening(reopening).then(() => queries.invalidateQueries(fetched.inOffice)),
+			setting.endReopening(reopening),
 			`Posting of ${term.name.toLowerCase()} is closed again for ${who}.`
 		);
 	}
 
 	function cards(): Promise<void> {
 		const begun = setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
-		return notice.tried(begun.then(() => queries.invalidateQueries(fetched.inDocuments)));
+		return notice.tried(begun);
 	}
 </script>
 

@@ -1,14 +1,12 @@
 <script lang="ts">
 	/** What report cards look like, the marks outside every scale, and the words for effort. */
-	import * as fetched from '$lib/api/queries';
-	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import { setting, type Office } from './office';
+	import { thisSetting, type Office } from './setting';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office }: { office: Office } = $props();
-	const queries = useQueryClient();
+	const setting = thisSetting();
 	// The form begins with what is kept; it is made anew for another school.
 	// svelte-ignore state_referenced_locally
 	let form = $state({
@@ -37,7 +35,6 @@
 			const { card_design, paper, address } = form;
 			await setting.school({ card_design, paper, address, outside_marks, efforts: lines(form.efforts) });
 			problem = '';
-			await queries.invalidateQueries(fetched.inOffice);
 			notice.say('Kept. Report cards made from now on look like this.');
 		} catch (error) {
 			problem = words(error);

@@ -1,13 +1,13 @@
 <script lang="ts">
 	/** The school's comment bank: what every teacher finds at the comment desk. */
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { purposes } from '$lib/words/purposes';
-	import { setting } from './office';
+	import { thisSetting } from './setting';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	const queries = useQueryClient();
+	const setting = thisSetting();
 	const bank = createQuery(() => fetched.officeBank());
 	let made = $state({ purpose: 'praise', text: '' });
 	let problem = $state('');
@@ -16,7 +16,6 @@
 		try {
 			await work;
 			problem = '';
-			await queries.invalidateQueries(fetched.inOfficeBank);
 			return true;
 		} catch (error) {
 			problem = words(error);

@@ -1,15 +1,14 @@
 <script lang="ts">
 	/** The school's standards, how their evidence comes together, and the levels that they are scored in. */
-	import { useQueryClient } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import { setting, type Office } from './office';
+	import { thisSetting, type Office } from './setting';
 	import { levelsIn, standardsIn, written } from './standards';
 	import Touched from './Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office }: { office: Office } = $props();
-	const queries = useQueryClient();
+	const setting = thisSetting();
 	const ways = {
 		average: 'all evidence counts alike',
 		latest: 'the latest evidence counts',
@@ -43,11 +42,10 @@
 				standards: standardsIn(form.standards),
 				levels: levelsIn(form.levels)
 			};
-			touched = isSure ? [] : (await setting.standards(body, true)).words;
+			touched = isSure ? [] : await setting.tryStandards(body);
 			problem = '';
 			if (touched.length) return;
 			await setting.standards(body);
-			await queries.invalidateQueries();
 			notice.say('Kept. Levels are looked up by this from now on; what was posted stays as it was.');
 		} catch (error) {
 			problem = error instanceof SyntaxError ? error.message : words(error);

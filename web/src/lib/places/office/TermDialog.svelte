@@ -6,14 +6,11 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Touched from './Touched.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
-	import { collectable, setting, type Office, type OfficeTerm } from './office';
+	import { collectable, thisSetting, type Office, type OfficeTerm } from './setting';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	let {
-		office,
-		opened = $bindable(),
-		onchange
-	}: { office: Office; opened: OfficeTerm | 'new' | null; onchange: () => Promise<void> } = $props();
+	let { office, opened = $bindable() }: { office: Office; opened: OfficeTerm | 'new' | null } = $props();
+	const setting = thisSetting();
 	let term = $state({ name: '', kind: 'quarter', starts: '', ends: '' });
 	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, comments_by: 'subject' as 'subject' | 'standard', collects: ['mark', 'percent', 'comment'], binding: [] as string[] }); // prettier-ignore
 	let problem = $state({ term: '', window: '' });
@@ -59,13 +56,12 @@
 				await setting.window(old.id, { ...frame, families_from: frame.families_from || null });
 				notice.say(`The reporting window of ${old.name.toLowerCase()} is kept.`);
 			} else if (old) {
-				touched = isSure ? [] : (await setting.term(old.id, term, true)).words;
+				touched = isSure ? [] : await setting.tryTerm(old.id, term);
 				if (touched.length) return;
 				await setting.term(old.id, term);
 				notice.say(`${term.name} is kept.`);
 			} else await setting.addTerm(office.year_id, term);
 			problem[what] = '';
-			await onchange();
 			kept[what] = said()[what];
 			if (!old || JSON.stringify(kept) === JSON.stringify(said())) opened = null;
 		} catch (error) {

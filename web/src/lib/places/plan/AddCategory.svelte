@@ -1,17 +1,17 @@
 <script lang="ts">
 	/** Adding a category. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { Adding } from '$lib/class/planning/adding.svelte';
 	import AddLine from '$lib/class/planning/AddLine.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 
-	let { editing }: { editing: Editing } = $props();
+	const here = thisClass();
 	const adding = new Adding();
 	let typed = $state({ name: '', weight: '' });
 
 	async function add(): Promise<void> {
 		const given = typed;
 		typed = { name: '', weight: '' };
-		const made = editing.addCategory({ name: given.name, weight: given.weight || '0' });
+		const made = here.editing.addCategory({ name: given.name, weight: given.weight || '0' });
 		await adding.tried(made, given.name, () => {
 			if (typed.name) return false;
 			typed = given;

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
+	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
@@ -7,7 +8,6 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';
 	import AdjustSteps from '$lib/class/planning/AdjustSteps.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	const ways = [
@@ -21,12 +21,8 @@
 
 	type Field = keyof Shapes['AssignmentIn'];
 
-	let {
-		classId,
-		plan,
-		editing,
-		opened = $bindable(null)
-	}: { classId: number; plan: Shapes['PlanOut']; editing: Editing; opened: number | null } = $props();
+	let { plan, opened = $bindable(null) }: { plan: Shapes['PlanOut']; opened: number | null } = $props();
+	const here = thisClass();
 	const each = $derived(plan.assignments.find((one) => one.id === opened));
 	let problem = $state<{ field: string; text: string } | null>(null);
 
@@ -40,11 +36,11 @@
 	}
 
 	async function change(body: Shapes['AssignmentIn'], field: Field): Promise<void> {
-		if (each) await tried(editing.changeAssignment(each, body), field);
+		if (each) await tried(here.editing.changeAssignment(each, body), field);
 	}
 
 	async function attach(file: File): Promise<void> {
-		if (each) await tried(editing.attach(each.id, file), 'file');
+		if (each) await tried(here.editing.attach(each.id, file), 'file');
 	}
 
 	function listed(text: string): string[] {
@@ -246,11 +242,11 @@
 							<p class="flex gap-4">
 								<a
 									class="link"
-									href="/api/classes/{classId}/assignments/{each.id}/file"
+									href="/api/classes/{here.id}/assignments/{each.id}/file"
 									download={each.file}
 									rel="external">{each.file}</a
 								>
-								<button class="link" onclick={() => tried(editing.detach(each.id), 'file')}
+								<button class="link" onclick={() => tried(here.editing.detach(each.id), 'file')}
 									>Take the file away</button
 								>
 							</p>
@@ -340,7 +336,7 @@
 					? `${each.of_grade} % of the grade`
 					: 'not in the grade'}{each.marked ? `; ${each.marked} of ${each.due} marked` : ''}</span
 			>
-			<button class="link" onclick={() => editing.duplicate(each.id).then(() => (opened = null))}
+			<button class="link" onclick={() => here.editing.duplicate(each.id).then(() => (opened = null))}
 				>Duplicate it</button
 			>
 		</p>

@@ -1,16 +1,15 @@
 <script lang="ts">
 	/** An assignment's row in the outline. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import { dropTarget } from '$lib/ui/dropping';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		each,
 		plan,
-		editing,
 		othersFollow,
 		isChosen,
 		isOver,
@@ -24,7 +23,6 @@
 	}: {
 		each: Shapes['AssignmentOut'];
 		plan: Shapes['PlanOut'];
-		editing: Editing;
 		/** Whether the others in the category follow when a share is typed. */
 		othersFollow: boolean;
 		isChosen: boolean;
@@ -37,6 +35,7 @@
 		onover: () => void;
 		ondrop: () => void;
 	} = $props();
+	const here = thisClass();
 
 	const hasShare = $derived(
 		plan.weights !== null &&
@@ -46,7 +45,7 @@
 			each.of_category !== null
 	);
 	const change = (body: Shapes['AssignmentIn'], version: number | undefined): Promise<void> =>
-		editing.changeAssignment({ ...each, version: version ?? each.version }, body);
+		here.editing.changeAssignment({ ...each, version: version ?? each.version }, body);
 	const marking = $derived.by(() => {
 		if (each.missing) return `${each.missing} missing`;
 		if (each.closed) return 'closed';
@@ -121,7 +120,7 @@
 			value={String(each.category_id ?? 'none')}
 			onchange={(value) => {
 				void notice.tried(
-					editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
+					here.editing.changeAssignment(each, { category_id: value === 'none' ? null : Number(value) })
 				);
 			}}
 			choices={[...plan.categories.map((one) => [one.id, one.sign] as const), ['none', 'none']]}
@@ -162,7 +161,7 @@
 				label="Share of {each.name} in its category"
 				align="right"
 				value={each.of_category ?? ''}
-				save={(share) => editing.setShare(each.id, share, 'category', othersFollow)}
+				save={(share) => here.editing.setShare(each.id, share, 'category', othersFollow)}
 			/>
 		{:else}{each.extra ? 'extra' : (each.of_category ?? '—')}{/if}
 	</td>
@@ -178,7 +177,7 @@
 				label="Share of {each.name} of the grade"
 				align="right"
 				value={each.of_grade}
-				save={(share) => editing.setShare(each.id, share, 'grade', othersFollow)}
+				save={(share) => here.editing.setShare(each.id, share, 'grade', othersFollow)}
 			/>
 		{:else}{each.extra && each.of_grade ? `max +${each.of_grade}` : (each.of_grade ?? '—')}{/if}
 	</td>
@@ -212,7 +211,7 @@
 			aria-label="{each.name}: {each.families}; {each.shown
 				? 'hide it from families'
 				: 'show it to families'}"
-			onclick={() => notice.tried(editing.changeAssignment(each, { shown: !each.shown }))}
+			onclick={() => notice.tried(here.editing.changeAssignment(each, { shown: !each.shown }))}
 			>{each.families}</button
 		>
 	</td>
@@ -228,7 +227,8 @@
 			class:missing={each.missing > 0}
 			aria-label="{each.name}: {marking}; {each.closed ? 'open it again' : 'close it'}"
 			title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
-			onclick={() => notice.tried(editing.changeAssignment(each, { closed: !each.closed }))}>{marking}</button
+			onclick={() => notice.tried(here.editing.changeAssignment(each, { closed: !each.closed }))}
+			>{marking}</button
 		>
 	</td>
 	<td

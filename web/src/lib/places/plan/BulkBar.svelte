@@ -1,15 +1,12 @@
 <script lang="ts">
 	/** What several chosen assignments get alike, in one act. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	let {
-		plan,
-		editing,
-		chosen = $bindable()
-	}: { plan: Shapes['PlanOut']; editing: Editing; chosen: number[] } = $props();
+	let { plan, chosen = $bindable() }: { plan: Shapes['PlanOut']; chosen: number[] } = $props();
+	const here = thisClass();
 	let points = $state('');
 	let share = $state('');
 	let days = $state('');
@@ -19,7 +16,7 @@
 
 	async function change(body: Partial<Shapes['TogetherIn']>): Promise<void> {
 		try {
-			const done = await editing.changeTogether({ ids: chosen, days: 0, ...body });
+			const done = await here.editing.changeTogether({ ids: chosen, days: 0, ...body });
 			const said = `${done.count} ${done.count === 1 ? 'assignment is' : 'assignments are'} changed. Ctrl Z takes it back.`;
 			if (done.words) notice.problem(`${said} ${done.words}`);
 			else notice.say(said);

@@ -1,31 +1,30 @@
 <script lang="ts">
 	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import { toFirst } from '$lib/ui/focus';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		category,
 		others,
-		editing,
 		onclose
 	}: {
 		category: Shapes['CategoryOut'];
 		others: Shapes['CategoryOut'][];
-		editing: Editing;
 		/** Esc was pressed. */
 		onclose: () => void;
 	} = $props();
+	const here = thisClass();
 	const counts = [0, 1, 2, 3, 4, 5].map((count) => [count, String(count)] as const);
 	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
 	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
 	let into = $state('');
 
 	function change(body: Shapes['CategoryIn']): Promise<void> {
-		return notice.tried(editing.changeCategory(category, body));
+		return notice.tried(here.editing.changeCategory(category, body));
 	}
 
 	/** Esc closes a list that is open first. */
@@ -35,7 +34,7 @@
 
 	async function merge(): Promise<void> {
 		const target = others.find((each) => String(each.id) === into);
-		const isGone = await editing.merge(category.id, target?.id ?? null);
+		const isGone = await here.editing.merge(category.id, target?.id ?? null);
 		const where = target ? `into ${target.name}` : 'out of any category';
 		notice.say(
 			isGone
@@ -107,7 +106,7 @@
 				><InPlace
 					label="Sign of {category.name}"
 					value={category.sign}
-					save={(sign) => editing.changeCategory(category, { sign })}
+					save={(sign) => here.editing.changeCategory(category, { sign })}
 				/></span
 			></span
 		>
@@ -138,7 +137,7 @@
 				><InPlace
 					label="Points of new assignments in {category.name}"
 					value={category.default_points ?? ''}
-					save={(default_points) => editing.changeCategory(category, { default_points })}
+					save={(default_points) => here.editing.changeCategory(category, { default_points })}
 				/></span
 			> points</span
 		>

@@ -1,14 +1,14 @@
 <script lang="ts">
 	/** A category's row in the outline. */
+	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import { dropTarget } from '$lib/ui/dropping';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Doomed, Editing } from '$lib/class/planning/editing';
+	import type { Doomed } from '$lib/class/planning/editing';
 
 	let {
 		category,
 		plan,
-		editing,
 		works,
 		chosen,
 		isFolded,
@@ -24,7 +24,6 @@
 	}: {
 		category: Shapes['CategoryOut'];
 		plan: Shapes['PlanOut'];
-		editing: Editing;
 		works: Shapes['AssignmentOut'][];
 		chosen: number[];
 		isFolded: boolean;
@@ -38,6 +37,7 @@
 		onover: () => void;
 		ondrop: () => void;
 	} = $props();
+	const here = thisClass();
 
 	const ways: Record<string, string> = {
 		points: 'by points',
@@ -83,7 +83,7 @@
 				value={category.name}
 				version={category.version}
 				save={(name, version) =>
-					editing.changeCategory({ ...category, version: version ?? category.version }, { name })}
+					here.editing.changeCategory({ ...category, version: version ?? category.version }, { name })}
 			/>
 		</span>
 		<button
@@ -116,8 +116,11 @@
 					version={category.version}
 					save={(weight, version) =>
 						plan.has_own_weights
-							? editing.setWeights(plan.term_id, { [category.id]: weight })
-							: editing.changeCategory({ ...category, version: version ?? category.version }, { weight })}
+							? here.editing.setWeights(plan.term_id, { [category.id]: weight })
+							: here.editing.changeCategory(
+									{ ...category, version: version ?? category.version },
+									{ weight }
+								)}
 				/>
 			{:else}{category.of_grade}{/if}
 		</div></td

@@ -1,18 +1,19 @@
 <script lang="ts">
 	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 
-	let { classId, plan, editing }: { classId: number; plan: Shapes['PlanOut']; editing: Editing } = $props();
+	let { plan }: { plan: Shapes['PlanOut'] } = $props();
+	const here = thisClass();
 
 	let opened = $state<string | null>(null);
 	const rules = $derived(Object.fromEntries(plan.rules.map((rule) => [rule.field, rule])));
-	const choices = createQuery(() => fetched.rule(classId, opened, plan.term_id));
+	const choices = createQuery(() => fetched.rule(here.id, opened, plan.term_id));
 
 	async function toggle(field: string): Promise<void> {
 		opened = opened === field ? null : field;
@@ -27,7 +28,7 @@
 		const isTerms = ofTerm.includes(field) && (forTerm || rules[field]?.is_own);
 		const change = { [field]: value };
 		await notice.tried(
-			isTerms ? editing.changeTerm(plan.term_id, { rules: change }) : editing.changeRules(change)
+			isTerms ? here.editing.changeTerm(plan.term_id, { rules: change }) : here.editing.changeRules(change)
 		);
 	}
 
@@ -56,7 +57,7 @@
 				>{plan.term}’s own
 				<button
 					class="link border-0 border-juniper text-left leading-5 font-normal text-juniper"
-					onclick={() => notice.tried(editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
+					onclick={() => notice.tried(here.editing.changeTerm(plan.term_id, { rules: { [field]: null } }))}
 					>as the class<span class="sr-only">: {rule.words}</span></button
 				></span
 			>{/if}
@@ -120,7 +121,7 @@
 				class="h-6.5 w-36 rounded border border-rule bg-snow px-1.5"
 				label="Families see the grade from"
 				value={plan.families_from ?? ''}
-				onchange={(day) => notice.tried(editing.changeRules({ families_from: day || null }))}
+				onchange={(day) => notice.tried(here.editing.changeRules({ families_from: day || null }))}
 			/></label
 		>
 	{/if}
@@ -146,7 +147,7 @@
 				type="checkbox"
 				checked={plan.has_own_weights}
 				onchange={(event) =>
-					notice.tried(editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
+					notice.tried(here.editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
 			/>
 			<span>weighs its categories by itself</span></label
 		>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Who changed what of the plan and when, and the way back to any of its states. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
@@ -7,34 +8,29 @@
 	import { consequence } from '$lib/class/consequence/consequence.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 
-	let {
-		classId,
-		term,
-		editing,
-		open = $bindable(false)
-	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
-	const events = createQuery(() => ({ ...fetched.planHistory(classId), enabled: open }));
+	let { term, open = $bindable(false) }: { term: number; open: boolean } = $props();
+	const here = thisClass();
+	const events = createQuery(() => ({ ...fetched.planHistory(here.id), enabled: open }));
 
-	const deleted = createQuery(() => ({ ...fetched.deletedWork(classId), enabled: open }));
+	const deleted = createQuery(() => ({ ...fetched.deletedWork(here.id), enabled: open }));
 
 	function bringBack(assignment: number, name: string): Promise<void> {
 		// What is asked stands in a dialog of its own.
 		open = false;
 		return consequence.ask({
-			classId,
+			classId: here.id,
 			term,
 			title: `Bring ${name} back`,
 			broughtBack: [assignment],
 			verb: 'Bring it back',
-			act: () => notice.tried(editing.bringBack(assignment), `${name} is back, with its scores.`)
+			act: () => notice.tried(here.editing.bringBack(assignment), `${name} is back, with its scores.`)
 		});
 	}
 
 	async function back(event: number, at: string): Promise<void> {
 		try {
-			const stays = await editing.returnTo(event);
+			const stays = await here.editing.returnTo(event);
 			notice.say(`The plan is as it was on ${at}; what moves grades waits in the draft. ${stays.join(' ')}`);
 			open = false;
 		} catch (error) {

@@ -3,6 +3,7 @@
 	 * The outline: categories and assignments as rows that are changed where they stand, chosen in number and changed
 	 * together, found by typing, and moved by dragging or by Alt and the arrows.
 	 */
+	import { thisClass } from '$lib/class/thisClass';
 	import { tick } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
 	import { type Shapes } from '$lib/api/client';
@@ -11,24 +12,21 @@
 	import BulkBar from './BulkBar.svelte';
 	import CategoryOptions from './CategoryOptions.svelte';
 	import CategoryRow from './CategoryRow.svelte';
-	import type { Doomed, Editing } from '$lib/class/planning/editing';
+	import type { Doomed } from '$lib/class/planning/editing';
 	import { rows } from '$lib/ui/rows';
 
 	type Assignment = Shapes['AssignmentOut'];
 
 	let {
-		classId,
 		plan,
-		editing,
 		onremove,
 		onopen
 	}: {
-		classId: number;
 		plan: Shapes['PlanOut'];
-		editing: Editing;
 		onremove: (what: Doomed) => void;
 		onopen: (assignment: number) => void;
 	} = $props();
+	const here = thisClass();
 
 	let opened = $state<number | null>(null);
 	let wanted = $state('');
@@ -48,7 +46,7 @@
 
 	// What is folded stays so on this machine.
 	const folded = new SvelteSet<number>();
-	const memory = $derived(`folded ${classId}`);
+	const memory = $derived(`folded ${here.id}`);
 	$effect(() => {
 		folded.clear();
 		for (const each of JSON.parse(localStorage.getItem(memory) ?? '[]') as number[]) folded.add(each);
@@ -99,7 +97,7 @@
 	): Promise<void> {
 		if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
 		event.preventDefault();
-		await notice.tried(editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
+		await notice.tried(here.editing.move(kind, ids, id, event.key === 'ArrowUp' ? -1 : 1));
 	}
 
 	async function closeOptions(category: number): Promise<void> {
@@ -119,8 +117,8 @@
 		const gone =
 			moved.category_id === category
 				? Promise.resolve()
-				: editing.changeAssignment(moved, { category_id: category });
-		await notice.tried(gone.then(() => editing.order('assignment', ids)));
+				: here.editing.changeAssignment(moved, { category_id: category });
+		await notice.tried(gone.then(() => here.editing.order('assignment', ids)));
 	}
 </script>
 
@@ -140,7 +138,7 @@
 	<span class="ml-auto text-small text-slate"><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it</span
 	>
 </div>
-{#if chosen.length}<BulkBar {plan} {editing} bind:chosen />{/if}
+{#if chosen.length}<BulkBar {plan} bind:chosen />{/if}
 <div class="scroll relative overflow-x-auto">
 	<table class="w-full min-w-200 table-fixed" {@attach rows}>
 		<thead>
@@ -211,7 +209,6 @@
 					<CategoryRow
 						{category}
 						{plan}
-						{editing}
 						isFolded={folded.has(category.id)}
 						isOpen={opened === category.id}
 						isOver={dragged !== null && over === -category.id}
@@ -237,7 +234,6 @@
 								><CategoryOptions
 									{category}
 									others={plan.categories.filter((each) => each.id !== category.id)}
-									{editing}
 									onclose={() => void closeOptions(category.id)}
 								/></td
 							></tr
@@ -257,7 +253,6 @@
 						<AssignmentRow
 							{each}
 							{plan}
-							{editing}
 							{othersFollow}
 							isChosen={chosen.includes(each.id)}
 							isOver={dragged !== null && over === each.id}

@@ -30,13 +30,11 @@ function open(refused?: string) {
 		move: vi.fn(async () => {})
 	};
 	const given = {
-		classId: 1,
 		plan: plan as unknown as Shapes['PlanOut'],
-		editing,
 		onremove: vi.fn(),
 		onopen: vi.fn()
 	};
-	render(Around, { part: Outline, given: { ...given, editing: editing as unknown as Editing } });
+	render(Around, { part: Outline, given, editing: editing as unknown as Editing });
 	const row = (name: string) => screen.getByRole('checkbox', { name: `Choose ${name}` }).closest('tr')!;
 	const drag = async (name: string, onto: HTMLElement) => {
 		await fireEvent.dragStart(within(row(name)).getByTitle('Drag to move'));

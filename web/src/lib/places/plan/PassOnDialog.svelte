@@ -1,22 +1,19 @@
 <script lang="ts">
 	/** Keeping the plan for later, and sending it to other classes of one's own. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 
-	let {
-		classId,
-		editing,
-		open = $bindable(false)
-	}: { classId: number; editing: Editing; open: boolean } = $props();
+	let { open = $bindable(false) }: { open: boolean } = $props();
+	const here = thisClass();
 	let name = $state('');
 	let chosen = $state<number[]>([]);
 	let withAssignments = $state(false);
 	let told = $state<string[]>([]);
 	let problem = $state('');
-	const targets = createQuery(() => ({ ...fetched.planTargets(classId), enabled: open }));
+	const targets = createQuery(() => ({ ...fetched.planTargets(here.id), enabled: open }));
 
 	async function tried(event: SubmitEvent, work: () => Promise<string[]>): Promise<void> {
 		event.preventDefault();
@@ -30,7 +27,7 @@
 	}
 
 	async function keep(): Promise<string[]> {
-		await editing.keepPlan(name, true);
+		await here.editing.keepPlan(name, true);
 		return [`The plan is kept as “${name}”. It is offered where a class has none yet.`];
 	}
 </script>
@@ -48,7 +45,7 @@
 	</form>
 	<form
 		class="mb-3.5 grid justify-items-start gap-2.5 border-b border-hair pb-4"
-		onsubmit={(event) => tried(event, () => editing.send(chosen, withAssignments))}
+		onsubmit={(event) => tried(event, () => here.editing.send(chosen, withAssignments))}
 	>
 		<fieldset class="justify-self-stretch">
 			<legend class="label">Send it to</legend>

@@ -3,7 +3,7 @@
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { words, type Shapes } from '$lib/api/client';
 	import Changes from '$lib/class/consequence/Changes.svelte';
@@ -13,7 +13,6 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { goesOn, goTo } from '$lib/ui/focus';
 	import Icicle from './icicle/Icicle.svelte';
-	import { saving } from '$lib/app/saving/saving.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import AssignmentDialog from './AssignmentDialog.svelte';
 	import AddAssignment from '$lib/class/planning/AddAssignment.svelte';
@@ -28,20 +27,13 @@
 	import ScalesDialog from './ScalesDialog.svelte';
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
-	import { Editing, type Doomed } from '$lib/class/planning/editing';
+	import { thisClass } from '$lib/class/thisClass';
+	import type { Doomed } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	const queries = useQueryClient();
-	const id = $derived(Number(page.params['id']));
+	const here = thisClass();
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
-	const plan = createQuery(() => fetched.plan(id, term));
-	const editing = $derived(
-		new Editing(
-			id,
-			(work) => saving.during(work),
-			() => queries.invalidateQueries(fetched.inClass(id))
-		)
-	);
+	const plan = createQuery(() => fetched.plan(here.id, term));
 	let doomed = $state<Doomed | null>(null);
 	let into = $state('none');
 	let isStanding = $state(false);
@@ -55,8 +47,8 @@
 		doomed = null;
 		try {
 			if (kind === 'category' && inside) {
-				const isGone = await editing.merge(which, into === 'none' ? null : Number(into));
-				if (isGone && into === 'none') await editing.remove(kind, which);
+				const isGone = await here.editing.merge(which, into === 'none' ? null : Number(into));
+				if (isGone && into === 'none') await here.editing.remove(kind, which);
 				notice.say(
 					isGone
 						? `${name} is deleted. Ctrl Z brings it back.`
@@ -64,7 +56,7 @@
 				);
 				return;
 			}
-			await editing.remove(kind, which);
+			await here.editing.remove(kind, which);
 			notice.say(`${name} is deleted. Ctrl Z brings it back.`);
 		} catch (error) {
 			notice.problem(words(error));
@@ -86,24 +78,24 @@
 	function offered(): Command[] {
 		const data = plan.data;
 		if (!data) return [];
-		const here = `the plan of ${data.term.toLowerCase()}`;
+		const what = `the plan of ${data.term.toLowerCase()}`;
 		const found: Command[] = [
-			{ name: 'Scales and codes', words: here, act: () => (dialog = 'scales') },
-			{ name: 'History of the plan', words: here, act: () => (dialog = 'history') },
-			{ name: 'Add a category', words: here, act: () => toLine('Add a category') }
+			{ name: 'Scales and codes', words: what, act: () => (dialog = 'scales') },
+			{ name: 'History of the plan', words: what, act: () => (dialog = 'history') },
+			{ name: 'Add a category', words: what, act: () => toLine('Add a category') }
 		];
 		if (data.categories.length)
 			found.push(
-				{ name: 'Add an assignment', words: here, act: () => toLine('Add an assignment') },
-				{ name: 'Add work that repeats', words: here, act: () => (dialog = 'repeat') },
-				{ name: 'Pass the plan on', words: here, act: () => (dialog = 'pass') }
+				{ name: 'Add an assignment', words: what, act: () => toLine('Add an assignment') },
+				{ name: 'Add work that repeats', words: what, act: () => (dialog = 'repeat') },
+				{ name: 'Pass the plan on', words: what, act: () => (dialog = 'pass') }
 			);
 		if (data.weights !== null && Number(data.weights) !== 100)
-			found.push({ name: 'Share the rest of the weights', words: here, act: () => (dialog = 'rest') });
+			found.push({ name: 'Share the rest of the weights', words: what, act: () => (dialog = 'rest') });
 		if (data.has_draft)
 			found.push(
-				{ name: 'Apply the draft', words: here, act: () => notice.tried(editing.applyDraft(), 'The draft is applied. Ctrl Z takes it back.') },
-				{ name: 'Throw the draft away', words: here, act: () => notice.tried(editing.throwDraftAway(), 'The draft is thrown away; the plan is as it was.') }
+				{ name: 'Apply the draft', words: what, act: () => notice.tried(here.editing.applyDraft(), 'The draft is applied. Ctrl Z takes it back.') },
+				{ name: 'Throw the draft away', words: what, act: () => notice.tried(here.editing.throwDraftAway(), 'The draft is thrown away; the plan is as it was.') }
 			); // prettier-ignore
 		return found;
 	}
@@ -125,7 +117,7 @@
 	{@const data = plan.data}
 	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
 	<main {@attach goesOn}>
-		{#if data.has_draft}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+		{#if data.has_draft}<DraftBand term={data.term_id} />{/if}
 		<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 px-6 py-1">
 			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
 			{#if data.categories.length && !data.parts.length}
@@ -155,7 +147,7 @@
 								class="link"
 								onclick={() =>
 									notice.tried(
-										editing.setWeights(data.term_id, {
+										here.editing.setWeights(data.term_id, {
 											[taking.id]: String(
 												Math.round((Number(taking.weight) + data.not_given) * 10_000) / 10_000
 											)
@@ -176,31 +168,29 @@
 			</span>
 		</div>
 		{#if data.parts.length}
-			<SemesterPlan plan={data} {editing} />
+			<SemesterPlan plan={data} />
 		{:else}
 			{#if data.categories.length}
 				<Icicle
 					plan={data}
 					onplace={place}
 					{isStanding}
-					onweights={(weights) => notice.tried(editing.setWeights(data.term_id, weights))}
-					onshares={(shares) => notice.tried(editing.setShares(shares))}
+					onweights={(weights) => notice.tried(here.editing.setWeights(data.term_id, weights))}
+					onshares={(shares) => notice.tried(here.editing.setShares(shares))}
 				/>
 			{:else}
-				<WaysIn classId={id} {editing} onmade={() => toLine('Add an assignment')} />
+				<WaysIn onmade={() => toLine('Add an assignment')} />
 			{/if}
 			<div
 				class="grid grid-cols-[360px_minmax(0,1fr)] gap-8 px-6 pt-3 pb-12 max-lg:grid-cols-1 max-lg:px-4 [&>*]:min-w-0"
 			>
-				<GroundRules classId={id} plan={data} {editing} />
+				<GroundRules plan={data} />
 				<div>
-					<AddCategory {editing} />
+					<AddCategory />
 					{#if data.categories.length}
-						<AddAssignment plan={data} {editing} onrepeat={() => (dialog = 'repeat')} />
+						<AddAssignment plan={data} onrepeat={() => (dialog = 'repeat')} />
 						<Outline
-							classId={id}
 							plan={data}
-							{editing}
 							onremove={(which) => {
 								into = 'none';
 								doomed = which;
@@ -212,33 +202,18 @@
 			</div>
 		{/if}
 	</main>
-	<AssignmentDialog classId={id} plan={data} {editing} bind:opened />
-	<RestDialog
-		{editing}
-		plan={data}
-		bind:open={() => dialog === 'rest', (open) => (dialog = open ? 'rest' : null)}
-	/>
+	<AssignmentDialog plan={data} bind:opened />
+	<RestDialog plan={data} bind:open={() => dialog === 'rest', (open) => (dialog = open ? 'rest' : null)} />
 	<RepeatDialog
 		plan={data}
-		{editing}
 		bind:open={() => dialog === 'repeat', (open) => (dialog = open ? 'repeat' : null)}
 	/>
-	<PassOnDialog
-		classId={id}
-		{editing}
-		bind:open={() => dialog === 'pass', (open) => (dialog = open ? 'pass' : null)}
-	/>
+	<PassOnDialog bind:open={() => dialog === 'pass', (open) => (dialog = open ? 'pass' : null)} />
 	<HistoryDialog
-		classId={id}
-		{editing}
 		term={data.term_id}
 		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
 	/>
-	<ScalesDialog
-		classId={id}
-		{editing}
-		bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)}
-	/>
+	<ScalesDialog bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)} />
 {/if}
 
 <Dialog
@@ -266,7 +241,7 @@
 		Undoing brings it back as it was.
 	</p>
 	{#if doomed?.kind === 'assignment' && plan.data}
-		{#await consequenceOf({ classId: id, term: plan.data.term_id, deleted: [doomed.id] })}
+		{#await consequenceOf({ classId: here.id, term: plan.data.term_id, deleted: [doomed.id] })}
 			<p class="text-slate" role="status">Working out whose grades that moves…</p>
 		{:then would}
 			<p>{changed(would)}</p>

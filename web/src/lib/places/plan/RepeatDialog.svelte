@@ -1,18 +1,15 @@
 <script lang="ts">
 	/** Work that repeats: how, until when, and what would be made, as a list before anything is made. */
+	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	let {
-		plan,
-		editing,
-		open = $bindable(false)
-	}: { plan: Shapes['PlanOut']; editing: Editing; open: boolean } = $props();
+	let { plan, open = $bindable(false) }: { plan: Shapes['PlanOut']; open: boolean } = $props();
+	const here = thisClass();
 
 	const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 	let pattern = $state('Notebook week #');
@@ -59,7 +56,7 @@
 		let isLatest = true;
 		const timer = setTimeout(async () => {
 			try {
-				const found = await editing.previewRepeating(asked);
+				const found = await here.editing.previewRepeating(asked);
 				if (isLatest) [pieces, problem] = [found, null];
 			} catch (error) {
 				if (isLatest)
@@ -78,7 +75,7 @@
 	async function make(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		try {
-			const count = await editing.makeRepeating({ ...body, without });
+			const count = await here.editing.makeRepeating({ ...body, without });
 			notice.say(`${count} assignments are made. Ctrl Z takes them back.`);
 			open = false;
 			without = [];

@@ -1,21 +1,18 @@
 <script lang="ts">
 	/** Sharing the rest of 100 among the weights that are not locked: each way with what it makes, before it is done. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Dialog from '$lib/ui/Dialog.svelte';
 
-	let {
-		plan,
-		editing,
-		open = $bindable(false)
-	}: { plan: Shapes['PlanOut']; editing: Editing; open: boolean } = $props();
+	let { plan, open = $bindable(false) }: { plan: Shapes['PlanOut']; open: boolean } = $props();
+	const here = thisClass();
 	type Way = Shapes['RestIn']['way'];
-	const rest = $derived(open ? editing.restShared(plan.term_id) : null);
+	const rest = $derived(open ? here.editing.restShared(plan.term_id) : null);
 
 	async function share(way: Way): Promise<void> {
 		await notice.tried(
-			editing.shareRest(plan.term_id, way),
+			here.editing.shareRest(plan.term_id, way),
 			way === 'alike'
 				? 'The rest is shared alike. Ctrl Z takes it back.'
 				: 'The weights add up to 100, in the proportions they had. Ctrl Z takes it back.'

@@ -1,23 +1,20 @@
 <script lang="ts">
 	/** Grading scales and score codes: the school's, and one's own, which are kept from year to year. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import CodeEditor from './CodeEditor.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import ScaleEditor from './ScaleEditor.svelte';
 
-	let {
-		classId,
-		editing,
-		open = $bindable(false)
-	}: { classId: number; editing: Editing; open: boolean } = $props();
+	let { open = $bindable(false) }: { open: boolean } = $props();
+	const here = thisClass();
 	let shown = $state<'codes' | 'new' | number | null>(null);
-	const found = createQuery(() => ({ ...fetched.scales(classId), enabled: open }));
-	const here = $derived(found.data?.scales.find((each) => each.is_here)?.id);
-	const now = $derived(shown ?? here ?? 'new');
+	const found = createQuery(() => ({ ...fetched.scales(here.id), enabled: open }));
+	const current = $derived(found.data?.scales.find((each) => each.is_here)?.id);
+	const now = $derived(shown ?? current ?? 'new');
 	const empty = {
 		id: null, name: '', out_of: '100', bands: [{ mark: '', min: '', value: '' }, { mark: '', min: '0', value: '' }],
 		is_mine: true, is_shared: false, is_here: false, uses: 0
@@ -33,12 +30,12 @@
 	}
 
 	async function saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await leaveWhenDone(editing.saveScale(body));
+		await leaveWhenDone(here.editing.saveScale(body));
 		notice.say(`The scale ${body.name} is saved.`);
 	}
 
 	function remove(id: number): Promise<void> {
-		return notice.tried(leaveWhenDone(editing.deleteScale(id)));
+		return notice.tried(leaveWhenDone(here.editing.deleteScale(id)));
 	}
 </script>
 
@@ -77,8 +74,8 @@
 				<CodeEditor
 					codes={found.data?.codes ?? []}
 					offered={found.data?.offered ?? []}
-					onsave={(code) => editing.saveCode(code)}
-					ondelete={(id) => editing.deleteCode(id)}
+					onsave={(code) => here.editing.saveCode(code)}
+					ondelete={(id) => here.editing.deleteCode(id)}
 				/>
 			{:else if scale}
 				{#key JSON.stringify(scale)}

@@ -1,15 +1,16 @@
 <script lang="ts">
 	/** A semester: what it is made of, drawn to scale, and how much each part weighs. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import InPlace from '$lib/ui/InPlace.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
-	let { plan, editing }: { plan: Shapes['PlanOut']; editing: Editing } = $props();
+	let { plan }: { plan: Shapes['PlanOut'] } = $props();
+	const here = thisClass();
 
 	function from(parts_from: string): Promise<void> {
-		return notice.tried(editing.changeTerm(plan.term_id, { parts_from }));
+		return notice.tried(here.editing.changeTerm(plan.term_id, { parts_from }));
 	}
 </script>
 
@@ -64,7 +65,7 @@
 							align="right"
 							value={part.weight}
 							save={(weight) =>
-								editing.changeTerm(plan.term_id, { part_weights: { [part.term_id]: weight } })}
+								here.editing.changeTerm(plan.term_id, { part_weights: { [part.term_id]: weight } })}
 						/></td
 					>
 					<td class="h-7.5 w-32.5 border-b border-hair text-right font-normal">{part.share}</td>

@@ -1,26 +1,23 @@
 <script lang="ts">
 	/** Ways into an empty class: categories as text, a plan of one's own, another class's plan, or a pattern. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
-		classId,
-		editing,
 		onmade
 	}: {
-		classId: number;
-		editing: Editing;
 		/** There are categories now. */
 		onmade: () => void;
 	} = $props();
+	const here = thisClass();
 	let text = $state('');
 	let source = $state('');
 	let withAssignments = $state(true);
 	let problem = $state('');
-	const ways = createQuery(() => fetched.waysIn(classId));
+	const ways = createQuery(() => fetched.waysIn(here.id));
 	const hasPlans = $derived(Boolean(ways.data?.classes.length || ways.data?.kept.length));
 
 	async function tried(work: () => Promise<void>, event?: SubmitEvent): Promise<void> {
@@ -35,7 +32,7 @@
 
 	function takeOver(): Promise<void> {
 		const [kind, id] = source.split(' ');
-		return editing.begin({ [kind!]: Number(id), with_assignments: withAssignments });
+		return here.editing.begin({ [kind!]: Number(id), with_assignments: withAssignments });
 	}
 </script>
 
@@ -51,7 +48,7 @@
 	<div class="mt-3.5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-md:grid-cols-1 max-md:gap-3">
 		<form
 			class="flex flex-col items-start gap-2.5"
-			onsubmit={(event) => tried(() => editing.beginFromText(text), event)}
+			onsubmit={(event) => tried(() => here.editing.beginFromText(text), event)}
 		>
 			<label class="self-stretch">
 				<span class="label">Type or paste the categories with their weights</span>
@@ -99,7 +96,7 @@
 			>
 				<button
 					class="link justify-self-start"
-					onclick={() => tried(() => editing.begin({ pattern: each.name }))}>{each.name}</button
+					onclick={() => tried(() => here.editing.begin({ pattern: each.name }))}>{each.name}</button
 				>
 				<span>{each.words} <em class="text-slate not-italic">{each.categories}</em></span>
 			</li>

@@ -4,16 +4,16 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
-	import type { Reporting } from './reporting';
+	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
 	import Students from './Students.svelte';
 
 	let {
 		report,
-		reporting,
 		many,
 		open = $bindable(false)
-	}: { report: Shapes['ReportOut']; reporting: Reporting; many: number[]; open: boolean } = $props();
+	}: { report: Shapes['ReportOut']; many: number[]; open: boolean } = $props();
+	const reporting = thisReporting();
 	let chosen = $state<number[]>([]);
 	let text = $state('');
 	let problem = $state('');

@@ -1,30 +1,31 @@
 <script lang="ts">
 	/** The comment bank, searched by what one wants to say; Enter puts a sentence into the comment. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words, type Shapes } from '$lib/api/client';
+	import { thisReporting } from './reporting';
 	import { folded } from '$lib/words/folded';
 	import { purposes } from '$lib/words/purposes';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
-		classId,
 		term,
 		student,
 		oninsert,
 		onback
 	}: {
-		classId: number;
 		term: number;
 		student: number;
 		oninsert: (text: string) => void;
 		onback: () => void;
 	} = $props();
+	const here = thisClass();
+	const reporting = thisReporting();
 
 	type Sentence = Shapes['SentenceOut'];
 	const SHOWN = 40;
-	const queries = useQueryClient();
-	const bank = createQuery(() => fetched.bank(classId, term, student));
+	const bank = createQuery(() => fetched.bank(here.id, term, student));
 	let typed = $state('');
 	let purpose = $state('');
 	let at = $state(0);
@@ -69,7 +70,6 @@
 		try {
 			await work;
 			problem = '';
-			await queries.invalidateQueries(fetched.inBank(classId));
 			return true;
 		} catch (error) {
 			problem = words(error);
@@ -77,15 +77,10 @@
 		}
 	}
 
-	const one = (sentence: number) => ({ params: { path: { class_id: classId, sentence } } });
-
 	async function keep(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		if (!keeping) return;
-		const kept = ask(
-			api.PUT('/api/classes/{class_id}/bank', { params: { path: { class_id: classId } }, body: keeping })
-		);
-		if (await tried(kept)) keeping = null;
+		if (await tried(reporting.keepSentence(keeping))) keeping = null;
 	}
 </script>
 
@@ -170,15 +165,8 @@
 						aria-pressed={each.is_favourite}
 						aria-label="Favourite: {each.shown}"
 						title={each.is_favourite ? 'no favourite any more' : 'a favourite'}
-						onclick={() =>
-							tried(
-								ask(
-									api.PUT('/api/classes/{class_id}/bank/{sentence}/favourite', {
-										...one(each.id),
-										body: { is_favourite: !each.is_favourite }
-									})
-								)
-							)}>{each.is_favourite ? '★' : '☆'}</button
+						onclick={() => tried(reporting.setFavourite(each.id, !each.is_favourite))}
+						>{each.is_favourite ? '★' : '☆'}</button
 					>
 					{#if each.is_own}
 						<button class="link" tabindex={place === at ? 0 : -1} onclick={() => (keeping = { ...each })}
@@ -187,8 +175,7 @@
 						<button
 							class="link"
 							tabindex={place === at ? 0 : -1}
-							onclick={() => tried(ask(api.DELETE('/api/classes/{class_id}/bank/{sentence}', one(each.id))))}
-							>delete</button
+							onclick={() => tried(reporting.removeSentence(each.id))}>delete</button
 						>
 					{/if}
 					{#if place === at}<kbd>Enter</kbd>{/if}

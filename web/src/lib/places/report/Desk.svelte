@@ -1,37 +1,32 @@
 <script lang="ts">
 	/** The comment desk: one student's evidence, grade and comment. The comment saves itself while it is written. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { keyed } from '$lib/words/keys';
 	import * as fetched from '$lib/api/queries';
 	import { longDay } from '$lib/words/days';
 	import { onDestroy, tick } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, Refusal, words, type Shapes } from '$lib/api/client';
+	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import { signed } from '$lib/app/session.svelte';
-	import { saving } from '$lib/app/saving/saving.svelte';
 	import { UnsentText } from '$lib/app/saving/unsent.svelte';
 	import Bank from './Bank.svelte';
 	import Evidence from './Evidence.svelte';
-	import type { Reporting } from './reporting';
+	import { keepComment, thisReporting } from './reporting';
 	import { both, looks, type Row } from './rows';
 
 	let {
-		classId,
 		report,
-		reporting,
 		row,
 		place,
 		next,
 		onstep,
 		onnext,
-		onchange,
 		onworking,
 		onoverride,
 		onhistory
 	}: {
-		classId: number;
 		report: Shapes['ReportOut'];
-		reporting: Reporting;
 		row: Row;
 		place: string;
 		/** Who comes after, by name. */
@@ -39,11 +34,12 @@
 		onstep: (by: number) => void;
 		/** On to the next student's comment. */
 		onnext: () => void;
-		onchange: () => Promise<void>;
 		onworking: () => void;
 		onoverride: () => void;
 		onhistory: () => void;
 	} = $props();
+	const here = thisClass();
+	const reporting = thisReporting();
 
 	const LONGEST_NARRATIVE = 20_000;
 	const queries = useQueryClient();
@@ -51,8 +47,9 @@
 	// svelte-ignore state_referenced_locally
 	const { student_id: student, comment_version, comment: given } = row;
 	// svelte-ignore state_referenced_locally
-	const path = { class_id: classId, term: report.term_id, student };
-	const evidence = createQuery(() => fetched.evidence(classId, report.term_id, student));
+	const { term_id: term } = report;
+	const { id, changing } = here;
+	const evidence = createQuery(() => fetched.evidence(here.id, report.term_id, student));
 
 	/** What was typed here and has not reached the server; of the rest only what was touched. */
 	interface Typed {
@@ -62,27 +59,15 @@
 	}
 	const unsent = new UnsentText<Typed>({
 		person: signed.current?.person_id ?? null,
-		place: `comment ${path.class_id} ${path.term} ${student}`,
+		place: `comment ${id} ${term} ${student}`,
 		given: { text: given, narrative: null, by_standard: {} },
 		version: comment_version,
 		isSame: (one, other) =>
 			one.text === other.text &&
 			(one.narrative === null || one.narrative === other.narrative) &&
 			Object.entries(one.by_standard).every(([name, text]) => other.by_standard[name] === text),
-		send: async (sent, version, is_ready) => {
-			const body = { ...sent, is_ready, version };
-			const saved = await saving
-				.during(
-					ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params: { path }, body }))
-				)
-				.catch(async (error: unknown) => {
-					// What somebody else wrote meanwhile is shown before one chooses.
-					if (error instanceof Refusal && error.field === 'version') await onchange();
-					throw error;
-				});
-			void onchange();
-			return saved.version;
-		}
+		send: (sent, version, is_ready) =>
+			keepComment({ id, changing }, { term, student }, { ...sent, is_ready, version })
 	});
 	const typed = $derived(unsent.value);
 	let narrating = $state(false);
@@ -143,7 +128,7 @@
 
 	onDestroy(() => {
 		unsent.end();
-		void queries.invalidateQueries(fetched.inEvidence(classId, report.term_id, student));
+		void queries.invalidateQueries(fetched.inEvidence(here.id, report.term_id, student));
 	});
 </script>
 
@@ -228,7 +213,7 @@
 						? ', '
 						: ''}{#if check.kind === 'loose_ends'}<a
 							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
-							href="/class/{classId}/student/{student}?term={report.term_id}">{check.words}</a
+							href="/class/{here.id}/student/{student}?term={report.term_id}">{check.words}</a
 						>{:else}<button
 							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 							onclick={() =>
@@ -310,7 +295,7 @@
 			>
 		</p>
 	{/if}
-	<Bank {classId} term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
+	<Bank term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
 	<p class="sticky -bottom-3.5 -mb-3.5 flex flex-wrap items-center gap-x-3.5 gap-y-1.5 bg-snow pt-1.5 pb-3.5">
 		<button class="btn" onclick={ready} disabled={!isSaid}
 			>{row.is_ready ? 'Keep it ready' : 'Mark it ready'}</button

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** How a student's report came about: every posting, and the comment at each go. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
@@ -7,29 +8,27 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import Working from '$lib/class/working/Working.svelte';
-	import type { Reporting } from './reporting';
+	import { thisReporting } from './reporting';
 	import { both, type Row } from './rows';
 	import { nameOf } from '$lib/class/names';
 
 	let {
-		classId,
 		report,
-		reporting,
 		row,
 		open = $bindable(false),
 		ontake
 	}: {
-		classId: number;
 		report: Shapes['ReportOut'];
-		reporting: Reporting;
 		row: Row;
 		open: boolean;
 		ontake: (text: string) => void;
 	} = $props();
+	const reporting = thisReporting();
+	const here = thisClass();
 	let isWithdrawing = $state(false);
 	let reason = $state('');
 	let problem = $state('');
-	const path = $derived({ class_id: classId, term: report.term_id, student: row.student_id });
+	const path = $derived({ class_id: here.id, term: report.term_id, student: row.student_id });
 	const history = createQuery(() => ({
 		...fetched.reportHistory(path.class_id, path.term, path.student),
 		enabled: open

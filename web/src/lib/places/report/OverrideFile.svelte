@@ -1,23 +1,21 @@
 <script lang="ts">
 	/** Overrides by file: save the sheet, work on it anywhere, load it back, see what it would change, apply. */
+	import { thisClass } from '$lib/class/thisClass';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
-	import type { Reporting } from './reporting';
+	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
 
-	let {
-		classId,
-		report,
-		reporting,
-		open = $bindable(false)
-	}: { classId: number; report: Shapes['ReportOut']; reporting: Reporting; open: boolean } = $props();
+	let { report, open = $bindable(false) }: { report: Shapes['ReportOut']; open: boolean } = $props();
+	const reporting = thisReporting();
+	const here = thisClass();
 	let found = $state<Shapes['OverrideFileOut'] | null>(null);
 	let name = $state('');
 	let problem = $state('');
 	let isMeant = $state(false);
-	const sheet = $derived(`/api/classes/${classId}/report/${report.term_id}/overrides`);
+	const sheet = $derived(`/api/classes/${here.id}/report/${report.term_id}/overrides`);
 	const high = $derived(found?.changes.filter((each) => each.is_high).length ?? 0);
 
 	async function read(file: File): Promise<void> {

@@ -5,24 +5,23 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
-	import type { Reporting } from './reporting';
+	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
 	import { both, held, standing, type Row } from './rows';
 	import { nameOf } from '$lib/class/names';
 
 	let {
 		report,
-		reporting,
 		many,
 		open = $bindable(false),
 		onjump
 	}: {
 		report: Shapes['ReportOut'];
-		reporting: Reporting;
 		many: number[];
 		open: boolean;
 		onjump: (student: number) => void;
 	} = $props();
+	const reporting = thisReporting();
 
 	let chosen = $state<number[]>([]);
 	let termName = $state('');

@@ -1,8 +1,7 @@
 <script lang="ts">
 	/** Report cards and sheets: what, of whom, in which design and on which paper. They are made in the background. */
-	import * as fetched from '$lib/api/queries';
-	import { useQueryClient } from '@tanstack/svelte-query';
-	import { api, ask, words, type Shapes } from '$lib/api/client';
+	import { thisReporting } from './reporting';
+	import { words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import Documents from '$lib/app/Documents.svelte';
@@ -10,12 +9,11 @@
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
-		classId,
 		report,
 		many,
 		open = $bindable(false)
-	}: { classId: number; report: Shapes['ReportOut']; many: number[]; open: boolean } = $props();
-	const queries = useQueryClient();
+	}: { report: Shapes['ReportOut']; many: number[]; open: boolean } = $props();
+	const reporting = thisReporting();
 	type What = 'cards' | 'board marks' | 'board scores' | 'class_sheet' | 'marking';
 	const kinds: [What, string][] = [
 		['cards', 'Report cards: what was posted, in the subjects that you teach'],
@@ -54,11 +52,8 @@
 			...(design ? { design } : {})
 		};
 		try {
-			await ask(
-				api.POST('/api/classes/{class_id}/documents', { params: { path: { class_id: classId } }, body })
-			);
+			await reporting.print(body);
 			problem = '';
-			await queries.invalidateQueries(fetched.inDocuments);
 		} catch (error) {
 			problem = words(error);
 		}

@@ -3,12 +3,11 @@
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/ui/Failed.svelte';
 	import { tick } from 'svelte';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { notice } from '$lib/app/notice.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
-	import { Editing } from '$lib/class/planning/editing';
 	import AlikeDialog from './AlikeDialog.svelte';
 	import Desk from './Desk.svelte';
 	import HistoryDialog from './HistoryDialog.svelte';
@@ -16,18 +15,18 @@
 	import PostBar from './PostBar.svelte';
 	import PostDialog from './PostDialog.svelte';
 	import PrintDialog from './PrintDialog.svelte';
-	import { Reporting } from './reporting';
+	import { thisClass } from '$lib/class/thisClass';
+	import { provideReporting, Reporting } from './reporting';
 	import ReportTable from './ReportTable.svelte';
 	import { nameOf } from '$lib/class/names';
 	import StepsDialog from './StepsDialog.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { goTo } from '$lib/ui/focus';
-	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { MenuAct } from '$lib/ui/Menu.svelte';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
 
-	const queries = useQueryClient();
-	const id = $derived(Number(page.params['id']));
+	const here = thisClass();
+	const id = $derived(here.id);
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const report = createQuery(() => fetched.report(id, term));
 	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
@@ -54,12 +53,8 @@
 			(report.data?.collects.includes('effort') ? 80 : 0) +
 			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36)
 	);
-	const reporting = $derived(new Reporting(id, report.data?.term_id ?? 0, refresh));
-	const editing = $derived(new Editing(id, (work) => saving.during(work), refresh));
-
-	async function refresh(): Promise<void> {
-		await queries.invalidateQueries(fetched.inClass(id));
-	}
+	const reporting = new Reporting(here, () => report.data?.term_id ?? 0);
+	provideReporting(reporting);
 
 	function choose(student: number, how: 'only' | 'also' | 'until' = 'only'): void {
 		const places = rows.map((each) => each.student_id);
@@ -163,11 +158,10 @@
 		style="--list: {624 + extra}px"
 	>
 		<div class="flex min-h-0 min-w-0 flex-col max-lg:max-h-[70vh]">
-			{#if data.has_draft && dialog !== 'steps'}<DraftBand classId={id} term={data.term_id} {editing} />{/if}
+			{#if data.has_draft && dialog !== 'steps'}<DraftBand term={data.term_id} />{/if}
 			<ReportTable
 				bind:this={table}
 				report={data}
-				{reporting}
 				chosen={row.student_id}
 				{many}
 				{extra}
@@ -179,9 +173,7 @@
 		{#key `${row.student_id} ${data.term_id}`}
 			<Desk
 				bind:this={desk}
-				classId={id}
 				report={data}
-				{reporting}
 				{row}
 				place={`Student ${index + 1} of ${rows.length}`}
 				next={rows[(index + 1) % rows.length]!.given_name}
@@ -190,17 +182,15 @@
 					step(1);
 					void write();
 				}}
-				onchange={refresh}
 				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
 				onoverride={() => table?.type(row.student_id, 'override')}
 				onhistory={() => (dialog = 'history')}
 			/>
 		{/key}
 	</main>
-	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
+	<WorkingDialog term={data.term_id} bind:student={explained} />
 	<PostDialog
 		report={data}
-		{reporting}
 		{many}
 		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
 		onjump={(student) => {
@@ -209,33 +199,25 @@
 		}}
 	/>
 	<OverrideFile
-		classId={id}
 		report={data}
-		{reporting}
 		bind:open={() => dialog === 'file', (open) => (dialog = open ? 'file' : null)}
 	/>
 	<StepsDialog
-		classId={id}
 		term={data.term_id}
-		{editing}
 		bind:open={() => dialog === 'steps', (open) => (dialog = open ? 'steps' : null)}
 	/>
 	<AlikeDialog
 		report={data}
-		{reporting}
 		{many}
 		bind:open={() => dialog === 'alike', (open) => (dialog = open ? 'alike' : null)}
 	/>
 	<PrintDialog
-		classId={id}
 		report={data}
 		{many}
 		bind:open={() => dialog === 'print', (open) => (dialog = open ? 'print' : null)}
 	/>
 	<HistoryDialog
-		classId={id}
 		report={data}
-		{reporting}
 		{row}
 		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
 		ontake={(text) => desk?.take(text)}

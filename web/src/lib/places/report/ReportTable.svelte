@@ -5,14 +5,13 @@
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { counted } from '$lib/words/plurals';
 	import { looks, stateWords, type Row } from './rows';
-	import type { Reporting } from './reporting';
+	import { thisReporting } from './reporting';
 	import { readTyped, typedAgain } from './typing';
 
 	type Field = 'override' | 'effort';
 
 	let {
 		report,
-		reporting,
 		chosen,
 		many,
 		extra,
@@ -20,7 +19,6 @@
 		onchoose
 	}: {
 		report: Shapes['ReportOut'];
-		reporting: Reporting;
 		chosen: number;
 		/** All that are chosen together; the chosen one is among them. */
 		many: number[];
@@ -30,6 +28,7 @@
 		mark: number;
 		onchoose: (student: number, how?: 'only' | 'also' | 'until') => void;
 	} = $props();
+	const reporting = thisReporting();
 
 	const collectsEffort = $derived(report.collects.includes('effort'));
 	const columns = $derived(

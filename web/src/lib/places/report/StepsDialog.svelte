@@ -1,28 +1,24 @@
 <script lang="ts">
 	/** Adjusting the whole class: steps that every percent of the term goes through, as a draft until applied. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import AdjustSteps from '$lib/class/planning/AdjustSteps.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
-	import type { Editing } from '$lib/class/planning/editing';
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';
 
-	let {
-		classId,
-		term,
-		editing,
-		open = $bindable(false)
-	}: { classId: number; term: number; editing: Editing; open: boolean } = $props();
+	let { term, open = $bindable(false) }: { term: number; open: boolean } = $props();
+	const here = thisClass();
 	let problem = $state('');
-	const plan = createQuery(() => ({ ...fetched.plan(classId, term), enabled: open }));
+	const plan = createQuery(() => ({ ...fetched.plan(here.id, term), enabled: open }));
 
 	const steps = new Latest<Record<string, unknown>[]>(() => plan.data?.adjust ?? [], set);
 
 	async function set(adjust: Record<string, unknown>[]): Promise<void> {
 		try {
-			await editing.changeTerm(term, { adjust });
+			await here.editing.changeTerm(term, { adjust });
 			problem = '';
 		} catch (error) {
 			problem = words(error);
@@ -39,7 +35,7 @@
 			</p>
 			<div><AdjustSteps steps={steps.now} onchange={(make) => steps.change(make)} /></div>
 			<p class="problem" role="alert">{problem}</p>
-			{#if plan.data.has_draft}<DraftBand {classId} {term} {editing} />{/if}
+			{#if plan.data.has_draft}<DraftBand {term} />{/if}
 		{:else if plan.isError && !plan.data}<p class="problem" role="alert">{words(plan.error)}</p>
 		{:else}<p role="status">Looking at the plan…</p>{/if}
 	</div>

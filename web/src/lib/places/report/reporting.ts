@@ -1,19 +1,21 @@
 /** Changing a report: each change is sent at once, and the page shows what came of it. */
-import { api, ask, type Shapes } from '$lib/api/client';
-import { saving } from '$lib/app/saving/saving.svelte';
+import * as fetched from '$lib/api/queries';
+import { api, ask, Refusal, type Shapes } from '$lib/api/client';
+import { createContext } from 'svelte';
+import type { ThisClass } from '$lib/class/thisClass';
 
 export class Reporting {
 	constructor(
-		private readonly classId: number,
-		private readonly term: number,
-		private readonly refresh: () => Promise<void>
+		private readonly here: ThisClass,
+		/** The term that is shown. */
+		private readonly term: () => number
 	) {}
 
 	/** Overrides of some students, as one act. Gives how many changed. */
 	async override(entries: Shapes['OverrideIn'][], sure = false): Promise<number> {
 		const params = { path: this.#place };
 		const body = { entries, sure };
-		const done = await this.#do(
+		const done = await this.#do(() =>
 			ask(api.PUT('/api/classes/{class_id}/report/{term}/overrides', { params, body }))
 		);
 		return done.changed;
@@ -21,7 +23,7 @@ export class Reporting {
 
 	async effort(efforts: Record<number, string>): Promise<void> {
 		const params = { path: this.#place };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.PUT('/api/classes/{class_id}/report/{term}/efforts', { params, body: { efforts } }))
 		);
 	}
@@ -29,7 +31,7 @@ export class Reporting {
 	/** The same starting text for several students. */
 	beginAlike(students: number[], text: string): Promise<Shapes['AlikeOut']> {
 		const params = { path: this.#place };
-		return this.#do(
+		return this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/report/{term}/comments', { params, body: { students, text } }))
 		);
 	}
@@ -37,13 +39,13 @@ export class Reporting {
 	async showFamilies(students: number[], isShown: boolean): Promise<void> {
 		const params = { path: this.#place };
 		const body = { students, is_shown: isShown };
-		await this.#do(ask(api.PUT('/api/classes/{class_id}/report/{term}/families', { params, body })));
+		await this.#do(() => ask(api.PUT('/api/classes/{class_id}/report/{term}/families', { params, body })));
 	}
 
 	async withdraw(student: number, reason: string): Promise<void> {
 		const params = { path: { ...this.#place, student } };
 		const body = { reason };
-		await this.#do(
+		await this.#do(() =>
 			ask(api.POST('/api/classes/{class_id}/report/{term}/{student}/withdraw', { params, body }))
 		);
 	}
@@ -62,19 +64,75 @@ export class Reporting {
 	}
 
 	async post(request: string, students: number[], termName: string): Promise<number> {
-		const body = { request, term: this.term, students, term_name: termName };
-		const params = { path: { class_id: this.classId } };
-		const done = await this.#do(ask(api.POST('/api/classes/{class_id}/report/post', { params, body })));
+		const body = { request, term: this.term(), students, term_name: termName };
+		const params = { path: { class_id: this.here.id } };
+		const done = await this.#do(() => ask(api.POST('/api/classes/{class_id}/report/post', { params, body })));
 		return done.posted;
 	}
 
-	get #place(): { class_id: number; term: number } {
-		return { class_id: this.classId, term: this.term };
+	/** Put a sentence into the bank, or change one of one's own. */
+	async keepSentence(body: Shapes['SentenceIn']): Promise<void> {
+		const params = { path: { class_id: this.here.id } };
+		await this.#inBank(() => ask(api.PUT('/api/classes/{class_id}/bank', { params, body })));
 	}
 
-	async #do<T>(work: Promise<T>): Promise<T> {
-		const done = await saving.during(work);
-		await this.refresh();
-		return done;
+	async setFavourite(sentence: number, is_favourite: boolean): Promise<void> {
+		const params = { path: { class_id: this.here.id, sentence } };
+		await this.#inBank(() =>
+			ask(api.PUT('/api/classes/{class_id}/bank/{sentence}/favourite', { params, body: { is_favourite } }))
+		);
+	}
+
+	async removeSentence(sentence: number): Promise<void> {
+		const params = { path: { class_id: this.here.id, sentence } };
+		await this.#inBank(() => ask(api.DELETE('/api/classes/{class_id}/bank/{sentence}', { params })));
+	}
+
+	/** Ask for cards or sheets, which are made while one goes on. */
+	async print(body: Shapes['WantedIn']): Promise<void> {
+		const params = { path: { class_id: this.here.id } };
+		await this.here.changing.make(
+			() => ask(api.POST('/api/classes/{class_id}/documents', { params, body })),
+			[fetched.inDocuments]
+		);
+	}
+
+	#inBank(send: () => Promise<unknown>): Promise<unknown> {
+		return this.here.changing.make(send, [fetched.inBank(this.here.id)]);
+	}
+
+	get #place(): { class_id: number; term: number } {
+		return { class_id: this.here.id, term: this.term() };
+	}
+
+	#do<T>(send: () => Promise<T>): Promise<T> {
+		return this.here.changing.make(send);
 	}
 }
+
+/**
+ * Keep a comment, of the class in which it was written: somebody may be in another by now. Gives the version that it made.
+ * What the page shows is fetched anew, and not waited for; of what a colleague wrote meanwhile before it is said.
+ */
+export async function keepComment(
+	{ id, changing }: Pick<ThisClass, 'id' | 'changing'>,
+	{ term, student }: { term: number; student: number },
+	body: Shapes['CommentIn']
+): Promise<number> {
+	const params = { path: { class_id: id, term, student } };
+	const refresh = () => changing.make(async () => undefined);
+	try {
+		const saved = await changing.make(
+			() => ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params, body })),
+			[]
+		);
+		void refresh();
+		return saved.version;
+	} catch (error) {
+		if (error instanceof Refusal && error.field === 'version') await refresh();
+		throw error;
+	}
+}
+
+/** What changes the report that a part of the page stands in. */
+export const [thisReporting, provideReporting] = createContext<Reporting>();

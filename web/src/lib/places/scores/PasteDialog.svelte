@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What a paste would overwrite, before it does. */
+	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import Changes from '$lib/class/consequence/Changes.svelte';
 	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
@@ -9,22 +10,21 @@
 	import type { Pasted } from './pasting';
 
 	let {
-		classId,
 		term,
 		called,
 		pasted = $bindable(null),
 		onpaste
 	}: {
-		classId: number;
 		term: number;
 		called: Called;
 		pasted: Pasted | null;
 		onpaste: (pasted: Pasted) => void;
 	} = $props();
+	const here = thisClass();
 	/** Which grades it would change; nothing where nobody answers. */
 	const would = $derived(
 		pasted?.entries.length
-			? consequenceOf({ classId, term, entries: pasted.entries }).catch(() => null)
+			? consequenceOf({ classId: here.id, term, entries: pasted.entries }).catch(() => null)
 			: null
 	);
 	const overwrites = $derived(

@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto';
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
@@ -6,6 +7,7 @@ import { serve } from '$lib/tests/server';
 import PasteDialog from './PasteDialog.svelte';
 import { pasted } from './pasting';
 import { calledIn } from '$lib/class/names';
+import Around from '$lib/tests/Around.svelte';
 
 const user = userEvent.setup();
 const grid = gridOf([
@@ -19,7 +21,8 @@ const change = {
 }; // prettier-ignore
 
 function open(onpaste = vi.fn(), hasAliases = false) {
-	render(PasteDialog, { classId: 1, term: 7, called: calledIn(grid, hasAliases), pasted: made, onpaste });
+	const given = { term: 7, called: calledIn(grid, hasAliases), pasted: made, onpaste };
+	render(Around, { part: PasteDialog, given });
 	return onpaste;
 }
 

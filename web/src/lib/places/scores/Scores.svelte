@@ -1,14 +1,14 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
-	import * as fetched from '$lib/api/queries';
+	import { thisClass } from '$lib/class/thisClass';
+	import { Looking } from './looking.svelte';
 	import Failed from '$lib/ui/Failed.svelte';
-	import { useQueryClient } from '@tanstack/svelte-query';
 	import { Debounced } from 'runed';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
-	import { api, ask, type Shapes } from '$lib/api/client';
+	import { type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/class/pulse.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { opened } from '$lib/app/opened.svelte';
@@ -25,8 +25,7 @@
 	import RowLens from './lens/RowLens.svelte';
 	import Toolbar from './Toolbar.svelte';
 	import { calledIn } from '$lib/class/names';
-	import { arranged, atHand, NARROW, commandsOf, Steady, usual, type View } from '$lib/class/view';
-	import { Still } from './grid/still.svelte';
+	import { arranged, atHand, NARROW, commandsOf, Steady, type View } from '$lib/class/view';
 	import { ColumnActs } from './columnActs';
 	import { commands, type Command } from '$lib/app/commands';
 	import type { Problem } from '$lib/app/saving/queue';
@@ -48,41 +47,14 @@
 		| { on: 'row'; student: number }
 		| { on: 'chosen'; cells: { student: number; assignment: number }[] };
 
-	const queries = useQueryClient();
-	const id = $derived(Number(page.params['id']));
+	const here = thisClass();
+	const id = $derived(here.id);
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const grid = useGrid(() => ({ id, term }));
 
-	/** What was chosen just now, of this class; it comes before what is remembered. */
-	let chosen = $state<{ id: number; view: Partial<View> }>({ id: 0, view: {} });
-	const remembered = new Still(() => grid.data?.view as Partial<View> | undefined);
-	const view = $derived<View>({
-		...usual,
-		...remembered.now,
-		...(chosen.id === id ? chosen.view : {})
-	});
-
-	let keeping = Promise.resolve();
-	/** What is chosen for looking at the class is remembered for the teacher. */
-	function look(change: Partial<View>): void {
-		chosen = { id, view: { ...view, ...change } };
-		const now = chosen;
-		// Other places show it as well, among them whether names are to be seen.
-		queries.setQueriesData<Shapes['GridOut']>(
-			fetched.inScores(id),
-			(grid) => grid && { ...grid, view: { ...now.view } }
-		);
-		// One after the other, or what was chosen first could come last.
-		keeping = keeping.then(() => {
-			if (chosen !== now && chosen.id === now.id) return;
-			const params = { path: { class_id: now.id } };
-			return notice.tried(
-				saving.during(
-					ask(api.PUT('/api/classes/{class_id}/view', { params, body: { view: { ...now.view } } }))
-				)
-			);
-		});
-	}
+	const looking = new Looking(here, () => grid.data);
+	const view = $derived(looking.view);
+	const look = (change: Partial<View>) => looking.change(change);
 
 	let explained = $state<{ id: number; name: string } | null>(null);
 	let looked = $state<Looked | null>(null);
@@ -185,18 +157,10 @@
 
 	/** Give work to a student who was not chosen for it, or came after it was due. */
 	async function assign(row: Row, work: Column): Promise<void> {
-		const path = { class_id: id, assignment_id: work.id, student: row.student_id };
 		await notice.tried(
-			saving.during(
-				ask(
-					api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/students/{student}', {
-						params: { path }
-					})
-				)
-			),
+			here.editing.assign(work.id, row.student_id),
 			`${called(row.student_id)} has ${work.name} now. Ctrl Z takes it back.`
 		);
-		await refresh();
 	}
 
 	function acts(here: Here, chosen: Here[]): MenuAct[] {
@@ -288,8 +252,6 @@
 		if (!lens.current) lens.setImmediately(looked);
 	}
 
-	const refresh = (): Promise<void> => queries.invalidateQueries(fetched.inClass(id));
-
 	/** The hand goes to what was added. */
 	function onadded(work: number): void {
 		const student = whole?.rows[0]?.student_id ?? null;
@@ -301,7 +263,7 @@
 		const data = grid.data;
 		if (!data) return [];
 		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
-		const acts = work && new ColumnActs(id, () => data, () => work, refresh, () => view.hasAliases); // prettier-ignore
+		const acts = work && new ColumnActs(here, () => data, () => work, () => view.hasAliases); // prettier-ignore
 		return [
 			...commandsOf(data, view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
@@ -410,7 +372,6 @@
 				{#key `${id} ${data.term_id}`}
 					<Grid
 						bind:this={sheet}
-						classId={id}
 						grid={shown}
 						hasIce={view.hasIce}
 						isAdjusted={view.numbers === 'adjusted'}
@@ -432,11 +393,9 @@
 					{#if column}
 						{#key column.id}
 							<ColumnLens
-								classId={id}
 								grid={data}
 								{column}
 								hasAliases={view.hasAliases}
-								{refresh}
 								onaside={() => {
 									look({ aside: [...view.aside, column.id] });
 									looked = null;
@@ -444,18 +403,11 @@
 							/>
 						{/key}
 					{:else if row}
-						<RowLens
-							classId={id}
-							grid={data}
-							{row}
-							name={called(row.student_id)}
-							onworking={() => explain(row)}
-						/>
+						<RowLens grid={data} {row} name={called(row.student_id)} onworking={() => explain(row)} />
 					{:else if at.on === 'chosen'}
-						<ChosenLens classId={id} cells={at.cells} />
+						<ChosenLens cells={at.cells} />
 					{:else if cell}
 						<Lens
-							classId={id}
 							term={data.term_id}
 							row={cell.row}
 							column={cell.column}
@@ -468,13 +420,7 @@
 			</div>
 		{/if}
 	</main>
-	<PasteDialog
-		classId={id}
-		term={data.term_id}
-		{called}
-		bind:pasted={paste}
-		onpaste={(made) => void enterPasted(made)}
-	/>
-	<AddDialog classId={id} term={data.term_id} bind:open={isAdding} {onadded} />
-	<WorkingDialog classId={id} term={data.term_id} bind:student={explained} />
+	<PasteDialog term={data.term_id} {called} bind:pasted={paste} onpaste={(made) => void enterPasted(made)} />
+	<AddDialog term={data.term_id} bind:open={isAdding} {onadded} />
+	<WorkingDialog term={data.term_id} bind:student={explained} />
 {/if}

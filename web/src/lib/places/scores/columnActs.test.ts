@@ -1,6 +1,10 @@
 import 'fake-indexeddb/auto';
+import { QueryClient } from '@tanstack/svelte-query';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { consequence } from '$lib/class/consequence/consequence.svelte';
+import * as fetched from '$lib/api/queries';
+import { Changing } from '$lib/app/changing';
+import { Editing } from '$lib/class/planning/editing';
 import { notice } from '$lib/app/notice.svelte';
 import { saving } from '$lib/app/saving/saving.svelte';
 import { columnOf, gridOf } from '$lib/tests/grid';
@@ -8,7 +12,10 @@ import { serve } from '$lib/tests/server';
 import { ColumnActs } from './columnActs';
 
 const enterAll = vi.spyOn(saving, 'enterAll').mockResolvedValue();
-const refresh = vi.fn(async () => {});
+const queries = new QueryClient();
+const refresh = vi.spyOn(queries, 'invalidateQueries');
+const changing = new Changing(queries, 'class 1', [fetched.inClass(1)]);
+const here = { id: 1, changing, editing: new Editing(1, changing) };
 const nothing = { grades: 0, up: 0, down: 0, marks: 0, changes: [], elsewhere: [] };
 let grid = gridOf([
 	['Tolu', 'Adeyemi', [{ text: '12', version: 2 }, { text: '17' }]],
@@ -17,7 +24,7 @@ let grid = gridOf([
 	['Defne', 'Çelik', [{ state: 'not_assigned' }, {}]]
 ]);
 const actsOn = (id: number) =>
-	new ColumnActs(1, () => grid, () => grid.columns.find((each) => each.id === id)!, refresh, () => false); // prettier-ignore
+	new ColumnActs(here, () => grid, () => grid.columns.find((each) => each.id === id)!, () => false); // prettier-ignore
 const given = () =>
 	enterAll.mock.calls.flatMap(([, typed]) => typed.map((each) => `${each.student} ${each.text}`));
 

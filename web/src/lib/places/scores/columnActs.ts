@@ -1,10 +1,11 @@
 /** What can be done with a whole column: the lens lists it, the palette finds it. */
-import { api, ask, type Shapes } from '$lib/api/client';
+import type { Shapes } from '$lib/api/client';
+import { mend } from '$lib/class/mend';
 import { consequence } from '$lib/class/consequence/consequence.svelte';
 import type { Called } from '$lib/class/consequence/words';
 import type { Command } from '$lib/app/commands';
 import { notice } from '$lib/app/notice.svelte';
-import { Editing } from '$lib/class/planning/editing';
+import type { ThisClass } from '$lib/class/thisClass';
 import type { Place } from '$lib/app/saving/queue';
 import { saving } from '$lib/app/saving/saving.svelte';
 import { calledIn } from '$lib/class/names';
@@ -17,17 +18,12 @@ export interface ColumnAct {
 }
 
 export class ColumnActs {
-	readonly #editing: Editing;
-
 	constructor(
-		private readonly classId: number,
+		private readonly here: ThisClass,
 		private readonly grid: () => Shapes['GridOut'],
 		private readonly column: () => Shapes['ColumnOut'],
-		private readonly refresh: () => Promise<void>,
 		private readonly hasAliases: () => boolean
-	) {
-		this.#editing = new Editing(classId, (work) => saving.during(work), refresh);
-	}
+	) {}
 
 	/** The students whom the work is for. */
 	get assigned(): Row[] {
@@ -60,7 +56,7 @@ export class ColumnActs {
 			...this.#place(row), text: text(row), version: row.cells[id]!.version, how: 'filled' as const
 		})); // prettier-ignore
 		return consequence.ask({
-			classId: this.classId,
+			classId: this.here.id,
 			term: this.grid().term_id,
 			title: `${name}: ${named} for ${given.length}`,
 			entries: given,
@@ -95,7 +91,7 @@ export class ColumnActs {
 	close(): Promise<void> {
 		const { id, name, closed } = this.column();
 		return consequence.ask({
-			classId: this.classId,
+			classId: this.here.id,
 			term: this.grid().term_id,
 			title: closed ? `Open ${name} again` : `Close ${name}`,
 			closed: { [id]: !closed },
@@ -107,13 +103,7 @@ export class ColumnActs {
 
 	/** Say that the same score for everybody is meant. */
 	mean(): Promise<void> {
-		const path = { class_id: this.classId, term: this.grid().term_id };
-		const body = { key: `alike ${this.column().id}` };
-		return notice.tried(
-			saving
-				.during(ask(api.POST('/api/classes/{class_id}/checks/{term}/mend', { params: { path }, body })))
-				.then(() => this.refresh())
-		);
+		return notice.tried(mend(this.here, this.grid().term_id, `alike ${this.column().id}`));
 	}
 
 	/** How the column stands, each changed by one press. */
@@ -139,7 +129,7 @@ export class ColumnActs {
 	get whole(): ColumnAct[] {
 		const { id } = this.column();
 		return [
-			{ words: 'Duplicate it', act: () => notice.tried(this.#editing.duplicate(id)) },
+			{ words: 'Duplicate it', act: () => notice.tried(this.here.editing.duplicate(id)) },
 			{
 				words: 'Delete it with its scores; both can be brought back for 30 days',
 				act: () => this.#remove(id)
@@ -169,14 +159,14 @@ export class ColumnActs {
 	#remove(id: number): Promise<void> {
 		const { name } = this.column();
 		return consequence.ask({
-			classId: this.classId,
+			classId: this.here.id,
 			term: this.grid().term_id,
 			title: `Delete ${name}`,
 			deleted: [id],
 			verb: 'Delete it',
 			called: this.#called,
 			act: () =>
-				notice.tried(this.#editing.remove('assignment', id), `${name} is deleted. Ctrl Z brings it back.`)
+				notice.tried(this.here.editing.remove('assignment', id), `${name} is deleted. Ctrl Z brings it back.`)
 		});
 	}
 
@@ -185,10 +175,10 @@ export class ColumnActs {
 	}
 
 	#place(row: Row, work = this.column().id): Place {
-		return { classId: this.classId, student: row.student_id, assignment: work };
+		return { classId: this.here.id, student: row.student_id, assignment: work };
 	}
 
 	#change(body: Omit<Shapes['TogetherIn'], 'ids' | 'days'>): Promise<void> {
-		return notice.tried(this.#editing.changeTogether({ ...body, ids: [this.column().id], days: 0 }));
+		return notice.tried(this.here.editing.changeTogether({ ...body, ids: [this.column().id], days: 0 }));
 	}
 }

@@ -265,4 +265,4 @@
 		/>
 	</main>
 {/if}
-{#if grid.data}<AddDialog classId={id} term={grid.data.term_id} bind:open={isAdding} onadded={choose} />{/if}
+{#if grid.data}<AddDialog term={grid.data.term_id} bind:open={isAdding} onadded={choose} />{/if}

@@ -8,6 +8,9 @@
 	import ConsequenceDialog from '$lib/class/consequence/ConsequenceDialog.svelte';
 	import Checks from '$lib/class/Checks.svelte';
 	import { places } from '$lib/app/places';
+	import { Changing } from '$lib/app/changing';
+	import { Editing } from '$lib/class/planning/editing';
+	import { provideClass } from '$lib/class/thisClass';
 	import { pulse } from '$lib/class/pulse.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
 	import Trail from '$lib/class/Trail.svelte';
@@ -18,6 +21,19 @@
 	let { children }: { children: Snippet } = $props();
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
+	const changing = $derived(new Changing(queries, `class ${id}`, [fetched.inClass(id)]));
+	const editing = $derived(new Editing(id, changing));
+	provideClass({
+		get id() {
+			return id;
+		},
+		get changing() {
+			return changing;
+		},
+		get editing() {
+			return editing;
+		}
+	});
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const place = $derived(page.url.pathname.split('/')[3] ?? '');
 	/** What the class is called, before its frame is there. */
@@ -103,7 +119,7 @@
 				current={places.isOnTrail(place) ? place : 'scores'}
 				href={(name) => (places.isOnTrail(name) ? `/class/${id}/${name}${query}` : null)}
 			/>
-			<Checks classId={id} term={frame.data.term_id} />
+			<Checks term={frame.data.term_id} />
 		{/if}
 	</section>
 	{#if frame.data}

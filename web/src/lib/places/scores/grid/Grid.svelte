@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { onMount, tick, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { commands, type Command } from '$lib/app/commands';
@@ -24,7 +25,6 @@
 	import { wanted } from '$lib/app/wanted.svelte';
 
 	let {
-		classId,
 		grid,
 		hasIce,
 		isAdjusted,
@@ -40,7 +40,6 @@
 		onhead,
 		onpasted
 	}: {
-		classId: number;
 		grid: Shapes['GridOut'];
 		hasIce: boolean;
 		/** Whether numbers are shown as adjusted, rather than as entered. */
@@ -63,6 +62,7 @@
 		onhead: (column: Column) => void;
 		onpasted: (pasted: Pasted) => void;
 	} = $props();
+	const here = thisClass();
 
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
 	 * with the strip; and the footer. */
@@ -91,7 +91,7 @@
 	let menu = $state<DOMRect | null>(null);
 
 	const entering = new Entering(
-		() => classId,
+		() => here.id,
 		() => grid
 	);
 	const selection = new Selection(
@@ -313,7 +313,7 @@
 	// Whoever comes here can type at once, and where the work is; unless they are somewhere already, or were sent to a cell.
 	onMount(() => {
 		if (
-			wanted.place?.classId === classId ||
+			wanted.place?.classId === here.id ||
 			document.activeElement !== document.body ||
 			window.innerWidth < NARROW
 		)
@@ -324,7 +324,7 @@
 
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {
-			if (answered === classId) entering.saved(answer);
+			if (answered === here.id) entering.saved(answer);
 		})
 	);
 

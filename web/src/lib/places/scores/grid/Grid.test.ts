@@ -17,7 +17,7 @@ const students = ['Adeyemi', 'Åkerlund', 'Bashir'].map((family): [string, strin
 
 async function open(grid = gridOf(students), more: object = {}) {
 	const given = {
-		classId: 1, grid, hasIce: true, isAdjusted: true, hasAliases: false, isAlone: false, figure: 'mean', acts: () => [],
+		grid, hasIce: true, isAdjusted: true, hasAliases: false, isAlone: false, figure: 'mean', acts: () => [],
 		onfigure: vi.fn(), onrow: vi.fn(), onpasted: vi.fn(), ...told, ...more
 	}; // prettier-ignore
 	render(Around, { part: Grid, given });

@@ -1,14 +1,16 @@
 <script lang="ts">
 	/** The lens on cells that were chosen together: their figures, which the core counts. */
+	import { thisClass } from '$lib/class/thisClass';
 	import { keyed } from '$lib/words/keys';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import LensFrame from './LensFrame.svelte';
 
-	let { classId, cells }: { classId: number; cells: { student: number; assignment: number }[] } = $props();
+	let { cells }: { cells: { student: number; assignment: number }[] } = $props();
+	const here = thisClass();
 	const figures = createQuery(() => ({
-		...fetched.chosenCells(classId, cells),
+		...fetched.chosenCells(here.id, cells),
 		placeholderData: (before) => before
 	}));
 </script>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The lens on a column: its figures, and what can be done with the whole of it. */
+	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { ColumnActs } from '../columnActs';
@@ -7,31 +8,27 @@
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
-		classId,
 		grid,
 		column,
 		hasAliases,
-		refresh,
 		onaside
 	}: {
-		classId: number;
 		grid: Shapes['GridOut'];
 		column: Shapes['ColumnOut'];
 		hasAliases: boolean;
-		refresh: () => Promise<void>;
 		/** Take the column out of one's own view. */
 		onaside: () => void;
 	} = $props();
+	const here = thisClass();
 	let rest = $state('');
 	let chosen = $state<number[]>([]);
 	// svelte-ignore state_referenced_locally
 	let code = $state(grid.codes[0]?.code ?? '');
 	const acts = $derived(
 		new ColumnActs(
-			classId,
+			here,
 			() => grid,
 			() => column,
-			() => refresh(),
 			() => hasAliases
 		)
 	);
@@ -178,12 +175,12 @@
 			</li>
 		{/each}
 		<li class="border-b border-hair py-1.25">
-			<a class="link" href="/class/{classId}/plan?term={grid.term_id}&open={column.id}"
+			<a class="link" href="/class/{here.id}/plan?term={grid.term_id}&open={column.id}"
 				>Adjust it, or change anything about it; what moves grades waits as a draft</a
 			>
 		</li>
 		<li class="border-b border-hair py-1.25">
-			<a class="link" href="/class/{classId}/stack?term={grid.term_id}&work={column.id}">Enter a stack</a>
+			<a class="link" href="/class/{here.id}/stack?term={grid.term_id}&work={column.id}">Enter a stack</a>
 		</li>
 		<li class="border-b border-hair py-1.25">
 			<button class="link" onclick={onaside}>Put it aside: not in my view until I bring it back</button>

@@ -6,6 +6,7 @@ import { consequence } from '$lib/class/consequence/consequence.svelte';
 import { saving } from '$lib/app/saving/saving.svelte';
 import { columnOf, gridOf } from '$lib/tests/grid';
 import { serve } from '$lib/tests/server';
+import Around from '$lib/tests/Around.svelte';
 import ColumnLens from './ColumnLens.svelte';
 
 const user = userEvent.setup();
@@ -28,7 +29,7 @@ function open(more: Parameters<typeof columnOf>[1] = {}, would = nothing) {
 		[column]
 	);
 	const onaside = vi.fn();
-	render(ColumnLens, { classId: 1, grid, column, hasAliases: false, refresh: async () => {}, onaside });
+	render(Around, { part: ColumnLens, given: { grid, column, hasAliases: false, onaside } });
 	return { asked, onaside };
 }
 

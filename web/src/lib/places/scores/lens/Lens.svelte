@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The lens on a cell: the entry with all its parts, what it does to the grade, and what became of it. */
+	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
@@ -10,7 +11,6 @@
 	import LensFrame from './LensFrame.svelte';
 
 	let {
-		classId,
 		term,
 		row,
 		column,
@@ -18,7 +18,6 @@
 		hasAliases,
 		onworking
 	}: {
-		classId: number;
 		term: number;
 		row: Shapes['RowOut'];
 		column: Shapes['ColumnOut'];
@@ -28,19 +27,20 @@
 		hasAliases: boolean;
 		onworking: () => void;
 	} = $props();
+	const here = thisClass();
 	// The grid knows who and what, and what is written: that is here at once. The rest is fetched.
 	const student = $derived(row.student_id);
 	const assignment = $derived(column.id);
-	const place = $derived({ classId, student, assignment });
+	const place = $derived({ classId: here.id, student, assignment });
 	const cell = $derived(row.cells[column.id]!);
 
 	const queries = useQueryClient();
 	const lens = createQuery(() => ({
-		...fetched.lens(classId, student, assignment),
+		...fetched.lens(here.id, student, assignment),
 		placeholderData: (before: Shapes['LensOut'] | undefined) => before
 	}));
 	const looked = $derived(lens.isPaused && lens.isPlaceholderData ? undefined : lens.data);
-	const bank = createQuery(() => ({ ...fetched.phrases(classId, student), staleTime: 300_000 }));
+	const bank = createQuery(() => ({ ...fetched.phrases(here.id, student), staleTime: 300_000 }));
 	/** What was written last, then what the bank offers, each once. */
 	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
 	/** How each effect is marked, in its line and on the ruler. */
@@ -53,10 +53,10 @@
 
 	$effect(() =>
 		saving.onAnswer((answered, _term, answer) => {
-			if (answered !== classId) return;
+			if (answered !== here.id) return;
 			// What was looked at before is kept for a while: of whoever this touched, it is no longer right.
 			const touched = new Set<unknown>(answer.rows.map((each) => each.student_id));
-			void queries.invalidateQueries(fetched.inLenses(classId, touched));
+			void queries.invalidateQueries(fetched.inLenses(here.id, touched));
 		})
 	);
 

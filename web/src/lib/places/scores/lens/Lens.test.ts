@@ -32,7 +32,7 @@ function given(cells: Partial<Shapes['CellOut']>[] = [], more: object = {}): Rec
 		work
 	);
 	const row = rows[1]!;
-	return { classId: 1, term: 7, row, column: work[0], name: 'Matěj Dvořáček', hasAliases: false, onworking: vi.fn(), ...more }; // prettier-ignore
+	return { term: 7, row, column: work[0], name: 'Matěj Dvořáček', hasAliases: false, onworking: vi.fn(), ...more }; // prettier-ignore
 }
 
 async function open(

@@ -1,23 +1,23 @@
 <script lang="ts">
 	/** The lens on a row: how the student stands, and the ways on. */
+	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import LensFrame from './LensFrame.svelte';
 
 	let {
-		classId,
 		grid,
 		row,
 		name,
 		onworking
 	}: {
-		classId: number;
 		grid: Shapes['GridOut'];
 		row: Shapes['RowOut'];
 		/** What the student is called here. */
 		name: string;
 		onworking: () => void;
 	} = $props();
-	const address = $derived(`/class/${classId}/student/${row.student_id}?term=${grid.term_id}`);
+	const here = thisClass();
+	const address = $derived(`/class/${here.id}/student/${row.student_id}?term=${grid.term_id}`);
 	const open = $derived(
 		grid.columns.filter((column) => ['missing', 'past_due'].includes(row.cells[column.id]?.state ?? ''))
 	);

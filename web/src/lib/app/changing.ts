@@ -1,0 +1,32 @@
+/** Changes that are sent to the server: one after another, counted as unsaved until they are answered, and what they make stale fetched anew. */
+import type { QueryClient, InvalidateQueryFilters } from '@tanstack/svelte-query';
+import { saving } from './saving/saving.svelte';
+
+export class Changing {
+	/**
+	 * `scope` is what the changes are of, such as one class: they are sent in the order in which they were asked for, so that
+	 * they are undone in it, too. `stale` is what is fetched anew unless a change names something else.
+	 */
+	constructor(
+		private readonly queries: QueryClient,
+		private readonly scope: string,
+		private readonly stale: InvalidateQueryFilters[] = []
+	) {}
+
+	/** Send a change once those before it are answered. Whatever was done or refused, the page then shows what is there now. */
+	async make<T>(send: () => Promise<T>, stale = this.stale): Promise<T> {
+		const mutation = this.queries.getMutationCache().build<T, Error, void, unknown>(this.queries, {
+			mutationFn: send,
+			scope: { id: this.scope },
+			// Whether the server can be reached is for the request to find out, and to say.
+			networkMode: 'always',
+			retry: false,
+			gcTime: 0
+		});
+		try {
+			return await saving.during(mutation.execute());
+		} finally {
+			await Promise.all(stale.map((each) => this.queries.invalidateQueries(each)));
+		}
+	}
+}
