@@ -29,7 +29,7 @@ def test_a_page_stops_when_somebody_else_signs_in_beside_it_and_goes_on_for_its_
     beside.goto("/sign-in")
     sign_in(beside, "ingrid")
     expect(beside.get_by_role("link", name="Signe")).to_be_visible()
-    stopped = page.get_by_role("dialog", name="Somebody else has signed in")
+    stopped = page.get_by_role("alertdialog", name="Somebody else has signed in")
     expect(stopped).to_contain_text("1 entry waits here, to be saved once Odalys Brandt is signed in again.")
     page.context.unroute("**/api/classes/*/scores")
     page.keyboard.press("Escape")
@@ -39,7 +39,7 @@ def test_a_page_stops_when_somebody_else_signs_in_beside_it_and_goes_on_for_its_
     assert events(stack, class_id, "Walk 1") == "['14']"
     expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_contain_text("14")
     # Now the other page is the one that has lost its person.
-    expect(beside.get_by_role("dialog", name="Somebody else has signed in")).to_be_visible()
+    expect(beside.get_by_role("alertdialog", name="Somebody else has signed in")).to_be_visible()
 
 
 def test_an_ended_session_asks_over_the_page_which_stays(stack: Stack, somebody: Callable[..., Page]) -> None:
@@ -50,7 +50,7 @@ def test_an_ended_session_asks_over_the_page_which_stays(stack: Stack, somebody:
     type_in(page, "Tolu Adeyemi", "Walk 2", "11")
     page.context.clear_cookies(name="sessionid")
     page.context.unroute("**/api/classes/*/scores")
-    asked = page.get_by_role("dialog", name="You are signed out")
+    asked = page.get_by_role("alertdialog", name="You are signed out")
     expect(asked).to_contain_text("1 entry waits here")
     expect(page.get_by_text("Walk 2").first).to_be_visible()
     sign_in(asked, "odalys")

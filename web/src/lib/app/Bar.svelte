@@ -29,7 +29,7 @@
 		}
 		if (
 			((event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph')) ||
-			target.closest('input, textarea, [role=combobox], [role=grid], [role=dialog]')
+			target.closest('input, textarea, [role=combobox], [role=grid], [role$=dialog]')
 		)
 			return;
 		if (event.key === '[') void neighbour(-1);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** All keys on one sheet. */
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { keyed } from '$lib/words/keys';
 	import { everywhere } from './keys';
 	import { places } from './places';

@@ -2,7 +2,7 @@
 	/** Find a student, a class, a place or something to do, by typing a part of its name. */
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-	import { Dialog } from 'bits-ui';
+	import { Command, Dialog } from 'bits-ui';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { folded } from '$lib/words/folded';
@@ -10,7 +10,7 @@
 	import { goTo } from '$lib/ui/focus';
 	import { keyed } from '$lib/words/keys';
 	import { neighbour } from './classes';
-	import { commands, type Command } from './commands';
+	import { commands, type Command as Offer } from './commands';
 	import { places } from './places';
 	import { signed } from './session.svelte';
 	import { theme } from './theme.svelte';
@@ -18,12 +18,13 @@
 
 	let { open = $bindable(false), onkeys }: { open: boolean; onkeys: () => void } = $props();
 
-	type Item = Command & { id: string };
+	type Item = Offer & { id: string };
 
 	const MOST = 9;
 	const queries = useQueryClient();
 	let typed = $state('');
-	let at = $state(0);
+	/** What Enter does: the first that was found, until one goes on to another. */
+	let chosen = $state('');
 	let field = $state<HTMLInputElement | null>(null);
 	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open }));
 	const id = $derived(Number(page.params['id']) || null);
@@ -88,8 +89,7 @@
 			.slice(0, MOST);
 	});
 
-	async function choose(item: Item | undefined): Promise<void> {
-		if (!item) return;
+	async function choose(item: Item): Promise<void> {
 		open = false;
 		await item.act();
 	}
@@ -97,19 +97,8 @@
 	// Each time it opens it begins anew.
 	$effect(() => {
 		if (open) void goTo(() => field);
-		else {
-			typed = '';
-			at = 0;
-		}
+		else typed = '';
 	});
-
-	function onkeydown(event: KeyboardEvent): void {
-		if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
-		else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
-		else if (event.key === 'Enter') void choose(found[at]);
-		else return;
-		event.preventDefault();
-	}
 </script>
 
 <Dialog.Root bind:open>
@@ -119,40 +108,38 @@
 			class="fixed top-[12vh] left-1/2 z-40 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded bg-snow shadow-raised"
 		>
 			<Dialog.Title class="sr-only">Find a student or a command</Dialog.Title>
-			<input
-				class="h-13 w-full border-b border-rule bg-transparent px-4.5 text-head outline-none"
-				role="combobox"
-				aria-label="Find a student or a command"
-				aria-expanded="true"
-				aria-controls="palette-found"
-				aria-activedescendant={found[at] ? `palette-${at}` : undefined}
-				autocomplete="off"
-				spellcheck="false"
-				placeholder="A student, a class, or what you want to do"
-				bind:this={field}
-				bind:value={typed}
-				oninput={() => (at = 0)}
-				{onkeydown}
-			/>
-			<ul class="p-1.5" id="palette-found" role="listbox" aria-label="Found">
-				{#each found as item, place (item.id)}
-					<li
-						class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
-						id="palette-{place}"
-						role="option"
-						aria-selected={place === at}
-						onmousedown={(event) => {
-							event.preventDefault();
-							void choose(item);
-						}}
-					>
-						<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
-							>{item.words}</small
+			<Command.Root
+				shouldFilter={false}
+				vimBindings={false}
+				label="Find a student or a command"
+				bind:value={
+					() => (found.some((each) => each.id === chosen) ? chosen : (found[0]?.id ?? '')),
+					(id) => (chosen = id)
+				}
+			>
+				<Command.Input
+					class="h-13 w-full border-b border-rule bg-transparent px-4.5 text-head outline-none"
+					aria-label="Find a student or a command"
+					placeholder="A student, a class, or what you want to do"
+					bind:ref={field}
+					bind:value={typed}
+					oninput={() => (chosen = '')}
+				/>
+				<Command.List class="p-1.5" aria-label="Found">
+					{#each found as item (item.id)}
+						<Command.Item
+							class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
+							value={item.id}
+							onSelect={() => choose(item)}
 						>
-					</li>
-				{/each}
-			</ul>
-			{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
+							<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
+								>{item.words}</small
+							>
+						</Command.Item>
+					{/each}
+					{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
+				</Command.List>
+			</Command.Root>
 		</Dialog.Content>
 	</Dialog.Portal>
 </Dialog.Root>

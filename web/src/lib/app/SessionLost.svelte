@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { words } from '$lib/api/client';
 	import { saving } from '$lib/app/saving/saving.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { signed } from './session.svelte';
 
 	const queries = useQueryClient();

@@ -82,7 +82,7 @@ export const goesOn: Attachment<HTMLElement> = (page) => {
 
 /** An element that the dialog in front, if there is one, does not keep the focus from. */
 function reached(found: Found): Found {
-	const dialog = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].at(-1);
+	const dialog = [...document.querySelectorAll<HTMLElement>('[role$=dialog]')].at(-1);
 	if (!dialog || dialog.contains(found ?? null)) return found;
 	// One that closes stays for a frame or two after it has given the focus back.
 	const { activeElement: at, body } = document;

@@ -2,7 +2,7 @@
 	/** Which grades something would change, before it is done. */
 	import Changes from './Changes.svelte';
 	import { beforeNavigate } from '$app/navigation';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { consequence } from './consequence.svelte';
 	import { changed } from './words';
 
@@ -15,6 +15,7 @@
 
 <Dialog
 	wide
+	asks
 	title={asked?.title ?? ''}
 	bind:open={() => asked !== null, (open) => !open && (consequence.current = null)}
 >

@@ -3,7 +3,7 @@
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Touched from './Touched.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { collectable, thisSetting, type Office, type OfficeTerm } from './setting';

@@ -3,7 +3,7 @@
 	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';

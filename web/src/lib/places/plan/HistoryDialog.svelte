@@ -7,7 +7,7 @@
 	import { longDay } from '$lib/words/days';
 	import { consequence } from '$lib/class/consequence/consequence.svelte';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 
 	let { term, open = $bindable(false) }: { term: number; open: boolean } = $props();
 	const here = thisClass();

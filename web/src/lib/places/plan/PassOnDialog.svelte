@@ -4,7 +4,7 @@
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 
 	let { open = $bindable(false) }: { open: boolean } = $props();
 	const here = thisClass();

@@ -13,7 +13,7 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { goesOn, goTo } from '$lib/ui/focus';
 	import Icicle from './icicle/Icicle.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import AssignmentDialog from './AssignmentDialog.svelte';
 	import AddAssignment from '$lib/class/planning/AddAssignment.svelte';
 	import AddCategory from './AddCategory.svelte';
@@ -217,6 +217,7 @@
 {/if}
 
 <Dialog
+	asks
 	title="Delete {doomed?.name ?? ''}?"
 	bind:open={() => doomed !== null, (open) => !open && (doomed = null)}
 >

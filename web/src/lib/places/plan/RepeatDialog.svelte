@@ -5,7 +5,7 @@
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { plan, open = $bindable(false) }: { plan: Shapes['PlanOut']; open: boolean } = $props();

@@ -3,7 +3,7 @@
 	import { thisClass } from '$lib/class/thisClass';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 
 	let { plan, open = $bindable(false) }: { plan: Shapes['PlanOut']; open: boolean } = $props();
 	const here = thisClass();

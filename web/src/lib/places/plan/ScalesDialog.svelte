@@ -5,7 +5,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import CodeEditor from './CodeEditor.svelte';
 	import ScaleEditor from './ScaleEditor.svelte';
 

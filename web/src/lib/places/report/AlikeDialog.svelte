@@ -2,7 +2,7 @@
 	/** The same starting text for several students, each with their own name, pronouns and work. */
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';

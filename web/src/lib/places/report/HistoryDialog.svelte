@@ -6,7 +6,7 @@
 	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Working from '$lib/class/working/Working.svelte';
 	import { thisReporting } from './reporting';
 	import { both, type Row } from './rows';

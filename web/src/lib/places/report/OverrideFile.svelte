@@ -4,7 +4,7 @@
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
 

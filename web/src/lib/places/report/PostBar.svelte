@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How far the report is, and what is done with all of it: post, and what else there is. */
 	import type { Shapes } from '$lib/api/client';
-	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
+	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import { counted } from '$lib/words/plurals';
 	import { standing } from './rows';
 

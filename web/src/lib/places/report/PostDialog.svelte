@@ -3,7 +3,7 @@
 	import { newNumber } from '$lib/api/number';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';

@@ -2,7 +2,7 @@
 	/** Report cards and sheets: what, of whom, in which design and on which paper. They are made in the background. */
 	import { thisReporting } from './reporting';
 	import { words, type Shapes } from '$lib/api/client';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import Documents from '$lib/app/Documents.svelte';
 	import Students from './Students.svelte';

@@ -22,7 +22,7 @@
 	import StepsDialog from './StepsDialog.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { goTo } from '$lib/ui/focus';
-	import type { MenuAct } from '$lib/ui/Menu.svelte';
+	import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
 
 	const here = thisClass();
@@ -114,7 +114,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (target.closest('input, textarea, [role=combobox], [role=dialog], [role=menu]')) return;
+		if (target.closest('input, textarea, [role=combobox], [role$=dialog], [role=menu]')) return;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd') {
 			event.preventDefault();
 			void tell(table!.fillDown());

@@ -6,7 +6,7 @@
 	import { words } from '$lib/api/client';
 	import AdjustSteps from '$lib/class/planning/AdjustSteps.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';
 
 	let { term, open = $bindable(false) }: { term: number; open: boolean } = $props();

@@ -6,7 +6,7 @@
 	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
 	import { changed, type Called } from '$lib/class/consequence/words';
 	import { brief } from '$lib/ui/brief';
-	import Dialog from '$lib/ui/Dialog.svelte';
+	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import type { Pasted } from './pasting';
 
 	let {

@@ -13,7 +13,7 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { opened } from '$lib/app/opened.svelte';
 	import { neighbour } from '$lib/app/classes';
-	import type { MenuAct } from '$lib/ui/Menu.svelte';
+	import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import ChosenLens from './lens/ChosenLens.svelte';
 	import ColumnLens from './lens/ColumnLens.svelte';
 	import type { Here } from '$lib/class/entering.svelte';

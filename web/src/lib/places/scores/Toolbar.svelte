@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How the grid is looked at: order, what is in sight, and names or aliases. */
 	import type { Shapes } from '$lib/api/client';
-	import Menu from '$lib/ui/Menu.svelte';
+	import Menu from '$lib/ui/menu/Menu.svelte';
 	import { orderOf } from '$lib/class/names';
 	import {
 		asideOf,

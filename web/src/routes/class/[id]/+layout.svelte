@@ -67,7 +67,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if (!(event.ctrlKey || event.metaKey) || target.closest('[role=dialog]')) return;
+		if (!(event.ctrlKey || event.metaKey) || target.closest('[role$=dialog]')) return;
 		// A text has taking back of its own; a field of a line in which something was just added is empty, and has none.
 		const field = target.closest<HTMLInputElement>('textarea, input');
 		if (field && (field.value || !field.closest('[data-adds]'))) return;

@@ -6,7 +6,7 @@
 	import { commands, type Command } from '$lib/app/commands';
 	import { notice } from '$lib/app/notice.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
-	import Menu, { type MenuAct } from '$lib/ui/Menu.svelte';
+	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import { Axis } from './axis.svelte';
 	import { Chosen } from '../lens/chosen';
 	import { roomOf } from './decimals';

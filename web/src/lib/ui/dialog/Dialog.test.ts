@@ -5,9 +5,10 @@ import { describe, expect, it, vi } from 'vitest';
 import Dialog from './Dialog.svelte';
 
 const user = userEvent.setup();
-const open = (inside: string) =>
+const open = (inside: string, asks = false) =>
 	render(Dialog, {
 		open: true,
+		asks,
 		title: 'Begin comments alike',
 		children: createRawSnippet(() => ({ render: () => `<form>${inside}</form>` }))
 	});
@@ -26,5 +27,14 @@ describe('a dialog', () => {
 		expect(focused()?.textContent).toContain('Close');
 		await user.keyboard('{Escape}');
 		await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+	});
+
+	it('that asks is an alert, which a press beside it does not answer', async () => {
+		open('<button>Delete it</button>', true);
+		expect(await screen.findByRole('alertdialog', { name: 'Begin comments alike' })).toBeTruthy();
+		await user.click(document.querySelector('[data-dialog-overlay]')!);
+		expect(screen.getByRole('alertdialog')).toBeTruthy();
+		await user.keyboard('{Escape}');
+		await vi.waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
 	});
 });

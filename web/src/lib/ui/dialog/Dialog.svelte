@@ -1,22 +1,26 @@
 <script lang="ts">
-	/** A dialog over the page: closes with Esc, keeps the focus inside, gives it back. */
+	/** A dialog over the page: closes with Esc, keeps the focus inside, gives it back. One that asks is an alert: it is answered, and a press beside it is no answer. */
 	import type { Snippet } from 'svelte';
-	import { Dialog } from 'bits-ui';
+	import { AlertDialog, Dialog } from 'bits-ui';
 
 	let {
 		open = $bindable(false),
 		title,
 		children,
 		wide = false,
+		asks = false,
 		stays = false
 	}: {
 		open: boolean;
 		title: string;
 		children: Snippet;
 		wide?: boolean;
+		/** Whether it asks before something is done. */
+		asks?: boolean;
 		/** Whether it has to be answered, and cannot be closed. */
 		stays?: boolean;
 	} = $props();
+	const Kind = $derived(asks || stays ? AlertDialog : Dialog);
 	const keep = (event: Event) => stays && event.preventDefault();
 	let content = $state<HTMLElement | null>(null);
 
@@ -30,14 +34,14 @@
 	}
 </script>
 
-<Dialog.Root bind:open>
+<Kind.Root bind:open>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.35)]" />
-		<Dialog.Content
+		<Kind.Content
 			bind:ref={content}
 			onOpenAutoFocus={begin}
 			onEscapeKeydown={keep}
-			onInteractOutside={keep}
+			onInteractOutside={(event) => (asks || stays) && event.preventDefault()}
 			class="fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[calc(100vw-32px)] -translate-x-1/2 overflow-auto rounded bg-snow p-6 shadow-raised {wide
 				? 'max-w-[760px]'
 				: 'max-w-[460px]'}"
@@ -47,6 +51,6 @@
 				{#if !stays}<Dialog.Close class="text-juniper">Close <kbd>Esc</kbd></Dialog.Close>{/if}
 			</div>
 			{@render children()}
-		</Dialog.Content>
+		</Kind.Content>
 	</Dialog.Portal>
-</Dialog.Root>
+</Kind.Root>
