@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Shapes } from '$lib/api/client';
 import { folded } from '$lib/words/folded';
-import { arranged, atHand, Steady, usual } from './view';
+import { arranged, atHand, byScore, Steady, usual } from './view';
 
 const row = (
 	id: number,
@@ -56,6 +56,19 @@ describe('a view of the grid', () => {
 		expect(ids(arranged(grid, { ...usual, work: 'Maps' }))[1]).toEqual([3]);
 		expect(ids(arranged(grid, { ...usual, work: 'open', aside: [1] }))[1]).toEqual([2]);
 		expect(ids(arranged(grid, { ...usual, onlyBlanks: true }))[0]).toEqual([2]);
+	});
+
+	it('orders students by the scores of one work, the best first, who has none last', () => {
+		const levels = [40, null, 90].map((level, place) => ({
+			...row(place + 1, 'A', `${place}`, null, null),
+			cells: { 1: { level } }
+		}));
+		const scored = { ...grid, rows: levels } as unknown as Shapes['GridOut'];
+		const view = { ...usual, ...byScore(usual, 1) };
+		expect(ids(arranged(scored, view))[0]).toEqual([3, 1, 2]);
+		expect(ids(arranged(scored, { ...view, hasAliases: true }))[0]).toEqual([3, 1, 2]);
+		expect(ids(arranged(scored, { ...view, ...byScore(view, 1) }))[0]).toEqual([1, 2, 3]);
+		expect(ids(arranged(scored, { ...view, by: 77 }))[0]).toEqual([1, 2, 3]);
 	});
 
 	it('finds names without accents, and never by name where aliases stand', () => {

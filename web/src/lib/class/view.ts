@@ -1,12 +1,14 @@
 /** How somebody chose to look at a class's grid: what is in sight, and in which order. */
 import type { Shapes } from '$lib/api/client';
 import { folded } from '$lib/words/folded';
-import { compare, orderOf, shownName } from './names';
+import { inOrder, shownName } from './names';
 import type { Command } from '$lib/app/commands';
 
 export interface View {
 	columns: 'date' | 'category' | 'hand';
-	students: 'family' | 'given' | 'alias' | 'grade';
+	students: 'family' | 'given' | 'alias' | 'grade' | 'score';
+	/** The work by whose scores students stand, where they stand so. */
+	by: number | null;
 	/** Which work: all, a category by name, or what is hidden, open, closed or due. */
 	work: string;
 	figure: 'mean' | 'median' | 'deviation' | 'count' | 'missing';
@@ -21,7 +23,7 @@ export interface View {
 }
 
 export const usual: View = {
-	columns: 'date', students: 'family', work: 'all', figure: 'mean', numbers: 'adjusted', hasIce: true,
+	columns: 'date', students: 'family', by: null, work: 'all', figure: 'mean', numbers: 'adjusted', hasIce: true,
 	onlyBlanks: false, hasAliases: false, hasLens: true, aside: []
 }; // prettier-ignore
 
@@ -56,6 +58,12 @@ export const switches: [keyof View & ('hasIce' | 'onlyBlanks' | 'hasAliases' | '
 	['hasAliases', 'aliases'],
 	['hasLens', 'lens']
 ];
+
+/** Stand students by their scores for some work; by family name again where they stand so already. */
+export function byScore(view: View, assignment: number): Partial<View> {
+	const isSo = view.students === 'score' && view.by === assignment;
+	return isSo ? { students: 'family', by: null } : { students: 'score', by: assignment };
+}
 
 /** What the last line can show. */
 export const figures: [View['figure'], string][] = [
@@ -146,7 +154,7 @@ export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shap
 	const rows = grid.rows
 		.filter((row) => !part || folded(shownName(row, view.hasAliases)).includes(part))
 		.filter((row) => !view.onlyBlanks || hasBlank(row))
-		.sort(compare[orderOf(view)]);
+		.sort(inOrder(view));
 	const columns = grid.columns
 		.filter((column) => !view.aside.includes(column.id))
 		.filter(isShown[view.work] ?? ((column) => column.category === view.work));

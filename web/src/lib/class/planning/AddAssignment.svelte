@@ -10,14 +10,11 @@
 
 	let {
 		plan,
-		onadded,
-		onrepeat
+		onadded
 	}: {
 		plan: Shapes['PlanOut'];
 		/** It is made, and the page shows it. */
 		onadded?: (made: Shapes['AddedOut']) => void;
-		/** Make several that repeat. */
-		onrepeat?: () => void;
 	} = $props();
 	const here = thisClass();
 	const adding = new Adding();
@@ -88,15 +85,6 @@
 			<span class="label">Due</span>
 			<DateField bind:value={work.due} invalid={adding.isWrong('due_on')} />
 		</label>
-	{/snippet}
-	{#snippet more()}
-		{#if onrepeat}
-			<button
-				type="button"
-				class="link -mt-1 -mb-2.5 flex-[0_0_100%] text-right text-small"
-				onclick={onrepeat}>or several that repeat</button
-			>
-		{/if}
 	{/snippet}
 	{#snippet mends()}
 		{#if adding.problem?.field === 'zero_points'}

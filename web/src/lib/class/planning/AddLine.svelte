@@ -9,7 +9,6 @@
 		adding,
 		onadd,
 		fields,
-		more,
 		mends
 	}: {
 		label: string;
@@ -17,8 +16,6 @@
 		adding: Adding;
 		onadd: () => void;
 		fields: Snippet;
-		/** What stands below the line. */
-		more?: Snippet;
 		/** What can be done about a problem, beside it. */
 		mends?: Snippet;
 	} = $props();
@@ -44,15 +41,14 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions (its fields are what is used) -->
 <form
-	class="flex flex-wrap items-end gap-2 pb-3 [&>.day]:basis-38 [&>.pick]:flex-[0_0_150px] [&>.wide]:flex-[1_1_180px] [&>label]:flex-[0_0_92px]"
+	class="flex min-w-0 flex-wrap items-end gap-1.5 pb-3 [&>.day]:basis-33 [&>.pick]:flex-[0_0_112px] [&>.wide]:flex-[1_1_120px] [&>label]:flex-[0_0_58px]"
 	aria-label={label}
 	data-adds
 	{onkeydown}
 	{onsubmit}
 >
 	{@render fields()}
-	<button class="btn quiet flex-[0_0_132px] justify-center">{verb}</button>
-	{@render more?.()}
+	<button class="btn quiet flex-none justify-center px-2.5" aria-label={verb}>Add</button>
 	{#if adding.problem}
 		<p class="problem flex-[0_0_100%]" role="alert">
 			{adding.problem.text}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 

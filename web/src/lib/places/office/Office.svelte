@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The records office: how far posting is, the calendar, report cards, standards, and the school's comment bank. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';

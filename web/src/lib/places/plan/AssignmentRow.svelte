@@ -54,14 +54,17 @@
 	});
 </script>
 
-<tr class="group/tr" data-row onkeydown={onmove} {...dropTarget(onover, ondrop)}>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-0 pl-1 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+<tr
+	class={[
+		'group/tr [&>td]:h-7 [&>td]:border-b [&>td]:border-b-hair [&>td]:pr-2 [&>td]:whitespace-nowrap',
+		isChosen && '[&>td]:bg-ice-2',
+		isOver && '[&>td]:border-t-2 [&>td]:border-t-juniper'
+	]}
+	data-row
+	onkeydown={onmove}
+	{...dropTarget(onover, ondrop)}
+>
+	<td class="pl-1">
 		<input
 			class="align-middle"
 			type="checkbox"
@@ -70,13 +73,7 @@
 			onclick={(event) => onchoose(event.currentTarget.checked, event.shiftKey)}
 		/>
 	</td>
-	<td
-		class={[
-			'relative h-7 border-b border-b-hair pr-2 pl-3.5 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td class="relative pl-3.5">
 		<span
 			class="absolute top-1 left-0 cursor-grab text-slate opacity-0 group-hover/tr:opacity-100"
 			role="presentation"
@@ -92,13 +89,7 @@
 			save={(name, version) => change({ name }, version)}
 		/>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td>
 		<InPlace
 			label="Short name of {each.name}"
 			value={each.short_name}
@@ -106,13 +97,7 @@
 			save={(short_name, version) => change({ short_name }, version)}
 		/>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td>
 		<Select
 			class="h-6.5 rounded border border-transparent bg-transparent hover:border-hair"
 			id="category-of-{each.id}"
@@ -126,13 +111,7 @@
 			choices={[...plan.categories.map((one) => [one.id, one.sign] as const), ['none', 'none']]}
 		/>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
-			isChosen ? 'bg-ice-2' : Object.keys(each.was).length && 'bg-amber-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td class={['text-right', !isChosen && Object.keys(each.was).length && 'bg-amber-2']}>
 		<InPlace
 			id="points-{each.id}"
 			label="Points of {each.name}"
@@ -148,13 +127,7 @@
 			}}
 		/>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td class="text-right">
 		{#if hasShare}
 			<InPlace
 				id="share-{each.id}"
@@ -165,13 +138,7 @@
 			/>
 		{:else}{each.extra ? 'extra' : (each.of_category ?? '—')}{/if}
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td class="text-right">
 		{#if hasShare && each.of_grade !== null}
 			<InPlace
 				label="Share of {each.name} of the grade"
@@ -182,12 +149,7 @@
 		{:else}{each.extra && each.of_grade ? `max +${each.of_grade}` : (each.of_grade ?? '—')}{/if}
 	</td>
 	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper',
-			each.is_outside && 'font-semibold text-amber-ink'
-		]}
+		class={[each.is_outside && 'font-semibold text-amber-ink']}
 		title={each.is_outside ? 'Due outside the term' : undefined}
 	>
 		<InPlace
@@ -199,15 +161,13 @@
 			save={(due, version) => change({ due_on: due || null }, version)}
 		/>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td>
 		<button
-			class={['hover:underline', !each.shown ? 'text-ink' : 'text-slate', !each.shown && 'font-semibold']}
+			class={[
+				'min-h-6 min-w-6 hover:underline',
+				!each.shown ? 'text-ink' : 'text-slate',
+				!each.shown && 'font-semibold'
+			]}
 			aria-label="{each.name}: {each.families}; {each.shown
 				? 'hide it from families'
 				: 'show it to families'}"
@@ -215,15 +175,9 @@
 			>{each.families}</button
 		>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td>
 		<button
-			class={['hover:underline', each.missing > 0 ? 'text-rowan' : 'text-slate']}
+			class={['min-h-6 min-w-6 hover:underline', each.missing > 0 ? 'text-rowan' : 'text-slate']}
 			class:missing={each.missing > 0}
 			aria-label="{each.name}: {marking}; {each.closed ? 'open it again' : 'close it'}"
 			title={each.closed ? 'Open it again' : 'Close it: what is still blank is then missing'}
@@ -231,21 +185,17 @@
 			>{marking}</button
 		>
 	</td>
-	<td
-		class={[
-			'h-7 border-b border-b-hair pr-2 pl-0 text-right whitespace-nowrap',
-			isChosen && 'bg-ice-2',
-			isOver && 'border-t-2 border-t-juniper'
-		]}
-	>
+	<td class="text-right">
 		<button
-			class="text-slate hover:underline"
+			class="size-6 text-slate hover:text-ink hover:underline"
 			aria-label="Everything about {each.name}"
 			title="Everything about it"
 			onclick={onopen}>…</button
 		>
-		<button class="ml-1.5 text-slate hover:underline" aria-label="Delete {each.name}" onclick={onremove}
-			>×</button
+		<button
+			class="size-6 text-slate hover:text-ink hover:underline"
+			aria-label="Delete {each.name}"
+			onclick={onremove}>×</button
 		>
 	</td>
 </tr>

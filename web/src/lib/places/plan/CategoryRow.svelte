@@ -71,7 +71,7 @@
 			onchange={(event) => onchoose(event.currentTarget.checked)}
 		/>
 		<button
-			class="w-4.5 text-slate"
+			class="size-6 text-slate"
 			aria-expanded={!isFolded}
 			aria-label="{category.name}: its assignments"
 			onclick={onfold}>{isFolded ? '▸' : '▾'}</button
@@ -87,7 +87,7 @@
 			/>
 		</span>
 		<button
-			class="rule pr-2.5 font-normal text-slate [&[aria-expanded]]:hover:underline"
+			class="rule min-h-6 pr-2.5 font-normal text-slate [&[aria-expanded]]:hover:underline"
 			aria-expanded={isOpen}
 			onclick={onopen}>{rule}<span class="sr-only">; change how {category.name} counts</span></button
 		>
@@ -131,7 +131,7 @@
 		class={['pr-2 text-right font-semibold', isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']}
 	>
 		<button
-			class="text-slate"
+			class="size-6 text-slate hover:text-ink"
 			aria-label="Delete the category {category.name}"
 			onclick={() =>
 				onremove({ kind: 'category', id: category.id, name: category.name, inside: works.length })}>×</button

@@ -43,15 +43,22 @@
 {#snippet pick(field: string)}
 	{@const rule = rules[field]}
 	{#if rule}
-		<button
+		<!-- A button of the browser's is a box, which would not wrap inside its sentence as words do. -->
+		<span
 			class={[
-				'border-juniper text-left leading-5 font-medium text-juniper',
-				opened === field ? 'border-b-2' : 'border-b',
-				opened === field && 'bg-ice'
+				'cursor-pointer border-juniper leading-5 font-medium text-juniper',
+				opened === field ? 'border-b-2 bg-ice' : 'border-b'
 			]}
 			id="rule-{field}"
+			role="button"
+			tabindex="0"
 			aria-expanded={opened === field}
-			onclick={() => toggle(field)}>{rule.words}</button
+			onclick={() => toggle(field)}
+			onkeydown={(event) => {
+				if (event.key !== 'Enter' && event.key !== ' ') return;
+				event.preventDefault();
+				void toggle(field);
+			}}>{rule.words}</span
 		>{#if rule.was}<s class="ml-1.5 text-body text-slate"><span class="sr-only">in force: </span>{rule.was}</s
 			>{/if}{#if rule.is_own}<span class="ml-1.5 text-small text-amber-ink"
 				>{plan.term}’s own
@@ -113,18 +120,20 @@
 	{@render options(['scale', 'rounding', 'decimals'])}
 	<p class="text-large leading-6.5">Extra credit {@render pick('cap')}.</p>
 	{@render options(['cap'])}
-	<p class="text-large leading-6.5">Families see the grade {@render pick('families_see_running')}.</p>
-	{@render options(['families_see_running'])}
-	{#if rules['families_see_running']?.value === 'yes'}
-		<label class="[clear:both] flex grid-cols-[14px_1fr_auto_28px] items-center gap-1.5 py-px"
-			>as it stands, from <DateField
-				class="h-6.5 w-36 rounded border border-rule bg-snow px-1.5"
+	<p class="text-large leading-6.5">
+		Families see the grade {@render pick(
+			'families_see_running'
+		)}{#if rules['families_see_running']?.value === 'yes'}, from
+			<DateField
+				class="h-6 w-38 border-b border-juniper bg-transparent font-medium text-juniper placeholder:font-normal placeholder:text-slate"
+				inline
 				label="Families see the grade from"
+				placeholder="the first day"
 				value={plan.families_from ?? ''}
 				onchange={(day) => notice.tried(here.editing.changeRules({ families_from: day || null }))}
-			/></label
-		>
-	{/if}
+			/>{/if}.
+	</p>
+	{@render options(['families_see_running'])}
 	<p class="text-large leading-6.5">
 		They {@render pick('families_percent')} percents, {@render pick('families_mark')} marks, {@render pick(
 			'families_points'

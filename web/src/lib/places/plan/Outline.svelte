@@ -14,17 +14,22 @@
 	import CategoryRow from './CategoryRow.svelte';
 	import type { Doomed } from '$lib/class/planning/editing';
 	import { rows } from '$lib/ui/rows';
+	import { keyed } from '$lib/words/keys';
+	import { folded as foldedText } from '$lib/words/folded';
 
 	type Assignment = Shapes['AssignmentOut'];
 
 	let {
 		plan,
 		onremove,
-		onopen
+		onopen,
+		onrepeat
 	}: {
 		plan: Shapes['PlanOut'];
 		onremove: (what: Doomed) => void;
 		onopen: (assignment: number) => void;
+		/** Make several that repeat. */
+		onrepeat: () => void;
 	} = $props();
 	const here = thisClass();
 
@@ -57,13 +62,9 @@
 		localStorage.setItem(memory, JSON.stringify([...folded]));
 	}
 
-	function plain(text: string): string {
-		return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-	}
-
 	function fits(each: Assignment): boolean {
-		const text = plain(wanted.trim());
-		return !text || plain(`${each.name} ${each.short_name}`).includes(text);
+		const text = foldedText(wanted.trim());
+		return !text || foldedText(`${each.name} ${each.short_name}`).includes(text);
 	}
 
 	function within(category: number | null): Assignment[] {
@@ -135,17 +136,18 @@
 	{#if isWeighted}<label class="flex items-center gap-1.5"
 			><input type="checkbox" bind:checked={othersFollow} /> where a share is typed, the others follow</label
 		>{/if}
-	<span class="ml-auto text-small text-slate"><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd> in a row moves it</span
+	<button class="link" onclick={onrepeat}>Add work that repeats</button>
+	<span class="ml-auto text-small text-slate"><kbd>{keyed('Alt ↑')}</kbd> <kbd>↓</kbd> in a row moves it</span
 	>
 </div>
 {#if chosen.length}<BulkBar {plan} bind:chosen />{/if}
 <div class="scroll relative overflow-x-auto">
 	<table class="w-full min-w-200 table-fixed" {@attach rows}>
-		<thead>
-			<tr>
-				<th
-					class="w-6.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col"
+		<thead
+			class="[&_th]:border-b [&_th]:border-rule [&_th]:pr-2 [&_th]:pb-1.25 [&_th]:pl-1 [&_th]:align-bottom [&_th]:text-small [&_th]:leading-4 [&_th]:font-normal [&_th]:text-slate"
+		>
+			<tr class="text-left">
+				<th class="w-6.5" scope="col"
 					><input
 						type="checkbox"
 						aria-label="Choose all"
@@ -153,49 +155,16 @@
 						onchange={(event) => chooseAll(found, event.currentTarget.checked)}
 					/></th
 				>
-				<th
-					class="border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Category or assignment</th
-				>
-				<th
-					class="w-19.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Short</th
-				>
-				<th
-					class="w-16.5 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Category</th
-				>
-				<th
-					scope="col"
-					class="w-13.5 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
-					>Points</th
-				>
-				<th
-					scope="col"
-					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
-					>% of<br />category</th
-				>
-				<th
-					scope="col"
-					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-right align-bottom text-small leading-4 font-normal text-slate"
-					>% of<br />the grade</th
-				>
-				<th
-					class="w-28 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Due</th
-				>
-				<th
-					class="w-18 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Families</th
-				>
-				<th
-					class="w-19 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col">Marking</th
-				>
-				<th
-					class="w-11 border-b border-rule pr-2 pb-1.25 pl-1 text-left align-bottom text-small leading-4 font-normal text-slate"
-					scope="col"><span class="sr-only">More, and delete</span></th
-				>
+				<th scope="col">Category or assignment</th>
+				<th class="w-17" scope="col">Short</th>
+				<th class="w-15" scope="col">Category</th>
+				<th scope="col" class="w-13.5 text-right">Points</th>
+				<th scope="col" class="w-18 text-right">% of<br />category</th>
+				<th scope="col" class="w-18 text-right">% of<br />the grade</th>
+				<th class="w-23" scope="col">Due</th>
+				<th class="w-18" scope="col">Families</th>
+				<th class="w-19" scope="col">Marking</th>
+				<th class="w-14" scope="col"><span class="sr-only">More, and delete</span></th>
 			</tr>
 		</thead>
 		{#each groups as group (group.category?.id ?? 0)}

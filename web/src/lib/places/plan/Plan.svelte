@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Plan: how the grade is made. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
@@ -186,11 +186,18 @@
 			>
 				<GroundRules plan={data} />
 				<div>
-					<AddCategory />
+					<div
+						class={[
+							data.categories.length && 'grid grid-cols-[236px_minmax(0,1fr)] gap-x-5 max-md:grid-cols-1'
+						]}
+					>
+						<AddCategory />
+						{#if data.categories.length}<AddAssignment plan={data} />{/if}
+					</div>
 					{#if data.categories.length}
-						<AddAssignment plan={data} onrepeat={() => (dialog = 'repeat')} />
 						<Outline
 							plan={data}
+							onrepeat={() => (dialog = 'repeat')}
 							onremove={(which) => {
 								into = 'none';
 								doomed = which;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Report: term marks, overrides, comments and posting. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';

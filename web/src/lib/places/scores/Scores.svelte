@@ -2,7 +2,7 @@
 	/** Scores: the grid, and beside it the lens. */
 	import { thisClass } from '$lib/class/thisClass';
 	import { Looking } from './looking.svelte';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { Debounced } from 'runed';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -24,8 +24,8 @@
 	import type { Pasted } from './pasting';
 	import RowLens from './lens/RowLens.svelte';
 	import Toolbar from './Toolbar.svelte';
-	import { calledIn } from '$lib/class/names';
-	import { arranged, atHand, NARROW, commandsOf, Steady, type View } from '$lib/class/view';
+	import { calledIn, isByNumber } from '$lib/class/names';
+	import { byScore, arranged, atHand, NARROW, commandsOf, Steady, type View } from '$lib/class/view';
 	import { ColumnActs } from './columnActs';
 	import { commands, type Command } from '$lib/app/commands';
 	import type { Problem } from '$lib/app/saving/queue';
@@ -85,8 +85,8 @@
 	/** How often the students were arranged anew by hand. */
 	let turns = $state(0);
 	const whole = $derived.by(() => {
-		if (!fresh || !(view.onlyBlanks || view.students === 'grade')) return fresh;
-		const asked = [id, fresh.term_id, view.students, view.onlyBlanks, search, turns].join();
+		if (!fresh || !(view.onlyBlanks || isByNumber(view))) return fresh;
+		const asked = [id, fresh.term_id, view.students, view.by, view.onlyBlanks, search, turns].join();
 		return { ...fresh, rows: steady.rows(grid.data!, fresh.rows, asked) };
 	});
 	/** Whether students would stand elsewhere by now. */
@@ -184,6 +184,7 @@
 				words: name || 'no flag',
 				act: () => flag(chosen, name)
 			})),
+			{ key: 'o', words: `order students by ${work.short_name}`, act: () => look(byScore(view, work.id)) },
 			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
 			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
 			{ key: 's', words: 'all about this student', act: () => void goto(student) },
@@ -373,19 +374,18 @@
 					<Grid
 						bind:this={sheet}
 						grid={shown}
-						hasIce={view.hasIce}
-						isAdjusted={view.numbers === 'adjusted'}
-						hasAliases={view.hasAliases}
+						{view}
 						isAlone={isNarrow}
-						figure={view.figure}
 						{acts}
-						{onpasted}
-						onfigure={(figure) => look({ figure })}
-						onkey={() => (keys += 1)}
-						onselect={tell}
-						onrow={(each) => lookAt({ on: 'row', student: each.student_id })}
-						onhead={(each) => lookAt({ on: 'column', assignment: each.id })}
-						onworking={explain}
+						onlook={look}
+						on={{
+							key: () => (keys += 1),
+							select: tell,
+							row: (each) => lookAt({ on: 'row', student: each.student_id }),
+							head: (each) => lookAt({ on: 'column', assignment: each.id }),
+							working: explain,
+							paste: onpasted
+						}}
 					/>
 				{/key}
 				{#if view.hasLens && lens.current}

@@ -35,6 +35,10 @@
 		onadd: () => void;
 		look: (change: Partial<View>) => void;
 	} = $props();
+	/** By whose scores students stand, where they do. */
+	const by = $derived(
+		view.students === 'score' ? grid.columns.find((each) => each.id === view.by) : undefined
+	);
 	const categories = $derived(categoriesOf(grid));
 	const aside = $derived(asideOf(grid, view).length);
 	let asideButton = $state<HTMLButtonElement>();
@@ -82,7 +86,7 @@
 		barred={orders
 			.map(([value]) => value)
 			.filter((each) => orderOf({ students: each, hasAliases: view.hasAliases }) !== each)}
-		choices={orders}
+		choices={[...orders, ...(by ? [['score', `by ${by.short_name}`] as const] : [])]}
 	/>
 	<input
 		class="h-6.5 w-21 rounded border border-rule bg-transparent px-1.5 text-ink"

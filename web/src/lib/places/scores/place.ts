@@ -33,6 +33,7 @@ export const scores: Place = {
 				],
 				['t, i, b, h, n', 'late, incomplete, absent, handed in, no flag'],
 				['k, r', 'the whole column, the student’s row'],
+				['o', 'order students by this work’s scores; again, by name'],
 				['s, v', 'all about the student, as the family sees it'],
 				['l, a', 'the lens, aliases'],
 				['g', 'give the work to a student who does not have it']

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Stack: one assignment, one line to type in, paper after paper. */
 	import { keyed } from '$lib/words/keys';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -10,7 +10,7 @@
 	import { commands } from '$lib/app/commands';
 	import { undo } from '$lib/app/undoing';
 	import { useGrid } from '$lib/class/grid.svelte';
-	import { calledIn, compare } from '$lib/class/names';
+	import { calledIn, inOrder } from '$lib/class/names';
 	import { atHand, usual, type View } from '$lib/class/view';
 	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import Problems from '$lib/app/saving/Problems.svelte';
@@ -50,7 +50,7 @@
 	const roster = $derived.by(() => {
 		const column = work;
 		if (!column || !grid.data) return [];
-		const rows = hasAliases ? grid.data.rows.toSorted(compare.alias) : grid.data.rows;
+		const rows = grid.data.rows.toSorted(inOrder({ students: 'family', by: null, hasAliases }));
 		return rows.flatMap((row) => {
 			const cell = row.cells[column.id];
 			if (!cell || cell.state === 'not_assigned') return [];

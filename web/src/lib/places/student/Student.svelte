@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** All that a teacher has of one student in the class, for a conference; and what the family sees of it. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { words, type Shapes } from '$lib/api/client';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Today: the classes as a ledger, and what needs the teacher. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';

@@ -10,6 +10,8 @@
 		id,
 		invalid,
 		required = false,
+		inline = false,
+		placeholder,
 		class: looks = 'field'
 	}: {
 		/** An ISO date, or nothing. */
@@ -21,6 +23,9 @@
 		id?: string;
 		invalid?: 'true' | undefined;
 		required?: boolean;
+		/** Inside a sentence. */
+		inline?: boolean;
+		placeholder?: string;
 		class?: string;
 	} = $props();
 
@@ -81,11 +86,12 @@
 	}
 </script>
 
-<span class="relative block">
+<span class={['relative', inline ? 'inline-block' : 'block']}>
 	<input
 		bind:this={input}
 		{id}
 		{required}
+		{placeholder}
 		class={[looks, 'pr-7']}
 		autocomplete="off"
 		aria-label={label}

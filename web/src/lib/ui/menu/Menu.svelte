@@ -42,6 +42,12 @@
 		act();
 	}
 
+	/** Who goes elsewhere in the page has done with it; who looks into another window has not. */
+	function onfocusout({ target, relatedTarget }: FocusEvent): void {
+		const isAway = relatedTarget === null && document.activeElement === target;
+		if (!isAway && !menu?.contains(relatedTarget as Node | null)) void onclose(true);
+	}
+
 	function onkeydown(event: KeyboardEvent): void {
 		// No key but Esc, which the menu waits for further out, means anything else meanwhile.
 		if (event.key !== 'Escape') event.stopPropagation();
@@ -64,11 +70,11 @@
 		preventScroll={false}
 		trapFocus={false}
 		{onkeydown}
+		{onfocusout}
 		onOpenAutoFocus={(event) => event.preventDefault()}
 		onCloseAutoFocus={(event) => event.preventDefault()}
 		onEscapeKeydown={() => onclose(false)}
 		onInteractOutside={() => onclose(true)}
-		onFocusOutside={() => onclose(true)}
 	>
 		{#each [...acts, back] as each, index (index)}
 			<DropdownMenu.Item

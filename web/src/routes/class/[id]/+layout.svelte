@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The frame of a class: its name, trail and terms, above whatever place one is in. */
 	import * as fetched from '$lib/api/queries';
-	import Failed from '$lib/ui/Failed.svelte';
+	import Failed from '$lib/app/Failed.svelte';
 	import type { Snippet } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';

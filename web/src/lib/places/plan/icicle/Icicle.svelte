@@ -5,6 +5,8 @@
 	 */
 	import type { Shapes } from '$lib/api/client';
 	import Divider from './Divider.svelte';
+	import { Drawing } from './drawing.svelte';
+	import Piece from './Piece.svelte';
 
 	let {
 		plan,
@@ -25,15 +27,18 @@
 	type Assignment = Shapes['AssignmentOut'];
 
 	let bar = $state<HTMLElement>();
-	/** Weights and shares that a divider is being moved to, by "c" or "a" and id. */
-	let trial = $state<Record<string, number>>({});
+	const drawing = new Drawing(
+		() => plan,
+		() => isStanding,
+		() => ({ weights: onweights, shares: onshares })
+	);
 	const isWeighted = $derived(plan.weights !== null);
-	const drawn = $derived(plan.categories.filter((each) => wide(each) > 0 && !each.bonus));
+	const drawn = $derived(plan.categories.filter((each) => drawing.wide(each) > 0 && !each.bonus));
 	const apart = $derived(
 		plan.assignments.filter((each) => !each.counts || (isWeighted && each.category_id === null))
 	);
 	/** Under the pooled ways, work in no category is in the grade as well. */
-	const loose = $derived(isWeighted ? [] : within(null));
+	const loose = $derived(isWeighted ? [] : drawing.within(null));
 	const canMove = $derived(isWeighted && !isStanding && onweights !== undefined);
 	/** Where the dividers are in force, in percent of the bar, while a draft has others. */
 	const marks = $derived.by(() => {
@@ -45,86 +50,11 @@
 	let told = $state<string | null>(null);
 	/** The piece that has the focus, or had it last: the pieces are one stop of Tab, and the arrows go along them. */
 	let at = $state<number | null>(null);
-	const first = $derived(plan.assignments.find((each) => wideWork(each) > 0 && !each.extra)?.id);
-
-	function step(event: KeyboardEvent): void {
-		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-		if (!by) return;
-		event.preventDefault();
-		const pieces = [...(bar?.querySelectorAll<HTMLElement>('.work') ?? [])];
-		pieces[pieces.indexOf(event.currentTarget as HTMLElement) + by]?.focus();
-	}
-
-	function wide(each: Category): number {
-		if (isStanding) return each.width_standing;
-		const tried = trial[`c${each.id}`];
-		return tried === undefined ? each.width : tried * scale;
-	}
-
-	/** What a weight is drawn as: weights above 100 in all are drawn in proportion. */
-	const scale = $derived(Math.min(1, 100 / Math.max(Number(plan.weights ?? 100), 1)));
-
-	function wideWork(each: Assignment): number {
-		if (isStanding) return each.width_standing;
-		const category = plan.categories.find((one) => one.id === each.category_id);
-		const tried = trial[`a${each.id}`];
-		const share = tried === undefined ? each.width : (tried * (category?.width ?? 100)) / 100;
-		return category && trial[`c${category.id}`] !== undefined && category.width
-			? (share * wide(category)) / category.width
-			: share;
-	}
-
-	function within(category: number | null): Assignment[] {
-		return plan.assignments.filter(
-			(each) => each.category_id === category && wideWork(each) > 0 && !each.extra
-		);
-	}
+	const first = $derived(plan.assignments.find((each) => drawing.wideWork(each) > 0 && !each.extra)?.id);
 
 	/** How much of the whole one pixel is. */
 	function per(): number {
-		return 100 / Math.max(bar?.clientWidth ?? 100, 1) / scale;
-	}
-
-	function tryOut(tried: Record<string, number | null>): void {
-		const all = Object.entries({ ...trial, ...tried });
-		trial = Object.fromEntries(all.filter((each): each is [string, number] => each[1] !== null));
-	}
-
-	function tryWeights(left: Category, right: Category | undefined, value: number | null): void {
-		const sum = Number(left.weight) + Number(right?.weight ?? 0);
-		tryOut({
-			[`c${left.id}`]: value,
-			...(right ? { [`c${right.id}`]: value === null ? null : sum - value } : {})
-		});
-	}
-
-	async function keepWeights(left: Category, right: Category | undefined, value: number): Promise<void> {
-		const sum = Number(left.weight) + Number(right?.weight ?? 0);
-		const weights = { [left.id]: text(value), ...(right ? { [right.id]: text(sum - value) } : {}) };
-		await onweights?.(weights).finally(() => tryWeights(left, right, null));
-	}
-
-	function tryShares(left: Assignment, right: Assignment, value: number | null): void {
-		const sum = Number(left.of_category) + Number(right.of_category);
-		tryOut({ [`a${left.id}`]: value, [`a${right.id}`]: value === null ? null : sum - value });
-	}
-
-	async function keepShares(left: Assignment, right: Assignment, value: number): Promise<void> {
-		const sum = Number(left.of_category) + Number(right.of_category);
-		await onshares?.({ [left.id]: text(value), [right.id]: text(sum - value) }).finally(() =>
-			tryShares(left, right, null)
-		);
-	}
-
-	/** At most four decimals, as numbers are kept. */
-	function text(value: number): string {
-		return String(Math.round(value * 10_000) / 10_000);
-	}
-
-	function shownWeight(each: Category): string {
-		if (isStanding) return each.width_standing.toFixed(1);
-		const tried = trial[`c${each.id}`];
-		return tried !== undefined ? text(tried) : isWeighted ? each.weight : each.of_grade;
+		return 100 / Math.max(bar?.clientWidth ?? 100, 1) / drawing.scale;
 	}
 
 	function say(each: Assignment): string {
@@ -153,31 +83,31 @@
 		{/if}
 		<div class="pieces" bind:this={bar}>
 			{#each drawn as category, index (category.id)}
-				{@const works = within(category.id)}
+				{@const works = drawing.within(category.id)}
 				<div
 					class="category"
 					class:none={!category.has_scores}
-					style="flex: {wide(
+					style="flex: {drawing.wide(
 						category
 					)} 1 0; --c: var(--color-hue-{category.colour}); --ct: var(--color-hue-{category.colour}-2)"
 				>
 					<div class="head" title={sayCategory(category)}>
 						<span class="sign-letters">{category.sign}</span> <b class="name">{category.name}</b>
-						<span class="weight">{shownWeight(category)}</span>
+						<span class="weight">{drawing.weight(category)}</span>
 						{#if !category.has_scores}<small>no scores yet</small>{/if}
 					</div>
 					<div class="works">
 						{#each works as each, place (each.id)}
-							{@render piece(each)}
+							{@render piece(each, category.has_scores)}
 							{@const next = works[place + 1]}
 							{#if next && category.method === 'shares' && onshares && !isStanding && isWeighted}
 								<Divider
 									label="Shares of {each.name} and {next.name}"
 									value={Number(each.of_category)}
 									sum={Number(each.of_category) + Number(next.of_category)}
-									per={() => (per() * 100 * scale) / Math.max(category.width, 1)}
-									onmove={(value) => tryShares(each, next, value)}
-									onkeep={(value) => void keepShares(each, next, value)}
+									per={() => (per() * 100 * drawing.scale) / Math.max(category.width, 1)}
+									onmove={(value) => drawing.tryShares(each, next, value)}
+									onkeep={(value) => void drawing.keepShares(each, next, value)}
 								/>
 							{/if}
 						{/each}
@@ -193,8 +123,8 @@
 						value={Number(category.weight)}
 						{sum}
 						{per}
-						onmove={(value) => tryWeights(category, right, value)}
-						onkeep={(value) => void keepWeights(category, right, value)}
+						onmove={(value) => drawing.tryWeights(category, right, value)}
+						onkeep={(value) => void drawing.keepWeights(category, right, value)}
 					/>
 				{/if}
 			{/each}
@@ -202,13 +132,13 @@
 				<div
 					class="category"
 					style="flex: {loose.reduce(
-						(sum, each) => sum + wideWork(each),
+						(sum, each) => sum + drawing.wideWork(each),
 						0
 					)} 1 0; --c: var(--color-slate); --ct: var(--color-hair)"
 				>
 					<div class="head"><b class="name">In no category</b></div>
 					<div class="works">
-						{#each loose as each (each.id)}{@render piece(each)}{/each}
+						{#each loose as each (each.id)}{@render piece(each, true)}{/each}
 					</div>
 				</div>
 			{/if}
@@ -224,7 +154,7 @@
 		<div class="apart">
 			<b>not in the grade</b>
 			{#each apart as each (each.id)}
-				<span class="b">{each.short_name}</span><span>{each.points} points</span>
+				<span class="font-semibold">{each.short_name}</span><span>{each.points} points</span>
 				{#if onplace && each.category_id === null}
 					<button class="link" onclick={() => onplace(each.id)}
 						>Place it<span class="sr-only">: {each.name}</span></button
@@ -240,34 +170,26 @@
 		<tbody>
 			{#each plan.categories as category (category.id)}
 				<tr><th scope="row">{sayCategory(category)}</th></tr>
-				{#each within(category.id) as each (each.id)}<tr><td>{say(each)}</td></tr>{/each}
+				{#each drawing.within(category.id) as each (each.id)}<tr><td>{say(each)}</td></tr>{/each}
 			{/each}
 			{#each apart as each (each.id)}<tr><td>{each.name}, not in the grade</td></tr>{/each}
 		</tbody>
 	</table>
 </div>
 
-{#snippet piece(each: Assignment)}
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (focused to be told about) -->
-	<div
-		class="work"
-		class:narrow={wideWork(each) < 3}
-		style="flex: {wideWork(each)} 1 0"
-		title={say(each)}
-		onpointerenter={() => (told = say(each))}
-		onpointerleave={() => (told = null)}
-		onfocus={() => ([told, at] = [say(each), each.id])}
-		onblur={() => (told = null)}
-		onkeydown={step}
-		role="img"
-		aria-label={say(each)}
-		tabindex={each.id === (at ?? first) ? 0 : -1}
-	>
-		<i class="ice" style="height: {each.ice}%"></i>
-		<span class="b">{each.short_name}</span><span class="share"
-			>{isStanding ? each.width_standing.toFixed(1) : each.of_grade}</span
-		>
-	</div>
+{#snippet piece(each: Assignment, hasScores: boolean)}
+	<Piece
+		work={each}
+		share={isStanding ? each.width_standing.toFixed(1) : each.of_grade}
+		width={drawing.wideWork(each)}
+		words={say(each)}
+		isStop={each.id === (at ?? first)}
+		{hasScores}
+		ontell={(words, isFocused) => {
+			told = words;
+			if (isFocused) at = each.id;
+		}}
+	/>
 {/snippet}
 
 <style>
@@ -371,49 +293,6 @@
 		flex: 1;
 		gap: 1px;
 	}
-	.work {
-		position: relative;
-		min-width: 0;
-		padding: 5px 2px 0;
-		overflow: hidden;
-		border: 1px solid var(--color-hair);
-		border-top: 0;
-		background: var(--color-snow);
-		text-align: center;
-		font-size: 12px;
-		line-height: 16px;
-	}
-	.none .work {
-		border: 1px dashed var(--c);
-		border-top: 0;
-	}
-	.work span {
-		position: relative;
-		display: block;
-		white-space: nowrap;
-	}
-	.b {
-		font-weight: 600;
-	}
-	.share {
-		color: var(--color-slate);
-	}
-	.narrow .b {
-		writing-mode: vertical-rl;
-		margin: 0 auto;
-	}
-	.narrow .share {
-		display: none;
-	}
-	.ice {
-		position: absolute;
-		left: 0;
-		right: 0;
-		top: 0;
-		border-radius: 0 0 3px 3px;
-		border-bottom: 1.5px solid var(--c);
-		background: var(--ct);
-	}
 	.gap,
 	.apart {
 		display: flex;
@@ -467,17 +346,12 @@
 			padding: 6px 4px 0;
 		}
 		.head .name,
-		.head small,
-		.share {
+		.head small {
 			display: none;
 		}
 		.weight {
 			right: 4px;
 			font-size: 18px;
-		}
-		.work .b {
-			writing-mode: vertical-rl;
-			margin: 0 auto;
 		}
 	}
 </style>

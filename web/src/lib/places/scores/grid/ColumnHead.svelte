@@ -6,11 +6,14 @@
 	let {
 		column,
 		isHere,
+		isSorted,
 		index,
 		onhead
 	}: {
 		column: Shapes['ColumnOut'];
 		isHere: boolean;
+		/** Whether students stand by its scores, the best first. */
+		isSorted: boolean;
 		index: number;
 		onhead: () => void;
 	} = $props();
@@ -23,6 +26,7 @@
 	class:none={column.colour === null}
 	class:here={isHere}
 	role="columnheader"
+	aria-sort={isSorted ? 'descending' : undefined}
 	title={column.name}
 	aria-colindex={index + 3}
 	style="--c: {column.colour === null ? 'var(--color-slate)' : `var(--color-hue-${column.colour})`}"

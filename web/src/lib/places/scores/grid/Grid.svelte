@@ -24,44 +24,38 @@
 	import { atHand, NARROW, type View } from '$lib/class/view';
 	import { wanted } from '$lib/app/wanted.svelte';
 
+	interface Events {
+		/** A key was pressed in a cell. */
+		key: () => void;
+		/** One went to a cell, or chose a rectangle of them. */
+		select: (row: Row, column: Column, cells: { student: number; assignment: number }[]) => void;
+		row: (row: Row) => void;
+		head: (column: Column) => void;
+		working: (row: Row) => void;
+		paste: (pasted: Pasted) => void;
+	}
+
 	let {
 		grid,
-		hasIce,
-		isAdjusted,
-		hasAliases,
+		view,
 		isAlone,
-		figure,
 		acts,
-		onfigure,
-		onworking,
-		onkey,
-		onselect,
-		onrow,
-		onhead,
-		onpasted
+		onlook,
+		on
 	}: {
 		grid: Shapes['GridOut'];
-		hasIce: boolean;
-		/** Whether numbers are shown as adjusted, rather than as entered. */
-		isAdjusted: boolean;
-		/** Whether aliases stand in place of names. */
-		hasAliases: boolean;
+		view: View;
 		/** Whether one assignment is shown at a time. */
 		isAlone: boolean;
-		/** What the footer shows. */
-		figure: View['figure'];
 		/** The acts of the cell's menu beside those of the grid itself. */
 		acts: (here: Here, chosen: Here[]) => MenuAct[];
-		onfigure: (figure: View['figure']) => void;
-		onworking: (row: Row) => void;
-		/** A key was pressed in a cell. */
-		onkey: () => void;
-		/** One went to a cell, or chose a rectangle of them. */
-		onselect: (row: Row, column: Column, cells: { student: number; assignment: number }[]) => void;
-		onrow: (row: Row) => void;
-		onhead: (column: Column) => void;
-		onpasted: (pasted: Pasted) => void;
+		/** Look at it otherwise. */
+		onlook: (change: Partial<View>) => void;
+		on: Events;
 	} = $props();
+	const hasIce = $derived(view.hasIce);
+	const isAdjusted = $derived(view.numbers === 'adjusted');
+	const hasAliases = $derived(view.hasAliases);
 	const here = thisClass();
 
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
@@ -71,7 +65,7 @@
 	const grades = $derived(roomOf(percents, 0, 47));
 	const grade = $derived(mark + grades.width + 8);
 	const left = $derived(178 + grade);
-	const HEAD = 102;
+	const HEAD = 104;
 	const FOOT = 28;
 
 	let scroller: HTMLElement;
@@ -155,7 +149,7 @@
 
 	async function onkeydown(event: KeyboardEvent): Promise<void> {
 		if (menu || !(event.target as HTMLElement).closest('.cell')) return;
-		onkey();
+		on.key();
 		const act = actOf(event, selection.typed, isPlaced);
 		if (!act) return;
 		if (act.kind === 'step' && !selection.step(act.by)) return;
@@ -225,7 +219,7 @@
 	function onpaste(event: ClipboardEvent): void {
 		if (isElsewhere(event)) return;
 		event.preventDefault();
-		onpasted(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
+		on.paste(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
 	}
 
 	/** Bring the selected cell into sight beside what stays. */
@@ -254,7 +248,7 @@
 	function tell(): void {
 		const here = entering.here(selection.at);
 		if (!here) return;
-		onselect(here.row, here.column, selection.anchor ? chosen.places : []);
+		on.select(here.row, here.column, selection.anchor ? chosen.places : []);
 	}
 
 	async function pick(cell: Cell, isReaching: boolean): Promise<void> {
@@ -355,7 +349,7 @@
 		wanted.place = null;
 		selection.at = { row: Math.max(row, 0), column };
 		void focus();
-		if (place.student === null) onhead(grid.columns[column]!);
+		if (place.student === null) on.head(grid.columns[column]!);
 	});
 </script>
 
@@ -382,7 +376,7 @@
 		{onkeydown}
 	>
 		<div class="top" role="rowgroup">
-			<Heads {grid} blocks={blocks.now} at={selection.at.column} {onhead} />
+			<Heads {grid} blocks={blocks.now} at={selection.at.column} {view} {onlook} onhead={on.head} />
 		</div>
 		<div class="students" role="rowgroup" style:height="{grid.rows.length * ROW}px">
 			{#each down.drawn as index (grid.rows[index]?.student_id)}
@@ -398,15 +392,15 @@
 					{isAdjusted}
 					places={places.now}
 					{hasAliases}
-					onrow={() => onrow(row)}
-					onworking={() => onworking(row)}
+					onrow={() => on.row(row)}
+					onworking={() => on.working(row)}
 					onpick={(column, isReaching) => pick({ row: index, column }, isReaching)}
 					onedit={() => perform({ kind: 'edit' })}
 				/>
 			{/each}
 		</div>
 		<div class="foot" role="rowgroup">
-			<Figures {grid} blocks={blocks.now} {figure} {onfigure} />
+			<Figures {grid} blocks={blocks.now} figure={view.figure} onfigure={(figure) => onlook({ figure })} />
 		</div>
 	</div>
 </div>

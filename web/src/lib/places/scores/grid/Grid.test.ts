@@ -5,20 +5,20 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { saving } from '$lib/app/saving/saving.svelte';
 import Around from '$lib/tests/Around.svelte';
 import { columnOf, gridOf } from '$lib/tests/grid';
+import { usual } from '$lib/class/view';
 import Grid from './Grid.svelte';
 
 const user = userEvent.setup();
 const enter = vi.spyOn(saving, 'enter').mockResolvedValue();
 const enterAll = vi.spyOn(saving, 'enterAll').mockResolvedValue();
-const told = { onkey: vi.fn(), onselect: vi.fn(), onhead: vi.fn(), onworking: vi.fn() };
+const told = { key: vi.fn(), select: vi.fn(), head: vi.fn(), working: vi.fn() };
 const students = ['Adeyemi', 'Åkerlund', 'Bashir'].map((family): [string, string, object[]] => [
 	'Tolu', family, [{ text: '12', version: 2 }, { text: '' }]
 ]); // prettier-ignore
 
 async function open(grid = gridOf(students), more: object = {}) {
 	const given = {
-		grid, hasIce: true, isAdjusted: true, hasAliases: false, isAlone: false, figure: 'mean', acts: () => [],
-		onfigure: vi.fn(), onrow: vi.fn(), onpasted: vi.fn(), ...told, ...more
+		grid, view: usual, isAlone: false, acts: () => [], onlook: vi.fn(), on: { row: vi.fn(), paste: vi.fn(), ...told }, ...more
 	}; // prettier-ignore
 	render(Around, { part: Grid, given });
 	const cell = (name: string) => screen.getByRole('gridcell', { name });
@@ -64,7 +64,7 @@ describe('the grid', () => {
 		await user.keyboard('{Control>}{Home}{/Control}{Shift>}{ArrowDown}{ArrowDown}{/Shift}{Delete}');
 		const texts = () => enterAll.mock.calls.at(-1)![1].map((each) => `${each.student} ${each.text}`);
 		expect(texts()).toEqual(['1 ', '2 ', '3 ']);
-		expect(told.onselect.mock.lastCall![2]).toHaveLength(3);
+		expect(told.select.mock.lastCall![2]).toHaveLength(3);
 	});
 
 	it('gives what is chosen to a spreadsheet, and takes it out where it is cut', async () => {
@@ -82,7 +82,7 @@ describe('the grid', () => {
 	it('tells of every key, so that nothing that follows is in its way', async () => {
 		await open();
 		await user.keyboard('15{ArrowDown}');
-		expect(told.onkey).toHaveBeenCalledTimes(3);
+		expect(told.key).toHaveBeenCalledTimes(3);
 	});
 
 	it('draws a part of a wide class, with the cell where one is wherever it lies, and says how large it is', async () => {
@@ -111,7 +111,7 @@ describe('the grid', () => {
 	});
 
 	it('shows aliases in place of names, in what is read out too', async () => {
-		const { cell } = await open(gridOf(students), { hasAliases: true });
+		const { cell } = await open(gridOf(students), { view: { ...usual, hasAliases: true } });
 		expect(cell('900, Walk 1: 12').textContent).toContain('12');
 		expect(screen.queryByText(/Adeyemi/)).toBeNull();
 	});
