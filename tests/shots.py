@@ -63,7 +63,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.get_by_role("button", name="Scales and codes").click()
     shoot(page, "scales", "Counts as, where marks are counted")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="or several that repeat").click()
+    page.get_by_role("button", name="Add work that repeats").click()
     page.get_by_label("From", exact=True).fill("2032-01-28")
     page.get_by_label("Until").fill("2032-04-16")
     shoot(page, "repeating", "Notebook week 8")

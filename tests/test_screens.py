@@ -55,7 +55,7 @@ def test_no_main_screen_keeps_anybody_out(somebody: Callable[..., Page], name: s
 
 DIALOGS = {
     "Everything about Shoreline survey": "Shoreline survey",
-    "or several that repeat": "Work that repeats",
+    "Add work that repeats": "Work that repeats",
     "Scales and codes": "Scales and score codes",
     "History": "History of the plan",
     "Pass on": "Pass the plan on",

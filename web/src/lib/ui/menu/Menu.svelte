@@ -9,7 +9,7 @@
 
 <script lang="ts">
 	/** A menu beside what it is about: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
-	import { onMount } from 'svelte';
+	import { flushSync, onMount } from 'svelte';
 	import { DropdownMenu } from 'bits-ui';
 
 	let {
@@ -45,7 +45,10 @@
 	/** Who goes elsewhere in the page has done with it; who looks into another window has not. */
 	function onfocusout({ target, relatedTarget }: FocusEvent): void {
 		const isAway = relatedTarget === null && document.activeElement === target;
-		if (!isAway && !menu?.contains(relatedTarget as Node | null)) void onclose(true);
+		if (isAway || menu?.contains(relatedTarget as Node | null)) return;
+		void onclose(true);
+		// It is gone before the focus arrives where it goes, and cannot draw it back.
+		flushSync();
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
@@ -68,7 +71,6 @@
 		style="left: {place.left}px; top: {place.top}px; --rows: {Math.ceil((acts.length + 1) / 2)}"
 		loop
 		preventScroll={false}
-		trapFocus={false}
 		{onkeydown}
 		{onfocusout}
 		onOpenAutoFocus={(event) => event.preventDefault()}
