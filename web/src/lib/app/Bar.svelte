@@ -6,10 +6,12 @@
 	import { wanted } from './wanted.svelte';
 	import type { Problem } from '$lib/app/saving/queue';
 	import { saving } from '$lib/app/saving/saving.svelte';
+	import { Debounced } from 'runed';
 	import { opened } from './opened.svelte';
 	import { neighbour, placeNow } from './classes';
 	import Crystal from './Crystal.svelte';
 	import KeySheet from './KeySheet.svelte';
+	import { letters } from './letters.svelte';
 	import Palette from './Palette.svelte';
 	import { notice } from './notice.svelte';
 	import { signed } from './session.svelte';
@@ -21,20 +23,23 @@
 	/** What is to be looked at first, wherever that is. */
 	const problem = $derived(saving.problems[0]);
 
+	/** Said once the hand rests, and not at every entry: how saving stands, and at once that something is to be looked at. */
+	const spoken = new Debounced(
+		() => saving.words,
+		() => (saving.problems.length || saving.isAway ? 0 : 3000)
+	);
+
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && signed.teaches) {
 			event.preventDefault();
 			opened.palette = true;
 		}
-		if (
-			((event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph')) ||
-			target.closest('input, textarea, [role=combobox], [role=grid], [role$=dialog]')
-		)
-			return;
-		if (event.key === '[') void neighbour(-1);
-		if (event.key === ']') void neighbour(1);
-		if (event.key === '?') opened.keys = true;
+		if (target.closest('input, textarea, [role=combobox], [role=grid], [role$=dialog]')) return;
+		const letter = letters.of(event);
+		if (letter === '[') void neighbour(-1);
+		if (letter === ']') void neighbour(1);
+		if (letter === '?') opened.keys = true;
 	}
 
 	/** On the way there the hand is taken from wherever it was; it goes to the cell after that. */
@@ -106,6 +111,7 @@
 					!saving.isSettled && 'font-semibold max-md:order-1 max-md:flex-[0_0_100%] max-md:justify-end'
 				]}
 				role="status"
+				aria-live="off"
 			>
 				{#if saving.isSettled}<svg
 						class="size-3.25 fill-none stroke-current stroke-[1.5]"
@@ -125,6 +131,7 @@
 	</span>
 </header>
 {#if signed.teaches}
+	<p class="sr-only" aria-live="polite">{spoken.current}</p>
 	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
 	<KeySheet bind:open={opened.keys} />
 {/if}

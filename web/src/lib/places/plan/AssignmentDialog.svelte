@@ -8,6 +8,7 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import { Latest } from '$lib/ui/latest.svelte';
 	import AdjustSteps from '$lib/class/planning/AdjustSteps.svelte';
+	import MoveButtons from './MoveButtons.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	const ways = [
@@ -163,12 +164,20 @@
 						>due outside {plan.term.toLowerCase()}</span
 					>{/if}
 			</label>
-			<div class="col-span-full flex flex-wrap gap-x-5 gap-y-1">
+			<div class="col-span-full flex flex-wrap items-center gap-x-5 gap-y-1">
 				{#each [['counts', 'counts'], ['extra', 'extra credit'], ['never_drop', 'never dropped'], ['closed', 'closed']] as const as [field, words] (field)}
 					<label class="flex gap-1.5"
 						><input type="checkbox" checked={each[field]} onchange={ticked(field)} /> {words}</label
 					>
 				{/each}
+				<span class="ml-auto"
+					><MoveButtons
+						kind="assignment"
+						ids={plan.assignments.filter((one) => one.category_id === each.category_id).map((one) => one.id)}
+						id={each.id}
+						name={each.name}
+					/></span
+				>
 			</div>
 			<div>
 				<label>

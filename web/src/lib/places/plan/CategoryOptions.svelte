@@ -5,15 +5,19 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { toFirst } from '$lib/ui/focus';
 	import InPlace from '$lib/ui/InPlace.svelte';
+	import MoveButtons from './MoveButtons.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
 		category,
 		others,
+		order,
 		onclose
 	}: {
 		category: Shapes['CategoryOut'];
 		others: Shapes['CategoryOut'][];
+		/** All categories by id, as they stand. */
+		order: number[];
 		/** Esc was pressed. */
 		onclose: () => void;
 	} = $props();
@@ -148,6 +152,7 @@
 				onchange={(event) => change({ default_shown: event.currentTarget.checked })}
 			/> shown to families</label
 		>
+		<MoveButtons kind="category" ids={order} id={category.id} name={category.name} />
 		<span class="ml-auto flex items-center gap-1.5">
 			<label class="flex items-center gap-1.5"
 				>Move all of it into

@@ -202,6 +202,7 @@
 							><td colspan="11" class="border-b border-hair whitespace-normal"
 								><CategoryOptions
 									{category}
+									order={plan.categories.map((each) => each.id)}
 									others={plan.categories.filter((each) => each.id !== category.id)}
 									onclose={() => void closeOptions(category.id)}
 								/></td

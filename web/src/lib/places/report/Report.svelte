@@ -6,6 +6,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { letters } from '$lib/app/letters.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
 	import AlikeDialog from './AlikeDialog.svelte';
@@ -120,12 +121,14 @@
 			void tell(table!.fillDown());
 			return;
 		}
-		if (event.ctrlKey || event.metaKey || event.altKey || !row) return;
+		if (event.ctrlKey || event.metaKey || !row) return;
+		const letter = letters.of(event);
 		const isRow = target === document.body || target.matches('.name-of, .put');
-		if (event.key === 'w') explained = { id: row.student_id, name: nameOf(row) };
-		else if (event.key === 'v')
+		if (letter === 'w') explained = { id: row.student_id, name: nameOf(row) };
+		else if (letter === 'v')
 			void goto(`/class/${id}/student/${row.student_id}?term=${report.data?.term_id}&eyes=family`);
-		else if (event.key === 'c') void write();
+		else if (letter === 'c') void write();
+		else if (event.altKey) return;
 		else if (event.key === 'ArrowDown') step(1, event.shiftKey ? 'until' : 'only');
 		else if (event.key === 'ArrowUp') step(-1, event.shiftKey ? 'until' : 'only');
 		else if ((event.key === 'Enter' || event.key === 'F2') && isRow) void table?.type(row.student_id);

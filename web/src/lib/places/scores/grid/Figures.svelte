@@ -22,8 +22,8 @@
 	} = $props();
 </script>
 
-<div class="last" role="row">
-	<div class="student" role="gridcell">
+<div class="last" role="row" aria-rowindex={grid.rows.length + 3}>
+	<div class="student" role="rowheader" aria-colindex="1">
 		<Select
 			class="h-6 w-full"
 			label="What the last line shows"
@@ -32,10 +32,12 @@
 			choices={figures}
 		/>
 	</div>
-	<div class="grade figure" role="gridcell">{grid.figures[figure] ?? ''}</div>
+	<div class="grade figure" role="gridcell" aria-colindex="2">{grid.figures[figure] ?? ''}</div>
 	<Blocks {blocks}>
 		{#snippet children(index)}
-			<div class="figure" role="gridcell">{grid.columns[index]!.figures[figure] ?? ''}</div>
+			<div class="figure" role="gridcell" aria-colindex={index + 3}>
+				{grid.columns[index]!.figures[figure] ?? ''}
+			</div>
 		{/snippet}
 	</Blocks>
 </div>
@@ -48,7 +50,7 @@
 		font-size: 12px;
 		line-height: 27px;
 	}
-	.last [role='gridcell'] {
+	.last :is([role='gridcell'], [role='rowheader']) {
 		border-bottom: 0;
 	}
 	.figure {

@@ -369,7 +369,7 @@
 		role="grid"
 		tabindex="-1"
 		aria-label="Scores, {grid.term}"
-		aria-rowcount={grid.rows.length + 1}
+		aria-rowcount={grid.rows.length + 3}
 		aria-colcount={grid.columns.length + 2}
 		aria-multiselectable="true"
 		style="--left: {left}px; width: {left + (edges.at(-1) ?? 0)}px"

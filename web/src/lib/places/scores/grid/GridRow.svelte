@@ -87,8 +87,8 @@
 	}
 </script>
 
-<div class="row" class:here={isHere.now} role="row" aria-rowindex={index + 2} style:top="{index * ROW}px">
-	<div class="student" role="rowheader" title={hasAliases ? undefined : name}>
+<div class="row" class:here={isHere.now} role="row" aria-rowindex={index + 3} style:top="{index * ROW}px">
+	<div class="student" role="rowheader" aria-colindex="1" title={hasAliases ? undefined : name}>
 		<button tabindex="-1" onclick={onrow}
 			>{#if hasAliases}<b>{row.alias}</b>{:else}<b>{row.family_name}</b><span>, {row.given_name}</span
 				>{/if}{#if row.number && !hasAliases}<small>{row.number}</small>{/if}<span class="sr-only"
@@ -96,7 +96,7 @@
 			></button
 		>
 	</div>
-	<div class="grade" role="gridcell">
+	<div class="grade" role="gridcell" aria-colindex="2">
 		<button tabindex="-1" onclick={onworking}>
 			<span class="sr-only">{name}: </span>
 			<b>{row.grade.mark ?? ''}</b>
@@ -166,7 +166,7 @@
 						/>
 					{/if}
 				</div>
-			{:else}<div class="cell" role="gridcell"></div>{/if}
+			{:else}<div class="cell" role="gridcell" aria-colindex={at + 3}></div>{/if}
 		{/snippet}
 	</Blocks>
 </div>

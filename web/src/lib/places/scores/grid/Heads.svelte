@@ -29,8 +29,10 @@
 </script>
 
 <div class="heads" role="row" aria-rowindex="1">
-	<div class="student" role="columnheader">{grid.rows.length} students</div>
-	<div class="grade" role="columnheader" aria-sort={isByGrade ? 'descending' : undefined}>{grid.term}</div>
+	<div class="student" role="columnheader" aria-colindex="1">{grid.rows.length} students</div>
+	<div class="grade" role="columnheader" aria-colindex="2" aria-sort={isByGrade ? 'descending' : undefined}>
+		{grid.term}
+	</div>
 	<Blocks {blocks}>
 		{#snippet children(index)}
 			<ColumnHead
@@ -43,9 +45,9 @@
 		{/snippet}
 	</Blocks>
 </div>
-<div class="strip" role="row">
-	<div class="student" role="gridcell">spread, 40 to 100 %</div>
-	<div class="grade" role="gridcell">
+<div class="strip" role="row" aria-rowindex="2">
+	<div class="student" role="rowheader" aria-colindex="1">spread, 40 to 100 %</div>
+	<div class="grade" role="gridcell" aria-colindex="2">
 		{@render order(
 			`Order students by ${isByGrade ? 'name again' : 'grade'}`,
 			isByGrade,
@@ -57,7 +59,7 @@
 	<Blocks {blocks}>
 		{#snippet children(index)}
 			{@const column = grid.columns[index]!}
-			<div role="gridcell">
+			<div role="gridcell" aria-colindex={index + 3}>
 				{@render order(
 					`Order students by ${column.id === by ? 'name again' : column.short_name}`,
 					column.id === by,
@@ -111,7 +113,7 @@
 		border-bottom: 1px solid var(--color-rule);
 		color: var(--color-slate);
 	}
-	.strip [role='gridcell'] {
+	.strip :is([role='gridcell'], [role='rowheader']) {
 		display: grid;
 		align-content: center;
 		border-bottom: 0;
