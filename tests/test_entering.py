@@ -234,7 +234,9 @@ def test_acts_on_a_column(stack: Stack, somebody: Callable[..., Page]) -> None:
     typed = lens.get_by_label("without a score")
     typed.fill("9")
     lens.get_by_role("button", name="Give", exact=True).click()
-    page.get_by_role("alertdialog", name="Walk 1: 9 for 2").get_by_role("button", name="Leave everything as it is").click()
+    page.get_by_role("alertdialog", name="Walk 1: 9 for 2").get_by_role(
+        "button", name="Leave everything as it is"
+    ).click()
     expect(typed).to_have_value("9")
     rest.click()
     dialog.get_by_role("button", name="Give 15 to 2").click()

@@ -62,10 +62,12 @@ class Hand:
     def flag_by_palette(self) -> None:
         self.press("Control+k")
         self.page.keyboard.type("no flag space")
-        expect(self.page.locator("#palette-0")).to_contain_text(re.compile("no flag", re.IGNORECASE))
+        expect(self.page.get_by_role("listbox", name="Found").get_by_role("option").first).to_contain_text(
+            re.compile("no flag", re.IGNORECASE)
+        )
         self.press("Enter")
         self.flags[self.here] = ""
-        expect(self.page.locator("#palette-0")).to_have_count(0)
+        expect(self.page.get_by_role("listbox", name="Found").get_by_role("option").first).to_have_count(0)
 
     def look_into_the_palette(self) -> None:
         self.press("Control+k", "a", "7", "Escape")

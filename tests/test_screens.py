@@ -37,7 +37,8 @@ def violations(page: Page, part: str = "html") -> list[str]:
     """What keeps somebody out of the page, or of a part of it: a grid takes long to look through again and again."""
     page.evaluate(AXE)
     found = page.evaluate(
-        "part => axe.run(part, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']})", part
+        "part => axe.run(part, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']})",
+        part,
     )
     return [f"{each['id']}: {each['nodes'][0]['html'][:160]}" for each in found["violations"]]
 

@@ -126,18 +126,20 @@
 					oninput={() => (chosen = '')}
 				/>
 				<Command.List class="p-1.5" aria-label="Found">
-					{#each found as item (item.id)}
-						<Command.Item
-							class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
-							value={item.id}
-							onSelect={() => choose(item)}
-						>
-							<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
-								>{item.words}</small
+					<Command.Viewport>
+						{#each found as item (item.id)}
+							<Command.Item
+								class="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.75 aria-selected:bg-ice"
+								value={item.id}
+								onSelect={() => choose(item)}
 							>
-						</Command.Item>
-					{/each}
-					{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
+								<span class="inline-block first-letter:uppercase">{item.name}</span><small class="text-slate"
+									>{item.words}</small
+								>
+							</Command.Item>
+						{/each}
+						{#if !found.length}<p class="px-4.5 pb-3.5 text-slate">Nothing of this name.</p>{/if}
+					</Command.Viewport>
 				</Command.List>
 			</Command.Root>
 		</Dialog.Content>

@@ -102,8 +102,9 @@
 		top: 0;
 		right: 0;
 		z-index: 1;
-		height: 16px;
-		padding-left: 8px;
+		margin-top: -8px;
+		height: 24px;
+		padding: 8px 0 0 8px;
 		background: var(--color-birch);
 		color: var(--color-slate);
 		line-height: 16px;
@@ -114,8 +115,10 @@
 	}
 	.semester {
 		position: absolute;
-		top: 0;
-		height: 16px;
+		/* As high as a finger needs, from above what it names. */
+		top: -8px;
+		height: 24px;
+		padding-top: 8px;
 		display: flex;
 		align-items: center;
 		gap: 6px;
@@ -136,8 +139,8 @@
 	}
 	.segment {
 		position: absolute;
-		top: 17px;
-		height: 22px;
+		top: 16px;
+		height: 24px;
 		display: flex;
 		align-items: center;
 		padding: 0 8px;

@@ -21,7 +21,6 @@
 	<span class="flex h-5 items-center gap-1.75 [&_svg]:-mx-0.5 [&_svg]:my-0">
 		{#if each.name === current}<Crystal />{:else}<span
 				class={['mx-px size-2.25 flex-none rounded-full border-[1.5px] border-slate', each.state]}
-				data-shape
 			></span>{/if}
 		<b
 			class={[

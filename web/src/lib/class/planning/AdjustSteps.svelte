@@ -82,8 +82,10 @@
 				/> %
 			{/each}
 		{/if}
-		<button aria-label="Remove step {index + 1}" onclick={() => onchange((now) => now.toSpliced(index, 1))}
-			>×</button
+		<button
+			class="size-6"
+			aria-label="Remove step {index + 1}"
+			onclick={() => onchange((now) => now.toSpliced(index, 1))}>×</button
 		>
 	</p>
 {/each}

@@ -145,6 +145,7 @@
 				>
 				<td class="pr-2 pb-0.5"
 					>{#if each.whose !== "the school's" && !each.is_used}<button
+							class="size-6"
 							aria-label="Delete {each.code}"
 							onclick={() => tried(ondelete(each.id))}>×</button
 						>{/if}</td

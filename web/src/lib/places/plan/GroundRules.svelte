@@ -81,7 +81,7 @@
 				{#if choices.isPending}…{/if}
 			</legend>
 			{#each choices.data?.choices ?? [] as choice (choice.value)}
-				<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px">
+				<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5">
 					<input
 						type="radio"
 						name={opened}
@@ -151,7 +151,7 @@
 		class="mt-3.5 mb-2 border-l-2 border-rule bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
 	>
 		<legend class="float-left mb-1 w-full text-small leading-4 text-slate">{plan.term}</legend>
-		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
+		<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
 			><input
 				type="checkbox"
 				checked={plan.has_own_weights}
@@ -160,7 +160,7 @@
 			/>
 			<span>weighs its categories by itself</span></label
 		>
-		<label class="[clear:both] grid grid-cols-[14px_1fr_auto_28px] gap-x-2.5 gap-y-0 py-px"
+		<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
 			><input type="checkbox" bind:checked={forTerm} /><span>what is chosen above holds for it alone</span
 			></label
 		>

@@ -50,14 +50,14 @@
 		<fieldset class="justify-self-stretch">
 			<legend class="label">Send it to</legend>
 			{#each targets.data ?? [] as each (each.id)}
-				<label class="flex gap-2 py-0.5"
+				<label class="flex min-h-6 items-center gap-2"
 					><input type="checkbox" bind:group={chosen} value={each.id} /> {each.name}</label
 				>
 			{:else}
 				<p class="text-slate">You have no other class at this school.</p>
 			{/each}
 		</fieldset>
-		<label class="flex gap-2 py-0.5"
+		<label class="flex min-h-6 items-center gap-2"
 			><input type="checkbox" bind:checked={withAssignments} /> with the assignments that are not there yet</label
 		>
 		<p class="text-slate">

@@ -124,6 +124,7 @@
 						>
 						<td class="pr-2 pb-0.5"
 							><button
+								class="size-6"
 								type="button"
 								aria-label="Remove {band.mark || 'this mark'}"
 								onclick={() => (bands = bands.toSpliced(index, 1))}>×</button

@@ -59,8 +59,8 @@
 {/if}
 {#if flag || hasComment || hasNote || isOdd || pending}
 	{#if flag && !problem}<em title={flag} data-letter={letters[flag]}></em>{/if}
-	{#if hasComment}<span class="fold" data-shape title="has a comment"></span>{/if}
-	{#if hasNote}<span class="note" data-shape title="has a note of yours"></span>{/if}
+	{#if hasComment}<span class="fold" title="has a comment"></span>{/if}
+	{#if hasNote}<span class="note" title="has a note of yours"></span>{/if}
 	{#if isOdd}<i class="diamond mark" class:corner={isFull}></i>{:else if pending}<span class="waiting"
 		></span>{/if}
 {/if}

@@ -45,7 +45,7 @@
 		class:hidden-work={!column.shown && !column.apart && !column.lock}
 		>{column.lock ? 'locked' : column.alike ? '◆ alike' : column.words}</span
 	>
-	<span class="bar"><i data-shape style="width: {column.bar}%"></i></span>
+	<span class="bar"><i style="width: {column.bar}%"></i></span>
 </div>
 
 <style>

@@ -59,7 +59,7 @@
 	<Blocks {blocks}>
 		{#snippet children(index)}
 			{@const column = grid.columns[index]!}
-			<div role="gridcell" aria-colindex={index + 3}>
+			<div role="gridcell" aria-label="spread" aria-colindex={index + 3}>
 				{@render order(
 					`Order students by ${column.id === by ? 'name again' : column.short_name}`,
 					column.id === by,
