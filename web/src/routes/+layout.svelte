@@ -86,35 +86,41 @@
 <svelte:window {onbeforeunload} />
 
 <QueryClientProvider client={queries}>
-	{#if problem}
-		<main class="p-6">
-			<p class="problem" role="alert">{problem}</p>
-			<button class="btn mt-3" onclick={load}>Try again</button>
-		</main>
-	{:else if signed.current && (signed.isIn || isSignIn)}
-		{#if signed.isIn && !isSignIn}
-			<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}>To the page, past the bar</button
-			>
-			<Bar />
-			<StaleLine />
-			<SessionLost />
+	<!-- The frame: bar, lines and a page that has the rest of the window; one that fills it scrolls inside. -->
+	<div
+		class="flex min-h-dvh flex-col has-data-fills:lg:h-dvh print:block print:h-auto [&>:not(main)]:flex-none [&>main]:w-full"
+	>
+		{#if problem}
+			<main class="p-6">
+				<p class="problem" role="alert">{problem}</p>
+				<button class="btn mt-3" onclick={load}>Try again</button>
+			</main>
+		{:else if signed.current && (signed.isIn || isSignIn)}
+			{#if signed.isIn && !isSignIn}
+				<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}
+					>To the page, past the bar</button
+				>
+				<Bar />
+				<StaleLine />
+				<SessionLost />
+			{/if}
+			<svelte:boundary onerror={(error) => console.error(error)}>
+				{@render children()}
+				{#snippet failed(error, reset)}
+					<main class="p-6">
+						<h1 class="mb-2 font-name text-title font-semibold">This page met a fault</h1>
+						<p class="problem" role="alert">{words(error)}</p>
+						<p class="my-3">
+							What you entered is kept. Go on from here; if it comes again, load the page anew.
+						</p>
+						<button class="btn" onclick={reset}>Show it again</button>
+						<a class="btn quiet" href={signed.home} onclick={reset}>Go to the first page</a>
+					</main>
+				{/snippet}
+			</svelte:boundary>
+		{:else}
+			<p class="p-6 text-slate" role="status">One moment…</p>
 		{/if}
-		<svelte:boundary onerror={(error) => console.error(error)}>
-			{@render children()}
-			{#snippet failed(error, reset)}
-				<main class="p-6">
-					<h1 class="mb-2 font-name text-title font-semibold">This page met a fault</h1>
-					<p class="problem" role="alert">{words(error)}</p>
-					<p class="my-3">
-						What you entered is kept. Go on from here; if it comes again, load the page anew.
-					</p>
-					<button class="btn" onclick={reset}>Show it again</button>
-					<a class="btn quiet" href={signed.home} onclick={reset}>Go to the first page</a>
-				</main>
-			{/snippet}
-		</svelte:boundary>
-	{:else}
-		<p class="p-6 text-slate" role="status">One moment…</p>
-	{/if}
+	</div>
 	<NoticeLine />
 </QueryClientProvider>

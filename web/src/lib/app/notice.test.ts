@@ -36,4 +36,15 @@ describe('what is said at the foot of the page', () => {
 		vi.advanceTimersByTime(5000);
 		expect(notice.text).toBe('');
 	});
+
+	it('stays while somebody is reading it', () => {
+		notice.say('Saved.');
+		vi.advanceTimersByTime(5000);
+		notice.hold();
+		vi.advanceTimersByTime(60_000);
+		expect(notice.text).toBe('Saved.');
+		notice.letGo();
+		vi.advanceTimersByTime(6000);
+		expect(notice.text).toBe('');
+	});
 });

@@ -8,6 +8,15 @@ const sources = readdirSync('src', { recursive: true, encoding: 'utf8' })
 const styles = (text: string) => /<style>[^]*<\/style>/.exec(text)?.[0] ?? '';
 const holding = (what: RegExp) => sources.filter(({ text }) => what.test(text)).map(({ name }) => name);
 
+/** How many properties a component takes: the names between the braces of what `$props()` gives. */
+function taken(text: string): number {
+	const [before, after] = text.split(/=\s*\$props\(\)/);
+	if (after === undefined) return 0;
+	const names =
+		/let \{((?:[^{}]|\{[^{}]*\})*)\}/.exec(before!.slice(before!.lastIndexOf('\tlet {')))?.[1] ?? '';
+	return names.replace(/\{[^{}]*\}|\([^()]*\)/g, '').split(',').filter((each) => each.trim()).length; // prettier-ignore
+}
+
 describe('the markup', () => {
 	it('says how it looks in utilities, and in a stylesheet only what these cannot say', () => {
 		const lines = sources.map(({ text }) => styles(text)).filter(Boolean).map((each) => each.split('\n').length); // prettier-ignore
@@ -22,6 +31,18 @@ describe('the markup', () => {
 	it('has no control that each browser draws and words in its own way', () => {
 		expect(holding(/<select\b|type="(date|time|color|file)"/)).toEqual([
 			'lib/ui/file-choose/FileChoose.svelte'
+		]);
+	});
+
+	it('takes at most seven properties, but for fields, which are as the place needs them, and the row of the grid', () => {
+		const many = sources.filter(({ text }) => taken(text) > 7).map(({ name }) => name);
+		expect(many.toSorted()).toEqual([
+			'lib/places/scores/grid/GridRow.svelte',
+			'lib/places/scores/lens/BesideField.svelte',
+			'lib/places/stack/Paper.svelte',
+			'lib/ui/InPlace.svelte',
+			'lib/ui/date-field/DateField.svelte',
+			'lib/ui/select/Select.svelte'
 		]);
 	});
 });

@@ -12,28 +12,27 @@
 		plan,
 		othersFollow,
 		isChosen,
-		isOver,
-		onchoose,
-		onopen,
-		onmove,
-		onremove,
-		ondrag,
-		onover,
-		ondrop
+		dragging,
+		on
 	}: {
 		each: Shapes['AssignmentOut'];
 		plan: Shapes['PlanOut'];
 		/** Whether the others in the category follow when a share is typed. */
 		othersFollow: boolean;
 		isChosen: boolean;
-		isOver: boolean;
-		onchoose: (isChosen: boolean, isStretch: boolean) => void;
-		onopen: () => void;
-		onmove: (event: KeyboardEvent) => void;
-		onremove: () => void;
-		ondrag: (isDragged: boolean) => void;
-		onover: () => void;
-		ondrop: () => void;
+		dragging: {
+			/** Whether a row that is dragged would go before this one. */
+			isOver: boolean;
+			drag: (isDragged: boolean) => void;
+			over: () => void;
+			drop: () => void;
+		};
+		on: {
+			choose: (isChosen: boolean, isStretch: boolean) => void;
+			open: () => void;
+			move: (event: KeyboardEvent) => void;
+			remove: () => void;
+		};
 	} = $props();
 	const here = thisClass();
 
@@ -58,11 +57,11 @@
 	class={[
 		'group/tr [&>td]:h-7 [&>td]:border-b [&>td]:border-b-hair [&>td]:pr-2 [&>td]:whitespace-nowrap',
 		isChosen && '[&>td]:bg-ice-2',
-		isOver && '[&>td]:border-t-2 [&>td]:border-t-juniper'
+		dragging.isOver && '[&>td]:border-t-2 [&>td]:border-t-juniper'
 	]}
 	data-row
-	onkeydown={onmove}
-	{...dropTarget(onover, ondrop)}
+	onkeydown={on.move}
+	{...dropTarget(dragging.over, dragging.drop)}
 >
 	<td class="pl-1">
 		<input
@@ -70,7 +69,7 @@
 			type="checkbox"
 			aria-label="Choose {each.name}"
 			checked={isChosen}
-			onclick={(event) => onchoose(event.currentTarget.checked, event.shiftKey)}
+			onclick={(event) => on.choose(event.currentTarget.checked, event.shiftKey)}
 		/>
 	</td>
 	<td class="relative pl-3.5">
@@ -79,8 +78,8 @@
 			role="presentation"
 			draggable="true"
 			title="Drag to move"
-			ondragstart={() => ondrag(true)}
-			ondragend={() => ondrag(false)}>⠿</span
+			ondragstart={() => dragging.drag(true)}
+			ondragend={() => dragging.drag(false)}>⠿</span
 		>
 		<InPlace
 			label="Name of {each.name}"
@@ -190,12 +189,12 @@
 			class="size-6 text-slate hover:text-ink hover:underline"
 			aria-label="Everything about {each.name}"
 			title="Everything about it"
-			onclick={onopen}>…</button
+			onclick={on.open}>…</button
 		>
 		<button
 			class="size-6 text-slate hover:text-ink hover:underline"
 			aria-label="Delete {each.name}"
-			onclick={onremove}>×</button
+			onclick={on.remove}>×</button
 		>
 	</td>
 </tr>

@@ -11,31 +11,25 @@
 		plan,
 		works,
 		chosen,
-		isFolded,
-		isOpen,
-		isOver,
-		onchoose,
-		onfold,
-		onopen,
-		onmove,
-		onremove,
-		onover,
-		ondrop
+		stands,
+		dragging,
+		on
 	}: {
 		category: Shapes['CategoryOut'];
 		plan: Shapes['PlanOut'];
 		works: Shapes['AssignmentOut'][];
 		chosen: number[];
-		isFolded: boolean;
-		isOpen: boolean;
-		isOver: boolean;
-		onchoose: (isChosen: boolean) => void;
-		onfold: () => void;
-		onopen: () => void;
-		onmove: (event: KeyboardEvent) => void;
-		onremove: (what: Doomed) => void;
-		onover: () => void;
-		ondrop: () => void;
+		/** Whether its assignments are folded away, and its options are open. */
+		stands: { isFolded: boolean; isOpen: boolean };
+		/** Whether a row that is dragged would go into it, and what is done as it comes and is let go. */
+		dragging: { isOver: boolean; over: () => void; drop: () => void };
+		on: {
+			choose: (isChosen: boolean) => void;
+			fold: () => void;
+			open: () => void;
+			move: (event: KeyboardEvent) => void;
+			remove: (what: Doomed) => void;
+		};
 	} = $props();
 	const here = thisClass();
 
@@ -54,11 +48,11 @@
 	});
 </script>
 
-<tr data-row id="category-{category.id}" onkeydown={onmove} {...dropTarget(onover, ondrop)}>
+<tr data-row id="category-{category.id}" onkeydown={on.move} {...dropTarget(dragging.over, dragging.drop)}>
 	<th
 		class={[
 			'h-7.5 border-l-3 border-l-(color:--c) bg-[linear-gradient(90deg,var(--ct),transparent_90%)] pl-px text-left font-semibold whitespace-nowrap [&_input]:font-semibold',
-			isOver ? 'border-b-2 border-b-juniper' : 'border-b border-b-rule'
+			dragging.isOver ? 'border-b-2 border-b-juniper' : 'border-b border-b-rule'
 		]}
 		colspan="6"
 		scope="rowgroup"
@@ -68,13 +62,13 @@
 			type="checkbox"
 			aria-label="Choose all of {category.name}"
 			checked={works.length > 0 && works.every((each) => chosen.includes(each.id))}
-			onchange={(event) => onchoose(event.currentTarget.checked)}
+			onchange={(event) => on.choose(event.currentTarget.checked)}
 		/>
 		<button
 			class="size-6 text-slate"
-			aria-expanded={!isFolded}
+			aria-expanded={!stands.isFolded}
 			aria-label="{category.name}: its assignments"
-			onclick={onfold}>{isFolded ? '▸' : '▾'}</button
+			onclick={on.fold}>{stands.isFolded ? '▸' : '▾'}</button
 		>
 		<span class="sign-letters">{category.sign}</span>
 		<span class="inline-block w-37.5 align-middle">
@@ -88,16 +82,16 @@
 		</span>
 		<button
 			class="rule min-h-6 pr-2.5 font-normal text-slate [&[aria-expanded]]:hover:underline"
-			aria-expanded={isOpen}
-			onclick={onopen}>{rule}<span class="sr-only">; change how {category.name} counts</span></button
+			aria-expanded={stands.isOpen}
+			onclick={on.open}>{rule}<span class="sr-only">; change how {category.name} counts</span></button
 		>
-		{#if isFolded}<span class="rule pr-2.5 font-normal text-slate">{works.length} folded</span>{/if}
+		{#if stands.isFolded}<span class="rule pr-2.5 font-normal text-slate">{works.length} folded</span>{/if}
 		{#if category.is_default}<span class="rule pr-2.5 font-normal text-slate">new work goes here</span>{/if}
 	</th>
 	<td
 		class={[
 			'font-semibold [&_input]:font-semibold',
-			isOver ? 'border-b-2 border-juniper' : 'border-b border-rule'
+			dragging.isOver ? 'border-b-2 border-juniper' : 'border-b border-rule'
 		]}
 		><div class="flex items-center justify-end pr-2">
 			{#if category.was['weight']}<s class="mr-1 text-small font-normal text-slate"
@@ -125,16 +119,21 @@
 			{:else}{category.of_grade}{/if}
 		</div></td
 	>
-	<td class={['font-semibold', isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']} colspan="3"
+	<td
+		class={['font-semibold', dragging.isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']}
+		colspan="3"
 	></td>
 	<td
-		class={['pr-2 text-right font-semibold', isOver ? 'border-b-2 border-juniper' : 'border-b border-rule']}
+		class={[
+			'pr-2 text-right font-semibold',
+			dragging.isOver ? 'border-b-2 border-juniper' : 'border-b border-rule'
+		]}
 	>
 		<button
 			class="size-6 text-slate hover:text-ink"
 			aria-label="Delete the category {category.name}"
 			onclick={() =>
-				onremove({ kind: 'category', id: category.id, name: category.name, inside: works.length })}>×</button
+				on.remove({ kind: 'category', id: category.id, name: category.name, inside: works.length })}>×</button
 		>
 	</td>
 </tr>

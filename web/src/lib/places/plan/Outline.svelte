@@ -178,24 +178,24 @@
 					<CategoryRow
 						{category}
 						{plan}
-						isFolded={folded.has(category.id)}
-						isOpen={opened === category.id}
-						isOver={dragged !== null && over === -category.id}
 						works={group.works}
 						{chosen}
-						onchoose={(isChosen) => chooseAll(group.works, isChosen)}
-						onfold={() => fold(category.id)}
-						onopen={() => (opened = opened === category.id ? null : category.id)}
-						onmove={(event) =>
-							move(
-								event,
-								'category',
-								plan.categories.map((each) => each.id),
-								category.id
-							)}
-						{onremove}
-						onover={() => (over = -category.id)}
-						ondrop={() => void drop(group.works[0] ?? null, category.id)}
+						stands={{ isFolded: folded.has(category.id), isOpen: opened === category.id }}
+						dragging={{
+							isOver: dragged !== null && over === -category.id,
+							over: () => (over = -category.id),
+							drop: () => void drop(group.works[0] ?? null, category.id)
+						}}
+						on={{
+							choose: (isChosen) => chooseAll(group.works, isChosen),
+							fold: () => fold(category.id),
+							open: () => (opened = opened === category.id ? null : category.id),
+							move: (event) => {
+								const ids = plan.categories.map((each) => each.id);
+								void move(event, 'category', ids, category.id);
+							},
+							remove: onremove
+						}}
 					/>
 					{#if opened === category.id}
 						<tr
@@ -225,20 +225,21 @@
 							{plan}
 							{othersFollow}
 							isChosen={chosen.includes(each.id)}
-							isOver={dragged !== null && over === each.id}
-							onchoose={(isChosen, isStretch) => choose(each.id, isChosen, isStretch)}
-							onopen={() => onopen(each.id)}
-							onmove={(event) =>
-								move(
-									event,
-									'assignment',
-									group.works.map((one) => one.id),
-									each.id
-								)}
-							onremove={() => onremove({ kind: 'assignment', id: each.id, name: each.name, inside: 0 })}
-							ondrag={(isDragged) => (dragged = isDragged ? each : null)}
-							onover={() => (over = each.id)}
-							ondrop={() => void drop(each, each.category_id)}
+							dragging={{
+								isOver: dragged !== null && over === each.id,
+								drag: (isDragged) => (dragged = isDragged ? each : null),
+								over: () => (over = each.id),
+								drop: () => void drop(each, each.category_id)
+							}}
+							on={{
+								choose: (isChosen, isStretch) => choose(each.id, isChosen, isStretch),
+								open: () => onopen(each.id),
+								move: (event) => {
+									const ids = group.works.map((one) => one.id);
+									void move(event, 'assignment', ids, each.id);
+								},
+								remove: () => onremove({ kind: 'assignment', id: each.id, name: each.name, inside: 0 })
+							}}
 						/>
 					{:else}
 						<tr

@@ -20,23 +20,21 @@
 		row,
 		place,
 		next,
-		onstep,
-		onnext,
-		onworking,
-		onoverride,
-		onhistory
+		on
 	}: {
 		report: Shapes['ReportOut'];
 		row: Row;
 		place: string;
 		/** Who comes after, by name. */
 		next: string;
-		onstep: (by: number) => void;
-		/** On to the next student's comment. */
-		onnext: () => void;
-		onworking: () => void;
-		onoverride: () => void;
-		onhistory: () => void;
+		on: {
+			step: (by: number) => void;
+			/** On to the next student's comment. */
+			next: () => void;
+			working: () => void;
+			override: () => void;
+			history: () => void;
+		};
 	} = $props();
 	const here = thisClass();
 	const reporting = thisReporting();
@@ -93,7 +91,7 @@
 	async function ready(): Promise<void> {
 		if (isGoing) return;
 		isGoing = true;
-		if (await save(true)) onnext();
+		if (await save(true)) on.next();
 		isGoing = false;
 	}
 
@@ -144,13 +142,13 @@
 		<div class="grade flex items-center gap-2.5">
 			<b class="font-name text-display leading-10 font-semibold">{row.grade.mark ?? '—'}</b>
 			<span
-				>{row.grade.percent ?? 'no'} %<br /><button class="link" onclick={onworking}>working</button>
+				>{row.grade.percent ?? 'no'} %<br /><button class="link" onclick={on.working}>working</button>
 				<kbd>w</kbd></span
 			>
 		</div>
 		<div class="flex gap-1 pt-1.5">
-			<button class="btn quiet small" onclick={() => onstep(-1)} aria-label="The student before">‹</button>
-			<button class="btn quiet small" onclick={() => onstep(1)} aria-label="The next student">›</button>
+			<button class="btn quiet small" onclick={() => on.step(-1)} aria-label="The student before">‹</button>
+			<button class="btn quiet small" onclick={() => on.step(1)} aria-label="The next student">›</button>
 		</div>
 	</div>
 	{#if row.posted}
@@ -193,7 +191,7 @@
 			<b class="font-semibold">{row.override.mark ?? `${row.override.percent} %`}</b> in its place on {longDay(
 				row.override.at
 			)}{row.override.reason ? `: ${row.override.reason}` : ', without a reason'}.
-			<button class="link mr-2.5" onclick={onoverride}>Change it</button>
+			<button class="link mr-2.5" onclick={on.override}>Change it</button>
 			<button
 				class="link mr-2.5"
 				onclick={() =>
@@ -203,9 +201,9 @@
 					)}>Take it back</button
 			>
 		{:else}
-			<button class="link mr-2.5" onclick={onoverride}>Override the grade</button> <kbd>Enter</kbd>
+			<button class="link mr-2.5" onclick={on.override}>Override the grade</button> <kbd>Enter</kbd>
 		{/if}
-		<button class="link mr-2.5" onclick={onhistory}>History</button>
+		<button class="link mr-2.5" onclick={on.history}>History</button>
 		{#if !narrating && !narrative}<button class="link mr-2.5" onclick={narrate}>Write a narrative</button
 			>{/if}
 		{#if open.length}<span class={['mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
@@ -217,7 +215,7 @@
 						>{:else}<button
 							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 							onclick={() =>
-								check.kind === 'no_reason' || check.kind === 'no_effort' ? onoverride() : box?.focus()}
+								check.kind === 'no_reason' || check.kind === 'no_effort' ? on.override() : box?.focus()}
 							>{check.words}</button
 						>{/if}{/each}</span
 			>{/if}

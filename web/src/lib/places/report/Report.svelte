@@ -144,20 +144,23 @@
 	<p class="p-6 text-slate" role="status">Fetching the report…</p>
 {:else if !report.data}
 	<main
-		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 max-lg:h-auto max-lg:grid-cols-1"
+		data-fills
+		class="grid min-h-120 flex-1 grid-cols-[var(--list)_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] p-6 max-lg:grid-cols-1 max-lg:grid-rows-none"
 	>
 		<Failed error={report.error} retry={report.refetch} />
 	</main>
 {:else if !row}
 	<main
-		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] p-6 text-slate max-lg:h-auto max-lg:grid-cols-1"
+		data-fills
+		class="grid min-h-120 flex-1 grid-cols-[var(--list)_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] p-6 text-slate max-lg:grid-cols-1 max-lg:grid-rows-none"
 	>
 		Nobody is enrolled yet. Students come from the records office and appear here as rows.
 	</main>
 {:else}
 	{@const data = report.data}
 	<main
-		class="grid h-[calc(100vh_-_147px)] min-h-120 grid-cols-[var(--list)_minmax(0,1fr)] max-lg:h-auto max-lg:grid-cols-1"
+		data-fills
+		class="grid min-h-120 flex-1 grid-cols-[var(--list)_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none"
 		style="--list: {624 + extra}px"
 	>
 		<div class="flex min-h-0 min-w-0 flex-col max-lg:max-h-[70vh]">
@@ -180,14 +183,16 @@
 				{row}
 				place={`Student ${index + 1} of ${rows.length}`}
 				next={rows[(index + 1) % rows.length]!.given_name}
-				onstep={step}
-				onnext={() => {
-					step(1);
-					void write();
+				on={{
+					step,
+					next: () => {
+						step(1);
+						void write();
+					},
+					working: () => (explained = { id: row.student_id, name: nameOf(row) }),
+					override: () => table?.type(row.student_id, 'override'),
+					history: () => (dialog = 'history')
 				}}
-				onworking={() => (explained = { id: row.student_id, name: nameOf(row) })}
-				onoverride={() => table?.type(row.student_id, 'override')}
-				onhistory={() => (dialog = 'history')}
 			/>
 		{/key}
 	</main>

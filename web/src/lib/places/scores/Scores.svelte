@@ -311,12 +311,12 @@
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the scores…</p>
 {:else if !grid.data}
-	<main class="flex h-[calc(100vh_-_147px)] min-h-80 flex-col p-6 max-lg:h-auto">
+	<main class="p-6">
 		<Failed error={grid.error} retry={grid.refetch} />
 	</main>
 {:else}
 	{@const data = grid.data}
-	<main class="flex h-[calc(100vh_-_147px)] min-h-80 flex-col max-lg:h-auto">
+	<main class="flex min-h-80 flex-1 flex-col" data-fills>
 		{#if isNarrow}
 			<details class="px-4 py-1.5">
 				<summary class="link">How it is shown</summary>

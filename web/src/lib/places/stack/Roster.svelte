@@ -43,7 +43,7 @@
 </script>
 
 <aside
-	class="sticky top-0 flex h-[calc(100vh_-_147px)] flex-col px-6 py-4 max-md:static max-md:h-auto max-md:px-4 max-md:pt-3 max-md:pb-65"
+	class="flex min-h-0 flex-col px-6 py-4 max-md:h-auto max-md:px-4 max-md:pt-3 max-md:pb-65"
 	aria-label="Roster"
 >
 	<div class="flex items-end gap-6 border-b border-rule pb-3">

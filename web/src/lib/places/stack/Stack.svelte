@@ -127,15 +127,11 @@
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the roster…</p>
 {:else if !grid.data}
-	<main
-		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
-	>
+	<main class="p-6">
 		<Failed error={grid.error} retry={grid.refetch} />
 	</main>
 {:else if !work && works.length}
-	<main
-		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
-	>
+	<main class="p-6">
 		<p class="problem" role="alert">
 			The work that this pile is of is no longer here: it was deleted, or put in another term. What you
 			entered is kept with it.
@@ -143,9 +139,7 @@
 		</p>
 	</main>
 {:else if !work}
-	<main
-		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] p-6 max-md:block max-md:min-h-0"
-	>
+	<main class="p-6">
 		<p class="text-slate">
 			There is no work in {grid.data.term.toLowerCase()} to enter a stack of.
 			<button class="link" onclick={() => (isAdding = true)}>Add an assignment</button>
@@ -153,10 +147,11 @@
 	</main>
 {:else}
 	<main
-		class="grid min-h-[calc(100vh_-_147px)] grid-cols-[minmax(0,760fr)_minmax(0,520fr)] max-md:block max-md:min-h-0"
+		data-fills
+		class="grid min-h-0 flex-1 grid-cols-[minmax(0,760fr)_minmax(0,520fr)] max-md:block lg:grid-rows-[minmax(0,1fr)]"
 	>
 		<section
-			class="border-r border-rule py-6 pr-12 pl-6 max-md:border-r-0 max-md:px-4 max-md:py-3"
+			class="border-r border-rule py-6 pr-12 pl-6 max-md:border-r-0 max-md:px-4 max-md:py-3 lg:overflow-y-auto"
 			aria-label="Stack"
 		>
 			<div class="flex items-end justify-between gap-4 max-md:items-start">
