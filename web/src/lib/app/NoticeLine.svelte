@@ -11,7 +11,6 @@
 </div>
 
 {#snippet line()}
-	<!-- svelte-ignore a11y_no_noninteractive_element_interactions (it is only kept for as long as it is read) -->
 	<p
 		class={[
 			'pointer-events-auto flex max-w-[min(640px,_92vw)] gap-4 rounded bg-ink px-4 py-2.5 text-body text-birch shadow-raised',

@@ -1,9 +1,9 @@
 <script lang="ts">
 	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
-	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
-	import DateField from '$lib/ui/date-field/DateField.svelte';
+	import Field from '$lib/ui/form/Field.svelte';
+	import Form from '$lib/ui/form/Form.svelte';
 	import { thisSetting, type Office, type OfficeTerm } from './setting';
 	import TermDialog from './TermDialog.svelte';
 
@@ -12,19 +12,7 @@
 	let opened = $state<OfficeTerm | 'new' | null>(null);
 	let isMaking = $state(false);
 	let year = $state({ name: '', starts: '', ends: '' });
-	let problem = $state('');
-
-	async function make(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
-		try {
-			const made = await setting.year(year);
-			problem = '';
-			isMaking = false;
-			onyear(made.id);
-		} catch (error) {
-			problem = words(error);
-		}
-	}
+	let made = 0;
 
 	/** A year that was made by mistake; one that holds classes stays, and says so. */
 	async function takeAway(): Promise<void> {
@@ -101,19 +89,20 @@
 		<button class="btn quiet" onclick={() => (isMaking = !isMaking)}>New school year</button>
 	</p>
 	{#if isMaking}
-		<form class="flex flex-wrap items-end gap-x-3 gap-y-2" onsubmit={make} aria-label="New school year">
-			<label
-				><span class="label">Name</span><input
-					class="field"
-					placeholder="2032/33"
-					bind:value={year.name}
-				/></label
-			>
-			<label><span class="label">First day</span><DateField bind:value={year.starts} required /></label>
-			<label><span class="label">Last day</span><DateField bind:value={year.ends} required /></label>
+		<Form
+			label="New school year"
+			class="flex flex-wrap items-end gap-x-3 gap-y-2"
+			send={async () => (made = (await setting.year(year)).id)}
+			ondone={() => {
+				isMaking = false;
+				onyear(made);
+			}}
+		>
+			<Field name="name" label="Name" placeholder="2032/33" bind:value={year.name} />
+			<Field name="starts" label="First day" kind="day" bind:value={year.starts} required />
+			<Field name="ends" label="Last day" kind="day" bind:value={year.ends} required />
 			<button class="btn">Make it</button>
-			<p class="problem" role="alert">{problem}</p>
-		</form>
+		</Form>
 	{/if}
 </section>
 <TermDialog {office} bind:opened />

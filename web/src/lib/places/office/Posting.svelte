@@ -8,7 +8,8 @@
 	import { signed } from '$lib/app/session.svelte';
 	import Documents from '$lib/app/Documents.svelte';
 	import { counted } from '$lib/words/plurals';
-	import DateField from '$lib/ui/date-field/DateField.svelte';
+	import Field from '$lib/ui/form/Field.svelte';
+	import Form from '$lib/ui/form/Form.svelte';
 	import { thisSetting, type Office, type OfficeTerm } from './setting';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -21,7 +22,6 @@
 	let teacher = $state('');
 	let until = $state('');
 	let reason = $state('');
-	let problem = $state('');
 	const shown = $derived((classes.data ?? []).filter((each) => !onlyOpen || each.stand.state !== 'posted'));
 	const left = $derived(
 		(classes.data ?? []).filter(
@@ -35,16 +35,11 @@
 		changed: 'changed since'
 	};
 
-	async function reopen(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
-		try {
-			await setting.reopen(term.id, { teacher: teacher ? Number(teacher) : null, until, reason });
-			notice.say(`Posting of ${term.name.toLowerCase()} is open again until ${longDay(until)}.`);
-			isReopening = false;
-			reason = problem = '';
-		} catch (error) {
-			problem = words(error);
-		}
+	async function reopen(): Promise<void> {
+		await setting.reopen(term.id, { teacher: teacher ? Number(teacher) : null, until, reason });
+		notice.say(`Posting of ${term.name.toLowerCase()} is open again until ${longDay(until)}.`);
+		isReopening = false;
+		reason = '';
 	}
 
 	function end(reopening: number, who: string): Promise<void> {
@@ -121,23 +116,28 @@
 		<h3 class="mt-3 text-large first:mt-0">Opening again</h3>
 		{#if term.window?.is_closed}
 			{#if isReopening}
-				<form class="grid gap-2" onsubmit={reopen}>
-					<label
-						><span class="label">For</span><Select
-							bind:value={teacher}
-							choices={[['', 'all teachers'], ...office.teachers.map(({ id, name }) => [id, name] as const)]}
-						/></label
-					>
-					<label><span class="label">Until the end of</span><DateField bind:value={until} required /></label>
-					<label><span class="label">Why</span><input class="field" bind:value={reason} /></label>
+				<Form label="Opening again" class="grid gap-2" send={reopen}>
+					<Field name="teacher" label="For">
+						{#snippet control(given)}
+							<Select
+								id={given.id}
+								bind:value={teacher}
+								choices={[
+									['', 'all teachers'],
+									...office.teachers.map(({ id, name }) => [id, name] as const)
+								]}
+							/>
+						{/snippet}
+					</Field>
+					<Field name="until" label="Until the end of" kind="day" bind:value={until} required />
+					<Field name="reason" label="Why" bind:value={reason} />
 					<p class="row flex flex-wrap items-center gap-2">
 						<button class="btn">Open it again</button>
 						<button type="button" class="btn quiet" onclick={() => (isReopening = false)}
 							>Leave it closed</button
 						>
 					</p>
-					<p class="problem" role="alert">{problem}</p>
-				</form>
+				</Form>
 			{:else}<button class="link" onclick={() => (isReopening = true)}
 					>Open posting of {term.name.toLowerCase()} again</button
 				>{/if}

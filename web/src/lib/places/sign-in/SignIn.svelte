@@ -3,29 +3,19 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { words } from '$lib/api/client';
+	import Field from '$lib/ui/form/Field.svelte';
+	import Form from '$lib/ui/form/Form.svelte';
 	import Crystal from '$lib/app/Crystal.svelte';
 	import { signed } from '$lib/app/session.svelte';
 
 	let name = $state('');
 	let password = $state('');
-	let problem = $state('');
-	let isBusy = $state(false);
 	const people = createQuery(() => fetched.demoPeople());
 
-	async function enter(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
-		isBusy = true;
-		problem = '';
-		try {
-			await signed.signIn(name, password);
-			const next = page.url.searchParams.get('next') ?? '';
-			await goto(next.startsWith('/') && !next.startsWith('//') && next !== '/' ? next : signed.home);
-		} catch (error) {
-			problem = words(error);
-		} finally {
-			isBusy = false;
-		}
+	async function enter(): Promise<void> {
+		await signed.signIn(name, password);
+		const next = page.url.searchParams.get('next') ?? '';
+		await goto(next.startsWith('/') && !next.startsWith('//') && next !== '/' ? next : signed.home);
 	}
 </script>
 
@@ -38,32 +28,18 @@
 		<h1 class="mb-7 flex items-center gap-3 text-display leading-10 tracking-[-0.02em]">
 			<Crystal barbed size={34} />Hoarfrost
 		</h1>
-		<form class="grid gap-3" onsubmit={enter}>
-			<label
-				><span class="label">Name</span><input
-					class="field h-10 text-large"
-					name="name"
-					autocomplete="username"
-					bind:value={name}
-					required
-				/></label
-			>
-			<label>
-				<span class="label">Password</span>
-				<input
-					class="field h-10 text-large"
-					name="password"
-					type="password"
-					autocomplete="current-password"
-					bind:value={password}
-					required
-					aria-invalid={problem ? 'true' : undefined}
-					aria-describedby="problem"
-				/>
-			</label>
-			<p class="problem min-h-4.5" id="problem" role="alert">{problem}</p>
-			<button class="btn h-10 justify-center text-large" disabled={isBusy}>Sign in</button>
-		</form>
+		<Form label="Signing in" send={enter}>
+			<Field name="sign_in" label="Name" autocomplete="username" bind:value={name} required />
+			<Field
+				name="password"
+				label="Password"
+				kind="password"
+				autocomplete="current-password"
+				bind:value={password}
+				required
+			/>
+			<button class="btn mt-1 h-10 justify-center text-large">Sign in</button>
+		</Form>
 	</section>
 	{#if people.data?.length}
 		<aside class="border-l border-rule pl-8 max-md:border-0 max-md:p-0">
