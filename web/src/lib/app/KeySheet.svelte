@@ -12,7 +12,7 @@
 </script>
 
 <Dialog title="Keys" wide bind:open>
-	<p class="mb-3 flex flex-wrap items-center gap-x-2 gap-y-1">
+	<p data-aside class="mb-3 flex flex-wrap items-center gap-x-2 gap-y-1">
 		Keys of one letter or sign, such as <kbd>?</kbd>, <kbd>[</kbd> or <kbd>w</kbd> in a report, work outside
 		of fields and menus
 		<Select

@@ -1,4 +1,5 @@
 /** Sends what was entered, in order, until it is saved; and says in words how that stands. */
+import { counted } from '$lib/words/plurals';
 import { newNumber } from '$lib/api/number';
 import { api, ask, PATIENCE, Refusal, type Shapes } from '$lib/api/client';
 import {
@@ -88,7 +89,7 @@ class Saving {
 	/** How it stands, in words. */
 	get words(): string {
 		const waiting = this.entries.length;
-		const count = waiting === 1 ? '1 entry' : `${waiting} entries`;
+		const count = counted(waiting, 'entry', 'entries');
 		const kept = `${count} kept ${this.isFleeting ? 'in this tab alone' : 'here'}`;
 		if (this.#arriving.length) return `Saving ${waiting}…`;
 		if (this.isSignedOut && waiting) return `Signed out: ${kept}`;

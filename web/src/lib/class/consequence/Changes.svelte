@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The grades that something would change, those that cross a mark first. */
+	import { counted } from '$lib/words/plurals';
 	import type { Called, Would } from './words';
 
 	let {
@@ -22,7 +23,7 @@
 		<tr>
 			<th
 				class="border-b border-rule pb-1.25 pl-1.5 text-left text-small leading-4 font-semibold text-ink"
-				scope="col">{would.marks} {would.marks === 1 ? 'mark changes' : 'marks change'}</th
+				scope="col">{counted(would.marks, 'mark changes', 'marks change')}</th
 			>
 			<th
 				scope="col"

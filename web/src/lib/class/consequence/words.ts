@@ -1,4 +1,5 @@
 /** What becomes of grades, in words. */
+import { counted } from '$lib/words/plurals';
 import type { Shapes } from '$lib/api/client';
 
 /** Which grades something would change. */
@@ -8,11 +9,11 @@ export type Would = Omit<Shapes['TriedOut'], 'refused' | 'above'>;
 export type Called = (student: number) => string;
 
 export function grades(count: number): string {
-	return `${count} ${count === 1 ? 'grade' : 'grades'}`;
+	return counted(count, 'grade');
 }
 
 /** As "9 grades would change, 7 up and 2 down; 3 marks." */
 export function changed({ grades: count, up, down, marks }: Would): string {
 	if (!count) return 'No grade would change.';
-	return `${grades(count)} would change, ${up} up and ${down} down; ${marks} ${marks === 1 ? 'mark' : 'marks'}.`;
+	return `${grades(count)} would change, ${up} up and ${down} down; ${counted(marks, 'mark')}.`;
 }

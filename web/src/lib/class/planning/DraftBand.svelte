@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The draft of the plan: which grades would change, what is in it, and applying it or throwing it away. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -34,8 +35,7 @@
 	>
 		<p>
 			<b class="font-semibold">Draft: {grades(data.grades)} would change</b>{#if data.grades}, {data.up} up and
-				{data.down} down; {data.marks}
-				{data.marks === 1 ? 'mark' : 'marks'}{/if}{#if data.elsewhere.length}; and {data.elsewhere.join(
+				{data.down} down; {counted(data.marks, 'mark')}{/if}{#if data.elsewhere.length}; and {data.elsewhere.join(
 					', '
 				)}{/if}. Nobody sees it until you apply it.
 		</p>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What several chosen assignments get alike, in one act. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
@@ -17,7 +18,7 @@
 	async function change(body: Partial<Shapes['TogetherIn']>): Promise<void> {
 		try {
 			const done = await here.editing.changeTogether({ ids: chosen, days: 0, ...body });
-			const said = `${done.count} ${done.count === 1 ? 'assignment is' : 'assignments are'} changed. Ctrl Z takes it back.`;
+			const said = `${counted(done.count, 'assignment is', 'assignments are')} changed. Ctrl Z takes it back.`;
 			if (done.words) notice.problem(`${said} ${done.words}`);
 			else notice.say(said);
 			problem = points = share = days = '';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Who changed what of the plan and when, and the way back to any of its states. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -52,7 +53,7 @@
 					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
 				>
 					<span class="text-slate max-sm:col-span-full">{when(each.deleted_at)}</span>
-					<span>{each.name}, {each.scores === 1 ? '1 score' : `${each.scores} scores`}</span>
+					<span>{each.name}, {counted(each.scores, 'score')}</span>
 					<button class="link" onclick={() => bringBack(each.id, each.name)}
 						>bring back<span class="sr-only"> {each.name}</span></button
 					>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Work that repeats: how, until when, and what would be made, as a list before anything is made. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
@@ -225,8 +226,6 @@
 				</p>
 			{/if}
 		</div>
-		<button class="btn" disabled={!kept.length}
-			>Make {kept.length} {kept.length === 1 ? 'assignment' : 'assignments'}</button
-		>
+		<button class="btn" disabled={!kept.length}>Make {counted(kept.length, 'assignment')}</button>
 	</form>
 </Dialog>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What a paste would overwrite, before it does. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import Changes from '$lib/class/consequence/Changes.svelte';
@@ -42,7 +43,7 @@
 		void asked?.then((found) => asked === would && (refused = found?.refused.length ?? 0));
 	});
 	const count = $derived((pasted?.entries.length ?? 0) - refused);
-	const words = $derived(count === 1 ? '1 score' : `${count} scores`);
+	const words = $derived(counted(count, 'score'));
 </script>
 
 <Dialog

@@ -147,7 +147,7 @@
 					>zero</button
 				>
 				<Select
-					class="h-6.5 w-19 rounded border border-rule bg-transparent text-ink"
+					class="h-6.5 w-24 rounded border border-rule bg-transparent px-1.5 text-ink"
 					label="A code for all who have nothing"
 					placeholder="a code"
 					onchange={onrest}

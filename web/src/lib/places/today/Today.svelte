@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Today: the classes as a ledger, and what needs the teacher. */
+	import { counted } from '$lib/words/plurals';
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -109,9 +110,7 @@
 			<div class="needs">
 				<h2 id="needs">Needs you</h2>
 				<a class="link" href="/loose-ends">Loose ends</a>
-				<span class="text-slate"
-					>{today.data.needs.length} {today.data.needs.length === 1 ? 'thing' : 'things'}, by deadline</span
-				>
+				<span class="text-slate">{counted(today.data.needs.length, 'thing')}, by deadline</span>
 			</div>
 			{#each groups as group (group.when)}
 				<h3 class="mt-3.5 border-b border-rule pb-1 font-text text-small leading-4 font-normal text-slate">

@@ -26,9 +26,11 @@
 
 	/** The focus comes in as the dialog appears, so that no key reaches what is behind it; what is opened to write in is written in. */
 	function begin(event: Event): void {
-		const field = content?.querySelector<HTMLElement>(
+		const fields = content?.querySelectorAll<HTMLElement>(
 			'textarea, [role=combobox], input:not([type=checkbox], [type=radio], [type=file])'
 		);
+		// What is set beside what the dialog is for is not what one opened it for.
+		const field = [...(fields ?? [])].find((each) => !each.closest('[data-aside]'));
 		event.preventDefault();
 		(field ?? content?.querySelector('button'))?.focus();
 	}
