@@ -88,7 +88,7 @@
 <QueryClientProvider client={queries}>
 	<!-- The frame: bar, lines and a page that has the rest of the window; one that fills it scrolls inside. -->
 	<div
-		class="flex min-h-dvh flex-col has-data-fills:lg:h-dvh print:block print:h-auto [&>:not(main)]:flex-none [&>main]:w-full"
+		class="flex min-h-dvh flex-col has-data-fills:lg:h-dvh print:block print:h-auto [&>:not(main,[data-grows])]:flex-none [&>main]:w-full"
 	>
 		{#if problem}
 			<main class="p-6">

@@ -48,7 +48,10 @@
 		<p class="text-small leading-4 text-slate">{today.data.words}</p>
 	</section>
 	<Ribbon ribbon={today.data.ribbon} chosen={running?.id ?? 0} />
-	<div class="mt-2 grid flex-1 grid-cols-[minmax(0,1fr)_424px] border-t border-hair max-lg:grid-cols-1">
+	<div
+		data-grows
+		class="mt-2 grid flex-1 grid-cols-[minmax(0,1fr)_424px] border-t border-hair max-lg:grid-cols-1"
+	>
 		<main class="pt-2 pr-8 pb-6 pl-6 max-lg:px-4">
 			<ul>
 				{#each today.data.classes as each (each.id)}
