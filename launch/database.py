@@ -54,15 +54,15 @@ class Database:
     def make_whole(self, fill: Callable[[str], None]) -> None:
         """Make the database where there is none, with all that `fill` puts into it, given how to reach it.
 
-        It is made under another name and moved into place once it is whole: a start that is interrupted at any moment
-        leaves nothing that the next one could stumble over.
+        It is made under a name that no start had before and moved into place once it is whole: what a start that was
+        interrupted at any moment left behind, be it a process that still writes there, is nothing to stumble over.
         """
         if (self.folder / "ready").exists():
             return
         shutil.rmtree(self.folder, ignore_errors=True)
-        making = Database(f"{self.folder.name}-being-made")
-        making._refuse_second()
-        shutil.rmtree(making.folder, ignore_errors=True)
+        for left in RUN.glob(f"{self.folder.name}-being-made*"):
+            shutil.rmtree(left, ignore_errors=True)
+        making = Database(f"{self.folder.name}-being-made-{secrets.token_hex(4)}")
         try:
             making.start()
             fill(making.url)
@@ -121,8 +121,8 @@ class Database:
         pid = pid_file.read_text().strip()
         command = Path(f"/proc/{pid}/cmdline")
         if pid.isdigit() and command.exists() and str(self.folder).encode() in command.read_bytes():
-            # Left over from a start that was killed: it is told to end with it, so give it a moment.
-            for _ in range(100):
+            # Left over from a start that was killed: it is told to end with it, and first writes down what it has.
+            for _ in range(600):
                 time.sleep(0.1)
                 if not command.exists():
                     return

@@ -67,7 +67,7 @@ def free_port() -> int:
     return next(port for port in random.sample(range(20000, 32000), 12000) if port_is_free(port))
 
 
-LETS_GO_WITHIN = 3.0
+LETS_GO_WITHIN = 10.0
 """Seconds."""
 
 

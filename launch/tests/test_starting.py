@@ -55,7 +55,7 @@ def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
     try:
         address = f"http://127.0.0.1:{port}/api/health"
         for _ in range(1200):
-            assert process.poll() is None
+            assert process.poll() is None, (RUN / SAID).read_text()
             try:
                 assert urllib.request.urlopen(address, timeout=2).status == 200
                 break
@@ -63,11 +63,25 @@ def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
                 time.sleep(0.1)
         else:
             pytest.fail("It did not start within two minutes.")
-        assert not (run / "db-being-made").exists()
+        assert (run / "db" / "ready").exists()
     finally:
         process.send_signal(signal.SIGTERM)
         # It answers before it says so: told to stop in between, it says that it was interrupted.
-        assert process.wait(60) in (0, 130)
+        assert process.wait(60) in (0, 130), (RUN / SAID).read_text()
+
+
+def test_what_an_interrupted_start_left_running_does_not_hinder_the_next() -> None:
+    made, left = Database("test-made-whole"), Database("test-made-whole-being-made")
+    shutil.rmtree(made.folder, ignore_errors=True)
+    try:
+        left.start()
+        made.make_whole(lambda _: None)
+        made.start()
+        assert made._client("SELECT 1").returncode == 0
+    finally:
+        for each in (left, made):
+            each.stop()
+            shutil.rmtree(each.folder, ignore_errors=True)
 
 
 @pytest.fixture
