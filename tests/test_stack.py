@@ -55,12 +55,12 @@ def test_a_pile_of_30_in_random_order(stack: Stack, somebody: Callable[..., Page
 def test_the_roster_in_order_and_several_at_once(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 12", 5, works=1)
     page = somebody("odalys", f"/class/{class_id}/stack")
-    page.get_by_role("button", name="the roster in order").click()
+    page.get_by_role("radio", name="the roster in order").click()
     for text in ("11", "", "13"):
         expect(page.get_by_role("textbox", name="Points")).to_be_focused()
         page.keyboard.type(text)
         page.keyboard.press("Enter")
-    page.get_by_role("button", name="papers in any order").click()
+    page.get_by_role("radio", name="papers in any order").click()
     page.keyboard.type("åkerl,cast")
     page.keyboard.press("Enter")
     page.keyboard.press("Escape")

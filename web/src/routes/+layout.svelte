@@ -6,6 +6,7 @@
 	import { page } from '$app/state';
 	import { Refusal, words } from '$lib/api/client';
 	import Bar from '$lib/app/Bar.svelte';
+	import { forget } from '$lib/app/changing';
 	import SessionLost from '$lib/app/SessionLost.svelte';
 	import StaleLine from '$lib/app/StaleLine.svelte';
 	import NoticeLine from '$lib/app/NoticeLine.svelte';
@@ -51,7 +52,7 @@
 	let person: number | null = null;
 	$effect(() => {
 		const now = signed.current?.person_id ?? null;
-		if (person !== null && person !== now) queries.clear();
+		if (person !== null && person !== now) forget(queries);
 		person = now;
 	});
 

@@ -42,6 +42,9 @@ export function identify(now: number | null, onLost: (lost: Lost) => void): void
 	tell = onLost;
 }
 
+/** Whose page this is now. */
+export const whose = (): number | null => person;
+
 const SESSION = '/api/session';
 
 const withToken: Middleware = {

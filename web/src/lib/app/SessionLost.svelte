@@ -2,9 +2,11 @@
 	/** The session ended, or somebody else has signed in in this browser: the page stays behind, and asks who goes on. */
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
-	import { words } from '$lib/api/client';
 	import { saving } from '$lib/app/saving/saving.svelte';
+	import { counted } from '$lib/words/plurals';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
+	import Form from '$lib/ui/form/Form.svelte';
+	import NameAndPassword from './NameAndPassword.svelte';
 	import { signed } from './session.svelte';
 
 	const queries = useQueryClient();
@@ -12,23 +14,13 @@
 	const waiting = $derived(saving.entries.length);
 	let name = $state('');
 	let password = $state('');
-	let problem = $state('');
-	let isBusy = $state(false);
 
-	async function enter(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
-		isBusy = true;
+	async function enter(): Promise<void> {
 		const before = signed.current?.person_id;
-		try {
-			await signed.signIn(name, password);
-			problem = name = password = '';
-			if (signed.current?.person_id === before) await queries.invalidateQueries();
-			else await goto(signed.home);
-		} catch (error) {
-			problem = words(error);
-		} finally {
-			isBusy = false;
-		}
+		await signed.signIn(name, password);
+		name = password = '';
+		if (signed.current?.person_id === before) await queries.invalidateQueries();
+		else await goto(signed.home);
 	}
 </script>
 
@@ -42,34 +34,18 @@
 			? `Another tab of this browser belongs to somebody else by now. This page is ${owner}’s, and saves nothing under another name.`
 			: `The page stays as it is. Sign in to go on.`}
 		{#if waiting}
-			{waiting === 1 ? '1 entry waits' : `${waiting} entries wait`} here, to be saved once {owner} is signed in
-			again.
+			{counted(waiting, 'entry waits', 'entries wait')} here, to be saved once {owner} is signed in again.
 		{/if}
 	</p>
-	<form class="grid gap-3" onsubmit={enter}>
-		<label>
-			<span class="label">Name</span>
-			<input class="field w-full" autocomplete="username" bind:value={name} required />
-		</label>
-		<label>
-			<span class="label">Password</span>
-			<input
-				class="field w-full"
-				type="password"
-				autocomplete="current-password"
-				bind:value={password}
-				required
-				aria-invalid={problem ? 'true' : undefined}
-			/>
-		</label>
-		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	<Form label="Signing in again" send={enter}>
+		<NameAndPassword bind:name bind:password />
 		<p class="flex flex-wrap gap-2">
-			<button class="btn" disabled={isBusy}>Sign in</button>
+			<button class="btn">Sign in</button>
 			{#if signed.lost === 'another'}
 				<button type="button" class="btn quiet" onclick={() => window.location.assign('/')}
 					>Leave this page to whoever is signed in</button
 				>
 			{/if}
 		</p>
-	</form>
+	</Form>
 </Dialog>

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Loose ends: what is to be looked at before the term ends, over all classes, each mended where it stands. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
@@ -117,8 +119,8 @@
 			aria-label="What is shown"
 		>
 			{#each kinds as [kind, name] (kind)}
-				<label class="flex items-center gap-1.5"
-					><input type="checkbox" value={kind} bind:group={shown} /> {count(kind)} {name}</label
+				<Check bind:checked={() => shown.includes(kind), (isOn) => (shown = among(shown, kind, isOn))}
+					>{count(kind)} {name}</Check
 				>
 			{/each}
 		</div>

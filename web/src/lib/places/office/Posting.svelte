@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
@@ -74,9 +75,7 @@
 		{#if classes.isPending}<p role="status">Looking at every class…</p>
 		{:else if classes.isError && !classes.data}<p class="problem" role="alert">{words(classes.error)}</p>
 		{:else}
-			<label class="flex flex-wrap items-center gap-2"
-				><input type="checkbox" bind:checked={onlyOpen} /> only what is not posted wholly</label
-			>
+			<Check class="flex-wrap" bind:checked={onlyOpen}>only what is not posted wholly</Check>
 			<table class="rows">
 				<thead
 					><tr
@@ -108,9 +107,7 @@
 		<h3 class="mt-3 text-large">Report cards</h3>
 		<p class="row flex flex-wrap items-center gap-2">
 			<button class="btn quiet" onclick={cards}>Make them for everybody</button>
-			<label class="flex flex-wrap items-center gap-2"
-				><input type="checkbox" bind:checked={packed} /> a file for each, in a zip</label
-			>
+			<Check class="flex-wrap" bind:checked={packed}>a file for each, in a zip</Check>
 		</p>
 		<Documents />
 		<h3 class="mt-3 text-large first:mt-0">Opening again</h3>

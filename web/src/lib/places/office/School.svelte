@@ -3,6 +3,7 @@
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisSetting, type Office } from './setting';
+	import Options from '$lib/ui/options/Options.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { office }: { office: Office } = $props();
@@ -46,14 +47,14 @@
 	<h2>Report cards</h2>
 	<fieldset>
 		<legend class="label">Design</legend>
-		<label class="flex items-baseline gap-2"
-			><input type="radio" bind:group={form.card_design} value="ledger" /> a ledger: subjects down, terms across,
-			comments below</label
-		>
-		<label class="flex items-baseline gap-2"
-			><input type="radio" bind:group={form.card_design} value="pages" /> subject after subject: the mark large,
-			the comment beside it</label
-		>
+		<Options
+			label="Design"
+			choices={[
+				['ledger', 'a ledger: subjects down, terms across, comments below'],
+				['pages', 'subject after subject: the mark large, the comment beside it']
+			]}
+			bind:value={form.card_design}
+		/>
 	</fieldset>
 	<label
 		><span class="label">Paper</span><Select

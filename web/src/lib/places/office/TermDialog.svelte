@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** A term's name and days, and its reporting window. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import { words } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
@@ -141,16 +143,22 @@
 			<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
 				<legend class="label">Collected</legend>
 				{#each collectable as [value, said] (value)}
-					<label class="flex gap-1.5"
-						><input type="checkbox" bind:group={frame.collects} {value} /> {said}</label
+					<Check
+						bind:checked={
+							() => frame.collects.includes(value),
+							(isOn) => (frame.collects = among(frame.collects, value, isOn))
+						}>{said}</Check
 					>
 				{/each}
 			</fieldset>
 			<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
 				<legend class="label">Stops a student’s posting, beside no grade</legend>
 				{#each office.check_kinds as each (each.kind)}
-					<label class="flex gap-1.5"
-						><input type="checkbox" bind:group={frame.binding} value={each.kind} /> {each.words}</label
+					<Check
+						bind:checked={
+							() => frame.binding.includes(each.kind),
+							(isOn) => (frame.binding = among(frame.binding, each.kind, isOn))
+						}>{each.words}</Check
 					>
 				{/each}
 			</fieldset>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import type { Shapes } from '$lib/api/client';
@@ -82,9 +83,7 @@
 			</label>
 			<div class="col-span-full flex flex-wrap items-center gap-x-5 gap-y-1">
 				{#each [['counts', 'counts'], ['extra', 'extra credit'], ['never_drop', 'never dropped'], ['closed', 'closed']] as const as [field, words] (field)}
-					<label class="flex gap-1.5"
-						><input type="checkbox" checked={each[field]} onchange={open.ticked(field)} /> {words}</label
-					>
+					<Check checked={each[field]} onchange={open.ticked(field)}>{words}</Check>
 				{/each}
 				<span class="ml-auto"
 					><MoveButtons
@@ -133,13 +132,9 @@
 					<fieldset class="mt-2 max-h-42.5 columns-2 overflow-auto rounded border border-hair px-2.5 py-2">
 						<legend class="sr-only">Assigned to</legend>
 						{#each plan.students as student (student.id)}
-							<label class="flex gap-1.5"
-								><input
-									type="checkbox"
-									checked={open.chosen.now.includes(student.id)}
-									onchange={(event) => choose(student.id, event.currentTarget.checked)}
-								/>
-								{student.name}</label
+							<Check
+								checked={open.chosen.now.includes(student.id)}
+								onchange={(isOn) => choose(student.id, isOn)}>{student.name}</Check
 							>
 						{/each}
 					</fieldset>

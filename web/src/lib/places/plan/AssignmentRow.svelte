@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** An assignment's row in the outline. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
@@ -51,6 +52,8 @@
 		if (!each.is_due && !each.marked) return 'not due';
 		return `${each.marked} of ${each.due}`;
 	});
+	/** With Shift, all from the one that was chosen before. */
+	let isRange = false;
 </script>
 
 <tr
@@ -63,14 +66,8 @@
 	onkeydown={on.move}
 	{...dropTarget(dragging.over, dragging.drop)}
 >
-	<td class="pl-1">
-		<input
-			class="align-middle"
-			type="checkbox"
-			aria-label="Choose {each.name}"
-			checked={isChosen}
-			onclick={(event) => on.choose(event.currentTarget.checked, event.shiftKey)}
-		/>
+	<td class="pl-1" onclickcapture={(event) => (isRange = event.shiftKey)}>
+		<Check label="Choose {each.name}" checked={isChosen} onchange={(isOn) => on.choose(isOn, isRange)} />
 	</td>
 	<td class="relative pl-3.5">
 		<span

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
+	import { RadioGroup } from 'bits-ui';
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
@@ -82,26 +84,10 @@
 				choices={counts}
 			/>
 		</label>
-		<label class="flex items-center gap-1.5"
-			><input
-				type="checkbox"
-				checked={category.cap}
-				onchange={(event) => change({ cap: event.currentTarget.checked })}
-			/> at most 100 %</label
-		>
-		<label class="flex items-center gap-1.5"
-			><input
-				type="checkbox"
-				checked={category.bonus}
-				onchange={(event) => change({ bonus: event.currentTarget.checked })}
-			/> a bonus on top</label
-		>
-		<label class="flex items-center gap-1.5"
-			><input
-				type="checkbox"
-				checked={category.locked}
-				onchange={(event) => change({ locked: event.currentTarget.checked })}
-			/> weight stays when the rest is shared</label
+		<Check checked={category.cap} onchange={(isOn) => change({ cap: isOn })}>at most 100 %</Check>
+		<Check checked={category.bonus} onchange={(isOn) => change({ bonus: isOn })}>a bonus on top</Check>
+		<Check checked={category.locked} onchange={(isOn) => change({ locked: isOn })}
+			>weight stays when the rest is shared</Check
 		>
 	</div>
 	<div class="flex flex-wrap items-center gap-x-4.5 gap-y-1 py-0.5">
@@ -114,27 +100,23 @@
 				/></span
 			></span
 		>
-		<fieldset class="flex items-center gap-1.5">
-			<legend class="sr-only">Colour of {category.name}</legend>
+		<RadioGroup.Root
+			class="flex items-center gap-1.5"
+			aria-label="Colour of {category.name}"
+			bind:value={() => String(category.colour), (hue) => change({ colour: Number(hue) })}
+		>
 			{#each hues as hue (hue)}
-				<label class="flex items-center gap-1.5" title={hueNames[hue]} style="--c: var(--color-hue-{hue})">
-					<input
-						class="size-4.5 appearance-none rounded-[9px] border-3 border-snow bg-(color:--c) checked:shadow-[0_0_0_2px_var(--color-ink)]"
-						type="radio"
-						name="hue-{category.id}"
-						checked={category.colour === hue}
-						onchange={() => change({ colour: hue })}
-					/>
-					<span class="sr-only">{hueNames[hue]}</span>
-				</label>
+				<RadioGroup.Item
+					value={String(hue)}
+					class="size-6 rounded-full border-3 border-snow bg-(color:--c) bg-clip-padding data-[state=checked]:shadow-[0_0_0_2px_var(--color-ink)]"
+					style="--c: var(--color-hue-{hue})"
+					title={hueNames[hue]}
+					aria-label={hueNames[hue]}
+				/>
 			{/each}
-		</fieldset>
-		<label class="flex items-center gap-1.5"
-			><input
-				type="checkbox"
-				checked={category.is_default}
-				onchange={(event) => change({ is_default: event.currentTarget.checked })}
-			/> new assignments go here,</label
+		</RadioGroup.Root>
+		<Check checked={category.is_default} onchange={(isOn) => change({ is_default: isOn })}
+			>new assignments go here,</Check
 		>
 		<span class="flex items-center gap-1.5"
 			>worth <span class="w-13 border-b border-rule"
@@ -145,12 +127,8 @@
 				/></span
 			> points</span
 		>
-		<label class="flex items-center gap-1.5"
-			><input
-				type="checkbox"
-				checked={category.default_shown}
-				onchange={(event) => change({ default_shown: event.currentTarget.checked })}
-			/> shown to families</label
+		<Check checked={category.default_shown} onchange={(isOn) => change({ default_shown: isOn })}
+			>shown to families</Check
 		>
 		<MoveButtons kind="category" ids={order} id={category.id} name={category.name} />
 		<span class="ml-auto flex items-center gap-1.5">

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** A category's row in the outline. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import { dropTarget } from '$lib/ui/dropping';
@@ -57,12 +58,10 @@
 		colspan="6"
 		scope="rowgroup"
 	>
-		<input
-			class="align-middle"
-			type="checkbox"
-			aria-label="Choose all of {category.name}"
+		<Check
+			label="Choose all of {category.name}"
 			checked={works.length > 0 && works.every((each) => chosen.includes(each.id))}
-			onchange={(event) => on.choose(event.currentTarget.checked)}
+			onchange={(isOn) => on.choose(isOn)}
 		/>
 		<button
 			class="size-6 text-slate"

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The score codes: what is entered in place of a number, and what it does to the grade. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -117,11 +118,10 @@
 						/>{/if}
 				</td>
 				<td class="pr-2 pb-0.5"
-					><input
-						type="checkbox"
-						aria-label="{each.code} is missing work"
+					><Check
+						label="{each.code} is missing work"
 						checked={each.missing}
-						onchange={(event) => save({ id: each.id, missing: event.currentTarget.checked })}
+						onchange={(isOn) => save({ id: each.id, missing: isOn })}
 					/></td
 				>
 				<td class="pr-2 pb-0.5" style="--c: var(--color-hue-{each.colour - 1})"
@@ -134,13 +134,11 @@
 					/></td
 				>
 				<td class="pr-2 pb-0.5 text-small whitespace-nowrap text-slate"
-					>{each.whose}{#if each.is_mine}<label class="block"
-							><input
-								type="checkbox"
-								aria-label="Offer {each.code} to the whole school"
-								checked={each.is_shared}
-								onchange={(event) => save({ id: each.id, is_shared: event.currentTarget.checked })}
-							/> offered to the school</label
+					>{each.whose}{#if each.is_mine}<Check
+							class="block"
+							label="Offer {each.code} to the whole school"
+							checked={each.is_shared}
+							onchange={(isOn) => save({ id: each.id, is_shared: isOn })}>offered to the school</Check
 						>{/if}</td
 				>
 				<td class="pr-2 pb-0.5"

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** The ground rules as sentences whose choices open in place, each with what it makes of a student's grade. */
+	import Options from '$lib/ui/options/Options.svelte';
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
@@ -73,28 +75,30 @@
 
 {#snippet options(fields: string[])}
 	{#if opened !== null && fields.includes(opened)}
+		{@const offered = choices.data?.choices ?? []}
+		<!-- svelte-ignore a11y_no_noninteractive_element_interactions (its choices are what is used) -->
 		<fieldset
+			onkeydown={(event) => event.key === 'Escape' && close()}
 			class="mt-1.5 mb-2 border-l-2 border-juniper bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
 		>
 			<legend class="float-left mb-1 w-full text-small leading-4 text-slate">
 				{choices.data?.student ? `For ${choices.data.student} it makes` : 'Choose'}
 				{#if choices.isPending}…{/if}
 			</legend>
-			{#each choices.data?.choices ?? [] as choice (choice.value)}
-				<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5">
-					<input
-						type="radio"
-						name={opened}
-						value={choice.value}
-						checked={rules[opened]?.value === choice.value}
-						onchange={() => choose(opened!, choice.value)}
-						onkeydown={(event) => event.key === 'Escape' && close()}
-					/>
-					<span>{choice.words}</span>
-					<span class="num text-right">{choice.percent ?? ''}</span>
-					<b class="font-semibold">{choice.mark ?? ''}</b>
-				</label>
-			{/each}
+			<Options
+				label="Choose"
+				class="[clear:both]"
+				row="grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
+				choices={offered.map((each) => [each.value, each.words] as const)}
+				value={rules[opened]?.value ?? ''}
+				onchange={(value) => choose(opened!, value)}
+			>
+				{#snippet beside(value)}
+					{@const choice = offered.find((each) => each.value === value)}
+					<span class="num text-right">{choice?.percent ?? ''}</span>
+					<b class="font-semibold">{choice?.mark ?? ''}</b>
+				{/snippet}
+			</Options>
 		</fieldset>
 	{/if}
 {/snippet}
@@ -151,18 +155,14 @@
 		class="mt-3.5 mb-2 border-l-2 border-rule bg-snow px-3 pt-2 pb-2.25 shadow-[inset_0_0_0_1px_var(--color-hair)]"
 	>
 		<legend class="float-left mb-1 w-full text-small leading-4 text-slate">{plan.term}</legend>
-		<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
-			><input
-				type="checkbox"
-				checked={plan.has_own_weights}
-				onchange={(event) =>
-					notice.tried(here.editing.changeTerm(plan.term_id, { own_weights: event.currentTarget.checked }))}
-			/>
-			<span>weighs its categories by itself</span></label
+		<Check
+			class="[clear:both] gap-x-2.5"
+			checked={plan.has_own_weights}
+			onchange={(isOn) => notice.tried(here.editing.changeTerm(plan.term_id, { own_weights: isOn }))}
+			><span>weighs its categories by itself</span></Check
 		>
-		<label class="[clear:both] grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
-			><input type="checkbox" bind:checked={forTerm} /><span>what is chosen above holds for it alone</span
-			></label
+		<Check class="[clear:both] gap-x-2.5" bind:checked={forTerm}
+			><span>what is chosen above holds for it alone</span></Check
 		>
 	</fieldset>
 </section>

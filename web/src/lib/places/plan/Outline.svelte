@@ -3,6 +3,7 @@
 	 * The outline: categories and assignments as rows that are changed where they stand, chosen in number and changed
 	 * together, found by typing, and moved by dragging or by Alt and the arrows.
 	 */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { tick } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
@@ -133,9 +134,7 @@
 			onkeydown={(event) => event.key === 'Escape' && (wanted = '')}
 		/></label
 	>
-	{#if isWeighted}<label class="flex items-center gap-1.5"
-			><input type="checkbox" bind:checked={othersFollow} /> where a share is typed, the others follow</label
-		>{/if}
+	{#if isWeighted}<Check bind:checked={othersFollow}>where a share is typed, the others follow</Check>{/if}
 	<button class="link" onclick={onrepeat}>Add work that repeats</button>
 	<span class="ml-auto text-small text-slate"><kbd>{keyed('Alt ↑')}</kbd> <kbd>↓</kbd> in a row moves it</span
 	>
@@ -148,11 +147,10 @@
 		>
 			<tr class="text-left">
 				<th class="w-6.5" scope="col"
-					><input
-						type="checkbox"
-						aria-label="Choose all"
+					><Check
+						label="Choose all"
 						checked={listed.length > 0 && listed.every((each) => chosen.includes(each))}
-						onchange={(event) => chooseAll(found, event.currentTarget.checked)}
+						onchange={(isOn) => chooseAll(found, isOn)}
 					/></th
 				>
 				<th scope="col">Category or assignment</th>

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Keeping the plan for later, and sending it to other classes of one's own. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -50,16 +52,15 @@
 		<fieldset class="justify-self-stretch">
 			<legend class="label">Send it to</legend>
 			{#each targets.data ?? [] as each (each.id)}
-				<label class="flex min-h-6 items-center gap-2"
-					><input type="checkbox" bind:group={chosen} value={each.id} /> {each.name}</label
+				<Check
+					bind:checked={() => chosen.includes(each.id), (isOn) => (chosen = among(chosen, each.id, isOn))}
+					>{each.name}</Check
 				>
 			{:else}
 				<p class="text-slate">You have no other class at this school.</p>
 			{/each}
 		</fieldset>
-		<label class="flex min-h-6 items-center gap-2"
-			><input type="checkbox" bind:checked={withAssignments} /> with the assignments that are not there yet</label
-		>
+		<Check bind:checked={withAssignments}>with the assignments that are not there yet</Check>
 		<p class="text-slate">
 			Ground rules and categories become what they are here; categories are known by their names. What would
 			move grades there waits in that class’s draft. What a class has besides stays.

@@ -11,6 +11,7 @@
 	import { changed } from '$lib/class/consequence/words';
 	import { commands, type Command } from '$lib/app/commands';
 	import { notice } from '$lib/app/notice.svelte';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { goesOn, goTo } from '$lib/ui/focus';
 	import Icicle from './icicle/Icicle.svelte';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
@@ -121,10 +122,15 @@
 		<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 px-6 py-1">
 			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
 			{#if data.categories.length && !data.parts.length}
-				<span class="views" role="group" aria-label="Drawn">
-					<button aria-pressed={!isStanding} onclick={() => (isStanding = false)}>as planned</button>
-					<button aria-pressed={isStanding} onclick={() => (isStanding = true)}>as it stands now</button>
-				</span>
+				<Segmented
+					label="Drawn"
+					choices={[
+						['planned', 'as planned'],
+						['standing', 'as it stands now']
+					]}
+					value={isStanding ? 'standing' : 'planned'}
+					onchange={(way) => (isStanding = way === 'standing')}
+				/>
 			{/if}
 			{#if data.weights !== null && data.categories.length && !data.parts.length}
 				<span

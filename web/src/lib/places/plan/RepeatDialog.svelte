@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Work that repeats: how, until when, and what would be made, as a list before anything is made. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
@@ -147,9 +149,10 @@
 				<fieldset class="col-span-2 flex flex-wrap gap-x-2.5 gap-y-0.5">
 					<legend class="label">On</legend>
 					{#each days as day, number (day)}
-						<label class="flex items-center gap-1.5"
-							><input type="checkbox" bind:group={weekdays} value={number} />
-							{day}</label
+						<Check
+							bind:checked={
+								() => weekdays.includes(number), (isOn) => (weekdays = among(weekdays, number, isOn))
+							}>{day}</Check
 						>
 					{/each}
 				</fieldset>
@@ -170,9 +173,7 @@
 				<span class="label">First number</span>
 				<input class="field" type="number" min="0" placeholder="goes on" bind:value={first} />
 			</label>
-			<label class="wide col-span-2 flex items-center gap-1.5"
-				><input type="checkbox" bind:checked={skips} /> skip weekends and days without school</label
-			>
+			<Check class="wide col-span-2" bind:checked={skips}>skip weekends and days without school</Check>
 		</div>
 		{#if problem}<p class="problem mt-2 text-rowan" role="alert">{problem.text}</p>{/if}
 		<div class="my-3 h-59 overflow-auto border-x-0 border-y border-hair">
@@ -187,15 +188,12 @@
 										'h-6.75 border-b border-hair',
 										without.includes(each.due_on) && 'text-slate line-through'
 									]}
-									><label class="flex items-center gap-1.5"
-										><input
-											type="checkbox"
-											checked={!without.includes(each.due_on)}
-											onchange={(event) =>
-												(without = event.currentTarget.checked
-													? without.filter((day) => day !== each.due_on)
-													: [...without, each.due_on])}
-										/>{each.name}</label
+									><Check
+										checked={!without.includes(each.due_on)}
+										onchange={(isOn) =>
+											(without = isOn
+												? without.filter((day) => day !== each.due_on)
+												: [...without, each.due_on])}>{each.name}</Check
 									></td
 								>
 								<td

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** One scale: its marks drawn on a line whose dividers can be dragged, and as a table in which they can be typed. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { counted } from '$lib/words/plurals';
 	import { words, type Shapes } from '$lib/api/client';
 	import Divider from './icicle/Divider.svelte';
 
@@ -136,9 +138,7 @@
 		</table>
 	</div>
 	{#if problem}<p class="problem mt-2 text-rowan" role="alert">{problem}</p>{/if}
-	<label class="mt-2 flex gap-1.5"
-		><input type="checkbox" bind:checked={isShared} /> offer my scale to the whole school</label
-	>
+	<Check class="mt-2" bind:checked={isShared}>offer my scale to the whole school</Check>
 	<p class="mt-3 flex flex-wrap items-center gap-x-3 gap-y-2">
 		<button class="btn"
 			>{scale.id === null
@@ -152,7 +152,7 @@
 			<button type="button" class="link" onclick={() => ondelete(scale.id!)}>Delete {scale.name}</button>
 		{/if}
 		{#if scale.uses}<span class="text-small text-slate"
-				>{scale.uses === 1 ? 'One class uses' : `${scale.uses} classes use`} it; they keep it as it is.{scale.is_here
+				>{counted(scale.uses, 'class uses', 'classes use')} it; they keep it as it is.{scale.is_here
 					? ' This class takes up yours, through the draft where it has scores.'
 					: ''}</span
 			>{/if}

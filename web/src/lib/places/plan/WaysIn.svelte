@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Ways into an empty class: categories as text, a plan of one's own, another class's plan, or a pattern. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -79,9 +80,8 @@
 					]}
 				/>
 			</label>
-			<label class="flex gap-2 self-stretch"
-				><input type="checkbox" bind:checked={withAssignments} /> with its assignments, open and without scores;
-				of another year, moved by whole weeks</label
+			<Check class="self-stretch" bind:checked={withAssignments}
+				>with its assignments, open and without scores; of another year, moved by whole weeks</Check
 			>
 			<button class="btn quiet" disabled={!source}>Take it over</button>
 		</form>

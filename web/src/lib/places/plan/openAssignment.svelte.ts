@@ -66,8 +66,7 @@ export class OpenAssignment {
 	}
 
 	ticked(field: Field) {
-		return (event: Event & { currentTarget: HTMLInputElement }) =>
-			this.change({ [field]: event.currentTarget.checked } as Body, field);
+		return (isOn: boolean) => this.change({ [field]: isOn } as Body, field);
 	}
 
 	/** When families see it. */

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Overrides by file: save the sheet, work on it anywhere, load it back, see what it would change, apply. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import { words, type Shapes } from '$lib/api/client';
@@ -100,9 +101,8 @@
 						</tbody>
 					</table>
 				</div>
-				{#if high}<label class="flex gap-2"
-						><input type="checkbox" bind:checked={isMeant} />
-						{counted(high, 'percent')} above 100 {high === 1 ? 'is' : 'are'} meant</label
+				{#if high}<Check bind:checked={isMeant}
+						>{counted(high, 'percent')} above 100 {high === 1 ? 'is' : 'are'} meant</Check
 					>{/if}
 				<p>
 					<button class="btn" disabled={high > 0 && !isMeant} onclick={apply}

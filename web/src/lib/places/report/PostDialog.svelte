@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Posting: who, which term, what families will see, and what wants a look, before it is done. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import { newNumber } from '$lib/api/number';
 	import { Refusal, words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
@@ -90,14 +91,10 @@
 </script>
 
 {#snippet tick(row: Row)}
-	<label class="flex items-baseline gap-2"
-		><input
-			type="checkbox"
-			checked={chosen.includes(row.student_id)}
-			onchange={(event) => choose(row, event.currentTarget.checked)}
-			disabled={held(row).length > 0}
-		/>
-		{nameOf(row)}</label
+	<Check
+		checked={chosen.includes(row.student_id)}
+		onchange={(isOn) => choose(row, isOn)}
+		disabled={held(row).length > 0}>{nameOf(row)}</Check
 	>
 {/snippet}
 
@@ -153,15 +150,12 @@
 			</section>
 		{/if}
 		{#if unready.length}
-			<label class="flex items-baseline gap-2">
-				<input
-					type="checkbox"
-					checked={isAll(unready)}
-					indeterminate={!isAll(unready) && unready.some((row) => chosen.includes(row.student_id))}
-					onchange={(event) => all(unready, event.currentTarget.checked)}
-				/>
-				also the {unready.length} whose comment is not ready, as it is now
-			</label>
+			<Check
+				checked={isAll(unready)}
+				mixed={!isAll(unready) && unready.some((row) => chosen.includes(row.student_id))}
+				onchange={(isOn) => all(unready, isOn)}
+				>also the {unready.length} whose comment is not ready, as it is now</Check
+			>
 			<details>
 				<summary class="cursor-pointer">who they are</summary>
 				<ul class="max-h-55 overflow-auto border-t border-hair">

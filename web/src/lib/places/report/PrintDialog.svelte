@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Report cards and sheets: what, of whom, in which design and on which paper. They are made in the background. */
+	import Options from '$lib/ui/options/Options.svelte';
+	import Check from '$lib/ui/check/Check.svelte';
 	import { thisReporting } from './reporting';
 	import { words, type Shapes } from '$lib/api/client';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
@@ -64,11 +66,7 @@
 	<form class="grid gap-3" onsubmit={make}>
 		<fieldset>
 			<legend class="label">What</legend>
-			{#each kinds as [value, said] (value)}
-				<label class="flex items-baseline gap-2"
-					><input type="radio" name="what" bind:group={what} {value} /> {said}</label
-				>
-			{/each}
+			<Options label="What" choices={kinds} bind:value={what} />
 		</fieldset>
 		{#if what === 'cards'}
 			{#if posted.length}<Students rows={posted} bind:chosen />{:else}<p>
@@ -85,9 +83,7 @@
 						]}
 					/></label
 				>
-				<label class="flex items-baseline gap-2"
-					><input type="checkbox" bind:checked={packed} /> a file for each student, in a zip</label
-				>
+				<Check bind:checked={packed}>a file for each student, in a zip</Check>
 			</div>
 		{/if}
 		<div class="flex flex-wrap items-end gap-x-6 gap-y-3">

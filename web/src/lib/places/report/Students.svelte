@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Choosing students of a report. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import { type Row } from './rows';
 	import { nameOf } from '$lib/class/names';
 
@@ -9,20 +11,19 @@
 
 <fieldset>
 	<legend class="label">Students</legend>
-	<label class="flex items-baseline gap-2 pb-1 font-semibold"
-		><input
-			type="checkbox"
-			checked={chosen.length === everybody.length}
-			onchange={(event) => (chosen = event.currentTarget.checked ? everybody : [])}
-		/>
-		all {everybody.length}</label
+	<Check
+		class="pb-1 font-semibold"
+		checked={chosen.length === everybody.length}
+		onchange={(isOn) => (chosen = isOn ? everybody : [])}>all {everybody.length}</Check
 	>
 	<div
 		class="grid max-h-50 grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-x-4 gap-y-0.5 overflow-auto border-t border-hair pt-1"
 	>
 		{#each rows as row (row.student_id)}
-			<label class="flex items-baseline gap-2"
-				><input type="checkbox" bind:group={chosen} value={row.student_id} /> {nameOf(row)}</label
+			<Check
+				bind:checked={
+					() => chosen.includes(row.student_id), (isOn) => (chosen = among(chosen, row.student_id, isOn))
+				}>{nameOf(row)}</Check
 			>
 		{/each}
 	</div>

@@ -55,7 +55,7 @@
 		{#each pasted.words as line (line)}<p class="text-amber-ink">{line}</p>{/each}
 		{#if overwrites.length}
 			<p>
-				{overwrites.length} of them {overwrites.length === 1 ? 'stands' : 'stand'} where there is another score:
+				{counted(overwrites.length, 'of them stands', 'of them stand')} where there is another score:
 			</p>
 			<div class="my-2 max-h-[24vh] overflow-auto">
 				<table class="w-full">

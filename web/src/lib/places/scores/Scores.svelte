@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
+	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import { Looking } from './looking.svelte';
 	import Failed from '$lib/app/Failed.svelte';
@@ -242,7 +243,7 @@
 			classId: id, student, assignment, text, version, how: 'pasted' as const
 		})); // prettier-ignore
 		await saving.enterAll(grid.data!.term_id, typed);
-		const cells = typed.length === 1 ? 'one cell' : `${typed.length} cells`;
+		const cells = counted(typed.length, 'cell');
 		notice.say(`Pasted into ${cells}. Ctrl Z takes it back.`);
 	}
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** How the grid is looked at: order, what is in sight, and names or aliases. */
+	import Check from '$lib/ui/check/Check.svelte';
 	import type { Shapes } from '$lib/api/client';
 	import Menu from '$lib/ui/menu/Menu.svelte';
 	import { orderOf } from '$lib/class/names';
@@ -13,6 +14,7 @@
 		waysBack,
 		type View
 	} from '$lib/class/view';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let {
@@ -54,11 +56,7 @@
 <div
 	class="flex min-h-9 flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-0.75 pr-4 pl-6 whitespace-nowrap"
 >
-	<span class="views" role="group" aria-label="Columns">
-		{#each ways as [way, words] (way)}
-			<button aria-pressed={view.columns === way} onclick={() => look({ columns: way })}>{words}</button>
-		{/each}
-	</span>
+	<Segmented label="Columns" choices={ways} value={view.columns} onchange={(columns) => look({ columns })} />
 	<Select
 		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
 		label="Which work"
@@ -96,23 +94,13 @@
 		bind:value={search}
 	/>
 	{#each switches as [name, words] (name)}
-		<label class="flex items-center gap-1.5 text-slate"
-			><input
-				type="checkbox"
-				checked={view[name]}
-				onchange={(event) => look({ [name]: event.currentTarget.checked })}
-			/>
-			{words}</label
-		>
+		<Check class="text-slate" checked={view[name]} onchange={(isOn) => look({ [name]: isOn })}>{words}</Check>
 	{/each}
 	{#if hasAdjusted}
-		<label class="flex items-center gap-1.5 text-slate"
-			><input
-				type="checkbox"
-				checked={view.numbers === 'entered'}
-				onchange={(event) => look({ numbers: event.currentTarget.checked ? 'entered' : 'adjusted' })}
-			/>
-			as entered</label
+		<Check
+			class="text-slate"
+			checked={view.numbers === 'entered'}
+			onchange={(isOn) => look({ numbers: isOn ? 'entered' : 'adjusted' })}>as entered</Check
 		>
 	{/if}
 	{#if onarrange}

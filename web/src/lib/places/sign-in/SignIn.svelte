@@ -3,9 +3,9 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Crystal from '$lib/app/Crystal.svelte';
+	import NameAndPassword from '$lib/app/NameAndPassword.svelte';
 	import { signed } from '$lib/app/session.svelte';
 
 	let name = $state('');
@@ -29,15 +29,7 @@
 			<Crystal barbed size={34} />Hoarfrost
 		</h1>
 		<Form label="Signing in" send={enter}>
-			<Field name="sign_in" label="Name" autocomplete="username" bind:value={name} required />
-			<Field
-				name="password"
-				label="Password"
-				kind="password"
-				autocomplete="current-password"
-				bind:value={password}
-				required
-			/>
+			<NameAndPassword bind:name bind:password />
 			<button class="btn mt-1 h-10 justify-center text-large">Sign in</button>
 		</Form>
 	</section>

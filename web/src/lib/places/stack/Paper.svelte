@@ -5,6 +5,7 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
 	import { shownName } from '$lib/class/names';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { find } from './finding';
 	import Found from './Found.svelte';
 	import { read, type Line } from '$lib/class/line';
@@ -206,22 +207,16 @@
 	</span>
 {/snippet}
 
-<div
-	class="mb-4 inline-flex gap-4 border-b border-hair max-md:mb-2"
-	role="group"
-	aria-label="Order of the papers"
->
-	<button
-		class="border-b-2 border-transparent py-1 text-slate aria-pressed:border-juniper aria-pressed:font-semibold aria-pressed:text-ink"
-		aria-pressed={order === 'any'}
-		onclick={() => begin('any')}>papers in any order</button
-	>
-	<button
-		class="border-b-2 border-transparent py-1 text-slate aria-pressed:border-juniper aria-pressed:font-semibold aria-pressed:text-ink"
-		aria-pressed={order === 'roster'}
-		onclick={() => begin('roster')}>the roster in order</button
-	>
-</div>
+<Segmented
+	class="mb-4 w-fit gap-4 border-b border-hair max-md:mb-2"
+	label="Order of the papers"
+	choices={[
+		['any', 'papers in any order'],
+		['roster', 'the roster in order']
+	]}
+	value={order}
+	onchange={begin}
+/>
 
 <div class="flex flex-wrap items-end gap-4 max-md:gap-2">
 	<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">

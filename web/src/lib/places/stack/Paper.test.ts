@@ -97,7 +97,7 @@ describe('the line of a paper', () => {
 
 	it('goes through the roster in order, by who has nothing yet', async () => {
 		open();
-		await user.click(screen.getByRole('button', { name: 'the roster in order' }));
+		await user.click(screen.getByRole('radio', { name: 'the roster in order' }));
 		await user.keyboard('11{Enter}{Enter}13{Enter}');
 		expect(entered()).toEqual([
 			[[2], { text: '11' }],

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Who is in already, with the class's middle so far, and what becomes of the rest when the pile is through. */
+	import { counted } from '$lib/words/plurals';
 	import type { Shapes } from '$lib/api/client';
 	import type { Row } from '$lib/class/entering.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -141,7 +142,7 @@
 			{#if blanks}
 				<span
 					><b>When the pile is through:</b>
-					{blanks === 1 ? '1 has' : `${blanks} have`} nothing yet: leave blank,</span
+					{counted(blanks, 'has', 'have')} nothing yet: leave blank,</span
 				>
 				<button class="link" aria-label="zero for all who have nothing" onclick={() => onrest('0')}
 					>zero</button

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** The lens on a column: its figures, and what can be done with the whole of it. */
+	import Check from '$lib/ui/check/Check.svelte';
+	import { among } from '$lib/ui/check/among';
 	import { thisClass } from '$lib/class/thisClass';
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
@@ -161,10 +163,13 @@
 			>
 		</form>
 		{#each assigned as row (row.student_id)}
-			<label class="flex gap-1.5 py-0.5"
-				><input type="checkbox" value={row.student_id} bind:group={chosen} />
-				{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
-				<span class="ml-auto text-slate">{row.cells[column.id]?.text}</span></label
+			<Check
+				class="py-0.5"
+				bind:checked={
+					() => chosen.includes(row.student_id), (isOn) => (chosen = among(chosen, row.student_id, isOn))
+				}
+				>{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
+				<span class="ml-auto text-slate">{row.cells[column.id]?.text}</span></Check
 			>
 		{/each}
 	</details>
