@@ -39,7 +39,7 @@ describe('the markup', () => {
 		expect(many.toSorted()).toEqual([
 			'lib/places/scores/grid/GridRow.svelte',
 			'lib/places/scores/lens/BesideField.svelte',
-			'lib/places/stack/Paper.svelte',
+			'lib/places/stack/PaperLine.svelte',
 			'lib/ui/InPlace.svelte',
 			'lib/ui/date-field/DateField.svelte',
 			'lib/ui/select/Select.svelte'

@@ -60,7 +60,7 @@
 			>
 				{#each family.data.classes as each (each.id)}
 					<a
-						class="pb-1.25 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+						class="min-h-6 pb-1.25 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 						href={to({ class: each.id })}
 						aria-current={each.id === shown.id ? 'page' : undefined}>{each.name}</a
 					>

@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** Scores: the grid, and beside it the lens. */
-	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import { Looking } from './looking.svelte';
 	import Failed from '$lib/app/Failed.svelte';
@@ -8,31 +7,26 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
 	import { type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/class/pulse.svelte';
-	import { notice } from '$lib/app/notice.svelte';
-	import { opened } from '$lib/app/opened.svelte';
-	import { neighbour } from '$lib/app/classes';
-	import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import ChosenLens from './lens/ChosenLens.svelte';
 	import ColumnLens from './lens/ColumnLens.svelte';
-	import type { Here } from '$lib/class/entering.svelte';
 	import Grid from './grid/Grid.svelte';
 	import { useGrid } from '$lib/class/grid.svelte';
 	import Lens from './lens/Lens.svelte';
 	import PasteDialog from './PasteDialog.svelte';
-	import type { Pasted } from './pasting';
 	import RowLens from './lens/RowLens.svelte';
 	import Toolbar from './Toolbar.svelte';
-	import { calledIn, isByNumber } from '$lib/class/names';
-	import { byScore, arranged, atHand, NARROW, commandsOf, Steady, type View } from '$lib/class/view';
+	import { calledIn } from '$lib/class/names';
+	import { atHand, NARROW, commandsOf, type View } from '$lib/class/view';
+	import { Arranging } from './arranging.svelte';
+	import { CellActs, type Looked } from './cellActs';
 	import { ColumnActs } from './columnActs';
+	import { Pasting } from './pasted.svelte';
 	import { commands, type Command } from '$lib/app/commands';
 	import type { Problem } from '$lib/app/saving/queue';
 	import Problems from '$lib/app/saving/Problems.svelte';
-	import { only, saving } from '$lib/app/saving/saving.svelte';
-	import { goTo } from '$lib/ui/focus';
+	import { saving } from '$lib/app/saving/saving.svelte';
 	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import { wanted } from '$lib/app/wanted.svelte';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
@@ -40,13 +34,6 @@
 
 	type Row = Shapes['RowOut'];
 	type Column = Shapes['ColumnOut'];
-
-	/** What the lens is on. */
-	type Looked =
-		| { on: 'cell'; student: number; assignment: number }
-		| { on: 'column'; assignment: number }
-		| { on: 'row'; student: number }
-		| { on: 'chosen'; cells: { student: number; assignment: number }[] };
 
 	const here = thisClass();
 	const id = $derived(here.id);
@@ -66,7 +53,7 @@
 		void keys;
 		return looked;
 	}, 200);
-	let paste = $state<Pasted | null>(null);
+	const pasting = new Pasting(() => id, () => grid.data!.term_id); // prettier-ignore
 	let search = $state('');
 	let isAdding = $state(false);
 	// What was looked at, or looked for, in one class is not there in the next.
@@ -81,24 +68,21 @@
 	let width = $state(1280);
 	let one = $state<number | null>(null);
 
-	const fresh = $derived(grid.data && arranged(grid.data, view, search));
-	const steady = new Steady();
-	/** How often the students were arranged anew by hand. */
-	let turns = $state(0);
-	const whole = $derived.by(() => {
-		if (!fresh || !(view.onlyBlanks || isByNumber(view))) return fresh;
-		const asked = [id, fresh.term_id, view.students, view.by, view.onlyBlanks, search, turns].join();
-		return { ...fresh, rows: steady.rows(grid.data!, fresh.rows, asked) };
-	});
-	/** Whether students would stand elsewhere by now. */
-	const isStale = $derived(
-		whole?.rows.length !== fresh?.rows.length ||
-			whole?.rows.some((each, place) => each.student_id !== fresh?.rows[place]?.student_id)
+	const arranging = new Arranging(
+		() => grid.data,
+		looking,
+		() => search
 	);
+	const whole = $derived(arranging.whole);
 	const isNarrow = $derived(width < NARROW);
 	const alone = $derived(whole?.columns.find((each) => each.id === one) ?? atHand(whole?.columns ?? []));
 	const shown = $derived(whole && isNarrow && alone ? { ...whole, columns: [alone] } : whole);
 	const called = $derived(calledIn(grid.data, view.hasAliases));
+	const acts = new CellActs(here, () => grid.data!, looking, {
+		explain: (row) => explain(row),
+		lookAt: (at) => lookAt(at),
+		called: (student) => called(student)
+	});
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
 	const column = $derived.by(() => {
 		const at = lens.current;
@@ -144,107 +128,12 @@
 		return `${called(problem.student)}, ${column?.short_name ?? 'an assignment'}`;
 	}
 
-	/** Flag all scores that are chosen. */
-	function flag(chosen: Here[], flag: string): void {
-		const typed = chosen.flatMap(({ row, column, cell }) => {
-			const place = { classId: id, student: row.student_id, assignment: column.id };
-			const now = saving.beside(place, 'flag', cell.flag);
-			return now === flag ? [] : [{ ...place, version: cell.version, ...only('flag', flag, now) }];
-		});
-		void saving.enterAll(grid.data!.term_id, typed);
-	}
-
 	const explain = (row: Row): void => void (explained = { id: row.student_id, name: called(row.student_id) });
-
-	/** Give work to a student who was not chosen for it, or came after it was due. */
-	async function assign(row: Row, work: Column): Promise<void> {
-		await notice.tried(
-			here.editing.assign(work.id, row.student_id),
-			`${called(row.student_id)} has ${work.name} now. Ctrl Z takes it back.`
-		);
-	}
-
-	function acts(here: Here, chosen: Here[]): MenuAct[] {
-		const { row, column: work } = here;
-		const flags = [
-			['t', 'late'],
-			['i', 'incomplete'],
-			['b', 'absent'],
-			['h', 'handed in'],
-			['n', '']
-		] as const;
-		const student = `/class/${id}/student/${row.student_id}?term=${grid.data?.term_id}`;
-		return [
-			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
-			{ key: 'c', words: 'comment for the family', act: () => comment(row, work) },
-			...(here.cell.state === 'not_assigned'
-				? [{ key: 'g', words: `give it to ${called(row.student_id)}`, act: () => assign(row, work) }]
-				: []),
-			...flags.map(([key, name]) => ({
-				key,
-				words: name || 'no flag',
-				act: () => flag(chosen, name)
-			})),
-			{ key: 'o', words: `order students by ${work.short_name}`, act: () => look(byScore(view, work.id)) },
-			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
-			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
-			{ key: 's', words: 'all about this student', act: () => void goto(student) },
-			{ key: 'v', words: 'as the family sees it', act: () => void goto(`${student}&eyes=family`) },
-			{ key: 'l', words: `${view.hasLens ? 'hide' : 'show'} the lens`, act: () => look({ hasLens: !view.hasLens }) },
-			{ key: 'a', words: view.hasAliases ? 'names' : 'aliases', act: () => look({ hasAliases: !view.hasAliases }) },
-			{ key: '?', words: 'all keys', act: () => void (opened.keys = true) },
-			{ key: '[', words: 'previous class', act: () => void neighbour(-1) },
-			{ key: ']', words: 'next class', act: () => void neighbour(1) }
-		]; // prettier-ignore
-	}
 
 	function lookAt(at: Looked): void {
 		looked = at;
 		lens.setImmediately(at);
 		if (!view.hasLens) look({ hasLens: true });
-	}
-
-	function comment(row: Row, work: Column): void {
-		if (view.hasAliases) {
-			notice.say('Comments are not shown where aliases stand for names. Space a shows the names.');
-			return;
-		}
-		lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
-		const of = `${row.student_id}-${work.id}`;
-		void goTo(
-			() => document.getElementById(`lens-comment-${of}`),
-			(typed) =>
-				notice.problem(`The comment’s field did not open.${typed ? ` What was typed for it: ${typed}` : ''}`)
-		);
-	}
-
-	/** What overwrites, has no place, cannot be read or lies above the points is shown before it is entered. */
-	async function onpasted(made: Pasted): Promise<void> {
-		const overwrites = made.entries.some((each) => each.before);
-		if (made.words.length || overwrites || !made.entries.length) {
-			paste = made;
-			return;
-		}
-		// It counts as on its way from now on: a page that is closed meanwhile warns.
-		await saving.during(lookedAt(made));
-	}
-
-	async function lookedAt(made: Pasted): Promise<void> {
-		const asked = { classId: id, term: grid.data!.term_id, entries: made.entries };
-		const would = await consequenceOf(asked).catch(() => null);
-		if (would?.refused.length || would?.above.length) paste = made;
-		else await enterPasted(made);
-	}
-
-	async function enterPasted(made: Pasted): Promise<void> {
-		paste = null;
-		if (!made.entries.length) return;
-		const typed = made.entries.map(({ student, assignment, text, version }) => ({
-			classId: id, student, assignment, text, version, how: 'pasted' as const
-		})); // prettier-ignore
-		await saving.enterAll(grid.data!.term_id, typed);
-		const cells = counted(typed.length, 'cell');
-		notice.say(`Pasted into ${cells}. Ctrl Z takes it back.`);
 	}
 
 	function tell(row: Row, column: Column, cells: { student: number; assignment: number }[]): void {
@@ -304,7 +193,7 @@
 		{look}
 		bind:search
 		onadd={() => (isAdding = true)}
-		onarrange={isStale ? () => turns++ : null}
+		onarrange={arranging.isStale ? () => arranging.again() : null}
 		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
 	/>
 {/snippet}
@@ -377,7 +266,7 @@
 						grid={shown}
 						{view}
 						isAlone={isNarrow}
-						{acts}
+						acts={(at, chosen) => acts.of(at, chosen)}
 						onlook={look}
 						on={{
 							key: () => (keys += 1),
@@ -385,7 +274,7 @@
 							row: (each) => lookAt({ on: 'row', student: each.student_id }),
 							head: (each) => lookAt({ on: 'column', assignment: each.id }),
 							working: explain,
-							paste: onpasted
+							paste: (made) => pasting.take(made)
 						}}
 					/>
 				{/key}
@@ -421,7 +310,12 @@
 			</div>
 		{/if}
 	</main>
-	<PasteDialog term={data.term_id} {called} bind:pasted={paste} onpaste={(made) => void enterPasted(made)} />
+	<PasteDialog
+		term={data.term_id}
+		{called}
+		bind:pasted={pasting.open}
+		onpaste={(made) => void pasting.enter(made)}
+	/>
 	<AddDialog term={data.term_id} bind:open={isAdding} {onadded} />
 	<WorkingDialog term={data.term_id} bind:student={explained} />
 {/if}

@@ -28,6 +28,11 @@ export class Looking {
 		this.#remembered = new Still(() => grid()?.view as Partial<View> | undefined);
 	}
 
+	/** The class that is looked at. */
+	get id(): number {
+		return this.here.id;
+	}
+
 	/** Look at it otherwise. Other places show it as well, among them whether names are to be seen. */
 	change(change: Partial<View>): void {
 		const now = { id: this.here.id, view: { ...this.view, ...change } };

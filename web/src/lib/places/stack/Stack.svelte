@@ -16,7 +16,7 @@
 	import Problems from '$lib/app/saving/Problems.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
-	import Paper from './Paper.svelte';
+	import PaperLine from './PaperLine.svelte';
 	import Roster from './Roster.svelte';
 	import type { Line } from '$lib/class/line';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -193,7 +193,7 @@
 				<p class="rounded bg-amber-2 p-3">{work.lock}</p>
 			{:else}
 				{#key work.id}
-					<Paper
+					<PaperLine
 						{roster}
 						{work}
 						codes={grid.data.codes}

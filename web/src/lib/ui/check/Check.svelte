@@ -3,6 +3,7 @@
 	import type { Snippet } from 'svelte';
 	import type { ClassValue } from 'svelte/elements';
 	import { Checkbox } from 'bits-ui';
+	import { Latest } from '$lib/ui/latest.svelte';
 
 	let {
 		checked = $bindable(false),
@@ -14,8 +15,8 @@
 		children
 	}: {
 		checked?: boolean;
-		/** Somebody ticked it or took the tick away; what is shown then is what comes back. Without it, `checked` is bound. */
-		onchange?: (isOn: boolean) => void;
+		/** Somebody ticked it or took the tick away: that is shown until what it gives is settled, then what came back. Without it, `checked` is bound. */
+		onchange?: (isOn: boolean) => unknown;
 		/** It holds for a part of what it is of. */
 		mixed?: boolean;
 		disabled?: boolean;
@@ -25,8 +26,13 @@
 		children?: Snippet;
 	} = $props();
 
+	const latest = new Latest(
+		() => checked,
+		async (isOn) => onchange?.(isOn)
+	);
+
 	function turn(isOn: boolean): void {
-		if (onchange) onchange(isOn);
+		if (onchange) void latest.change(() => isOn);
 		else checked = isOn;
 	}
 </script>
@@ -36,8 +42,8 @@
 		class="inline-flex size-3.5 flex-none items-center justify-center rounded-[2px] border border-slate bg-snow align-middle text-on-juniper disabled:border-rule disabled:bg-hair data-[state=checked]:border-juniper data-[state=checked]:bg-juniper data-[state=indeterminate]:border-juniper data-[state=indeterminate]:bg-juniper"
 		{disabled}
 		aria-label={label}
-		indeterminate={mixed && !checked}
-		bind:checked={() => checked, turn}
+		indeterminate={mixed && !latest.now}
+		bind:checked={() => latest.now, turn}
 	>
 		{#snippet children({ checked, indeterminate })}
 			<svg class="size-3 fill-none stroke-current stroke-2" viewBox="0 0 12 12" aria-hidden="true">

@@ -3,6 +3,7 @@
 	import type { Snippet } from 'svelte';
 	import type { ClassValue } from 'svelte/elements';
 	import { RadioGroup } from 'bits-ui';
+	import { Latest } from '$lib/ui/latest.svelte';
 
 	let {
 		label,
@@ -16,8 +17,8 @@
 		label: string;
 		choices: readonly (readonly [value: T, words: string])[];
 		value: T;
-		/** Somebody chose; what is shown then is the value that comes back. Without it, `value` is bound. */
-		onchange?: (value: T) => void;
+		/** Somebody chose: that is shown until what it gives is settled, then what came back. Without it, `value` is bound. */
+		onchange?: (value: T) => unknown;
 		/** How each of them lies. */
 		row?: ClassValue;
 		class?: ClassValue;
@@ -25,13 +26,18 @@
 		beside?: Snippet<[T]>;
 	} = $props();
 
+	const latest = new Latest<T>(
+		() => value,
+		async (next) => onchange?.(next)
+	);
+
 	function choose(next: string): void {
-		if (onchange) onchange(next as T);
+		if (onchange) void latest.change(() => next as T);
 		else value = next as T;
 	}
 </script>
 
-<RadioGroup.Root class={looks} aria-label={label} bind:value={() => value, choose}>
+<RadioGroup.Root class={looks} aria-label={label} bind:value={() => latest.now, choose}>
 	{#each choices as [each, words] (each)}
 		<label class={row}>
 			<RadioGroup.Item

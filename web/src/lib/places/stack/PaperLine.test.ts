@@ -2,7 +2,7 @@ import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { columnOf, gridOf } from '$lib/tests/grid';
-import Paper from './Paper.svelte';
+import PaperLine from './PaperLine.svelte';
 
 const grid = gridOf([
 	['Tolu', 'Adeyemi', [{ text: '12' }]],
@@ -22,7 +22,7 @@ function open(more: object = {}): void {
 		isIn: Boolean(row.cells[1]!.text)
 	}));
 	const earlier = (row: { student_id: number }) => `Map 1 ${row.student_id * 10} of 40`;
-	render(Paper, {
+	render(PaperLine, {
 		roster, work: columnOf(1), codes: grid.codes, levels: null, hasAliases: false, earlier, isAnyBlank: true, pointed: [],
 		onenter, onundo, ...more
 	}); // prettier-ignore

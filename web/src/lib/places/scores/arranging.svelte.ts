@@ -1,0 +1,48 @@
+/** Which students and assignments the grid shows, in which order. */
+import type { Shapes } from '$lib/api/client';
+import { isByNumber } from '$lib/class/names';
+import { arranged, Steady } from '$lib/class/view';
+import type { Looking } from './looking.svelte';
+
+type Grid = Shapes['GridOut'];
+
+export class Arranging {
+	readonly #steady = new Steady();
+	/** How often the students were arranged anew by hand. */
+	#turns = $state(0);
+	readonly #fresh: Grid | undefined = $derived.by(() => {
+		const data = this.grid();
+		return data && arranged(data, this.looking.view, this.search());
+	});
+	/** What is shown: students who stand by a number stay where they were while scores are entered. */
+	readonly whole: Grid | undefined = $derived.by(() => {
+		const { view } = this.looking;
+		const fresh = this.#fresh;
+		if (!fresh || !(view.onlyBlanks || isByNumber(view))) return fresh;
+		const asked = [
+			this.looking.id,
+			fresh.term_id,
+			view.students,
+			view.by,
+			view.onlyBlanks,
+			this.search(),
+			this.#turns
+		];
+		return { ...fresh, rows: this.#steady.rows(this.grid()!, fresh.rows, asked.join()) };
+	});
+	/** Whether students would stand elsewhere by now. */
+	readonly isStale: boolean = $derived(
+		this.whole?.rows.length !== this.#fresh?.rows.length ||
+			!!this.whole?.rows.some((each, place) => each.student_id !== this.#fresh?.rows[place]?.student_id)
+	);
+
+	constructor(
+		private readonly grid: () => Grid | undefined,
+		private readonly looking: Looking,
+		private readonly search: () => string
+	) {}
+
+	again(): void {
+		this.#turns++;
+	}
+}

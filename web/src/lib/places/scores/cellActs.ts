@@ -1,0 +1,108 @@
+/** What can be done with the cell one is in: its menu, one letter an act. */
+import { goto } from '$app/navigation';
+import type { Shapes } from '$lib/api/client';
+import { neighbour } from '$lib/app/classes';
+import { notice } from '$lib/app/notice.svelte';
+import { opened } from '$lib/app/opened.svelte';
+import { only, saving } from '$lib/app/saving/saving.svelte';
+import type { Here } from '$lib/class/entering.svelte';
+import type { ThisClass } from '$lib/class/thisClass';
+import { byScore } from '$lib/class/view';
+import { goTo } from '$lib/ui/focus';
+import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
+import type { Looking } from './looking.svelte';
+
+type Row = Shapes['RowOut'];
+type Column = Shapes['ColumnOut'];
+
+/** What the lens is on. */
+export type Looked =
+	| { on: 'cell'; student: number; assignment: number }
+	| { on: 'column'; assignment: number }
+	| { on: 'row'; student: number }
+	| { on: 'chosen'; cells: { student: number; assignment: number }[] };
+
+const flags = [
+	['t', 'late'],
+	['i', 'incomplete'],
+	['b', 'absent'],
+	['h', 'handed in'],
+	['n', '']
+] as const;
+
+export class CellActs {
+	constructor(
+		private readonly here: ThisClass,
+		private readonly grid: () => Shapes['GridOut'],
+		private readonly looking: Looking,
+		private readonly on: {
+			explain: (row: Row) => void;
+			lookAt: (at: Looked) => void;
+			/** A student's name, or alias. */
+			called: (student: number) => string;
+		}
+	) {}
+
+	/** Of a cell; flags go to all that are chosen. */
+	of({ row, column: work, cell }: Here, chosen: Here[]): MenuAct[] {
+		const { id } = this.here;
+		const { view } = this.looking;
+		const look = (change: Parameters<Looking['change']>[0]) => this.looking.change(change);
+		const { explain, lookAt, called } = this.on;
+		const student = `/class/${id}/student/${row.student_id}?term=${this.grid().term_id}`;
+		return [
+			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
+			{ key: 'c', words: 'comment for the family', act: () => this.#comment(row, work) },
+			...(cell.state === 'not_assigned'
+				? [{ key: 'g', words: `give it to ${called(row.student_id)}`, act: () => this.#assign(row, work) }]
+				: []),
+			...flags.map(([key, name]) => ({
+				key,
+				words: name || 'no flag',
+				act: () => this.#flag(chosen, name)
+			})),
+			{ key: 'o', words: `order students by ${work.short_name}`, act: () => look(byScore(view, work.id)) },
+			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
+			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
+			{ key: 's', words: 'all about this student', act: () => void goto(student) },
+			{ key: 'v', words: 'as the family sees it', act: () => void goto(`${student}&eyes=family`) },
+			{ key: 'l', words: `${view.hasLens ? 'hide' : 'show'} the lens`, act: () => look({ hasLens: !view.hasLens }) },
+			{ key: 'a', words: view.hasAliases ? 'names' : 'aliases', act: () => look({ hasAliases: !view.hasAliases }) },
+			{ key: '?', words: 'all keys', act: () => void (opened.keys = true) },
+			{ key: '[', words: 'previous class', act: () => void neighbour(-1) },
+			{ key: ']', words: 'next class', act: () => void neighbour(1) }
+		]; // prettier-ignore
+	}
+
+	/** Flag all scores that are chosen. */
+	#flag(chosen: Here[], flag: string): void {
+		const typed = chosen.flatMap(({ row, column, cell }) => {
+			const place = { classId: this.here.id, student: row.student_id, assignment: column.id };
+			const now = saving.beside(place, 'flag', cell.flag);
+			return now === flag ? [] : [{ ...place, version: cell.version, ...only('flag', flag, now) }];
+		});
+		void saving.enterAll(this.grid().term_id, typed);
+	}
+
+	/** Give work to a student who was not chosen for it, or came after it was due. */
+	async #assign(row: Row, work: Column): Promise<void> {
+		await notice.tried(
+			this.here.editing.assign(work.id, row.student_id),
+			`${this.on.called(row.student_id)} has ${work.name} now. Ctrl Z takes it back.`
+		);
+	}
+
+	#comment(row: Row, work: Column): void {
+		if (this.looking.view.hasAliases) {
+			notice.say('Comments are not shown where aliases stand for names. Space a shows the names.');
+			return;
+		}
+		this.on.lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
+		const of = `${row.student_id}-${work.id}`;
+		void goTo(
+			() => document.getElementById(`lens-comment-${of}`),
+			(typed) =>
+				notice.problem(`The comment’s field did not open.${typed ? ` What was typed for it: ${typed}` : ''}`)
+		);
+	}
+}

@@ -1,0 +1,235 @@
+<script lang="ts">
+	/** The line of one paper: the name that stands on it, then the score; on a phone with a number pad of its own. */
+	import { tick, untrack } from 'svelte';
+	import type { Shapes } from '$lib/api/client';
+	import { notice } from '$lib/app/notice.svelte';
+	import type { Row } from '$lib/class/entering.svelte';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
+	import { Paper } from './paper.svelte';
+	import Found from './Found.svelte';
+	import { type Line } from '$lib/class/line';
+	import Pad from './Pad.svelte';
+
+	let {
+		roster,
+		work,
+		codes,
+		levels,
+		hasAliases,
+		earlier,
+		isAnyBlank,
+		pointed = $bindable([]),
+		onenter,
+		onundo
+	}: {
+		roster: { row: Row; cell: Shapes['CellOut']; text: string; isIn: boolean }[];
+		work: Shapes['ColumnOut'];
+		codes: Shapes['CodeShownOut'][];
+		levels: Shapes['LevelsOut'] | null;
+		hasAliases: boolean;
+		/** What of earlier work a student has, in words. */
+		earlier: (row: Row) => string;
+		isAnyBlank: boolean;
+		/** Whom what is typed can mean, for the roster. */
+		pointed: number[];
+		/** A line without a score is a comment alone: each keeps the score they have. */
+		onenter: (students: Row[], line: Line) => void;
+		onundo: () => void;
+	} = $props();
+
+	let nameField = $state<HTMLInputElement>();
+	let lineField = $state<HTMLInputElement>();
+	const paper = new Paper(
+		() => ({ roster, work, levels, hasAliases, earlier }),
+		async (to) => {
+			await tick();
+			const field = to === 'name' ? nameField : lineField;
+			field?.focus();
+			if (to === 'line') field?.select();
+		},
+		(students, line) => onenter(students, line)
+	);
+	$effect(() => {
+		pointed = [...paper.taken, ...paper.found].map((each) => each.student_id);
+	});
+
+	$effect(() => () => {
+		const left = untrack(() => paper.unentered);
+		if (left) notice.problem(`${left.text} for ${left.whose} was typed in the stack and not entered.`);
+	});
+
+	function onbeforeunload(event: BeforeUnloadEvent): void {
+		if (paper.unentered) event.preventDefault();
+	}
+
+	function onname(event: KeyboardEvent): void {
+		if (event.key === 'ArrowDown') paper.at = Math.min(paper.at + 1, paper.found.length - 1);
+		else if (event.key === 'ArrowUp') paper.at = Math.max(paper.at - 1, 0);
+		else if (event.key === ',' && paper.name.trim()) void paper.take(paper.candidate, true);
+		else if (event.key === 'Enter' && !paper.name.trim() && paper.taken.length)
+			void paper.take(paper.taken[0], false);
+		else if (event.key === 'Enter') void paper.take(paper.candidate, false);
+		else if (event.key === 'Escape' && paper.name) paper.name = paper.problem = '';
+		else if (event.key === 'Escape') void paper.back();
+		else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && !paper.name) onundo();
+		else return;
+		event.preventDefault();
+	}
+
+	function online(event: KeyboardEvent): void {
+		if (event.key === 'Enter') void paper.enter();
+		else if (event.key === 'Escape') void paper.back();
+		else if (event.key === 'z' && (event.ctrlKey || event.metaKey) && !paper.line) onundo();
+		else return;
+		event.preventDefault();
+		event.stopPropagation();
+	}
+</script>
+
+<svelte:window {onbeforeunload} />
+
+{#snippet standards()}
+	{@const parts = paper.line.split('/')}
+	<span class="flex flex-wrap gap-x-4 gap-y-0">
+		{#each ['Points', ...work.standards] as name, place (place)}
+			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
+				>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span
+			>
+		{/each}
+		<span>{levels?.marks.join(', ')}</span>
+	</span>
+{/snippet}
+
+<Segmented
+	class="mb-4 w-fit gap-4 border-b border-hair max-md:mb-2"
+	label="Order of the papers"
+	choices={[
+		['any', 'papers in any order'],
+		['roster', 'the roster in order']
+	]}
+	value={paper.order}
+	onchange={(order) => paper.begin(order)}
+/>
+
+<div class="flex flex-wrap items-end gap-4 max-md:gap-2">
+	<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">
+		<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
+		{#if paper.taken.length}
+			<span class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5">
+				{#each paper.taken as each (each.student_id)}
+					<b class="font-name text-title leading-7 font-semibold"
+						>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
+						{#if each.number && !hasAliases}<small
+								class="ml-1.5 rounded border border-deep-2 px-1.5 py-px font-text text-body leading-4.5 font-normal"
+								>{each.number}</small
+							>{/if}</b
+					>
+				{/each}
+				<button class="link" onclick={() => paper.back()}>another</button>
+			</span>
+		{/if}
+		<!-- It stays, so that a comma can add somebody, and so that the focus has where to go. -->
+		<input
+			class={[
+				'w-full border-deep bg-snow px-3 font-text leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule',
+				paper.taken.length ? 'h-6 border-b text-body' : 'h-13 border-b-2 text-display',
+				paper.taken.length && 'max-md:hidden'
+			]}
+			bind:this={nameField}
+			bind:value={paper.name}
+			role="combobox"
+			aria-expanded={paper.found.length > 0}
+			aria-controls="stack-found"
+			aria-autocomplete="list"
+			aria-activedescendant={paper.candidate ? `found-${paper.candidate.student_id}` : undefined}
+			autocomplete="off"
+			spellcheck="false"
+			placeholder={paper.taken.length ? 'and also …' : ''}
+			oninput={() => (paper.at = 0)}
+			onkeydown={onname}
+			{@attach (field) => field.focus()}
+		/>
+	</label>
+	<label
+		class={[
+			'w-37.5 max-md:flex-1',
+			(work.standards.length || paper.line.includes(';')) && 'min-w-0 flex-[0_1_340px]'
+		]}
+	>
+		<span
+			class={[
+				'block pb-1 text-small text-slate',
+				(work.standards.length || paper.line.includes(';')) && 'truncate'
+			]}>{['Points', ...work.standards].join(' / ')}</span
+		>
+		<input
+			class="h-13 w-full border-b-2 border-deep bg-snow px-3 text-right font-text text-title leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule"
+			bind:this={lineField}
+			bind:value={paper.line}
+			disabled={!paper.taken.length}
+			inputmode={window.innerWidth < 900 ? 'none' : undefined}
+			placeholder="of {paper.example}"
+			autocomplete="off"
+			maxlength="200"
+			aria-describedby="stack-told"
+			onkeydown={online}
+		/>
+	</label>
+	<button class="btn h-11 max-md:flex-none" disabled={!paper.taken.length} onclick={() => paper.enter()}
+		>Next paper</button
+	>
+</div>
+
+{#if paper.isCommenting}
+	<label class="mt-2.5 block">
+		<span class="block pb-1 text-small text-slate">Comment for the family</span>
+		<textarea class="field h-auto px-2 py-1.5" rows="2" bind:value={paper.comment}></textarea>
+	</label>
+{:else if paper.taken.length}
+	<button class="link mt-2 text-small" onclick={() => (paper.isCommenting = true)}>Add a comment</button>
+{/if}
+
+<p
+	id="stack-told"
+	class="min-h-6 px-3 pt-1.5 pb-1 text-small leading-4.5 text-slate max-md:empty:hidden"
+	role="status"
+>
+	{#if paper.problem}<span class="text-rowan">{paper.problem}</span>
+	{:else if paper.taken.length && work.standards.length && paper.line.includes('/')}
+		{@render standards()}
+	{:else if paper.made.flag || paper.made.comment}
+		<b>{paper.made.text || 'The score stays'}</b>{paper.made.flag ? `, ${paper.made.flag}` : ''}{paper.made
+			.comment
+			? `, with the comment: ${paper.made.comment}`
+			: ''}
+	{:else if paper.taken.length === 1}
+		{@const has = paper.textOf(paper.taken[0]!)}
+		{[
+			earlier(paper.taken[0]!),
+			has && `Has ${has} now`,
+			paper.hasComment(paper.taken[0]!) && 'Has a comment, which another one replaces'
+		]
+			.filter(Boolean)
+			.map((each) => `${each}.`)
+			.join(' ')}
+	{:else if paper.taken.length}{paper.taken.length} students get the same.
+	{:else if !isAnyBlank}Everybody has a score. Another one replaces it.
+	{:else if paper.hasNamesakes}Two students have this name. Look at the number, or at their earlier work;
+		<kbd>↓</kbd> takes the next.
+	{/if}
+</p>
+
+<Found {paper} {hasAliases} ontake={(row) => void paper.take(row, false)} />
+
+{#if paper.taken.length}
+	<Pad
+		{codes}
+		hasStandards={work.standards.length > 0}
+		onkey={(key) => {
+			paper.line = key === 'back' ? paper.line.slice(0, -1) : paper.line + key;
+		}}
+		onwhole={(text) => {
+			paper.line = /^[A-Z]$/.test(text) ? `${paper.line.trim()} ${text}` : text;
+		}}
+	/>
+{/if}
