@@ -8,7 +8,7 @@ from urllib.parse import urlsplit
 
 import MySQLdb
 
-from launch.commands import start_server, start_worker
+from launch.parts import start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import end, free_port, kill, port_is_free
 from tests.slow import SlowConnection

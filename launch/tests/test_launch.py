@@ -13,8 +13,8 @@ import redis
 
 from launch import places
 from launch.broker import Broker
-from launch.commands import server_environment
 from launch.database import Database
+from launch.environment import server_environment
 from launch.install import debian_packages
 from launch.places import ROOT, fingerprint, socket_folder
 from launch.processes import Running, end, free_port, port_is_free, start

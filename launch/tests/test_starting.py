@@ -13,10 +13,11 @@ from pathlib import Path
 import MySQLdb
 import pytest
 
-from launch.commands import migrate, server_environment
 from launch.database import Database
+from launch.environment import server_environment
 from launch.places import ROOT, RUN
 from launch.processes import free_port
+from launch.start import migrate
 
 MOMENTS = (0.3, 0.7, 1.2, 1.8, 2.5, 3.3, 4.2, 5.2, 6.3, 7.5)
 """Seconds after which a start is killed, one after another on the same folder."""

@@ -1,0 +1,74 @@
+"""The one command: what can be asked of it, and what each does."""
+
+import argparse
+import sys
+from collections.abc import Callable
+
+from launch.client import command_client
+from launch.places import ROOT
+from launch.say import Stop
+from launch.start import command_start, command_stop
+from launch.testing import command_test
+from launch.tools import command_bench, command_demo, command_shots, compute
+
+Command = Callable[[argparse.Namespace], int]
+
+COMPUTE = "compute gradebook files, without an installation: hoarfrost compute [--working] FILE…"
+
+
+def main() -> int:
+    """Run one command; a plain message instead of a traceback for what can be expected to go wrong."""
+    # It needs the core alone: no installation, no server, no database.
+    if sys.argv[1:2] == ["compute"]:
+        return compute(sys.argv[2:])
+    options = parser().parse_args()
+    run: Command = options.run
+    try:
+        return run(options)
+    except Stop as message:
+        print(f"\n{message}", file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130
+
+
+def parser() -> argparse.ArgumentParser:
+    """All commands, each with what it does and an example where it takes something."""
+    all_of_it = argparse.ArgumentParser(
+        prog="hoarfrost",
+        description="Hoarfrost, a gradebook. A newcomer needs start and test; each installs what it lacks.",
+        epilog="hoarfrost COMMAND --help tells more of one.",
+    )
+    commands = all_of_it.add_subparsers(title="commands", metavar="COMMAND", required=True)
+
+    def command(name: str, run: Command, words: str, more: str = "") -> argparse.ArgumentParser:
+        made = commands.add_parser(name, help=words, description=f"{words[0].upper()}{words[1:]}. {more}".strip())
+        made.set_defaults(run=run)
+        return made
+
+    starting = command(
+        "start", command_start, "install what is missing and start",
+        "The first start makes the demo school. Ctrl-C, or stop in another terminal, ends it; nothing saved is lost.",
+    )  # fmt: skip
+    starting.add_argument(
+        "--port", type=int, default=8000, help="where it is reached on this machine (%(default)s unless given)"
+    )
+    starting.add_argument("--fresh", action="store_true", help="a new demo database, after asking")
+    starting.add_argument("--yes", action="store_true", help="do not ask")
+    command("stop", command_stop, "stop a start that runs elsewhere")
+    command("demo", command_demo, "print the demo's sign-ins", "Hoarfrost has to be running.")
+    testing = command(
+        "test", command_test, "install what is missing and run every check and test",
+        "For example: hoarfrost test tests/test_stack.py",
+    )  # fmt: skip
+    testing.add_argument("pytest", nargs="*", metavar="TEST", help="only these tests, without the other checks")
+    testing.add_argument(
+        "--slow", action="store_true",
+        help="the browser tests (all, or these) with every answer held back by up to 1.5 s and the browser's processor halved",
+    )  # fmt: skip
+    benching = command("bench", command_bench, "measure", "The figures come last.")
+    benching.add_argument("what", choices=sorted(path.stem for path in (ROOT / "bench").glob("[!_]*.py")))
+    command("shots", command_shots, "take the pictures in docs/screenshots from the demo")
+    command("client", command_client, "make the typed client of the API anew", "After each change of the API.")
+    commands.add_parser("compute", help=COMPUTE)
+    return all_of_it

@@ -1,0 +1,40 @@
+"""The parts that are Hoarfrost's own: the web server and the worker."""
+
+import subprocess
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+
+from launch.places import ROOT, VENV
+from launch.processes import end, start
+from launch.say import stop
+
+
+def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
+    """The web server, once it answers."""
+    command = [
+        str(VENV / "bin" / "gunicorn"), "hoarfrost.wsgi", "--chdir", str(ROOT / "server"), "--bind", f"127.0.0.1:{port}",
+        "--worker-class", "gthread", "--workers", "2", "--threads", "4", "--no-control-socket", "--log-level", "warning",
+    ]  # fmt: skip
+    server = start(command, log, environment)
+    for _ in range(300):
+        if server.poll() is not None:
+            stop(f"The server did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2)
+            return server
+        except (urllib.error.URLError, OSError):
+            time.sleep(0.1)
+    end(server)
+    stop(f"The server does not answer. Its log is {log}.")
+
+
+def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
+    """The worker that makes documents in the background."""
+    command = [
+        str(VENV / "bin" / "celery"), "--app", "hoarfrost.worker", "--workdir", str(ROOT / "server"), "worker",
+        "--concurrency", "1", "--without-gossip", "--without-mingle", "--loglevel", "WARNING",
+        "--beat", "--scheduler", "celery.beat:Scheduler",
+    ]  # fmt: skip
+    return start(command, log, environment)

@@ -1,0 +1,53 @@
+"""The smaller commands: the demo's sign-ins, computing gradebook files, measuring, taking pictures."""
+
+import argparse
+import subprocess
+import sys
+
+from launch.broker import Broker
+from launch.database import Database
+from launch.environment import manage, server_environment, testing_environment
+from launch.install import install
+from launch.places import PYTHON, ROOT
+from launch.processes import Running
+from launch.say import stop
+
+
+def compute(arguments: list[str]) -> int:
+    """Gradebook files need the core alone: no installation, no server, no database."""
+    sys.path.insert(0, str(ROOT / "core"))
+    from gradecore.__main__ import main as run
+
+    return run(arguments)
+
+
+def command_demo(_: argparse.Namespace) -> int:
+    """The demo's sign-ins."""
+    if Running().find() is None:
+        stop("Hoarfrost is not running here: ./hoarfrost start")
+    manage("demo_people", environment=server_environment(Database().url, demo=True))
+    return 0
+
+
+def command_bench(options: argparse.Namespace) -> int:
+    """Measure; the figures come last."""
+    install(testing=True)
+    return _with_database([str(PYTHON), str(ROOT / "bench" / f"{options.what}.py")])
+
+
+def command_shots(_: argparse.Namespace) -> int:
+    """The pictures of the main views, from a new demo."""
+    install(testing=True)
+    return _with_database([str(PYTHON), "-m", "pytest", "-q", "tests/shots.py"])
+
+
+def _with_database(command: list[str]) -> int:
+    """Run something that needs the testing database."""
+    database, broker = Database("test-db"), Broker("test-broker")
+    try:
+        database.start()
+        broker.start()
+        return subprocess.run(command, cwd=ROOT, env=testing_environment(database.url, broker.url)).returncode
+    finally:
+        broker.stop()
+        database.stop()
