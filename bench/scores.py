@@ -117,7 +117,7 @@ def server_side(class_id: int) -> list[str]:
     settings.ROOT_URLCONF = "bench_urls"
     client = Client()
     client.force_login(Person.objects.get(sign_in="odalys"), backend="django.contrib.auth.backends.ModelBackend")
-    address = f"/api/classes/{class_id}/scores"
+    address = f"/api/v1/classes/{class_id}/scores"
     with CaptureQueriesContext(connection) as queries:
         answer = client.get(address)
         asked = len(queries)
@@ -168,7 +168,7 @@ def commented(client: Any, class_id: int) -> bytes:
         score.comment = " ".join(chance.choices(words, k=10))
     Score.objects.bulk_update(scores, ["comment"])
     count_class(class_id)
-    return bytes(client.get(f"/api/classes/{class_id}/scores").content)
+    return bytes(client.get(f"/api/v1/classes/{class_id}/scores").content)
 
 
 def timed(on: Any, keys: list[str], times: int) -> list[float]:
@@ -317,7 +317,7 @@ def sixty_teachers(stack: Stack) -> list[str]:
             }
             body = json.dumps({"id": str(uuid.uuid4()), "term": term, "entries": [entry]})
             began = time.perf_counter()
-            connection.request("POST", f"/api/classes/{class_id}/scores", body, headers)
+            connection.request("POST", f"/api/v1/classes/{class_id}/scores", body, headers)
             answer = connection.getresponse()
             said = answer.read()
             durations.append(time.perf_counter() - began)

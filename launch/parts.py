@@ -22,7 +22,7 @@ def start_server(port: int, environment: dict[str, str], log: Path) -> subproces
         if server.poll() is not None:
             stop(f"The server did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
         try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2)
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/v1/health", timeout=2)
             return server
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)

@@ -50,7 +50,7 @@ class World:
 
     @property
     def address(self) -> str:
-        return f"/api/classes/{self.school_class.pk}"
+        return f"/api/v1/classes/{self.school_class.pk}"
 
 
 def make_person(sign_in: str, name: str, school: School | None, role: Role | None) -> Person:

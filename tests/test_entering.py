@@ -35,7 +35,7 @@ def test_a_class_of_30_in_the_grid_by_keyboard(stack: Stack, somebody: Callable[
         page.keyboard.press("Enter")
     saved(page)
     assert scores(stack, class_id) == str(sorted(f"{text} v1" for text in typed))
-    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    rows = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     assert [next(iter(each["cells"].values()))["text"] for each in rows] == typed
 
 
@@ -164,7 +164,7 @@ def test_nothing_moves_away_under_ones_hands(stack: Stack, somebody: Callable[..
         saved(page)
     # All have their scores, and stand where they stood.
     expect(names).to_have_text(before)
-    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    rows = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     entered = {each["family_name"]: [cell["text"] for cell in each["cells"].values()] for each in rows}
     assert [entered[name.split(",")[0]] for name in before] == [[text, text] for text in typed]
     page.get_by_role("button", name="look for blanks again").click()
@@ -183,7 +183,8 @@ def test_nothing_moves_away_under_ones_hands(stack: Stack, somebody: Callable[..
     page.keyboard.press("Enter")
     saved(page)
     texts = [
-        cell["text"] for cell in page.request.get(f"/api/classes/{class_id}/scores").json()["rows"][2]["cells"].values()
+        cell["text"]
+        for cell in page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"][2]["cells"].values()
     ]
     assert sorted(texts) == ["", "17", "20"]
     assert "17 v2" in scores(stack, class_id, "Walk 2")
@@ -384,7 +385,7 @@ def test_what_is_typed_for_a_comment_becomes_no_score(stack: Stack, somebody: Ca
     expect(comment).to_have_value("back again")
     cell.nth(2).click()
     saved(page)
-    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    rows = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     cells = [next(iter(each["cells"].values())) for each in rows]
     assert [(each["text"], each.get("comment", "")) for each in cells] == [
         ("15", "back again"), ("16", "a quick eye"), ("", ""),

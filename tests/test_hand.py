@@ -111,7 +111,7 @@ def test_any_keys_in_any_order(seed: int, stack: Stack, somebody: Callable[..., 
         hand.act()
     saved(page)
     expect(page.locator("[role=gridcell]:focus")).to_have_attribute("aria-colindex", str(hand.column + 3))
-    grid = page.request.get(f"/api/classes/{class_id}/scores").json()
+    grid = page.request.get(f"/api/v1/classes/{class_id}/scores").json()
     for (row, column), text in hand.texts.items():
         kept = grid["rows"][row]["cells"][str(grid["columns"][column]["id"])]
         meant = text, hand.flags[row, column], hand.comments[row, column]

@@ -38,7 +38,7 @@ def test_a_draft_is_seen_by_both_teachers_and_survives_signing_out(somebody: Cal
     band = other.get_by_role("region", name="Draft")
     other.get_by_role("button", name="Show the list").click()
     expect(other.get_by_text("Notebooks: weighs 15 25")).to_be_visible()
-    grade = other.request.get("/api/classes/2/scores").json()["rows"][0]["grade"]["percent"]
+    grade = other.request.get("/api/v1/classes/2/scores").json()["rows"][0]["grade"]["percent"]
     assert grade == "86.0"
     band.get_by_role("button", name="Throw away").click()
     expect(band).to_have_count(0)
@@ -329,8 +329,8 @@ def test_what_goes_with_work_its_standards_and_its_adjustment(stack: Stack, some
         {"name": "how to build.txt", "mimeType": "text/plain", "buffer": b"Cut the contours, then stack them."}
     )
     expect(dialog.get_by_role("link", name="how to build.txt")).to_be_visible()
-    work = page.request.get(f"/api/classes/{class_id}/plan").json()["assignments"][0]["id"]
-    handed = page.request.get(f"/api/classes/{class_id}/assignments/{work}/file")
+    work = page.request.get(f"/api/v1/classes/{class_id}/plan").json()["assignments"][0]["id"]
+    handed = page.request.get(f"/api/v1/classes/{class_id}/assignments/{work}/file")
     assert handed.text() == "Cut the contours, then stack them."
     dialog.get_by_text("Standards", exact=True).click()
     standards = dialog.get_by_label("Standards it gives evidence of")
@@ -400,7 +400,7 @@ def test_a_semester_is_made_of_its_parts(stack: Stack, somebody: Callable[..., P
     expect(page.get_by_role("group", name="drawn to scale")).to_contain_text("%")
     shares = page.get_by_role("row", name="Quarter 1").get_by_role("cell").last
     expect(shares).not_to_have_text("40")
-    parts = page.request.get(page.url.replace("/class/", "/api/classes/")).json()["parts"]
+    parts = page.request.get(page.url.replace("/class/", "/api/v1/classes/")).json()["parts"]
     assert sum(float(each["share"]) for each in parts) == 100
     choose(page, "Parts count by", "their marks")
     saved(page)

@@ -41,7 +41,8 @@ def both_teachers(stack: Stack, class_id: int, somebody: Callable[..., Page]) ->
 def nothing_is_sent(context: BrowserContext) -> None:
     """Entries do not reach the server; all else does."""
     context.route(
-        "**/api/classes/*/scores", lambda route: route.abort() if route.request.method == "POST" else route.continue_()
+        "**/api/v1/classes/*/scores",
+        lambda route: route.abort() if route.request.method == "POST" else route.continue_(),
     )
 
 
@@ -60,7 +61,7 @@ def test_the_server_killed_between_an_entry_and_its_answer(
         stack.kill()  # … and is gone before the page hears of it.
         route.abort()
 
-    page.route("**/api/classes/*/scores", answer_lost)
+    page.route("**/api/v1/classes/*/scores", answer_lost)
     type_in(page, "Tolu Adeyemi", "Walk 1", "17")
     expect(page.get_by_role("status").filter(has_text="Offline: 1 entry kept here")).to_be_visible()
     expect(cell(page, "Tolu Adeyemi", "Walk 1")).to_contain_text("17")
@@ -92,7 +93,7 @@ def test_ten_entries_and_a_comment_made_offline_survive_a_closed_tab(
     expect(page.get_by_role("gridcell", name="Tolu Adeyemi, Walk 1:").get_by_title("late")).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="Offline: 12 entries kept here")).to_be_visible()
     page.close()
-    context.unroute("**/api/classes/*/scores")
+    context.unroute("**/api/v1/classes/*/scores")
     again = context.new_page()
     again.goto(f"/class/{class_id}/scores")
     saved(again)
@@ -221,7 +222,7 @@ def test_leaving_enters_what_is_typed_or_warns(stack: Stack, somebody: Callable[
     expect(page.get_by_role("status").filter(has_text="Offline: 1 entry kept here")).to_be_visible()
     assert asked == ["beforeunload"]
     page.close()
-    page.context.unroute("**/api/classes/*/scores")
+    page.context.unroute("**/api/v1/classes/*/scores")
     again = page.context.new_page()
     again.goto(f"/class/{class_id}/scores")
     saved(again)
@@ -316,7 +317,7 @@ def test_signed_out_in_between_nothing_is_sent_as_another(
     nothing_is_sent(page.context)
     type_in(page, "Tolu Adeyemi", "Walk 6", "14")
     page.context.clear_cookies(name="sessionid")
-    page.context.unroute("**/api/classes/*/scores")
+    page.context.unroute("**/api/v1/classes/*/scores")
     expect(page.get_by_role("status").filter(has_text="Signed out: 1 entry kept here")).to_be_visible()
     for who in ("tobin", "odalys"):
         page.goto("/sign-in")

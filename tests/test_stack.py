@@ -14,7 +14,7 @@ PILE = 30
 def test_a_pile_of_30_in_random_order(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = stack.add_class("Geography 11", PILE, works=1)
     page = somebody("odalys", f"/class/{class_id}/stack")
-    roster = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    roster = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     pile = list(enumerate(roster))
     random.Random(4).shuffle(pile)
     name = page.get_by_label("Name on the paper")
@@ -42,7 +42,7 @@ def test_a_pile_of_30_in_random_order(stack: Stack, somebody: Callable[..., Page
     saved(page)
     cells = {
         each["student_id"]: next(iter(each["cells"].values()))
-        for each in page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+        for each in page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     }
     for place, row in pile[:-4]:
         assert cells[row["student_id"]]["text"] == str(place % 18)
@@ -71,7 +71,7 @@ def test_the_roster_in_order_and_several_at_once(stack: Stack, somebody: Callabl
     page.keyboard.type("18")
     page.keyboard.press("Enter")
     saved(page)
-    rows = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"]
+    rows = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     assert [next(iter(each["cells"].values()))["text"] for each in rows] == ["11", "18", "13", "18", ""]
     # Both were one act, and are taken back as one.
     page.keyboard.press("Control+z")
@@ -95,7 +95,7 @@ def test_a_stack_with_one_thumb(stack: Stack, somebody: Callable[..., Page]) -> 
     page.get_by_role("button", name="Next paper").click()
     expect(page.get_by_text("1 of 4 in")).to_be_visible()
     saved(page)
-    row = page.request.get(f"/api/classes/{class_id}/scores").json()["rows"][2]
+    row = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"][2]
     cell = next(iter(row["cells"].values()))
     assert (row["family_name"], cell["text"], cell["flag"]) == ("Bashir", "17", "late")
     page.get_by_role("button", name="undo the last paper").click()
@@ -152,7 +152,7 @@ def test_a_phone_without_a_connection_keeps_scores_by_standard(stack: Stack, som
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
     page.context.set_offline(False)
     saved(page)
-    rows = page.request.get("/api/classes/5/scores").json()
+    rows = page.request.get("/api/v1/classes/5/scores").json()
     work = next(str(each["id"]) for each in rows["columns"] if each["name"] == "Reading to a partner")
     row = next(each for each in rows["rows"] if each["family_name"] == "Talvik")
     assert (row["cells"][work]["text"], row["cells"][work]["standards"]) == ("Secure", ["Beyond", "Nearly"])

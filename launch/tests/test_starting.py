@@ -54,7 +54,7 @@ def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
         process.wait()
     process = begin(run, port)
     try:
-        address = f"http://127.0.0.1:{port}/api/health"
+        address = f"http://127.0.0.1:{port}/api/v1/health"
         for _ in range(1200):
             assert process.poll() is None, (RUN / SAID).read_text()
             try:

@@ -1,6 +1,7 @@
 """The API object: all operations, and how what goes wrong is answered."""
 
 import json
+from http import HTTPStatus
 from typing import Any
 
 from django.db import DataError, OperationalError
@@ -14,7 +15,7 @@ from plans.api import router as plans
 from reports.api import router as reports
 from reports.office_api import router as office
 from school.api import router as school
-from school.refusal import AnotherPerson, NotYours, Refusal, Refused
+from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
 from scores.entering import PlanMoved
 
@@ -34,55 +35,59 @@ for router in (school, plans, scores, reports, office, families, exchange):
     api.add_router("", router)
 
 
-def _answer(request: HttpRequest, status: int, message: str, field: str | None = None) -> HttpResponse:
-    return api.create_response(request, Refusal(message=message, field=field), status=status)
+def _answer(request: HttpRequest, status: int, detail: str, code: Code, field: str | None = None) -> HttpResponse:
+    answer = api.create_response(request, problem(status, detail, code, field), status=status)
+    answer.headers["Content-Type"] = "application/problem+json"
+    return answer
 
 
 @api.exception_handler(Refused)
 def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
-    return _answer(request, 422, error.message, error.field)
+    return _answer(request, error.status, error.message, error.code, error.field)
 
 
 @api.exception_handler(NotYours)
 def _not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:
-    return _answer(request, 403, "This is not yours to see.")
+    return _answer(request, 404, "This is not there, or not yours to see.", Code.NOT_FOUND)
 
 
 @api.exception_handler(AnotherPerson)
 def _another_person(request: HttpRequest, error: AnotherPerson) -> HttpResponse:
     words = "Somebody else has signed in in this browser. What you entered here is kept for you."
-    return _answer(request, 409, words, "person")
+    return _answer(request, 409, words, Code.WRONG_PERSON)
 
 
 @api.exception_handler(DataError)
 def _out_of_range(request: HttpRequest, error: DataError) -> HttpResponse:
-    return _answer(request, 422, "A number or a text in this is larger than can be kept. Nothing was changed.")
+    words = "A number or a text in this is larger than can be kept. Nothing was changed."
+    return _answer(request, 422, words, Code.REFUSED)
 
 
 @api.exception_handler(AuthenticationError)
 def _signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
-    return _answer(request, 401, "You are not signed in.")
+    return _answer(request, 401, "You are not signed in.", Code.SIGNED_OUT)
 
 
 @api.exception_handler(HttpError)
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
-    return _answer(request, error.status_code, str(error))
+    code = Code.FORBIDDEN if error.status_code == HTTPStatus.FORBIDDEN else Code.INVALID
+    return _answer(request, error.status_code, str(error), code)
 
 
 @api.exception_handler(ValidationError)
 def _unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
     first = error.errors[0]
     field = str(first["loc"][-1])
-    return _answer(request, 422, f"{field}: {first['msg']}.", field)
+    return _answer(request, 422, f"{field}: {first['msg']}.", Code.INVALID, field)
 
 
 @api.exception_handler(PlanMoved)
 def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
-    return _answer(request, 503, "The plan is being changed just now. What you entered is kept; it is tried again.")
+    words = "The plan is being changed just now. What you entered is kept; it is tried again."
+    return _answer(request, 503, words, Code.UNAVAILABLE)
 
 
 @api.exception_handler(OperationalError)
 def _database_away(request: HttpRequest, error: OperationalError) -> HttpResponse:
-    return _answer(
-        request, 503, "The database does not answer just now, and nothing was changed. Try again in a moment."
-    )
+    words = "The database does not answer just now, and nothing was changed. Try again in a moment."
+    return _answer(request, 503, words, Code.UNAVAILABLE)

@@ -14,4 +14,4 @@ def page(request: HttpRequest) -> HttpResponse:
     return HttpResponse(settings.PAGE.html)
 
 
-urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|_app/|static/).*$", page)]
+urlpatterns = [path("api/v1/", api.urls), re_path(r"^(?!api/|_app/|static/).*$", page)]

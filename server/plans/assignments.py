@@ -8,7 +8,7 @@ from django.db import transaction
 from django.db.models import Max, QuerySet
 from school.calendar import running_term
 from school.models import Person, SchoolClass, Term
-from school.refusal import Refused
+from school.refusal import Code, Refused
 
 from plans.categories import find_category
 from plans.drafting import moves_grades, needs_draft, propose
@@ -166,7 +166,9 @@ def _set_numbers(assignment: Assignment, given: Mapping[str, Any]) -> None:
         assignment.points = number(given["points"] or "", "points", "Points")
         if not assignment.points and not assignment.extra and not given.get("zero_meant"):
             raise Refused(
-                "Worth 0 points, it counts for nothing. Is it extra credit, or are 0 points meant?", "zero_points"
+                "Worth 0 points, it counts for nothing. Is it extra credit, or are 0 points meant?",
+                "points",
+                Code.ZERO_POINTS,
             )
     if "share" in given:
         assignment.share = number(given["share"], "share", "Share")

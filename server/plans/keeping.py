@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 from school.models import Person, SchoolClass
-from school.refusal import Refused
+from school.refusal import Stale
 
 from plans import drafting
 from plans.models import Assignment, Category
@@ -76,9 +76,8 @@ def _moving(changed: Changed, after: Mapping[str, Any]) -> set[str]:
 def refuse_overtaken(row: Category | Assignment, version: int | None) -> None:
     """Raises Refused where a row is not as it was when the change to it was begun."""
     if version is not None and version != row.version:
-        raise Refused(
+        raise Stale(
             f"A colleague changed {row.name} meanwhile; what is there now is shown. Your change was not made.",
-            "version",
         )
 
 

@@ -16,7 +16,7 @@ from gradecore.check import Problem, code_problems, scale_problems
 from gradecore.entry import DONE_WORDS, folded
 from gradecore.numbers import NumberError, read_decimal
 from school.models import Person, SchoolClass
-from school.refusal import Refused
+from school.refusal import Code, Refused
 
 from plans import drafting
 from plans.categories import COLOURS
@@ -247,7 +247,9 @@ def _set_code(code: ScoreCode, given: dict[str, Any]) -> None:
     elif code.percent is None:
         raise Refused("Say how many percent it counts.", "percent")
     elif code.percent > FULL and "percent" in given and not given.get("over_100_meant"):
-        raise Refused(f"{code.percent.normalize():f} % is more than full points. Is it meant?", "over_100")
+        raise Refused(
+            f"{code.percent.normalize():f} % is more than full points. Is it meant?", "percent", Code.ABOVE_100
+        )
     if "missing" in given:
         code.missing = given["missing"]
     if "colour" in given:

@@ -7,7 +7,7 @@ from django.db import transaction
 from school import acts
 from school.calendar import local
 from school.models import Act, Person, SchoolClass, Student, Term
-from school.refusal import Refused
+from school.refusal import Refused, Stale
 
 from reports import windows
 from reports.desk_schemas import CommentEventOut
@@ -69,9 +69,8 @@ def comment(
     if is_ready and not text.strip() and not wanted["by_standard"]:
         raise Refused("There is no comment yet that could be ready.", "text")
     if row is not None and row.version != version and before | {"is_ready": is_ready} != wanted:
-        raise Refused(
+        raise Stale(
             f"{row.changed_by} changed this comment meanwhile. Theirs: “{row.text}”. Yours is still in the box.",
-            "version",
         )
     row = row or Comment(school_class=school_class, student=student, term=term, version=0)
     if row.pk and before == wanted:

@@ -11,7 +11,7 @@ from gradecore.numbers import NumberError, decimal_text, read_decimal
 from plans.models import GroundRules
 from school import acts
 from school.models import Person, SchoolClass, Student, Term
-from school.refusal import Refused
+from school.refusal import Code, Refused
 from scores.models import Override
 
 from reports.models import Effort
@@ -80,7 +80,7 @@ def read_override(marks: "Marks", given: OverrideGiven, *, sure: bool) -> dict[s
     if len(reason) > LONGEST_REASON:
         raise Refused(f"The reason has {len(reason)} characters; at most {LONGEST_REASON} fit.", "reason")
     if percent is not None and percent > FULL and not sure:
-        raise Refused(f"{percent.normalize():f} % is more than 100. Is it meant?", "sure")
+        raise Refused(f"{percent.normalize():f} % is more than 100. Is it meant?", "percent", Code.ABOVE_100)
     if percent is None and not mark:
         return None
     return {"percent": None if percent is None else str(percent.normalize()), "mark": mark, "reason": reason}

@@ -19,7 +19,7 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.models import Person, SchoolClass, Student
-from school.refusal import AnotherPerson, NotYours
+from school.refusal import AnotherPerson, NotYours, Problem
 
 Row = TypeVar("Row", bound=Model)
 
@@ -112,6 +112,10 @@ class _Session(APIKeyCookie):
 _SIGNED_IN, _ANYBODY = _Session(signed_in=True), _Session(signed_in=False)
 
 
+REFUSALS = (401, 403, 404, 409, 422, 429, 503)
+"""With which any operation may be refused; each is answered with a Problem."""
+
+
 class PermittedRouter(Router):
     """A router whose operations cannot be made without a permission."""
 
@@ -132,7 +136,12 @@ class PermittedRouter(Router):
 
             permitted.permission = permission  # type: ignore[attr-defined]
             auth = _SIGNED_IN if permission.signed_in else _ANYBODY
-            make = super(PermittedRouter, self).api_operation(methods, path, auth=auth, by_alias=True, **options)
+            given = options.pop("response", None)
+            answers = given if isinstance(given, dict) else {200: given}
+            answers = {**answers, frozenset(REFUSALS): Problem}
+            make = super(PermittedRouter, self).api_operation(
+                methods, path, auth=auth, by_alias=True, response=answers, **options
+            )
             make(permitted)
             return view
 

@@ -1,21 +1,72 @@
 """How a request is refused: in words that say what, where and what to do, changing nothing."""
 
+from enum import StrEnum
+from http import HTTPStatus
+
 from ninja import Schema
 
 
-class Refusal(Schema):
-    """What is answered; `field` is the input that it is about."""
+class Code(StrEnum):
+    """Why a request is refused, for whoever asked to act upon; the words are for people and may change."""
 
-    message: str
-    field: str | None = None
+    INVALID = "invalid"
+    """It is not shaped as the operation's description says."""
+    REFUSED = "refused"
+    """What was entered cannot be; the words say why."""
+    ZERO_POINTS = "zero_points"
+    """Asked back: an assignment worth nothing; sent again with `zero_meant` or `extra` it is taken."""
+    ABOVE_100 = "above_100"
+    """Asked back: more than 100 %; sent again with what says that it is meant it is taken."""
+    STALE = "stale"
+    """Somebody else has changed it since it was read."""
+    WRONG_PERSON = "wrong_person"
+    """The page that asks is somebody else's than is signed in."""
+    SIGNED_OUT = "signed_out"
+    FORBIDDEN = "forbidden"
+    """It did not come from a page of this application."""
+    NOT_FOUND = "not_found"
+    """It is not there, or not this person's to see: the answer does not tell which."""
+    TOO_MANY_ATTEMPTS = "too_many_attempts"
+    UNAVAILABLE = "unavailable"
+    """Just now; the same request can be sent again."""
+
+
+class Problem(Schema):
+    """What is answered (RFC 9457, with `code` and `field`). `detail` is the whole of it in words; `field` is the input it is about."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    code: Code
+    field: str | None
+
+
+def problem(status: int, detail: str, code: Code, field: str | None = None) -> Problem:
+    """A refusal as it is answered."""
+    title = HTTPStatus(status).phrase
+    return Problem(
+        type=f"urn:hoarfrost:problem:{code.value}", title=title, status=status, detail=detail, code=code, field=field
+    )
 
 
 class Refused(Exception):
     """Input that is not taken."""
 
-    def __init__(self, message: str, field: str | None = None) -> None:
+    status = 422
+    code = Code.REFUSED
+
+    def __init__(self, message: str, field: str | None = None, code: Code | None = None) -> None:
         super().__init__(message)
         self.message, self.field = message, field
+        self.code = code or type(self).code
+
+
+class Stale(Refused):
+    """A change to what somebody else has changed since it was read."""
+
+    status = 409
+    code = Code.STALE
 
 
 class NotYours(Exception):

@@ -12,7 +12,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from school.calendar import current_year
 from school.models import Membership, Person, Role, Student
 from school.own import own_classes
-from school.refusal import Refused
+from school.refusal import Code, Refused, problem
 from school.schemas import ChildLink, ClassLink, SessionOut
 
 
@@ -57,7 +57,8 @@ def attempted_name(request: HttpRequest, credentials: dict[str, Any] | None) -> 
 def locked_out(request: HttpRequest, *_: object) -> JsonResponse:
     """What somebody is answered who has tried too often, also with the right password."""
     message = "Too many attempts. Wait a quarter of an hour, or ask the records office."
-    return JsonResponse({"message": message, "field": None}, status=429)
+    told = problem(429, message, Code.TOO_MANY_ATTEMPTS)
+    return JsonResponse(told.model_dump(), status=429, content_type="application/problem+json")
 
 
 def session_of(person: Person | None) -> SessionOut:

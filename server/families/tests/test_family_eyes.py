@@ -159,7 +159,7 @@ def test_a_family_sees_what_the_table_says_in_every_way_it_has(world: World, mon
     printed: list[Any] = []
     monkeypatch.setattr(families_api, "card_pages", lambda card, *_: printed.append(card))
     monkeypatch.setattr(families_api, "as_pdf", lambda *_: b"%PDF")
-    address, family = f"/api/families/{world.students[0].pk}", world.client("guardian")
+    address, family = f"/api/v1/families/{world.students[0].pk}", world.client("guardian")
     quarter = family.get(address, {"term": world.term.pk}).json()["classes"][0]
     semester = family.get(address, {"term": world.term.within_id}).json()["classes"][0]
     card = family.get(f"{address}/card", {"term": world.term.pk}).json()
@@ -193,7 +193,7 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
     running(world)
     hide(world)
     post(world, 0)
-    working = world.client("guardian").get(f"/api/families/{world.students[0].pk}").json()["classes"][0]["working"]
+    working = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]["working"]
     leaves, roots = working["categories"]
     assert (roots["percent"], roots["adds"], roots["weight"], roots["words"]) == (
         None,
@@ -210,18 +210,18 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
         None,
     )
     Assignment.objects.update(shown=True)
-    working = world.client("guardian").get(f"/api/families/{world.students[0].pk}").json()["classes"][0]["working"]
+    working = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]["working"]
     assert [each["adds"] for each in working["categories"]] == ["51.00", "22.00"]
 
 
 def test_who_left_sees_no_work_of_the_class_and_no_file_of_it(world: World) -> None:
     posted(world)
     leave(world)
-    found = world.client("guardian").get(f"/api/families/{world.students[0].pk}").json()["classes"][0]
+    found = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]
     assert [found[name] for name in ("missing", "to_come", "being_marked", "back", "takes")] == [[]] * 5
     assert found["words"] == "Fin is no longer in this class."
-    file = f"/api/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
-    assert world.client("guardian").get(file).status_code == 403
+    file = f"/api/v1/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
+    assert world.client("guardian").get(file).status_code == 404
 
 
 def test_next_years_calendar_and_classes_move_no_family_before_it_begins(world: World) -> None:
@@ -233,12 +233,13 @@ def test_next_years_calendar_and_classes_move_no_family_before_it_begins(world: 
     Enrolment.objects.create(school_class=following, student=world.students[0], starts=year.starts)
     following.teachings.create(person=world.people["teacher"])
     names = [
-        each["name"] for each in world.client("guardian").get(f"/api/families/{world.students[0].pk}").json()["classes"]
+        each["name"]
+        for each in world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"]
     ]
     assert names == ["Botany"]
-    session = world.client("teacher").get("/api/session").json()
+    session = world.client("teacher").get("/api/v1/session").json()
     assert (session["year"], [each["name"] for each in session["classes"]]) == ("2031/32", ["Botany"])
-    assert world.client("officer").get("/api/office").json()["year"] == "2031/32"
+    assert world.client("officer").get("/api/v1/office").json()["year"] == "2031/32"
 
 
 def test_a_part_whose_window_collects_no_marks_is_told_without_its_mark(world: World) -> None:

@@ -11,7 +11,7 @@ from scores.tests.test_entering import enter, entry
 
 
 def page(world: World, who: str = "guardian", student: int = 0) -> Any:
-    return world.client(who).get(f"/api/families/{world.students[student].pk}")
+    return world.client(who).get(f"/api/v1/families/{world.students[student].pk}")
 
 
 def texts(part: Any) -> Iterator[str]:
@@ -30,9 +30,9 @@ def test_a_family_sees_its_own_and_nothing_of_others(world: World) -> None:
         assert [(each["name"], each["score"]) for each in answer["classes"][0]["back"]] == [("Oak", "17")]
         assert "Una" not in page(world, who).content.decode()
     for who in ("other_guardian", "teacher", "officer", "stranger"):
-        assert page(world, who).status_code == 403
-    assert page(world, "guardian", 1).json() == {"message": "This is not yours to see.", "field": None}
-    missing = world.client("guardian").get("/api/families/999999")
+        assert page(world, who).status_code == 404
+    assert page(world, "guardian", 1).json()["detail"] == "This is not there, or not yours to see."
+    missing = world.client("guardian").get("/api/v1/families/999999")
     assert missing.json() == page(world, "guardian", 1).json()
 
 
@@ -119,14 +119,14 @@ def test_what_goes_with_work_is_there_for_its_own_families(world: World) -> None
         if each["name"] == "Oak"
     )
     assert (oak["description"], oak["link"], oak["file"]) == ("Bring boots.", "https://lake.example/map", "map ü.pdf")
-    theirs = f"/api/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
+    theirs = f"/api/v1/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
     answer = world.client("guardian").get(theirs)
     assert (answer.content, answer["Content-Disposition"]) == (b"%PDF", "attachment; filename*=UTF-8''map%20%C3%BC.pdf")
-    assert world.client("other_guardian").get(theirs).status_code == 403
+    assert world.client("other_guardian").get(theirs).status_code == 404
     assert (
         "5 MB"
-        in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"x" * (5 * 1024 * 1024 + 1))}).json()["message"]
+        in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"x" * (5 * 1024 * 1024 + 1))}).json()["detail"]
     )
-    assert "empty" in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"")}).json()["message"]
+    assert "empty" in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"")}).json()["detail"]
     teacher.delete(address)
-    assert world.client("guardian").get(theirs).status_code == 403
+    assert world.client("guardian").get(theirs).status_code == 404

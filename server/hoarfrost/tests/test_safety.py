@@ -16,31 +16,31 @@ from hoarfrost.page import read_page
 
 
 def sign_in(client: Client, name: str, password: str = PASSWORD) -> int:
-    return int(send(client, "POST", "/api/session", {"sign_in": name, "password": password}).status_code)
+    return int(send(client, "POST", "/api/v1/session", {"sign_in": name, "password": password}).status_code)
 
 
 def test_signing_in_and_out(world: World) -> None:
     client = Client()
     assert sign_in(client, " ANN ") == 200
-    session = client.get("/api/session").json()
+    session = client.get("/api/v1/session").json()
     assert (session["name"], session["school"], session["roles"]) == ("Ann Alder", "Hill School", ["teacher"])
     assert [each["name"] for each in session["classes"]] == ["Botany"]
-    assert client.delete("/api/session").status_code == 204
-    assert client.get("/api/session").json()["person_id"] is None
+    assert client.delete("/api/v1/session").status_code == 204
+    assert client.get("/api/v1/session").json()["person_id"] is None
 
 
 def test_a_wrong_password_does_not_tell_what_was_wrong_and_is_slowed_down(world: World) -> None:
     client = Client()
     answers = [
-        send(client, "POST", "/api/session", {"sign_in": name, "password": "wrong"}).json()["message"]
+        send(client, "POST", "/api/v1/session", {"sign_in": name, "password": "wrong"}).json()["detail"]
         for name in ("ann", "nobody")
     ]
     assert answers[0] == answers[1]
     for _ in range(6):
         sign_in(client, "ann", "wrong")
-    last = send(client, "POST", "/api/session", {"sign_in": "ann", "password": PASSWORD})
+    last = send(client, "POST", "/api/v1/session", {"sign_in": "ann", "password": PASSWORD})
     assert last.status_code == 429
-    assert "Too many attempts" in last.json()["message"]
+    assert "Too many attempts" in last.json()["detail"]
 
 
 def test_changes_need_the_token(world: World) -> None:
@@ -48,18 +48,20 @@ def test_changes_need_the_token(world: World) -> None:
     client.force_login(world.people["teacher"], backend="django.contrib.auth.backends.ModelBackend")
     body = json.dumps({"name": "Stems", "weight": "5"})
     address = f"{world.address}/categories"
-    assert client.post(address, body, content_type="application/json").status_code == 403
-    client.get("/api/session")
+    refused = client.post(address, body, content_type="application/json")
+    assert (refused.status_code, refused.json()["code"]) == (403, "forbidden")
+    client.get("/api/v1/session")
     token = client.cookies["csrftoken"].value
     done = client.post(address, body, content_type="application/json", headers={"X-CSRFToken": token})
     assert done.status_code == 200
     assert (
-        Client(enforce_csrf_checks=True).post("/api/session", "{}", content_type="application/json").status_code == 403
+        Client(enforce_csrf_checks=True).post("/api/v1/session", "{}", content_type="application/json").status_code
+        == 403
     )
 
 
 @pytest.mark.django_db
-@pytest.mark.parametrize("address", ["/", "/class/1/scores", "/api/session"])
+@pytest.mark.parametrize("address", ["/", "/class/1/scores", "/api/v1/session"])
 def test_headers(client: Client, address: str) -> None:
     headers = client.get(address).headers
     policy = headers["Content-Security-Policy"]
@@ -94,7 +96,12 @@ def test_debug_is_off_and_the_session_cookie_is_not_for_scripts(world: World) ->
 def test_an_answer_to_what_cannot_be_read_is_in_words(world: World) -> None:
     answer = send(world.client("teacher"), "POST", f"{world.address}/scores", {"id": "x", "term": 1, "entries": []})
     assert answer.status_code == 422
-    assert set(answer.json()) == {"message", "field"}
+    assert answer.headers["Content-Type"] == "application/problem+json"
+    assert answer.json() == {
+        "type": "urn:hoarfrost:problem:invalid", "title": "Unprocessable Entity", "status": 422, "code": "invalid",
+        "detail": answer.json()["detail"], "field": answer.json()["field"],
+    }  # fmt: skip
+    assert answer.json()["field"] in answer.json()["detail"]
 
 
 def test_what_a_request_brings_beyond_what_it_is_asked_for_is_refused(world: World) -> None:
@@ -145,12 +152,12 @@ def test_nobody_is_locked_out_by_attempts_of_others(world: World) -> None:
     """In a school all have one address; who has signed in with a browser before can do so whatever others try elsewhere."""
     mine, strangers = Client(), Client()
     assert sign_in(mine, "ann") == 200
-    mine.delete("/api/session")
+    mine.delete("/api/v1/session")
     for _ in range(8):
         sign_in(strangers, "ann", "wrong")
     assert sign_in(strangers, "ann") == 429
     assert sign_in(mine, "ann") == 200
-    mine.delete("/api/session")
+    mine.delete("/api/v1/session")
     # The browser's own attempts are counted too, apart.
     for _ in range(8):
         sign_in(mine, "ann", "wrong")
@@ -165,7 +172,7 @@ def test_nobody_is_locked_out_by_attempts_of_others(world: World) -> None:
 def test_an_address_that_a_request_claims_is_not_believed(world: World) -> None:
     for place in range(8):
         body = json.dumps({"sign_in": "ann", "password": "wrong"})
-        Client().post("/api/session", body, "application/json", headers={"X-Forwarded-For": f"10.0.0.{place}"})
+        Client().post("/api/v1/session", body, "application/json", headers={"X-Forwarded-For": f"10.0.0.{place}"})
     assert sign_in(Client(), "ann") == 429
 
 
@@ -174,7 +181,7 @@ def test_the_page_of_one_person_is_not_answered_under_anothers_name(world: World
     other = str(world.people["co_teacher"].pk)
     for method, path in (("GET", "scores"), ("POST", "undo")):
         answer = client.generic(method, f"{world.address}/{path}", headers={"X-Hoarfrost-Person": other})
-        assert (answer.status_code, answer.json()["field"]) == (409, "person")
+        assert (answer.status_code, answer.json()["code"]) == (409, "wrong_person")
     mine = str(world.people["teacher"].pk)
     assert client.get(f"{world.address}/scores", headers={"X-Hoarfrost-Person": mine}).status_code == 200
 
@@ -184,7 +191,7 @@ def test_what_is_private_is_kept_by_no_cache(world: World) -> None:
     student = world.students[0].pk
     answers = [
         world.client("teacher").get(f"{world.address}/scores"),
-        world.client("guardian").get(f"/api/families/{student}/card.pdf", term),
+        world.client("guardian").get(f"/api/v1/families/{student}/card.pdf", term),
         world.client("teacher").get(f"{world.address}/report/{world.term.pk}/overrides.csv"),
         world.client("stranger").get(f"{world.address}/scores"),
     ]
@@ -192,10 +199,10 @@ def test_what_is_private_is_kept_by_no_cache(world: World) -> None:
 
 
 def test_health_asks_the_database(client: Client, db: None, monkeypatch: Any) -> None:
-    assert client.get("/api/health").json() == {"ok": True}
+    assert client.get("/api/v1/health").json() == {"ok": True}
 
     def away(*_: object) -> None:
         raise OperationalError("gone away")
 
     monkeypatch.setattr(CursorWrapper, "execute", away)
-    assert client.get("/api/health").status_code == 503
+    assert client.get("/api/v1/health").status_code == 503

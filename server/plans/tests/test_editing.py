@@ -52,7 +52,7 @@ def test_a_category_that_makes_no_sense_is_refused_beside_the_field(
     refused = add_category(world, **body)
     assert refused.status_code == 422
     assert refused.json()["field"] == field
-    assert why in refused.json()["message"]
+    assert why in refused.json()["detail"]
     assert Category.objects.count() == 2
 
 
@@ -76,7 +76,7 @@ def test_an_assignment_that_makes_no_sense_is_refused_beside_the_field(
     refused = add_work(world, **body)
     assert refused.status_code == 422
     assert refused.json()["field"] == field
-    assert why in refused.json()["message"]
+    assert why in refused.json()["detail"]
     assert Assignment.objects.count() == 3
 
 
@@ -90,7 +90,7 @@ def test_a_class_without_categories_takes_no_assignment(world: World) -> None:
     Assignment.with_deleted.update(category=None)
     Category.objects.all().delete()
     refused = add_work(world, category_id=None)
-    assert refused.json()["message"].startswith("This class has no categories yet")
+    assert refused.json()["detail"].startswith("This class has no categories yet")
 
 
 def test_removing_a_category_leaves_its_work_apart_and_undoing_puts_it_back(world: World) -> None:
@@ -109,7 +109,7 @@ def test_a_change_based_on_an_older_version_is_refused(world: World) -> None:
     address = f"{world.address}/assignments/{oak.pk}"
     assert send(world.client("teacher"), "PATCH", address, {"name": "Old oak", "version": 1}).status_code == 200
     refused = send(world.client("co_teacher"), "PATCH", address, {"name": "Young oak", "version": 1})
-    assert "colleague changed" in refused.json()["message"]
+    assert "colleague changed" in refused.json()["detail"]
     assert Assignment.objects.get(pk=oak.pk).name == "Old oak"
 
 
@@ -132,7 +132,7 @@ def test_order_is_kept_and_undone(world: World) -> None:
 
 
 def test_rows_of_another_class_cannot_be_reached_through_ones_own(world: World) -> None:
-    address = f"/api/classes/{world.people['other_teacher'].classes.get().pk}/assignments/{world.assignments[0].pk}"
+    address = f"/api/v1/classes/{world.people['other_teacher'].classes.get().pk}/assignments/{world.assignments[0].pk}"
     refused = send(world.client("other_teacher"), "PATCH", address, {"name": "Mine now"})
     assert refused.status_code == 422
     assert Assignment.objects.get(pk=world.assignments[0].pk).name == "Oak"

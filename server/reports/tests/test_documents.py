@@ -30,9 +30,9 @@ def ask(world: World, who: str = "teacher", **body: Any) -> Any:
 def made(world: World, who: str = "teacher", **body: Any) -> bytes:
     document = ask(world, who, **body).json()
     documents.make_waiting()
-    progress = world.client(who).get(f"/api/documents/{document['id']}").json()
+    progress = world.client(who).get(f"/api/v1/documents/{document['id']}").json()
     assert (progress["state"], progress["done"]) == ("done", progress["total"])
-    return world.client(who).get(f"/api/documents/{document['id']}/file").content
+    return world.client(who).get(f"/api/v1/documents/{document['id']}/file").content
 
 
 @pytest.fixture
@@ -100,7 +100,7 @@ def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(
         posted.school, posted.term.year, GradingScale.objects.get(), [posted.people["other_teacher"]], "Astronomy"
     )
     Enrolment.objects.create(school_class=zoology, student=posted.students[0], starts=posted.term.year.starts)
-    address = f"/api/classes/{zoology.pk}/report"
+    address = f"/api/v1/classes/{zoology.pk}/report"
     entries = [{"student": posted.students[0].pk, "mark": "C", "reason": "x"}]
     send(posted.client("other_teacher"), "PUT", f"{address}/{posted.term.pk}/overrides", {"entries": entries})
     body = {
@@ -112,14 +112,14 @@ def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(
     (own,) = pages(made(posted, kind="cards", students=[posted.students[0].pk]))
     assert ("Botany" in own, "Astronomy" in own) == (True, False)
     asked = send(
-        posted.client("officer"), "POST", f"/api/office/terms/{posted.term.pk}/documents", {"kind": "cards"}
+        posted.client("officer"), "POST", f"/api/v1/office/terms/{posted.term.pk}/documents", {"kind": "cards"}
     ).json()
     assert asked["total"] == 3
     documents.make_waiting()
-    everything = pages(posted.client("officer").get(f"/api/documents/{asked['id']}/file").content)
+    everything = pages(posted.client("officer").get(f"/api/v1/documents/{asked['id']}/file").content)
     assert "Astronomy" in everything[0]
     assert "Botany" in everything[0]
-    card = posted.client("guardian").get(f"/api/families/{posted.students[0].pk}/card.pdf", {"term": posted.term.pk})
+    card = posted.client("guardian").get(f"/api/v1/families/{posted.students[0].pk}/card.pdf", {"term": posted.term.pk})
     assert card["Content-Type"] == "application/pdf"
     assert "Astronomy" in pages(card.content)[0]
 
@@ -151,21 +151,21 @@ def test_class_sheet_and_marking_sheet(posted: World) -> None:
 def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: World) -> None:
     document = ask(posted, kind="marking").json()
     for who in ("co_teacher", "officer"):
-        assert posted.client(who).get(f"/api/documents/{document['id']}").status_code == 403
-        assert posted.client(who).get(f"/api/documents/{document['id']}/file").status_code == 403
-    waiting = posted.client("teacher").get(f"/api/documents/{document['id']}/file")
-    assert "not made yet" in waiting.json()["message"]
+        assert posted.client(who).get(f"/api/v1/documents/{document['id']}").status_code == 404
+        assert posted.client(who).get(f"/api/v1/documents/{document['id']}/file").status_code == 404
+    waiting = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file")
+    assert "not made yet" in waiting.json()["detail"]
     stopped = documents._take()
     assert stopped is not None
     # A second worker leaves alone what the first makes, until it is silent for too long.
     assert documents.make_waiting() == 0
     Document.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
     assert documents.make_waiting() == 1
-    assert [each["state"] for each in posted.client("teacher").get("/api/documents").json()] == ["done"]
+    assert [each["state"] for each in posted.client("teacher").get("/api/v1/documents").json()] == ["done"]
     # One that was only slow finds that it was overtaken, and changes nothing.
-    content = posted.client("teacher").get(f"/api/documents/{document['id']}/file").content
+    content = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content
     documents._make(stopped)
-    assert posted.client("teacher").get(f"/api/documents/{document['id']}/file").content == content
+    assert posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content == content
     assert Document.objects.get().state == "done"
 
 
@@ -175,7 +175,7 @@ def test_what_ends_its_worker_again_and_again_is_given_up(posted: World) -> None
         assert documents._take() is not None
         Document.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
     documents.make_waiting()
-    assert posted.client("teacher").get(f"/api/documents/{document['id']}").json()["state"] == "failed"
+    assert posted.client("teacher").get(f"/api/v1/documents/{document['id']}").json()["state"] == "failed"
     assert documents.make_waiting() == 0
 
 
@@ -190,10 +190,10 @@ def test_what_cannot_be_made_says_so(posted: World) -> None:
     document = ask(posted, kind="marking").json()
     Document.objects.update(wanted={"kind": "marking", "term": 0})
     documents.make_waiting()
-    progress = posted.client("teacher").get(f"/api/documents/{document['id']}").json()
+    progress = posted.client("teacher").get(f"/api/v1/documents/{document['id']}").json()
     assert (progress["state"], progress["problem"].startswith("It could not be made")) == ("failed", True)
     assert ask(posted, kind="cards", students=[]).json()["field"] == "students"
-    assert ask(posted, kind="cards", students=[0]).status_code == 403
+    assert ask(posted, kind="cards", students=[0]).status_code == 404
 
 
 def test_the_answers_name_carries_any_letters(posted: World) -> None:
@@ -201,5 +201,5 @@ def test_the_answers_name_carries_any_letters(posted: World) -> None:
     posted.school_class.save()
     document = ask(posted, kind="marking").json()
     documents.make_waiting()
-    answer = posted.client("teacher").get(f"/api/documents/{document['id']}/file")
+    answer = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file")
     assert "filename*=utf-8''Bot-any%20%C5%81%C3%B3d%C5%BA" in answer["Content-Disposition"]

@@ -40,7 +40,7 @@ def test_every_moment_that_is_told_is_the_schools(far: World) -> None:
         f"students/{student}?term={term}",
     ]  # fmt: skip
     answers = [far.client("teacher").get(f"{far.address}/{path}") for path in mine]
-    answers += [far.client("guardian").get(f"/api/families/{student}{path}") for path in ("", f"/card?term={term}")]
+    answers += [far.client("guardian").get(f"/api/v1/families/{student}{path}") for path in ("", f"/card?term={term}")]
     moments = []
     for answer in answers:
         assert answer.status_code == 200, answer.request
@@ -60,6 +60,6 @@ def test_days_left_are_school_days(world: World) -> None:
     year.days_off = [["2032-01-19", "2032-01-21"]]
     year.save()
     Term.objects.filter(pk=world.term.pk).update(ends=datetime.date(2032, 1, 23))
-    today = world.client("teacher").get("/api/today").json()
+    today = world.client("teacher").get("/api/v1/today").json()
     assert today["words"].startswith("4 school days are left in quarter 2.")
     assert "2032-01-19" not in [each["day"] for each in today["days"]]

@@ -35,8 +35,8 @@ def test_a_mark_is_typed_in_any_case_or_by_its_first_letters(marks: World, typed
 def test_letters_that_begin_two_marks_are_asked_about(marks: World) -> None:
     marks.school.outside_marks = [["PR", "present"], ["PS", "pass"]]
     marks.school.save()
-    assert override(marks, mark="p").json()["message"] == "p could be PR or PS. Type one letter more."
-    assert "outside the scale PR (present), PS (pass)" in override(marks, mark="zz").json()["message"]
+    assert override(marks, mark="p").json()["detail"] == "p could be PR or PS. Type one letter more."
+    assert "outside the scale PR (present), PS (pass)" in override(marks, mark="zz").json()["detail"]
 
 
 def test_a_mark_outside_the_scale_has_no_percent_and_is_posted_as_it_is(marks: World) -> None:
@@ -49,7 +49,7 @@ def test_a_mark_outside_the_scale_has_no_percent_and_is_posted_as_it_is(marks: W
 
 def test_more_than_full_is_asked_about_and_then_taken(marks: World) -> None:
     asked = override(marks, percent="140")
-    assert (asked.json()["field"], asked.json()["message"]) == ("sure", "140 % is more than 100. Is it meant?")
+    assert (asked.json()["code"], asked.json()["detail"]) == ("above_100", "140 % is more than 100. Is it meant?")
     assert override(marks, percent="140", sure=True).json() == {"changed": 1}
     assert "no_reason" in [each["kind"] for each in row_of(marks)["checks"]]
 
@@ -151,7 +151,7 @@ def damaged(page: bytes) -> bytes:
 def test_a_file_that_is_no_sheet_is_refused_in_words(marks: World, name: str, content: bytes, said: str) -> None:
     refused = read(marks, content, name)
     assert (refused.status_code, refused.json()["field"]) == (422, "file")
-    assert said in refused.json()["message"]
+    assert said in refused.json()["detail"]
 
 
 def test_names_in_the_sheet_are_never_formulas(marks: World) -> None:
@@ -169,14 +169,14 @@ def test_a_workbook_that_unpacks_too_far_is_refused(marks: World) -> None:
         for row in range(9_000):
             page.write_row(row, 0, ["1" * 900] * 6)
     assert len(out.getvalue()) < LARGEST
-    assert "unpacks to far more" in read(marks, out.getvalue(), "x.xlsx").json()["message"]
+    assert "unpacks to far more" in read(marks, out.getvalue(), "x.xlsx").json()["detail"]
 
 
 def test_a_student_is_given_one_override_at_a_time(marks: World) -> None:
     entries = [{"student": marks.students[0].pk, "mark": mark} for mark in ("A", "B")]
     address = f"{marks.address}/report/{marks.term.pk}/overrides"
     refused = send(marks.client("teacher"), "PUT", address, {"entries": entries})
-    assert (refused.status_code, refused.json()["message"]) == (
+    assert (refused.status_code, refused.json()["detail"]) == (
         422,
         "Fin Fir stands there twice. Give each student one override.",
     )

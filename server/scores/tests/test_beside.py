@@ -23,7 +23,7 @@ def test_it_is_kept_and_undone_and_a_family_sees_the_comment_alone(world: World)
     beside(world, flag="late", comment=" Well seen. ", note="rang home")
     enter(world, entry(world, "12"))
     assert [look(world)[each] for each in ("flag", "comment", "note")] == ["late", "Well seen.", "rang home"]
-    page = world.client("guardian").get(f"/api/families/{world.students[0].pk}").content.decode()
+    page = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").content.decode()
     assert "Well seen." in page
     assert "rang home" not in page
     beside(world, 1, flag="")

@@ -20,7 +20,7 @@ SET = {
 
 
 def standards(world: World, **given: Any) -> Any:
-    return send(world.client("officer"), "PUT", "/api/office/standards", SET | given)
+    return send(world.client("officer"), "PUT", "/api/v1/office/standards", SET | given)
 
 
 @pytest.fixture
@@ -129,6 +129,6 @@ def test_what_the_list_no_longer_holds_keeps_its_scores(scored: World) -> None:
 def test_standards_that_make_no_sense_are_refused(scored: World, given: dict[str, Any], said: str) -> None:
     answer = standards(scored, **given)
     assert answer.status_code == 422
-    assert said in answer.json()["message"]
-    kept = scored.client("officer").get("/api/office").json()["standards"]
+    assert said in answer.json()["detail"]
+    kept = scored.client("officer").get("/api/v1/office").json()["standards"]
     assert [each["name"] for each in kept["standards"]] == ["Maps", "Reading maps"]

@@ -39,7 +39,7 @@ def test_a_code_of_ones_own_equals_no_mark_in_any_of_ones_classes(world: World) 
 def test_a_code_worth_more_than_full_points_is_asked_about(world: World) -> None:
     code = {"code": "BO", "name": "bonus", "effect": "percent", "percent": "150"}
     refused = ask(world, "POST", "codes", code)
-    assert (refused.status_code, refused.json()["field"]) == (422, "over_100")
+    assert (refused.status_code, refused.json()["code"]) == (422, "above_100")
     assert ask(world, "POST", "codes", code | {"over_100_meant": True}).status_code == 200
 
 
@@ -68,7 +68,7 @@ def test_a_score_whose_code_is_gone_keeps_nobody_from_the_class(world: World) ->
     assert text_of(world) == "MI"
     check = next(each for each in ask(world, "GET", "checks").json() if each["key"].startswith("code "))
     assert check["words"].startswith("Fin Fir, Oak: MI is no score code here any more")
-    for address in ("/api/office/posting", f"/api/families/{world.students[0].pk}"):
+    for address in ("/api/v1/office/posting", f"/api/v1/families/{world.students[0].pk}"):
         who = "officer" if "office" in address else "guardian"
         assert world.client(who).get(address).status_code in (200, 404)
     enter(world, entry(world, "12", version=1))

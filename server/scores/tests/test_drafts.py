@@ -87,7 +87,7 @@ def test_what_families_see_does_not_move_until_it_is_applied(world: World) -> No
     GroundRules.objects.update(families_see_running=True)
     scored(world)
     weigh(world, "10")
-    address = f"/api/families/{world.students[0].pk}"
+    address = f"/api/v1/families/{world.students[0].pk}"
     assert world.client("guardian").get(address).json()["classes"][0]["mark"] == "C"
     send(world.client("teacher"), "POST", f"{world.address}/draft/apply")
     assert world.client("guardian").get(address).json()["classes"][0]["mark"] == "A"
@@ -100,7 +100,7 @@ def test_a_draft_stands_on_the_trail_and_needs_the_teacher(world: World) -> None
     assert (trail[0]["words"], trail[0]["look"]) == ("draft, 95 of 100 given", True)
     weigh(world, "45", 1)
     assert world.client("teacher").get(f"{world.address}/frame").json()["trail"][0]["words"] == "a draft waits"
-    needs = [each["words"] for each in world.client("teacher").get("/api/today").json()["needs"]]
+    needs = [each["words"] for each in world.client("teacher").get("/api/v1/today").json()["needs"]]
     assert "Botany A: a draft of the plan waits since Wed 14 Jan." in needs
 
 
@@ -113,7 +113,7 @@ def test_applying_is_one_act_and_undone_as_one(world: World) -> None:
     assert [each.weight for each in Category.objects.all()] == [10, 30]
     assert (GroundRules.objects.get(school_class=world.school_class).cap, Draft.objects.exists()) == (True, False)
     again = send(world.client("teacher"), "POST", f"{world.address}/draft/apply")
-    assert "no draft any more" in again.json()["message"]
+    assert "no draft any more" in again.json()["detail"]
     send(world.client("teacher"), "POST", f"{world.address}/undo")
     assert [each.weight for each in Category.objects.all()] == [60, 40]
 
@@ -191,7 +191,7 @@ def empty_class(world: World) -> str:
     made = make_class(
         world.school, world.school_class.year, GradingScale.objects.get(), [world.people["teacher"]], "Ferns"
     )
-    return f"/api/classes/{made.pk}"
+    return f"/api/v1/classes/{made.pk}"
 
 
 @pytest.mark.parametrize(
@@ -236,9 +236,9 @@ def test_another_classs_plan_is_taken_over_without_its_scores(world: World) -> N
     ]  # fmt: skip
     assert next(each["value"] for each in plan["rules"] if each["field"] == "cap") == "yes"
     refused = send(world.client("teacher"), "POST", f"{address}/plan/begin", body)
-    assert "categories already" in refused.json()["message"]
+    assert "categories already" in refused.json()["detail"]
     foreign = {"source": world.people["other_teacher"].classes.get().pk, "with_assignments": False}
-    assert send(world.client("teacher"), "POST", f"{address}/plan/begin", foreign).status_code == 403
+    assert send(world.client("teacher"), "POST", f"{address}/plan/begin", foreign).status_code == 404
 
 
 def test_what_could_move_grades_and_moves_none_is_in_force_at_once(world: World) -> None:

@@ -99,7 +99,7 @@ def test_entries_for_other_classes_are_refused(world: World) -> None:
 
 
 def test_too_much_at_once_is_refused_in_words(world: World) -> None:
-    assert "At most 2000" in enter(world, *[entry(world, "1")] * 2001).json()["message"]
+    assert "At most 2000" in enter(world, *[entry(world, "1")] * 2001).json()["detail"]
     answer = enter(world, entry(world, "9" * 5000), entry(world, "9", student=1)).json()
     assert ["5,000 characters" in each["message"] for each in answer["refused"]] == [True]
     assert [text_of(world, student) for student in range(2)] == ["", "9"]
@@ -123,11 +123,11 @@ def test_undo_and_redo_write_history_and_spare_what_others_changed(world: World)
         "undone",
         "undone",
     ]
-    assert send(world.client("other_teacher"), "POST", f"{world.address}/undo").status_code == 403
+    assert send(world.client("other_teacher"), "POST", f"{world.address}/undo").status_code == 404
 
 
 def test_nothing_to_undo_is_said(world: World) -> None:
-    assert "nothing of yours" in send(world.client("teacher"), "POST", f"{world.address}/undo").json()["message"]
+    assert "nothing of yours" in send(world.client("teacher"), "POST", f"{world.address}/undo").json()["detail"]
 
 
 def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_assert_max_num_queries: Any) -> None:
@@ -220,16 +220,16 @@ def test_what_was_deleted_comes_back_with_its_scores_for_30_days(world: World) -
 def test_loose_ends_are_one_list_and_shrink_as_they_are_mended(world: World) -> None:
     client = world.client("teacher")
     enter(world, entry(world, "21"), entry(world, "4", student=1), entry(world, "EX", student=2))
-    found = {(each["student_id"], each["kind"]): each for each in client.get("/api/loose-ends").json()}
+    found = {(each["student_id"], each["kind"]): each for each in client.get("/api/v1/loose-ends").json()}
     people = [each.pk for each in world.students]
     assert found[people[0], "slip"]["words"] == "Above the points."
     assert found[people[1], "low"]["words"] == "20 % and no comment for the family."
     assert found[people[2], "excused"]["text"] == "EX"
     enter(world, entry(world, "20", version=1))
     enter(world, entry(world, "4", version=1, student=1) | {"comment": "Let us practise."})
-    left = {(each["student_id"], each["kind"]) for each in client.get("/api/loose-ends").json()}
+    left = {(each["student_id"], each["kind"]) for each in client.get("/api/v1/loose-ends").json()}
     assert not {(people[0], "slip"), (people[1], "low")} & left
-    assert world.client("other_teacher").get("/api/loose-ends").json() == []
+    assert world.client("other_teacher").get("/api/v1/loose-ends").json() == []
 
 
 def test_slips_stand_among_the_checks_with_their_mend(world: World) -> None:

@@ -86,8 +86,8 @@ def test_a_semester_is_made_of_its_quarters(world: World) -> None:
 
 def test_a_term_or_student_of_elsewhere_is_not_shown(world: World) -> None:
     client = world.client("teacher")
-    assert client.get(f"{world.address}/scores?term=99999").status_code == 403
-    assert client.get(f"{world.address}/working/99999").status_code == 403
+    assert client.get(f"{world.address}/scores?term=99999").status_code == 404
+    assert client.get(f"{world.address}/working/99999").status_code == 404
 
 
 def test_scores_of_a_deleted_assignment_do_not_count(world: World) -> None:

@@ -132,7 +132,7 @@ def test_what_the_records_office_and_the_report_change_is_seen_at_once(keeping: 
     assert send(keeping.client("co_teacher"), "PUT", address, body).json() == {"changed": 1}
     assert shown(keeping)["rows"][0]["grade"]["mark"] == "A"
     term = {"name": "Autumn", "starts": str(keeping.term.starts), "ends": str(keeping.term.ends), "kind": "quarter"}
-    assert send(keeping.client("officer"), "PUT", f"/api/office/terms/{keeping.term.pk}", term).status_code == 200
+    assert send(keeping.client("officer"), "PUT", f"/api/v1/office/terms/{keeping.term.pk}", term).status_code == 200
     assert shown(keeping)["term"] == "Autumn"
 
 
@@ -181,9 +181,9 @@ def test_a_database_that_was_restored_to_an_earlier_day_is_shown_as_it_is(keepin
 
 def test_a_change_of_one_plan_leaves_what_is_kept_of_other_classes(keeping: World) -> None:
     zoology = keeping.people["other_teacher"].classes.get()
-    address = f"/api/classes/{zoology.pk}/scores"
+    address = f"/api/v1/classes/{zoology.pk}/scores"
     category = {"name": "Birds", "weight": "100"}
-    send(keeping.client("other_teacher"), "POST", f"/api/classes/{zoology.pk}/categories", category)
+    send(keeping.client("other_teacher"), "POST", f"/api/v1/classes/{zoology.pk}/categories", category)
     keeping.client("other_teacher").get(address)
     before = kept._classes[zoology.pk].loaded
     send(

@@ -10,7 +10,7 @@ function answers(given: () => Response): Request[] {
 	});
 	return asked;
 }
-const post = () => ask(api.POST('/api/classes/{class_id}/undo', { params: { path: { class_id: 3 } } }));
+const post = () => ask(api.POST('/api/v1/classes/{class_id}/undo', { params: { path: { class_id: 3 } } }));
 const refused = () => post().catch((error: unknown) => error as Refusal);
 const json = (body: object, status: number) =>
 	new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
@@ -22,7 +22,10 @@ describe('what is asked of the server', () => {
 		const asked = answers(() => json({ words: [] }, 200));
 		const path = { class_id: 3, term: 1 };
 		await ask(
-			api.POST('/api/classes/{class_id}/checks/{term}/mend', { params: { path }, body: { key: 'a\ud83d' } })
+			api.POST('/api/v1/classes/{class_id}/checks/{term}/mend', {
+				params: { path },
+				body: { key: 'a\ud83d' }
+			})
 		);
 		expect(await asked[0]!.json()).toEqual({ key: 'a\ufffd' });
 	});
@@ -31,19 +34,20 @@ describe('what is asked of the server', () => {
 		document.cookie = 'csrftoken=abc';
 		const asked = answers(() => json({ words: 'entered 17', kept: [] }, 200));
 		expect(await post()).toEqual({ words: 'entered 17', kept: [] });
-		await ask(api.GET('/api/session'));
+		await ask(api.GET('/api/v1/session'));
 		expect(asked.map((each) => [each.method, new URL(each.url).pathname])).toEqual([
-			['POST', '/api/classes/3/undo'],
-			['GET', '/api/session']
+			['POST', '/api/v1/classes/3/undo'],
+			['GET', '/api/v1/session']
 		]);
 		expect(asked.map((each) => each.headers.get('X-CSRFToken'))).toEqual(['abc', null]);
 	});
 
 	it('says in words what was refused, and which field it was', async () => {
-		answers(() => json({ message: 'There is nothing to undo.', field: 'name' }, 422));
+		answers(() => json({ detail: 'There is nothing to undo.', field: 'name', code: 'refused' }, 422));
 		expect(await refused()).toMatchObject({
 			message: 'There is nothing to undo.',
 			field: 'name',
+			code: 'refused',
 			status: 422,
 			isPassing: false
 		});

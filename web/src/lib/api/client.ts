@@ -4,12 +4,17 @@ import type { components, paths } from './schema';
 
 export type Shapes = components['schemas'];
 
+/** Why the server refused something, to be acted upon. */
+export type Code = Shapes['Problem']['code'];
+
 /** What went wrong, in words for a person; `status` 0 means that nobody answered. */
 export class Refusal extends Error {
 	constructor(
 		message: string,
 		readonly status: number,
-		readonly field: string | null = null
+		/** The input that it is about. */
+		readonly field: string | null = null,
+		readonly code: Code | null = null
 	) {
 		super(message);
 	}
@@ -45,17 +50,22 @@ export function identify(now: number | null, onLost: (lost: Lost) => void): void
 /** Whose page this is now. */
 export const whose = (): number | null => person;
 
-const SESSION = '/api/session';
+const SESSION = '/api/v1/session';
 
 const withToken: Middleware = {
 	onRequest({ request, schemaPath }) {
 		if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
 		if (person !== null && schemaPath !== SESSION) request.headers.set('X-Hoarfrost-Person', String(person));
 	},
-	onResponse({ response, schemaPath }) {
+	async onResponse({ response, schemaPath }) {
 		if (person === null || schemaPath === SESSION) return;
 		if (response.status === 401) tell('ended');
-		if (response.status === 409) tell('another');
+		if (response.status !== 409) return;
+		const told = (await response
+			.clone()
+			.json()
+			.catch(() => null)) as Shapes['Problem'] | null;
+		if (told?.code === 'wrong_person') tell('another');
 	}
 };
 
@@ -80,9 +90,11 @@ export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
 		throw new Refusal(UNREACHED, 0);
 	}
 	if (answer.response.ok) return answer.data as T;
-	const told = answer.error as { message?: string; field?: string | null } | undefined;
-	const message = told?.message ?? `The server answered ${answer.response.status}. Try again in a moment.`;
-	throw new Refusal(message, answer.response.status, told?.field ?? null);
+	const { status } = answer.response;
+	// What stands between the page and the server may answer in its place, and otherwise.
+	const told = answer.error as Partial<Shapes['Problem']> | undefined;
+	const message = told?.detail ?? `The server answered ${status}. Try again in a moment.`;
+	throw new Refusal(message, status, told?.field, told?.code);
 }
 
 /** The words of whatever was thrown. */

@@ -34,32 +34,32 @@ export const inLenses = (id: Id, students: ReadonlySet<unknown>) => ({
 export const today = () =>
 	queryOptions({
 		queryKey: ['today'],
-		queryFn: ({ signal }) => ask(api.GET('/api/today', { signal: within(signal) }))
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/today', { signal: within(signal) }))
 	});
 
 export const looseEnds = () =>
 	queryOptions({
 		queryKey: ['loose ends'],
-		queryFn: ({ signal }) => ask(api.GET('/api/loose-ends', { signal: within(signal) }))
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/loose-ends', { signal: within(signal) }))
 	});
 
 export const ownStudents = () =>
 	queryOptions({
 		queryKey: ['own students'],
-		queryFn: ({ signal }) => ask(api.GET('/api/own-students', { signal: within(signal) })),
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/own-students', { signal: within(signal) })),
 		staleTime: 60_000
 	});
 
 export const documents = () =>
 	queryOptions({
 		queryKey: ['documents'],
-		queryFn: ({ signal }) => ask(api.GET('/api/documents', { signal: within(signal) }))
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/documents', { signal: within(signal) }))
 	});
 
 export const demoPeople = () =>
 	queryOptions({
 		queryKey: ['demo people'],
-		queryFn: ({ signal }) => ask(api.GET('/api/demo-people', { signal: within(signal) }))
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/demo-people', { signal: within(signal) }))
 	});
 
 export const frame = (id: Id, term: InTerm, reporting: boolean | undefined) =>
@@ -67,7 +67,7 @@ export const frame = (id: Id, term: InTerm, reporting: boolean | undefined) =>
 		queryKey: ['class', id, 'frame', term, reporting],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term, reporting } };
-			return ask(api.GET('/api/classes/{class_id}/frame', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/frame', { params, signal: within(signal) }));
 		}
 	});
 
@@ -76,7 +76,7 @@ export const checks = (id: Id, term: InTerm) =>
 		queryKey: ['class', id, 'checks', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/checks', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/checks', { params, signal: within(signal) }));
 		}
 	});
 
@@ -85,7 +85,7 @@ export const plan = (id: Id, term: InTerm) =>
 		queryKey: ['class', id, 'plan', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/plan', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/plan', { params, signal: within(signal) }));
 		}
 	});
 
@@ -94,7 +94,7 @@ export const draft = (id: Id, term: InTerm) =>
 		queryKey: ['class', id, 'draft', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/draft/changes', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/draft/changes', { params, signal: within(signal) }));
 		}
 	});
 
@@ -104,7 +104,7 @@ export const rule = (id: Id, field: string | null, term: Id) =>
 		queryKey: ['class', id, 'rule', field, term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, field: field! }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/rules/{field}', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/rules/{field}', { params, signal: within(signal) }));
 		},
 		enabled: field !== null
 	});
@@ -114,7 +114,7 @@ export const scales = (id: Id) =>
 		queryKey: ['class', id, 'scales'],
 		queryFn: ({ signal }) =>
 			ask(
-				api.GET('/api/classes/{class_id}/scales', {
+				api.GET('/api/v1/classes/{class_id}/scales', {
 					params: { path: { class_id: id } },
 					signal: within(signal)
 				})
@@ -126,7 +126,7 @@ export const planHistory = (id: Id) =>
 		queryKey: ['class', id, 'plan history'],
 		queryFn: ({ signal }) =>
 			ask(
-				api.GET('/api/classes/{class_id}/plan/history', {
+				api.GET('/api/v1/classes/{class_id}/plan/history', {
 					params: { path: { class_id: id } },
 					signal: within(signal)
 				})
@@ -138,7 +138,7 @@ export const deletedWork = (id: Id) =>
 		queryKey: ['class', id, 'deleted'],
 		queryFn: ({ signal }) =>
 			ask(
-				api.GET('/api/classes/{class_id}/deleted', {
+				api.GET('/api/v1/classes/{class_id}/deleted', {
 					params: { path: { class_id: id } },
 					signal: within(signal)
 				})
@@ -151,7 +151,7 @@ export const waysIn = (id: Id) =>
 		queryKey: ['class', id, 'ways'],
 		queryFn: ({ signal }) =>
 			ask(
-				api.GET('/api/classes/{class_id}/plan/ways', {
+				api.GET('/api/v1/classes/{class_id}/plan/ways', {
 					params: { path: { class_id: id } },
 					signal: within(signal)
 				})
@@ -164,7 +164,7 @@ export const planTargets = (id: Id) =>
 		queryKey: ['class', id, 'targets'],
 		queryFn: ({ signal }) =>
 			ask(
-				api.GET('/api/classes/{class_id}/plan/targets', {
+				api.GET('/api/v1/classes/{class_id}/plan/targets', {
 					params: { path: { class_id: id } },
 					signal: within(signal)
 				})
@@ -176,7 +176,7 @@ export const scores = (id: Id, term: InTerm) =>
 		queryKey: ['class', id, 'scores', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/scores', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/scores', { params, signal: within(signal) }));
 		}
 	});
 
@@ -187,7 +187,10 @@ export const lens = (id: Id, student: Id, assignment: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student, assignment } };
 			return ask(
-				api.GET('/api/classes/{class_id}/scores/{student}/{assignment}', { params, signal: within(signal) })
+				api.GET('/api/v1/classes/{class_id}/scores/{student}/{assignment}', {
+					params,
+					signal: within(signal)
+				})
 			);
 		}
 	});
@@ -199,7 +202,7 @@ export const phrases = (id: Id, student: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student } };
 			return ask(
-				api.GET('/api/classes/{class_id}/students/{student}/phrases', { params, signal: within(signal) })
+				api.GET('/api/v1/classes/{class_id}/students/{student}/phrases', { params, signal: within(signal) })
 			);
 		}
 	});
@@ -211,7 +214,7 @@ export const chosenCells = (id: Id, cells: { student: Id; assignment: Id }[]) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id } };
 			return ask(
-				api.POST('/api/classes/{class_id}/chosen', { params, body: { cells }, signal: within(signal) })
+				api.POST('/api/v1/classes/{class_id}/chosen', { params, body: { cells }, signal: within(signal) })
 			);
 		}
 	});
@@ -221,7 +224,7 @@ export const working = (id: Id, student: Id | undefined, term: Id) =>
 		queryKey: ['class', id, 'working', student, term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student: student! }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/working/{student}', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/working/{student}', { params, signal: within(signal) }));
 		},
 		enabled: student !== undefined,
 		staleTime: 0
@@ -232,7 +235,9 @@ export const student = (id: Id, student: Id, term: InTerm) =>
 		queryKey: ['class', id, 'student', student, term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/students/{student}', { params, signal: within(signal) }));
+			return ask(
+				api.GET('/api/v1/classes/{class_id}/students/{student}', { params, signal: within(signal) })
+			);
 		}
 	});
 
@@ -243,7 +248,7 @@ export const familyEyes = (id: Id, student: Id, term: InTerm) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, student }, query: { term } };
 			return ask(
-				api.GET('/api/classes/{class_id}/students/{student}/family', { params, signal: within(signal) })
+				api.GET('/api/v1/classes/{class_id}/students/{student}/family', { params, signal: within(signal) })
 			);
 		}
 	});
@@ -253,7 +258,7 @@ export const report = (id: Id, term: InTerm) =>
 		queryKey: ['class', id, 'report', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
-			return ask(api.GET('/api/classes/{class_id}/report', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/classes/{class_id}/report', { params, signal: within(signal) }));
 		}
 	});
 
@@ -263,7 +268,7 @@ export const evidence = (id: Id, term: Id, student: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, term, student } };
 			return ask(
-				api.GET('/api/classes/{class_id}/report/{term}/{student}/evidence', {
+				api.GET('/api/v1/classes/{class_id}/report/{term}/{student}/evidence', {
 					params,
 					signal: within(signal)
 				})
@@ -277,7 +282,10 @@ export const reportHistory = (id: Id, term: Id, student: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, term, student } };
 			return ask(
-				api.GET('/api/classes/{class_id}/report/{term}/{student}/history', { params, signal: within(signal) })
+				api.GET('/api/v1/classes/{class_id}/report/{term}/{student}/history', {
+					params,
+					signal: within(signal)
+				})
 			);
 		}
 	});
@@ -289,7 +297,7 @@ export const bank = (id: Id, term: Id, student: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id, term, student } };
 			return ask(
-				api.GET('/api/classes/{class_id}/report/{term}/{student}/bank', { params, signal: within(signal) })
+				api.GET('/api/v1/classes/{class_id}/report/{term}/{student}/bank', { params, signal: within(signal) })
 			);
 		},
 		staleTime: 60_000
@@ -299,20 +307,22 @@ export const office = (year: Id | undefined) =>
 	queryOptions({
 		queryKey: ['office', 'year', year],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/office', { params: { query: { year } }, signal: within(signal) }))
+			ask(api.GET('/api/v1/office', { params: { query: { year } }, signal: within(signal) }))
 	});
 
 export const officeClasses = (term: Id) =>
 	queryOptions({
 		queryKey: ['office', 'classes', term],
 		queryFn: ({ signal }) =>
-			ask(api.GET('/api/office/terms/{term}/classes', { params: { path: { term } }, signal: within(signal) }))
+			ask(
+				api.GET('/api/v1/office/terms/{term}/classes', { params: { path: { term } }, signal: within(signal) })
+			)
 	});
 
 export const officeBank = () =>
 	queryOptions({
 		queryKey: ['office', 'bank'],
-		queryFn: ({ signal }) => ask(api.GET('/api/office/bank', { signal: within(signal) }))
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/office/bank', { signal: within(signal) }))
 	});
 
 export const family = (student: Id, term: InTerm) =>
@@ -320,7 +330,7 @@ export const family = (student: Id, term: InTerm) =>
 		queryKey: ['family', student, term],
 		queryFn: ({ signal }) => {
 			const params = { path: { student_id: student }, query: { term } };
-			return ask(api.GET('/api/families/{student_id}', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/families/{student_id}', { params, signal: within(signal) }));
 		}
 	});
 
@@ -329,6 +339,6 @@ export const card = (student: Id, term: Id) =>
 		queryKey: ['family', student, 'card', term],
 		queryFn: ({ signal }) => {
 			const params = { path: { student_id: student }, query: { term } };
-			return ask(api.GET('/api/families/{student_id}/card', { params, signal: within(signal) }));
+			return ask(api.GET('/api/v1/families/{student_id}/card', { params, signal: within(signal) }));
 		}
 	});

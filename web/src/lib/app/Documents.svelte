@@ -26,7 +26,7 @@
 		{#each found.data.slice(0, most) as each (each.id)}
 			<li class="flex flex-wrap justify-between gap-x-4 gap-y-0.5 border-b border-hair py-1.25">
 				{#if each.state === 'done'}
-					<a class="link first:wrap-anywhere" href="/api/documents/{each.id}/file" download>{each.name}</a>
+					<a class="link first:wrap-anywhere" href="/api/v1/documents/{each.id}/file" download>{each.name}</a>
 					<span class="text-slate first:wrap-anywhere">{longDay(each.at)}, {size(each.size)}</span>
 				{:else}
 					<span class="text-slate first:wrap-anywhere">{each.name}</span>

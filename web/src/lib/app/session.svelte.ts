@@ -37,16 +37,16 @@ class Signed {
 	}
 
 	async load(): Promise<void> {
-		await this.#take(await ask(api.GET('/api/session')));
+		await this.#take(await ask(api.GET('/api/v1/session')));
 	}
 
 	async signIn(name: string, password: string): Promise<void> {
-		await this.#take(await ask(api.POST('/api/session', { body: { sign_in: name, password } })));
+		await this.#take(await ask(api.POST('/api/v1/session', { body: { sign_in: name, password } })));
 		this.#tabs?.postMessage(this.current?.person_id ?? null);
 	}
 
 	async signOut(): Promise<void> {
-		await ask(api.DELETE('/api/session'));
+		await ask(api.DELETE('/api/v1/session'));
 		await this.load();
 		this.#tabs?.postMessage(null);
 	}

@@ -19,7 +19,7 @@ beforeEach(() => {
 describe('undoing', () => {
 	it('says what was undone, and what somebody has changed since', async () => {
 		serve({
-			'POST /api/classes/1/undo': () => ({
+			'POST /api/v1/classes/1/undo': () => ({
 				words: 'entered 12 in Oak',
 				kept: ['Una Fir, Oak has been changed since.']
 			})
@@ -30,7 +30,7 @@ describe('undoing', () => {
 	});
 
 	it('does it again', async () => {
-		serve({ 'POST /api/classes/1/redo': () => ({ words: 'entered 12 in Oak', kept: [] }) });
+		serve({ 'POST /api/v1/classes/1/redo': () => ({ words: 'entered 12 in Oak', kept: [] }) });
 		await undo(1, queries, 'redo');
 		expect(notice.text).toBe('Done again: entered 12 in Oak.');
 	});
@@ -44,7 +44,7 @@ describe('undoing', () => {
 	});
 
 	it('says that there is nothing to undo', async () => {
-		serve({ 'POST /api/classes/1/undo': () => 422 });
+		serve({ 'POST /api/v1/classes/1/undo': () => 422 });
 		await undo(1, queries, 'undo');
 		expect(notice).toMatchObject({ isProblem: true, text: 'This is not taken.' });
 		expect(fetched).not.toHaveBeenCalled();

@@ -5,7 +5,7 @@ import { saving } from '$lib/app/saving/saving.svelte';
 import { notice } from './notice.svelte';
 
 export async function undo(classId: number, queries: QueryClient, which: 'undo' | 'redo'): Promise<void> {
-	const path = which === 'undo' ? '/api/classes/{class_id}/undo' : '/api/classes/{class_id}/redo';
+	const path = which === 'undo' ? '/api/v1/classes/{class_id}/undo' : '/api/v1/classes/{class_id}/redo';
 	// What was last done may still be on its way: it has to arrive before it can be undone.
 	if (!(await saving.settled())) {
 		notice.problem(

@@ -5,6 +5,6 @@ import type { ThisClass } from './thisClass';
 export async function mend({ id, changing }: ThisClass, term: number, key: string): Promise<void> {
 	const params = { path: { class_id: id, term } };
 	await changing.make(() =>
-		ask(api.POST('/api/classes/{class_id}/checks/{term}/mend', { params, body: { key } }))
+		ask(api.POST('/api/v1/classes/{class_id}/checks/{term}/mend', { params, body: { key } }))
 	);
 }

@@ -33,7 +33,7 @@ class Pulse {
 			if (document.visibilityState === 'visible') {
 				try {
 					const now = await ask(
-						api.POST('/api/classes/{class_id}/pulse', {
+						api.POST('/api/v1/classes/{class_id}/pulse', {
 							params: { path: { class_id: classId } },
 							body: {
 								revision: known?.revision ?? null,

@@ -24,7 +24,7 @@ const saved = (classId: number, revision: number) =>
 beforeEach(async () => {
 	vi.useFakeTimers();
 	now = { revision: 5, plan: '1 0', words: [], here: [] };
-	asked = serve({ 'POST /api/classes/1/pulse': () => now });
+	asked = serve({ 'POST /api/v1/classes/1/pulse': () => now });
 	fetched.mockClear();
 	notice.clear();
 	leave = pulse.follow(1, queries);
@@ -80,9 +80,9 @@ describe('the pulse of a class', () => {
 	});
 
 	it('goes on when nobody answers for a while, and ends when one leaves', async () => {
-		serve({ 'POST /api/classes/1/pulse': () => 'nobody' });
+		serve({ 'POST /api/v1/classes/1/pulse': () => 'nobody' });
 		await beat();
-		asked = serve({ 'POST /api/classes/1/pulse': () => ({ ...now, revision: 6 }) });
+		asked = serve({ 'POST /api/v1/classes/1/pulse': () => ({ ...now, revision: 6 }) });
 		await beat();
 		expect(fetched).toHaveBeenCalledOnce();
 		leave();

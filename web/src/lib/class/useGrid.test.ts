@@ -33,7 +33,7 @@ let late: ((grid: Shapes['GridOut']) => void)[];
 
 beforeEach(() => {
 	late = [];
-	asked = serve({ 'GET /api/classes/1/scores': () => new Promise((answer) => late.push(answer)) });
+	asked = serve({ 'GET /api/v1/classes/1/scores': () => new Promise((answer) => late.push(answer)) });
 	render(Around, { part: ShownGrid, given: { id: 1 } });
 });
 

@@ -9,7 +9,7 @@ export interface Asked {
 
 type Answers = Record<string, (asked: Asked) => unknown>;
 
-/** Answer `"POST /api/…"`; an answer that is a number is a refusal with that status, and what is not named is not there. */
+/** Answer `"POST /api/v1/…"`; an answer that is a number is a refusal with that status, and what is not named is not there. */
 export function serve(answers: Answers): Asked[] {
 	const all: Asked[] = [];
 	vi.stubGlobal('fetch', async (request: Request) => {
@@ -20,7 +20,7 @@ export function serve(answers: Answers): Asked[] {
 		const said = (await answers[`${asked.method} ${pathname}`]?.(asked)) ?? 404;
 		if (said === 'nobody') throw new TypeError('no network');
 		const status = typeof said === 'number' ? said : 200;
-		const body = status === 200 ? said : { message: 'This is not taken.', field: null };
+		const body = status === 200 ? said : { detail: 'This is not taken.', field: null, code: 'refused' };
 		return new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
 	});
 	return all;

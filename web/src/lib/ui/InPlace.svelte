@@ -68,7 +68,7 @@
 		} catch (error) {
 			if (sent !== text) return;
 			problem = words(error);
-			asked = error instanceof Refusal ? error.field : null;
+			asked = error instanceof Refusal ? error.code : null;
 		} finally {
 			if (sent === text) sent = null;
 		}

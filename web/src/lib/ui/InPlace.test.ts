@@ -88,7 +88,9 @@ describe('a value that is changed where it stands', () => {
 	});
 
 	it('takes an answer to what it is asked', async () => {
-		const save = vi.fn(() => Promise.reject(new Refusal('Are 0 points meant?', 422, 'zero_points')));
+		const save = vi.fn(() =>
+			Promise.reject(new Refusal('Are 0 points meant?', 422, 'points', 'zero_points'))
+		);
 		const meant = vi.fn(() => Promise.resolve());
 		const answers = { zero_points: [['0 is meant', meant]] as const };
 		render(InPlace, { value: '20', label: 'Points', version: 1, save, answers });

@@ -343,7 +343,7 @@ class Saving {
 		})); // prettier-ignore
 		try {
 			const answer = await ask(
-				api.POST('/api/classes/{class_id}/scores', {
+				api.POST('/api/v1/classes/{class_id}/scores', {
 					params: { path: { class_id: first.classId } },
 					body: { id: batch.id, term: first.term, entries },
 					signal: AbortSignal.timeout(this.patience)
@@ -420,7 +420,7 @@ class Saving {
 
 	async #failed(batch: Batch, person: number, error: unknown): Promise<Became> {
 		// Signed out, or somebody else is signed in: what is here waits for its person.
-		if (error instanceof Refusal && (error.status === 401 || error.field === 'person')) {
+		if (error instanceof Refusal && (error.status === 401 || error.code === 'wrong_person')) {
 			this.isSignedOut = true;
 			return 'over';
 		}

@@ -240,7 +240,7 @@ describe('saving', () => {
 	});
 
 	it('keeps what a refused batch held, with the reason', async () => {
-		replies = [() => json('{"message": "This is not yours to see.", "field": null}', 403)];
+		replies = [() => json('{"detail": "This is not yours to see.", "field": null}', 403)];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() =>
@@ -347,7 +347,7 @@ describe('saving', () => {
 	});
 
 	it('waits when signed out, and never sends as another', async () => {
-		replies = [() => json('{"message": "You are not signed in."}', 401)];
+		replies = [() => json('{"detail": "You are not signed in."}', 401)];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await eventually(() => expect(saving.words).toBe('Signed out: 1 entry kept here'));

@@ -130,7 +130,7 @@ export class UnsentText<T> {
 		} catch (error) {
 			this.problem = words(error);
 			if (!(error instanceof Refusal)) return false;
-			if (error.field === 'version') this.isOvertaken = true;
+			if (error.code === 'stale') this.isOvertaken = true;
 			else if (error.isPassing && !this.#hasEnded)
 				this.#timer = setTimeout(() => void this.save(isReady), AGAIN);
 			return false;

@@ -46,7 +46,8 @@ describe('a text that saves itself', () => {
 	it('that was left here goes on the version that it was written from, and only for its person', async () => {
 		text(away).write('She asks');
 		expect(text(saves, 'Theirs', 4, 6).unsent.value).toBe('Theirs');
-		const overtaken: Send = () => Promise.reject(new Refusal('Bo changed this meanwhile.', 422, 'version'));
+		const overtaken: Send = () =>
+			Promise.reject(new Refusal('Bo changed this meanwhile.', 409, null, 'stale'));
 		const { unsent, spy } = text(overtaken, 'Theirs', 4);
 		expect(unsent.value).toBe('She asks');
 		await vi.advanceTimersByTimeAsync(20_000);
@@ -84,7 +85,7 @@ describe('a text that saves itself', () => {
 	});
 
 	it('takes what somebody else wrote, where one says so', async () => {
-		const overtaken: Send = () => Promise.reject(new Refusal('Bo changed this.', 422, 'version'));
+		const overtaken: Send = () => Promise.reject(new Refusal('Bo changed this.', 409, null, 'stale'));
 		const { unsent, spy, write } = text(overtaken);
 		write('Mine');
 		await vi.advanceTimersByTimeAsync(700);

@@ -28,7 +28,7 @@ export function consequenceOf({
 	broughtBack = []
 }: Omit<Asked, 'title' | 'verb' | 'called' | 'act'>) {
 	return ask(
-		api.POST('/api/classes/{class_id}/scores/tried', {
+		api.POST('/api/v1/classes/{class_id}/scores/tried', {
 			params: { path: { class_id: classId } },
 			body: {
 				term,

@@ -40,7 +40,7 @@
 							>{/if}
 						{#if each.file}<a
 								class="link"
-								href="/api/families/{student}/files/{each.id}"
+								href="/api/v1/families/{student}/files/{each.id}"
 								download={each.file}
 								rel="external">{each.file}</a
 							>{/if}

@@ -87,7 +87,7 @@
 		</label>
 	{/snippet}
 	{#snippet mends()}
-		{#if adding.problem?.field === 'zero_points'}
+		{#if adding.problem?.code === 'zero_points'}
 			<button type="button" class="link" onclick={() => add({ ...asked, extra: true })}
 				>It is extra credit</button
 			>

@@ -12,7 +12,7 @@ const fieldwork = { id: 4, name: 'Fieldwork', is_default: true, default_points: 
 
 async function open(answers: Parameters<typeof serve>[0] = {}, plan = {}) {
 	const known = { term_id: 7, term: 'Quarter 2', parts: [], categories: [fieldwork], ...plan };
-	const asked = serve({ 'GET /api/classes/1/plan': () => known, ...answers });
+	const asked = serve({ 'GET /api/v1/classes/1/plan': () => known, ...answers });
 	const onadded = vi.fn();
 	render(Around, { part: AddDialog, given: { term: 7, open: true, onadded } });
 	await vi.waitFor(() => expect(screen.queryByText('Looking at the plan…')).toBeNull());
@@ -26,7 +26,7 @@ beforeEach(() => notice.clear());
 describe('adding an assignment from where scores are entered', () => {
 	it('takes what its category usually has, and gives it over', async () => {
 		const made = { id: 40, term_id: 7, term: 'Quarter 2' };
-		const { onadded, added } = await open({ 'POST /api/classes/1/assignments': () => made });
+		const { onadded, added } = await open({ 'POST /api/v1/classes/1/assignments': () => made });
 		await user.type(name(), 'Dams{Enter}');
 		await vi.waitFor(() => expect(onadded).toHaveBeenCalledWith(40));
 		expect(added()).toEqual([{ name: 'Dams', category_id: 4, due_on: null, term_id: 7 }]);
@@ -35,7 +35,7 @@ describe('adding an assignment from where scores are entered', () => {
 
 	it('says which term it came into where that is another', async () => {
 		const made = { id: 40, term_id: 8, term: 'Quarter 3' };
-		const { onadded } = await open({ 'POST /api/classes/1/assignments': () => made });
+		const { onadded } = await open({ 'POST /api/v1/classes/1/assignments': () => made });
 		await user.type(name(), 'Dams{Enter}');
 		await vi.waitFor(() => expect(notice.text).toBe('Dams is added to quarter 3.'));
 		expect(onadded).not.toHaveBeenCalled();
@@ -44,7 +44,7 @@ describe('adding an assignment from where scores are entered', () => {
 	it('keeps what was refused, or names it where the next is being typed', async () => {
 		let refuse = (): void => undefined;
 		const { onadded } = await open({
-			'POST /api/classes/1/assignments': () => new Promise((answer) => (refuse = () => answer(422)))
+			'POST /api/v1/classes/1/assignments': () => new Promise((answer) => (refuse = () => answer(422)))
 		});
 		await user.type(name(), 'Dams{Enter}');
 		await vi.waitFor(() => expect(name().value).toBe(''));

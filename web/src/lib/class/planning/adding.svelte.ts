@@ -1,8 +1,8 @@
 /** Adding one thing after another without waiting: what is refused comes back, unless the next is being typed by then. */
-import { Refusal, words } from '$lib/api/client';
+import { Refusal, words, type Code } from '$lib/api/client';
 
 export class Adding {
-	problem = $state<{ text: string; field: string | null } | null>(null);
+	problem = $state<{ text: string; field: string | null; code: Code | null } | null>(null);
 
 	/** Add what is called `name`; gives what was made. Where it is refused, `back` puts what was typed back if there is room. */
 	async tried<T>(work: Promise<T>, name: string, back: () => boolean): Promise<T | null> {
@@ -12,7 +12,8 @@ export class Adding {
 			return made;
 		} catch (error) {
 			const text = back() ? words(error) : `${name} was not added: ${words(error)}`;
-			this.problem = { text, field: error instanceof Refusal ? error.field : null };
+			const { field, code } = error instanceof Refusal ? error : { field: null, code: null };
+			this.problem = { text, field, code };
 			return null;
 		}
 	}

@@ -8,7 +8,7 @@ import { Editing } from './editing';
 
 it('bases each change on what one’s own before it made, also where the page does not show that yet', async () => {
 	let version = 4;
-	const asked = serve({ 'PATCH /api/classes/1/assignments/7': () => ({ id: 7, version: ++version }) });
+	const asked = serve({ 'PATCH /api/v1/classes/1/assignments/7': () => ({ id: 7, version: ++version }) });
 	const editing = new Editing(1, new Changing(new QueryClient(), 'class 1'));
 	const walk = { id: 7, version: 4 } as Shapes['AssignmentOut'];
 	await Promise.all(['8', '9', '10'].map((points) => editing.changeAssignment(walk, { points })));

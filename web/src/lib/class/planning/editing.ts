@@ -21,7 +21,10 @@ export class Editing {
 	addCategory(body: Shapes['CategoryIn']): Promise<Shapes['MadeOut']> {
 		return this.#do(() =>
 			ask(
-				api.POST('/api/classes/{class_id}/categories', { params: { path: { class_id: this.classId } }, body })
+				api.POST('/api/v1/classes/{class_id}/categories', {
+					params: { path: { class_id: this.classId } },
+					body
+				})
 			)
 		);
 	}
@@ -30,7 +33,7 @@ export class Editing {
 		const path = { class_id: this.classId, category_id: category.id };
 		await this.#change('category', category, (version) =>
 			ask(
-				api.PATCH('/api/classes/{class_id}/categories/{category_id}', {
+				api.PATCH('/api/v1/classes/{class_id}/categories/{category_id}', {
 					params: { path },
 					body: { ...body, version }
 				})
@@ -42,7 +45,7 @@ export class Editing {
 	addAssignment(body: Shapes['AssignmentIn']): Promise<Shapes['AddedOut']> {
 		return this.#do(() =>
 			ask(
-				api.POST('/api/classes/{class_id}/assignments', {
+				api.POST('/api/v1/classes/{class_id}/assignments', {
 					params: { path: { class_id: this.classId } },
 					body
 				})
@@ -54,7 +57,7 @@ export class Editing {
 		const path = { class_id: this.classId, assignment_id: assignment.id };
 		await this.#change('assignment', assignment, (version) =>
 			ask(
-				api.PATCH('/api/classes/{class_id}/assignments/{assignment_id}', {
+				api.PATCH('/api/v1/classes/{class_id}/assignments/{assignment_id}', {
 					params: { path },
 					body: { ...body, version }
 				})
@@ -66,7 +69,7 @@ export class Editing {
 	async assign(assignment: number, student: number): Promise<void> {
 		const params = { path: { class_id: this.classId, assignment_id: assignment, student } };
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/students/{student}', { params }))
+			ask(api.PUT('/api/v1/classes/{class_id}/assignments/{assignment_id}/students/{student}', { params }))
 		);
 	}
 
@@ -77,7 +80,7 @@ export class Editing {
 		form.set('file', file);
 		await this.#do(() =>
 			ask(
-				api.POST('/api/classes/{class_id}/assignments/{assignment_id}/file', {
+				api.POST('/api/v1/classes/{class_id}/assignments/{assignment_id}/file', {
 					params: { path },
 					body: { file: file.name },
 					bodySerializer: () => form
@@ -89,63 +92,65 @@ export class Editing {
 	async detach(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		await this.#do(() =>
-			ask(api.DELETE('/api/classes/{class_id}/assignments/{assignment_id}/file', { params: { path } }))
+			ask(api.DELETE('/api/v1/classes/{class_id}/assignments/{assignment_id}/file', { params: { path } }))
 		);
 	}
 
 	async bringBack(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/deleted/{assignment_id}', { params: { path } }))
+			ask(api.POST('/api/v1/classes/{class_id}/deleted/{assignment_id}', { params: { path } }))
 		);
 	}
 
 	async changeRules(body: Shapes['RulesIn']): Promise<void> {
-		await this.#do(() => ask(api.PATCH('/api/classes/{class_id}/rules', { params: this.#class, body })));
+		await this.#do(() => ask(api.PATCH('/api/v1/classes/{class_id}/rules', { params: this.#class, body })));
 	}
 
 	/** Put the draft in force; gives words on what could not be. */
 	async applyDraft(): Promise<string[]> {
 		const applied = await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/draft/apply', { params: this.#class }))
+			ask(api.POST('/api/v1/classes/{class_id}/draft/apply', { params: this.#class }))
 		);
 		return applied.kept;
 	}
 
 	async throwDraftAway(): Promise<void> {
-		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/draft', { params: this.#class })));
+		await this.#do(() => ask(api.DELETE('/api/v1/classes/{class_id}/draft', { params: this.#class })));
 	}
 
 	async putBack(mark: string, field: string): Promise<void> {
 		const path = { class_id: this.classId, mark, field };
 		await this.#do(() =>
-			ask(api.DELETE('/api/classes/{class_id}/draft/{mark}/{field}', { params: { path } }))
+			ask(api.DELETE('/api/v1/classes/{class_id}/draft/{mark}/{field}', { params: { path } }))
 		);
 	}
 
 	async beginFromText(text: string): Promise<void> {
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/plan/text', { params: this.#class, body: { text } }))
+			ask(api.POST('/api/v1/classes/{class_id}/plan/text', { params: this.#class, body: { text } }))
 		);
 	}
 
 	async begin(body: Partial<Shapes['BeginIn']>): Promise<void> {
 		const full = { source: null, kept: null, pattern: null, with_assignments: true, ...body };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/plan/begin', { params: this.#class, body: full }))
+			ask(api.POST('/api/v1/classes/{class_id}/plan/begin', { params: this.#class, body: full }))
 		);
 	}
 
 	async keepPlan(name: string, withAssignments: boolean): Promise<void> {
 		const body = { name, with_assignments: withAssignments };
-		await this.#do(() => ask(api.POST('/api/classes/{class_id}/plan/keep', { params: this.#class, body })));
+		await this.#do(() =>
+			ask(api.POST('/api/v1/classes/{class_id}/plan/keep', { params: this.#class, body }))
+		);
 	}
 
 	/** Send the plan to other classes; gives words on what became of it in each. */
 	async send(classes: number[], withAssignments: boolean): Promise<string[]> {
 		const body = { classes, with_assignments: withAssignments };
 		const sent = await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/plan/send', { params: this.#class, body }))
+			ask(api.POST('/api/v1/classes/{class_id}/plan/send', { params: this.#class, body }))
 		);
 		return sent.words;
 	}
@@ -154,7 +159,7 @@ export class Editing {
 	async returnTo(event: number): Promise<string[]> {
 		const path = { class_id: this.classId, event };
 		const done = await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/plan/history/{event}', { params: { path } }))
+			ask(api.POST('/api/v1/classes/{class_id}/plan/history/{event}', { params: { path } }))
 		);
 		return done.words;
 	}
@@ -164,7 +169,7 @@ export class Editing {
 		const path = { class_id: this.classId, category_id: category };
 		const done = await this.#do(() =>
 			ask(
-				api.POST('/api/classes/{class_id}/categories/{category_id}/merge', {
+				api.POST('/api/v1/classes/{class_id}/categories/{category_id}/merge', {
 					params: { path },
 					body: { into }
 				})
@@ -176,26 +181,28 @@ export class Editing {
 	async setWeights(term: number, weights: Record<number, string>): Promise<void> {
 		const path = { class_id: this.classId, term };
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/weights/{term}', { params: { path }, body: { weights } }))
+			ask(api.PUT('/api/v1/classes/{class_id}/weights/{term}', { params: { path }, body: { weights } }))
 		);
 	}
 
 	/** What the weights would be if they shared the rest of 100, in each way; nothing is changed yet. */
 	restShared(term: number): Promise<Shapes['RestOut']> {
 		const path = { class_id: this.classId, term };
-		return ask(api.GET('/api/classes/{class_id}/weights/{term}/rest', { params: { path } }));
+		return ask(api.GET('/api/v1/classes/{class_id}/weights/{term}/rest', { params: { path } }));
 	}
 
 	async shareRest(term: number, way: Shapes['RestIn']['way']): Promise<void> {
 		const path = { class_id: this.classId, term };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/weights/{term}/share-rest', { params: { path }, body: { way } }))
+			ask(
+				api.POST('/api/v1/classes/{class_id}/weights/{term}/share-rest', { params: { path }, body: { way } })
+			)
 		);
 	}
 
 	async setShares(weights: Record<number, string>): Promise<void> {
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/shares', { params: this.#class, body: { weights } }))
+			ask(api.PUT('/api/v1/classes/{class_id}/shares', { params: this.#class, body: { weights } }))
 		);
 	}
 
@@ -208,69 +215,71 @@ export class Editing {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		const body = { share, of, others };
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/assignments/{assignment_id}/share', { params: { path }, body }))
+			ask(api.PUT('/api/v1/classes/{class_id}/assignments/{assignment_id}/share', { params: { path }, body }))
 		);
 	}
 
 	/** Change several assignments alike; gives how many, and what is to be looked at of it. */
 	changeTogether(body: Shapes['TogetherIn']): Promise<Shapes['TogetherOut']> {
 		return this.#do(() =>
-			ask(api.PATCH('/api/classes/{class_id}/assignments', { params: this.#class, body }))
+			ask(api.PATCH('/api/v1/classes/{class_id}/assignments', { params: this.#class, body }))
 		);
 	}
 
 	async duplicate(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/assignments/{assignment_id}/duplicate', { params: { path } }))
+			ask(api.POST('/api/v1/classes/{class_id}/assignments/{assignment_id}/duplicate', { params: { path } }))
 		);
 	}
 
 	/** What repeating work would make; nothing is made yet. */
 	previewRepeating(body: Shapes['RepeatIn']): Promise<Shapes['PieceOut'][]> {
-		return ask(api.POST('/api/classes/{class_id}/repeating/preview', { params: this.#class, body }));
+		return ask(api.POST('/api/v1/classes/{class_id}/repeating/preview', { params: this.#class, body }));
 	}
 
 	async makeRepeating(body: Shapes['RepeatIn']): Promise<number> {
 		const done = await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/repeating', { params: this.#class, body }))
+			ask(api.POST('/api/v1/classes/{class_id}/repeating', { params: this.#class, body }))
 		);
 		return done.count;
 	}
 
 	async changeTerm(term: number, body: Partial<Shapes['TermRulesIn']>): Promise<void> {
 		const path = { class_id: this.classId, term };
-		await this.#do(() => ask(api.PATCH('/api/classes/{class_id}/terms/{term}', { params: { path }, body })));
+		await this.#do(() =>
+			ask(api.PATCH('/api/v1/classes/{class_id}/terms/{term}', { params: { path }, body }))
+		);
 	}
 
 	async saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await this.#do(() => ask(api.POST('/api/classes/{class_id}/scales', { params: this.#class, body })));
+		await this.#do(() => ask(api.POST('/api/v1/classes/{class_id}/scales', { params: this.#class, body })));
 	}
 
 	async deleteScale(scale: number): Promise<void> {
 		const path = { class_id: this.classId, scale };
-		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/scales/{scale}', { params: { path } })));
+		await this.#do(() => ask(api.DELETE('/api/v1/classes/{class_id}/scales/{scale}', { params: { path } })));
 	}
 
 	async saveCode(body: Shapes['CodeIn']): Promise<void> {
-		await this.#do(() => ask(api.POST('/api/classes/{class_id}/codes', { params: this.#class, body })));
+		await this.#do(() => ask(api.POST('/api/v1/classes/{class_id}/codes', { params: this.#class, body })));
 	}
 
 	async deleteCode(code: number): Promise<void> {
 		const path = { class_id: this.classId, code };
-		await this.#do(() => ask(api.DELETE('/api/classes/{class_id}/codes/{code}', { params: { path } })));
+		await this.#do(() => ask(api.DELETE('/api/v1/classes/{class_id}/codes/{code}', { params: { path } })));
 	}
 
 	async remove(kind: Kind, id: number): Promise<void> {
 		if (kind === 'category') {
 			const path = { class_id: this.classId, category_id: id };
 			await this.#do(() =>
-				ask(api.DELETE('/api/classes/{class_id}/categories/{category_id}', { params: { path } }))
+				ask(api.DELETE('/api/v1/classes/{class_id}/categories/{category_id}', { params: { path } }))
 			);
 		} else {
 			const path = { class_id: this.classId, assignment_id: id };
 			await this.#do(() =>
-				ask(api.DELETE('/api/classes/{class_id}/assignments/{assignment_id}', { params: { path } }))
+				ask(api.DELETE('/api/v1/classes/{class_id}/assignments/{assignment_id}', { params: { path } }))
 			);
 		}
 	}
@@ -286,7 +295,7 @@ export class Editing {
 	async order(kind: Kind, ids: number[]): Promise<void> {
 		const path = { class_id: this.classId, kind };
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/order/{kind}', { params: { path }, body: { ids } }))
+			ask(api.PUT('/api/v1/classes/{class_id}/order/{kind}', { params: { path }, body: { ids } }))
 		);
 	}
 

@@ -34,8 +34,10 @@
 		</header>
 		<p class="flex gap-5 pt-2 pb-4 text-body print:hidden">
 			<a class="link" href="/family/{student}?term={term}">Back to {data.term.toLowerCase()}</a>
-			{#if data.subjects.length}<a class="link" href="/api/families/{student}/card.pdf?term={term}" download
-					>Save as PDF</a
+			{#if data.subjects.length}<a
+					class="link"
+					href="/api/v1/families/{student}/card.pdf?term={term}"
+					download>Save as PDF</a
 				>{/if}
 		</p>
 		{#if data.subjects.length}

@@ -15,7 +15,7 @@ const end = (student: string, kind: string, place: { class_id: number; student_i
 
 async function shown() {
 	serve({
-		'GET /api/loose-ends': () => [
+		'GET /api/v1/loose-ends': () => [
 			end('Ebba', 'blank', { class_id: 1, student_id: 1 }),
 			end('Ivor', 'low', { class_id: 1, student_id: 2 }),
 			end('Suvi', 'slip', { class_id: 2, student_id: 3 })

@@ -100,7 +100,7 @@
 	<aside class="grid content-start gap-2" aria-label="What to do">
 		<h3 class="text-large">Reminders</h3>
 		<p>
-			<a class="link" href="/api/office/terms/{term.id}/reminders.csv" download
+			<a class="link" href="/api/v1/office/terms/{term.id}/reminders.csv" download
 				>Save the list of who is not through</a
 			>
 		</p>

@@ -61,8 +61,7 @@
 				<span class="label">Points</span>
 				<input class="field" inputmode="decimal" value={each.points} onchange={open.typed('points')} />
 				<Reason {open} field="points" />
-				{#if open.problem?.field === 'zero_points'}
-					<Reason {open} field="zero_points" />
+				{#if open.problem?.code === 'zero_points'}
 					<button class="link" onclick={() => open.change({ extra: true, points: '0' }, 'points')}
 						>extra credit</button
 					>

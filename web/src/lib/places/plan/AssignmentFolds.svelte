@@ -64,7 +64,7 @@
 				<p class="flex gap-4">
 					<a
 						class="link"
-						href="/api/classes/{here.id}/assignments/{each.id}/file"
+						href="/api/v1/classes/{here.id}/assignments/{each.id}/file"
 						download={each.file}
 						rel="external">{each.file}</a
 					>

@@ -25,7 +25,7 @@
 			isAsked = false;
 		} catch (error) {
 			problem = words(error);
-			isAsked = error instanceof Refusal && error.field === 'zero_points';
+			isAsked = error instanceof Refusal && error.code === 'zero_points';
 		}
 	}
 

@@ -35,7 +35,7 @@
 			problem = '';
 		} catch (error) {
 			problem = words(error);
-			if (error instanceof Refusal && error.field === 'over_100' && meant) asked = meant;
+			if (error instanceof Refusal && error.code === 'above_100' && meant) asked = meant;
 		}
 	}
 

@@ -1,5 +1,5 @@
 /** The assignment that is open, field by field: each is kept as it is left; what is refused stays typed, with the reason. */
-import { Refusal, words, type Shapes } from '$lib/api/client';
+import { Refusal, words, type Code, type Shapes } from '$lib/api/client';
 import type { ThisClass } from '$lib/class/thisClass';
 import { Latest } from '$lib/ui/latest.svelte';
 
@@ -9,7 +9,7 @@ type Field = keyof Body;
 
 export class OpenAssignment {
 	/** What was refused, and of which field. */
-	problem = $state<{ field: string; text: string } | null>(null);
+	problem = $state<{ field: string; text: string; code: Code | null } | null>(null);
 
 	/** Lists that are sent whole: a change builds on the last, saved or not. */
 	readonly chosen = new Latest<number[]>(
@@ -39,7 +39,8 @@ export class OpenAssignment {
 			await work;
 			this.problem = null;
 		} catch (error) {
-			this.problem = { field: (error instanceof Refusal && error.field) || field, text: words(error) };
+			const told = error instanceof Refusal ? error : null;
+			this.problem = { field: told?.field ?? field, text: words(error), code: told?.code ?? null };
 		}
 	}
 

@@ -16,7 +16,7 @@
 	let name = $state('');
 	let problem = $state('');
 	let isMeant = $state(false);
-	const sheet = $derived(`/api/classes/${here.id}/report/${report.term_id}/overrides`);
+	const sheet = $derived(`/api/v1/classes/${here.id}/report/${report.term_id}/overrides`);
 	const high = $derived(found?.changes.filter((each) => each.is_high).length ?? 0);
 
 	async function read(file: File): Promise<void> {

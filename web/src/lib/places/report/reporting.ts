@@ -16,7 +16,7 @@ export class Reporting {
 		const params = { path: this.#place };
 		const body = { entries, sure };
 		const done = await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/report/{term}/overrides', { params, body }))
+			ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/overrides', { params, body }))
 		);
 		return done.changed;
 	}
@@ -24,7 +24,7 @@ export class Reporting {
 	async effort(efforts: Record<number, string>): Promise<void> {
 		const params = { path: this.#place };
 		await this.#do(() =>
-			ask(api.PUT('/api/classes/{class_id}/report/{term}/efforts', { params, body: { efforts } }))
+			ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/efforts', { params, body: { efforts } }))
 		);
 	}
 
@@ -32,21 +32,21 @@ export class Reporting {
 	beginAlike(students: number[], text: string): Promise<Shapes['AlikeOut']> {
 		const params = { path: this.#place };
 		return this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/report/{term}/comments', { params, body: { students, text } }))
+			ask(api.POST('/api/v1/classes/{class_id}/report/{term}/comments', { params, body: { students, text } }))
 		);
 	}
 
 	async showFamilies(students: number[], isShown: boolean): Promise<void> {
 		const params = { path: this.#place };
 		const body = { students, is_shown: isShown };
-		await this.#do(() => ask(api.PUT('/api/classes/{class_id}/report/{term}/families', { params, body })));
+		await this.#do(() => ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/families', { params, body })));
 	}
 
 	async withdraw(student: number, reason: string): Promise<void> {
 		const params = { path: { ...this.#place, student } };
 		const body = { reason };
 		await this.#do(() =>
-			ask(api.POST('/api/classes/{class_id}/report/{term}/{student}/withdraw', { params, body }))
+			ask(api.POST('/api/v1/classes/{class_id}/report/{term}/{student}/withdraw', { params, body }))
 		);
 	}
 
@@ -55,7 +55,7 @@ export class Reporting {
 		const form = new FormData();
 		form.set('file', file);
 		return ask(
-			api.POST('/api/classes/{class_id}/report/{term}/overrides/file', {
+			api.POST('/api/v1/classes/{class_id}/report/{term}/overrides/file', {
 				params: { path: this.#place },
 				body: { file: file.name },
 				bodySerializer: () => form
@@ -66,33 +66,35 @@ export class Reporting {
 	async post(request: string, students: number[], termName: string): Promise<number> {
 		const body = { request, term: this.term(), students, term_name: termName };
 		const params = { path: { class_id: this.here.id } };
-		const done = await this.#do(() => ask(api.POST('/api/classes/{class_id}/report/post', { params, body })));
+		const done = await this.#do(() =>
+			ask(api.POST('/api/v1/classes/{class_id}/report/post', { params, body }))
+		);
 		return done.posted;
 	}
 
 	/** Put a sentence into the bank, or change one of one's own. */
 	async keepSentence(body: Shapes['SentenceIn']): Promise<void> {
 		const params = { path: { class_id: this.here.id } };
-		await this.#inBank(() => ask(api.PUT('/api/classes/{class_id}/bank', { params, body })));
+		await this.#inBank(() => ask(api.PUT('/api/v1/classes/{class_id}/bank', { params, body })));
 	}
 
 	async setFavourite(sentence: number, is_favourite: boolean): Promise<void> {
 		const params = { path: { class_id: this.here.id, sentence } };
 		await this.#inBank(() =>
-			ask(api.PUT('/api/classes/{class_id}/bank/{sentence}/favourite', { params, body: { is_favourite } }))
+			ask(api.PUT('/api/v1/classes/{class_id}/bank/{sentence}/favourite', { params, body: { is_favourite } }))
 		);
 	}
 
 	async removeSentence(sentence: number): Promise<void> {
 		const params = { path: { class_id: this.here.id, sentence } };
-		await this.#inBank(() => ask(api.DELETE('/api/classes/{class_id}/bank/{sentence}', { params })));
+		await this.#inBank(() => ask(api.DELETE('/api/v1/classes/{class_id}/bank/{sentence}', { params })));
 	}
 
 	/** Ask for cards or sheets, which are made while one goes on. */
 	async print(body: Shapes['WantedIn']): Promise<void> {
 		const params = { path: { class_id: this.here.id } };
 		await this.here.changing.make(
-			() => ask(api.POST('/api/classes/{class_id}/documents', { params, body })),
+			() => ask(api.POST('/api/v1/classes/{class_id}/documents', { params, body })),
 			[fetched.inDocuments]
 		);
 	}
@@ -123,13 +125,13 @@ export async function keepComment(
 	const refresh = () => changing.make(async () => undefined);
 	try {
 		const saved = await changing.make(
-			() => ask(api.PUT('/api/classes/{class_id}/report/{term}/{student}/comment', { params, body })),
+			() => ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/{student}/comment', { params, body })),
 			[]
 		);
 		void refresh();
 		return saved.version;
 	} catch (error) {
-		if (error instanceof Refusal && error.field === 'version') await refresh();
+		if (error instanceof Refusal && error.code === 'stale') await refresh();
 		throw error;
 	}
 }

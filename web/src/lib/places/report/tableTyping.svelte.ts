@@ -82,7 +82,7 @@ export class TableTyping {
 				await this.reporting.override([{ student, ...read }], sure);
 			}
 		} catch (error) {
-			const asks = error instanceof Refusal && error.field === 'sure';
+			const asks = error instanceof Refusal && error.code === 'above_100';
 			this.refused[at] = { text, words: words(error), asks };
 		} finally {
 			if (this.onWay[at] === text.trim()) delete this.onWay[at];

@@ -29,7 +29,7 @@ function open(onpaste = vi.fn(), hasAliases = false) {
 describe('a paste over scores', () => {
 	it('shows what it overwrites, what it cannot place, and which grades change, before it does', async () => {
 		const asked = serve({
-			'POST /api/classes/1/scores/tried': () => ({
+			'POST /api/v1/classes/1/scores/tried': () => ({
 				grades: 1,
 				up: 1,
 				down: 0,
@@ -65,7 +65,7 @@ describe('a paste over scores', () => {
 	});
 	it('names nobody where aliases stand for names', async () => {
 		serve({
-			'POST /api/classes/1/scores/tried': () => ({
+			'POST /api/v1/classes/1/scores/tried': () => ({
 				grades: 1, up: 1, down: 0, marks: 1, changes: [change], elsewhere: [],
 				refused: [{ student: 2, assignment: 1, message: '12 is above 10.' }],
 				above: []

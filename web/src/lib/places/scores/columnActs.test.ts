@@ -45,7 +45,7 @@ describe('acts on a column', () => {
 	});
 
 	it('gives at once where no grade changes', async () => {
-		const asked = serve({ 'POST /api/classes/1/scores/tried': () => nothing });
+		const asked = serve({ 'POST /api/v1/classes/1/scores/tried': () => nothing });
 		const acts = actsOn(1);
 		await acts.give(acts.blanks, () => 'EX', 'EX');
 		expect(asked[0]!.body).toEqual({
@@ -60,7 +60,7 @@ describe('acts on a column', () => {
 	});
 
 	it('shows which grades change first, and gives nothing until it is agreed to', async () => {
-		serve({ 'POST /api/classes/1/scores/tried': () => ({ ...nothing, grades: 1, down: 1 }) });
+		serve({ 'POST /api/v1/classes/1/scores/tried': () => ({ ...nothing, grades: 1, down: 1 }) });
 		const acts = actsOn(1);
 		const done = vi.fn();
 		await acts.give(acts.blanks, () => '0', '0', done);
@@ -78,13 +78,13 @@ describe('acts on a column', () => {
 	});
 
 	it('asks all the same where nobody answers, for what is given waits for the connection', async () => {
-		serve({ 'POST /api/classes/1/scores/tried': () => 'nobody' });
+		serve({ 'POST /api/v1/classes/1/scores/tried': () => 'nobody' });
 		await actsOn(1).give(grid.rows.slice(2, 3), () => '0', '0');
 		expect(consequence.current).toMatchObject({ would: null });
 	});
 
 	it('gives what each has in other work of the same points, and only to those who have something', async () => {
-		serve({ 'POST /api/classes/1/scores/tried': () => nothing });
+		serve({ 'POST /api/v1/classes/1/scores/tried': () => nothing });
 		const acts = actsOn(2);
 		expect(acts.alike.map((each) => each.id)).toEqual([1]);
 		await acts.giveAs(grid.columns[0]!);
@@ -102,8 +102,8 @@ describe('acts on a column', () => {
 
 	it('closes work once it was seen whose grade falls, and says so where it could not', async () => {
 		const asked = serve({
-			'POST /api/classes/1/scores/tried': () => ({ ...nothing, grades: 2, down: 2 }),
-			'PATCH /api/classes/1/assignments': () => 422
+			'POST /api/v1/classes/1/scores/tried': () => ({ ...nothing, grades: 2, down: 2 }),
+			'PATCH /api/v1/classes/1/assignments': () => 422
 		});
 		await actsOn(1).close();
 		expect(consequence.current).toMatchObject({ title: 'Close Walk 1', verb: 'Close it' });

@@ -45,7 +45,7 @@ export class Looking {
 		const send = async () => {
 			// What another choice has replaced meanwhile is not sent.
 			if (this.#chosen !== now && this.#chosen.id === now.id) return;
-			await ask(api.PUT('/api/classes/{class_id}/view', { params, body: { view: { ...now.view } } }));
+			await ask(api.PUT('/api/v1/classes/{class_id}/view', { params, body: { view: { ...now.view } } }));
 		};
 		void notice.tried(this.#changing.make(send));
 	}

@@ -20,8 +20,8 @@ const cells = [{ text: '12', level: 60 }, { text: '12', level: 60 }, {}, {}];
 
 function open(more: Parameters<typeof columnOf>[1] = {}, would = nothing) {
 	const asked = serve({
-		'POST /api/classes/1/scores/tried': () => would,
-		'PATCH /api/classes/1/assignments': () => ({ count: 1 })
+		'POST /api/v1/classes/1/scores/tried': () => would,
+		'PATCH /api/v1/classes/1/assignments': () => ({ count: 1 })
 	});
 	const column = columnOf(1, { marked: 2, due: 4, ...more, figures: { ...columnOf(1).figures, count: 2 } });
 	const grid = gridOf(

@@ -41,9 +41,9 @@ async function open(
 	rest: object = {}
 ) {
 	serve({
-		'GET /api/classes/1/scores/2/3': () => ({ ...told, ...more }),
-		'GET /api/classes/1/scores/2/4': () => new Promise(() => {}),
-		'GET /api/classes/1/students/2/phrases': () => ['Neat.', 'Check the north arrow.']
+		'GET /api/v1/classes/1/scores/2/3': () => ({ ...told, ...more }),
+		'GET /api/v1/classes/1/scores/2/4': () => new Promise(() => {}),
+		'GET /api/v1/classes/1/students/2/phrases': () => ['Neat.', 'Check the north arrow.']
 	});
 	const part = given([{ text: '5', version: 3, comment: 'Come and see me.', ...cell }], rest);
 	const { rerender } = render(Around, { part: Lens, given: part });
