@@ -1,10 +1,11 @@
 """The API object: all operations, and how what goes wrong is answered."""
 
 import json
+import logging
 from http import HTTPStatus
 from typing import Any
 
-from django.db import DataError, OperationalError
+from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
 from families.api import router as families
@@ -18,6 +19,8 @@ from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
 from scores.entering import PlanMoved
+
+logger = logging.getLogger(__name__)
 
 
 class _Reading(Parser):
@@ -61,6 +64,14 @@ def _another_person(request: HttpRequest, error: AnotherPerson) -> HttpResponse:
 def _out_of_range(request: HttpRequest, error: DataError) -> HttpResponse:
     words = "A number or a text in this is larger than can be kept. Nothing was changed."
     return _answer(request, 422, words, Code.REFUSED)
+
+
+@api.exception_handler(IntegrityError)
+def _made_twice(request: HttpRequest, error: IntegrityError) -> HttpResponse:
+    # What is looked at before is refused in better words; two requests at one moment both find nothing there.
+    logger.warning("The database refused a change", exc_info=error)
+    words = "Somebody has just made the same, or something that this needs is gone. Nothing was changed; look at what is there now."
+    return _answer(request, 409, words, Code.STALE)
 
 
 @api.exception_handler(AuthenticationError)

@@ -18,8 +18,8 @@ def decimal_field(**options: Any) -> "models.DecimalField[Any, Any]":
 class GradingScale(models.Model):
     """A grading scale, of the school or a teacher's own."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="scales")
-    owner = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="scales")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="scales")
+    owner = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, blank=True, related_name="scales")
     name = models.CharField(max_length=60)
     out_of = decimal_field(default=100)
     is_shared = models.BooleanField(default=False)
@@ -41,8 +41,8 @@ class ScaleBand(models.Model):
 class ScoreCode(models.Model):
     """A code entered in place of a number (R2.3), of the school or a teacher's own."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="codes")
-    owner = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="codes")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="codes")
+    owner = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, blank=True, related_name="codes")
     code = models.CharField(max_length=5)
     name = models.CharField(max_length=60)
     effect = models.CharField(max_length=10)
@@ -51,7 +51,7 @@ class ScoreCode(models.Model):
     colour = models.PositiveSmallIntegerField(default=0)
     is_shared = models.BooleanField(default=False)
     """Whether a teacher's own code is offered to the school; a colleague who takes it over gets a copy."""
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, null=True, blank=True, related_name="codes")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, null=True, blank=True, related_name="codes")
     """Set where a class has a code's letters do something of their own, in place of the school's or the teacher's."""
 
     class Meta:
@@ -61,7 +61,7 @@ class ScoreCode(models.Model):
 class GroundRules(models.Model):
     """The choices that hold for a whole class."""
 
-    school_class = models.OneToOneField(SchoolClass, on_delete=models.CASCADE, related_name="ground_rules")
+    school_class = models.OneToOneField(SchoolClass, on_delete=models.PROTECT, related_name="ground_rules")
     scale = models.ForeignKey(GradingScale, on_delete=models.PROTECT, related_name="used_by")
     method = models.CharField(max_length=10, default="weighted")
     blank = models.CharField(max_length=20, default="leave_out")
@@ -89,8 +89,8 @@ class TermPlan(models.Model):
     Where `weights` has any, it has all: the term then weighs its categories by itself.
     """
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="term_plans")
-    term = models.ForeignKey(Term, on_delete=models.CASCADE, related_name="plans")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="term_plans")
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="plans")
     ground_rules = models.JSONField(default=dict)
     weights = models.JSONField(default=dict)
     adjust = models.JSONField(default=list)
@@ -104,7 +104,7 @@ class TermPlan(models.Model):
 class Category(models.Model):
     """A category of a class (R3). `sign` is its two or three letters, `colour` one of eight hues."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="categories")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="categories")
     name = models.CharField(max_length=60)
     sign = models.CharField(max_length=3)
     colour = models.PositiveSmallIntegerField(default=0)
@@ -141,7 +141,7 @@ class Assignment(models.Model):
     `version` rises with every change, so that two teachers do not overwrite each other unseen.
     """
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="assignments")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="assignments")
     category = models.ForeignKey(Category, on_delete=models.PROTECT, null=True, blank=True, related_name="assignments")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="assignments")
     name = models.CharField(max_length=120)
@@ -231,7 +231,7 @@ class CurrentHandouts(models.Manager["Handout"]):
 class Handout(models.Model):
     """The file that goes with an assignment. It is kept in the database, so that a backup of that is a backup of all."""
 
-    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="handouts")
+    assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="handouts")
     is_current = models.BooleanField(default=True)
     name = models.CharField(max_length=120)
     content = models.BinaryField()
@@ -247,7 +247,7 @@ class Handout(models.Model):
 class PlanEvent(models.Model):
     """A change of a class's plan, for good: who, when, and the rows before and after (as `rows` keeps them)."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="plan_events")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="plan_events")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
     words = models.CharField(max_length=200)
@@ -261,8 +261,8 @@ class PlanEvent(models.Model):
 class KeptPlan(models.Model):
     """A plan that a teacher keeps for other classes and years: rules, categories and assignments as `kept` writes them."""
 
-    owner = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="kept_plans")
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="kept_plans")
+    owner = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="kept_plans")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="kept_plans")
     name = models.CharField(max_length=80)
     plan = models.JSONField()
     kept_at = models.DateTimeField()

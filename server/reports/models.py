@@ -13,8 +13,8 @@ class Comment(models.Model):
     comments on single standards, by the standard's name.
     """
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="comments")
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="comments")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="comments")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="comments")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="comments")
     text = models.TextField(blank=True)
     narrative = models.TextField(blank=True)
@@ -33,8 +33,8 @@ class Comment(models.Model):
 class Effort(models.Model):
     """A student's effort or conduct in a term, in one of the school's words."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="efforts")
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="efforts")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="efforts")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="efforts")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="efforts")
     word = models.CharField(max_length=40)
 
@@ -57,8 +57,8 @@ class Purpose(models.TextChoices):
 class BankSentence(models.Model):
     """A ready sentence of the comment bank: the school's, or a teacher's own, which is kept from year to year."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="bank")
-    owner = models.ForeignKey(Person, on_delete=models.CASCADE, null=True, blank=True, related_name="bank")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="bank")
+    owner = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, blank=True, related_name="bank")
     purpose = models.CharField(max_length=20, choices=Purpose.choices)
     text = models.CharField(max_length=600)
     favourite_of = models.ManyToManyField(Person, related_name="favourite_sentences", blank=True)
@@ -67,8 +67,8 @@ class BankSentence(models.Model):
 class KeptBack(models.Model):
     """A student's posted grade of a term that the teacher does not let the family see yet."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="kept_back")
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="kept_back")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="kept_back")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="kept_back")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="kept_back")
 
     class Meta:
@@ -81,7 +81,7 @@ class Posting(models.Model):
     """One act of posting: who, when, which term. `request` is the page's own number for it, so that it happens once."""
 
     request = models.UUIDField(unique=True)
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="postings")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="postings")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="postings")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
@@ -98,7 +98,7 @@ class PostedGrade(models.Model):
     `percent` is the exact rational as text, `percent_shown` as the ground rules show it; `working` keeps how it came about.
     """
 
-    posting = models.ForeignKey(Posting, on_delete=models.CASCADE, related_name="grades")
+    posting = models.ForeignKey(Posting, on_delete=models.PROTECT, related_name="grades")
     student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="posted_grades")
     percent = models.CharField(max_length=400, blank=True)
     percent_shown = models.CharField(max_length=30, blank=True)
@@ -116,7 +116,7 @@ class PostedGrade(models.Model):
 class Withdrawal(models.Model):
     """A posted grade taken back, and why. What was posted stays as it was."""
 
-    grade = models.OneToOneField(PostedGrade, on_delete=models.CASCADE, related_name="withdrawal")
+    grade = models.OneToOneField(PostedGrade, on_delete=models.PROTECT, related_name="withdrawal")
     reason = models.CharField(max_length=300)
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     at = models.DateTimeField()
@@ -138,8 +138,8 @@ class Document(models.Model):
     holds a `lease`, which it renews with each piece: one that has run out is another worker's to take up.
     """
 
-    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="documents")
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="documents")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="documents")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="documents")
     name = models.CharField(max_length=160)
     wanted = models.JSONField()
     state = models.CharField(max_length=12, choices=DocumentState.choices, default=DocumentState.WAITING)
@@ -168,7 +168,7 @@ class DocumentPiece(models.Model):
 class OfficeChange(models.Model):
     """A change of what the school sets that touches its classes, with what was before, so that it can be taken back."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="office_changes")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="office_changes")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     words = models.CharField(max_length=200)
     before = models.JSONField()

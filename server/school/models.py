@@ -1,4 +1,8 @@
-"""Schools, people and their roles, years, terms and reporting windows, classes and rosters."""
+"""Schools, people and their roles, years, terms and reporting windows, classes and rosters.
+
+Nothing that scores, grades or comments hang on is ever deleted: what refers to it is PROTECTed, in all apps. CASCADE is for parts
+that are nothing by themselves, and for what is of the moment.
+"""
 
 from __future__ import annotations
 
@@ -95,8 +99,8 @@ class Role(models.TextChoices):
 class Membership(models.Model):
     """Somebody's role at a school; one may belong to several schools and have several roles."""
 
-    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="memberships")
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="memberships")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="memberships")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="memberships")
     role = models.CharField(max_length=10, choices=Role.choices)
 
     class Meta:
@@ -106,7 +110,7 @@ class Membership(models.Model):
 class Student(models.Model):
     """A student of a school, who may also sign in. `alias` stands for them on a sheet that others may see."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="students")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="students")
     person = models.OneToOneField(Person, on_delete=models.SET_NULL, null=True, blank=True, related_name="student")
     given_name = models.CharField(max_length=80)
     family_name = models.CharField(max_length=80)
@@ -116,7 +120,10 @@ class Student(models.Model):
     guardians = models.ManyToManyField(Person, related_name="children", blank=True)
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["school", "number"], name="one_student_number")]
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["school", "number"], name="one_student_number"),
+            models.UniqueConstraint(fields=["school", "alias"], name="one_alias"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.given_name} {self.family_name}"
@@ -125,12 +132,18 @@ class Student(models.Model):
 class SchoolYear(models.Model):
     """A school year."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="years")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="years")
     name = models.CharField(max_length=20)
     starts = models.DateField()
     ends = models.DateField()
     days_off = models.JSONField(default=list)
     """Days without school, as pairs of the first and the last day, in ISO form."""
+
+    class Meta:
+        constraints: ClassVar = [
+            models.CheckConstraint(condition=models.Q(starts__lte=models.F("ends")), name="year_in_order"),
+            models.UniqueConstraint(fields=["school", "name"], name="one_year_name"),
+        ]
 
     def has_school(self, day: datetime.date) -> bool:
         """Whether a day is a school day: no weekend, and no day off."""
@@ -151,7 +164,7 @@ class Term(models.Model):
     """A term. A year is made of its semesters and a semester of its parts (`within`); quarters and exams have assignments."""
 
     year = models.ForeignKey(SchoolYear, on_delete=models.CASCADE, related_name="terms")
-    within = models.ForeignKey("self", on_delete=models.CASCADE, null=True, blank=True, related_name="parts")
+    within = models.ForeignKey("self", on_delete=models.PROTECT, null=True, blank=True, related_name="parts")
     kind = models.CharField(max_length=10, choices=TermKind.choices, default=TermKind.QUARTER)
     name = models.CharField(max_length=40)
     starts = models.DateField()
@@ -160,6 +173,10 @@ class Term(models.Model):
 
     class Meta:
         ordering: ClassVar = ["position"]
+        constraints: ClassVar = [
+            models.CheckConstraint(condition=models.Q(starts__lte=models.F("ends")), name="term_in_order"),
+            models.UniqueConstraint(fields=["year", "name"], name="one_term_name"),
+        ]
 
     def __str__(self) -> str:
         return self.name
@@ -204,6 +221,11 @@ class ReportingWindow(models.Model):
     binding = models.JSONField(default=list)
     """The checks before posting that stop a student's posting, by kind; the others ask."""
 
+    class Meta:
+        constraints: ClassVar = [
+            models.CheckConstraint(condition=models.Q(opens__lte=models.F("closes")), name="window_in_order")
+        ]
+
     def families_wait(self, today: datetime.date) -> bool:
         """Whether families do not see yet what was posted."""
         return self.families_from is not None and today < self.families_from
@@ -213,7 +235,7 @@ class Reopening(models.Model):
     """A closed window opened again by the records officer, for one teacher or for all, until the end of a day."""
 
     window = models.ForeignKey(ReportingWindow, on_delete=models.CASCADE, related_name="reopenings")
-    person = models.ForeignKey("Person", on_delete=models.CASCADE, null=True, blank=True, related_name="reopenings")
+    person = models.ForeignKey("Person", on_delete=models.PROTECT, null=True, blank=True, related_name="reopenings")
     until = models.DateField()
     reason = models.CharField(max_length=300)
     by = models.ForeignKey("Person", on_delete=models.PROTECT, related_name="+")
@@ -234,8 +256,8 @@ class SchoolClasses(models.Manager["SchoolClass"]):
 class SchoolClass(models.Model):
     """A class: one section of a course, taught by one or more teachers."""
 
-    school = models.ForeignKey(School, on_delete=models.CASCADE, related_name="classes")
-    year = models.ForeignKey(SchoolYear, on_delete=models.CASCADE, related_name="classes")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="classes")
+    year = models.ForeignKey(SchoolYear, on_delete=models.PROTECT, related_name="classes")
     name = models.CharField(max_length=80)
     section = models.CharField(max_length=20, blank=True)
     room = models.CharField(max_length=40, blank=True)
@@ -264,8 +286,8 @@ class SchoolClass(models.Model):
 class Teaching(models.Model):
     """Who teaches a class; co-teachers have the same rights in it."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="teachings")
-    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="teachings")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="teachings")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="teachings")
     leads = models.BooleanField(default=True)
     view = models.JSONField(default=dict)
     """How the teacher chose to look at the class: order, filters, columns put aside."""
@@ -277,19 +299,25 @@ class Teaching(models.Model):
 class Enrolment(models.Model):
     """A student in a class, from one day on and perhaps until another."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="enrolments")
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="enrolments")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="enrolments")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="enrolments")
     starts = models.DateField()
     ends = models.DateField(null=True, blank=True)
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "student"], name="one_enrolment")]
+        constraints: ClassVar = [
+            models.CheckConstraint(
+                condition=models.Q(ends__isnull=True) | models.Q(starts__lte=models.F("ends")),
+                name="enrolment_in_order",
+            ),
+            models.UniqueConstraint(fields=["school_class", "student"], name="one_enrolment"),
+        ]
 
 
 class Act(models.Model):
     """Something a person did in a class that can be undone, of whatever kind (see `acts`)."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="acts")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="acts")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="acts")
     kind = models.CharField(max_length=40)
     words = models.CharField(max_length=200)

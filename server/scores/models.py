@@ -14,8 +14,8 @@ class Score(models.Model):
     it was based on, so that a colleague's is never overwritten unseen. What stands beside the score moves without it.
     """
 
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="scores")
-    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="scores")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="scores")
+    assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="scores")
     number = decimal_field(null=True, blank=True)
     code = models.CharField(max_length=5, blank=True)
     flag = models.CharField(max_length=10, blank=True)
@@ -34,14 +34,17 @@ class Score(models.Model):
     changed_at = models.DateTimeField()
 
     class Meta:
-        constraints: ClassVar = [models.UniqueConstraint(fields=["student", "assignment"], name="one_score")]
+        constraints: ClassVar = [
+            models.CheckConstraint(condition=models.Q(number__isnull=True) | models.Q(code=""), name="number_or_code"),
+            models.UniqueConstraint(fields=["student", "assignment"], name="one_score"),
+        ]
         indexes: ClassVar = [models.Index(fields=["assignment", "revision"], name="scores_by_revision")]
 
 
 class ScoreEvent(models.Model):
     """One change of a score: who, when, from what to what and how (typed, undone, …)."""
 
-    score = models.ForeignKey(Score, on_delete=models.CASCADE, related_name="events")
+    score = models.ForeignKey(Score, on_delete=models.PROTECT, related_name="events")
     before = models.CharField(max_length=40, blank=True)
     after = models.CharField(max_length=40, blank=True)
     by_standard = models.JSONField(default=dict)
@@ -60,7 +63,7 @@ class Batch(models.Model):
     """A batch of entries that was saved, with its answer: sent again, it changes nothing and is answered the same."""
 
     id = models.UUIDField(primary_key=True)
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="batches")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="batches")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     answer = models.JSONField()
     at = models.DateTimeField()
@@ -69,8 +72,8 @@ class Batch(models.Model):
 class Override(models.Model):
     """What a teacher put in place of a term's computed result, and why (R5.2)."""
 
-    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="overrides")
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="overrides")
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="overrides")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="overrides")
     term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="overrides")
     percent = decimal_field(null=True, blank=True)
     mark = models.CharField(max_length=30, blank=True)

@@ -25,6 +25,14 @@ def stands(world: World) -> dict[str, str]:
     return {each["name"]: each["stand"]["words"] for each in found}
 
 
+def test_what_only_the_database_finds_to_be_there_already_is_refused_in_words(world: World) -> None:
+    year = {"starts": "2032-09-01", "ends": "2033-06-15"}
+    assert put(world, "/years", year | {"name": "Année 32"}).status_code == 200
+    again = put(world, "/years", year | {"name": "Annee 32"})
+    assert (again.status_code, again.json()["code"]) == (409, "stale")
+    assert "Nothing was changed" in again.json()["detail"]
+
+
 def test_a_year_of_terms_is_made_from_nothing(world: World) -> None:
     year = put(world, "/years", {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"}).json()["id"]
     body = {"name": "Semester 1", "kind": "semester", "starts": "2032-09-01", "ends": "2033-01-27"}
