@@ -3,6 +3,7 @@
 from typing import Any
 
 from ninja import File, Status, UploadedFile
+from school import windows
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass, Student, Term
 from school.own import own_classes
@@ -11,7 +12,7 @@ from school.refusal import NotYours
 from scores.book import LoadedClass, student_of, term_of
 from scores.kept import kept_class
 
-from reports import bank, commenting, documents, override_file, overriding, posting, windows
+from reports import bank, commenting, documents, override_file, overriding, posting
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import standards_of
 from reports.csv_file import as_csv

@@ -6,12 +6,12 @@ A check that the school made binding for a reporting window stops that student's
 from collections import Counter
 from collections.abc import Iterator, Mapping
 
+from school import windows
 from school.models import CommentsBy, Term
 from scores.book import LoadedClass
 from scores.loose_ends import loose_ends_of
 from scores.schemas import GradeOut
 
-from reports import windows
 from reports.placeholders import left_in
 from reports.schemas import ReportCheckOut
 from reports.text_checks import Named, other_names, same_texts, wrong_pronouns

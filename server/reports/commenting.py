@@ -4,12 +4,11 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
-from school import acts
+from school import acts, windows
 from school.calendar import local
 from school.models import Act, Person, SchoolClass, Student, Term
 from school.refusal import Refused, Stale
 
-from reports import windows
 from reports.desk_schemas import CommentEventOut
 from reports.models import Comment
 from reports.placeholders import resolve

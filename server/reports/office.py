@@ -4,12 +4,12 @@ import datetime
 from collections import Counter
 from typing import Literal
 
-from school.calendar import current_year, local
+from school import windows
+from school.calendar import local
 from school.models import Person, School, SchoolClass, SchoolYear, Term
-from school.refusal import NotYours, Refused
+from school.refusal import NotYours
 from scores.book import load_class
 
-from reports import windows
 from reports.checks import ALWAYS, KINDS
 from reports.csv_file import as_csv
 from reports.office_changes import last_change
@@ -36,19 +36,6 @@ def school_of(person: Person) -> School:
     if school is None:
         raise NotYours
     return school
-
-
-def year_of(school: School, year: int | None) -> SchoolYear:
-    """The year asked for, or the one it is."""
-    if year is None:
-        found = current_year(school)
-        if found is None:
-            raise Refused("There is no school year yet.")
-        return found
-    asked = school.years.filter(pk=year).first()
-    if asked is None:
-        raise NotYours
-    return asked
 
 
 def office(school: School, year: SchoolYear) -> OfficeOut:

@@ -4,14 +4,16 @@ from typing import Any
 
 from ninja import Status
 from plans.schemas import WordsOut
+from school import settings, windows, years
 from school.access import Asking, PermittedRouter
 from school.models import SchoolClass
 from school.refusal import Refused
 
-from reports import bank, calendar, documents, office_changes, standards
+from reports import bank, documents, office_changes, standards
 from reports.card_schemas import DocumentOut, WantedIn
+from reports.checks import KINDS
 from reports.desk_schemas import SentenceIn, SentenceOut
-from reports.office import office, reminders, school_of, standing_of_classes, term_in, year_of
+from reports.office import office, reminders, school_of, standing_of_classes, term_in
 from reports.office_schemas import (
     NumberOut,
     OfficeClassOut,
@@ -33,13 +35,13 @@ router = PermittedRouter(tags=["office"])
 def see(request: Asking, year: int | None = None) -> Any:
     """A year with its terms and windows, and what the school set."""
     school = school_of(request.user)
-    return office(school, year_of(school, year))
+    return office(school, years.year_of(school, year))
 
 
 @router.put("/office", permission=CHANGE_OFFICE, response={204: None})
 def set_school(request: Asking, body: SchoolIn) -> Any:
     """Set what report cards look like, marks outside the scale, and words for effort."""
-    calendar.set_school(school_of(request.user), body.model_dump())
+    settings.set_school(school_of(request.user), body.model_dump())
     return Status(204, None)
 
 
@@ -63,20 +65,20 @@ def undo(request: Asking) -> Any:
 @router.put("/office/years", permission=CHANGE_OFFICE, response=NumberOut)
 def set_year(request: Asking, body: YearIn) -> Any:
     """Make or change a school year."""
-    return {"id": calendar.set_year(school_of(request.user), body.name, body.starts, body.ends, body.id).pk}
+    return {"id": years.set_year(school_of(request.user), body.name, body.starts, body.ends, body.id).pk}
 
 
 @router.delete("/office/years/{year}", permission=CHANGE_OFFICE, response={204: None})
 def remove_year(request: Asking, year: int) -> Any:
     """Take away a year that holds no class."""
-    calendar.remove_year(year_of(school_of(request.user), year))
+    years.remove_year(years.year_of(school_of(request.user), year))
     return Status(204, None)
 
 
 @router.post("/office/years/{year}/terms", permission=CHANGE_OFFICE, response=NumberOut)
 def add_term(request: Asking, year: int, body: SchoolTermIn) -> Any:
     """Add a term to a year."""
-    return {"id": calendar.set_term(year_of(school_of(request.user), year), None, body.model_dump()).pk}
+    return {"id": years.set_term(years.year_of(school_of(request.user), year), None, body.model_dump()).pk}
 
 
 @router.put("/office/terms/{term}", permission=CHANGE_OFFICE, response=TouchedOut)
@@ -86,7 +88,7 @@ def set_term(request: Asking, term: int, body: SchoolTermIn, dry_run: bool = Fal
     row = term_in(school, term)
     touched = office_changes.change(
         school, request.user, f"{row.name} was changed",
-        lambda: calendar.set_term(row.year, row, body.model_dump()), dry_run=dry_run,
+        lambda: years.set_term(row.year, row, body.model_dump()), dry_run=dry_run,
     )  # fmt: skip
     return TouchedOut(words=touched)
 
@@ -94,14 +96,14 @@ def set_term(request: Asking, term: int, body: SchoolTermIn, dry_run: bool = Fal
 @router.delete("/office/terms/{term}", permission=CHANGE_OFFICE, response={204: None})
 def remove_term(request: Asking, term: int) -> Any:
     """Take a term away that nothing hangs on."""
-    calendar.remove_term(term_in(school_of(request.user), term))
+    years.remove_term(term_in(school_of(request.user), term))
     return Status(204, None)
 
 
 @router.put("/office/terms/{term}/window", permission=CHANGE_OFFICE, response={204: None})
 def set_window(request: Asking, term: int, body: WindowIn) -> Any:
     """Set a term's reporting window."""
-    calendar.set_window(term_in(school_of(request.user), term), body.model_dump())
+    windows.set_window(term_in(school_of(request.user), term), body.model_dump(), KINDS)
     return Status(204, None)
 
 
@@ -109,14 +111,14 @@ def set_window(request: Asking, term: int, body: WindowIn) -> Any:
 def reopen(request: Asking, term: int, body: ReopenIn) -> Any:
     """Open a closed window again."""
     school = school_of(request.user)
-    calendar.reopen(school, request.user, term_in(school, term), body.teacher, body.until, body.reason)
+    windows.reopen(school, request.user, term_in(school, term), body.teacher, body.until, body.reason)
     return Status(204, None)
 
 
 @router.delete("/office/reopenings/{reopening}", permission=CHANGE_OFFICE, response={204: None})
 def end_reopening(request: Asking, reopening: int) -> Any:
     """End a reopening before its day."""
-    calendar.end_reopening(school_of(request.user), reopening)
+    windows.end_reopening(school_of(request.user), reopening)
     return Status(204, None)
 
 

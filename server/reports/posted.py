@@ -5,9 +5,9 @@ from collections.abc import Iterable
 
 from django.db.models import QuerySet
 from school.models import SchoolClass, Student, Term
+from school.windows import window_of
 
 from reports.models import KeptBack, PostedGrade
-from reports.windows import window_of
 
 
 def latest(grades: QuerySet[PostedGrade]) -> dict[tuple[int, int, int], PostedGrade]:

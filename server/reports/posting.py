@@ -6,13 +6,12 @@ from collections.abc import Collection, Sequence
 from django.db import IntegrityError, transaction
 from gradecore.numbers import rational_text
 from plans.choices import in_words
-from school import acts
+from school import acts, windows
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
 from scores.book import LoadedClass, load_class
 from scores.explaining import explained
 
-from reports import windows
 from reports.checks import checks_of
 from reports.models import KeptBack, PostedGrade, Posting, Withdrawal
 from reports.posted import is_withdrawn, of_term

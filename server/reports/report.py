@@ -3,6 +3,7 @@
 from gradecore.numbers import decimal_text
 from plans.loading import fraction
 from plans.models import Draft
+from school import windows
 from school.calendar import local
 from school.models import CommentsBy, Person, Student, Term
 from scores.book import LoadedClass
@@ -10,7 +11,7 @@ from scores.grid import grade, namesakes_of
 from scores.models import Override
 from scores.schemas import GradeOut
 
-from reports import posted, windows
+from reports import posted
 from reports.checks import checks_of, standards_of
 from reports.models import PostedGrade
 from reports.schemas import OutsideMarkOut, OverrideOut, PostedOut, ReportCheckOut, ReportOut, ReportRow, WithdrawnOut

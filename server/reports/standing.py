@@ -11,13 +11,13 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
 from plans.loading import load_plan
 from plans.models import Assignment, Draft
+from school import windows
 from school.calendar import local
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from scores.book import LoadedClass
 from scores.grid import is_apart
 from scores.kept import kept_class
 
-from reports import windows
 from reports.posted import in_force, of_term
 from reports.report import grade_of
 from reports.standing_schemas import (

@@ -2,11 +2,12 @@
 
 from dataclasses import dataclass
 
+from school import windows
 from school.models import ReportingWindow, SchoolClass, Term
 from scores.models import Override
 from scores.schemas import GradeOut
 
-from reports import posted, windows
+from reports import posted
 from reports.models import Comment, Effort, KeptBack, PostedGrade
 from reports.schemas import State
 

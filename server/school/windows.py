@@ -1,10 +1,16 @@
-"""Reporting windows: when a term's grades may be posted, by whom, and what is said of it."""
+"""Reporting windows: when a term's grades may be posted, by whom, and what is said of it; setting one, and opening it again."""
 
 import datetime
-from typing import cast
+from collections.abc import Collection, Mapping
+from typing import Any, cast
 
-from school.models import Person, ReportingWindow, Term, all_but_effort
-from school.refusal import Refused
+from django.db import transaction
+
+from school.models import Collected, Person, Reopening, ReportingWindow, School, Term, all_but_effort
+from school.refusal import NotYours, Refused
+
+LONGEST_COMMENT = 5_000
+LONGEST_REASON = 300
 
 USUAL_LIMIT = 600
 """Characters of a comment where the term has no window that says otherwise."""
@@ -85,3 +91,60 @@ def refuse_closed(term: Term, person: Person, today: datetime.date) -> None:
             f"Posting of {term.name} closed on {window.closes:%a %-d %b}. The records office can open it again for you.",
             "term",
         )
+
+
+@transaction.atomic
+def set_window(term: Term, given: Mapping[str, Any], checks: Collection[str]) -> ReportingWindow:
+    """Set when a term's grades are posted, what is collected, and from when families see it.
+
+    `checks` are the kinds of check that may be made binding.
+    """
+    if given["opens"] > given["closes"]:
+        raise Refused("The window closes before it opens. Change one of the days.", "closes")
+    if given["families_from"] is not None and given["families_from"] < given["opens"]:
+        raise Refused("Families cannot see grades before the window opens.", "families_from")
+    if not 1 <= given["comment_limit"] <= LONGEST_COMMENT:
+        raise Refused(f"A comment has from 1 to {LONGEST_COMMENT} characters.", "comment_limit")
+    unknown = [each for each in given["collects"] if each not in Collected.values] + [
+        each for each in given["binding"] if each not in checks
+    ]
+    if unknown:
+        raise Refused(f"{unknown[0][:40]} is not known here.", "collects")
+    if Collected.MARK not in given["collects"] and Collected.PERCENT not in given["collects"]:
+        raise Refused("Collect the mark, the percent or both: without them there is nothing to post.", "collects")
+    window = window_of(term) or ReportingWindow(term=term)
+    for field in ("opens", "closes", "families_from", "comment_limit", "comments_by", "collects", "binding"):
+        setattr(window, field, given[field])
+    window.save()
+    return window
+
+
+@transaction.atomic
+def reopen(school: School, by: Person, term: Term, teacher: int | None, until: datetime.date, reason: str) -> None:
+    """Open a closed window again until the end of a day, for one teacher or for all, with the reason."""
+    window = window_of(term)
+    today = school.today()
+    if window is None:
+        raise Refused(f"{term.name} has no reporting window. Set one first.")
+    if today <= window.closes:
+        raise Refused(f"Posting of {term.name} has not closed yet; it closes on {window.closes:%a %-d %b}.")
+    if until < today:
+        raise Refused("That day is past. Choose today or a later day.", "until")
+    if not reason.strip() or len(reason) > LONGEST_REASON:
+        raise Refused(f"Say why, in at most {LONGEST_REASON} characters.", "reason")
+    person = None
+    if teacher is not None:
+        person = Person.objects.filter(pk=teacher, teachings__school_class__school=school).first()
+        if person is None:
+            raise NotYours
+    Reopening.objects.create(window=window, person=person, until=until, reason=reason.strip(), by=by, at=school.now())
+
+
+def end_reopening(school: School, reopening: int) -> None:
+    """End a reopening before its day."""
+    row = Reopening.objects.filter(pk=reopening, window__term__year__school=school).first()
+    if row is None:
+        raise NotYours
+    if row.ended_at is None:
+        row.ended_at = school.now()
+        row.save(update_fields=["ended_at"])
