@@ -128,7 +128,7 @@ def turn(school_class: SchoolClass, now: Mapping[str, Any], wanted: Mapping[str,
         rows: Any = Assignment.with_deleted if model is Assignment else model.objects
         row = rows.filter(school_class=school_class, pk=pk).first()
         is_there = row is not None and getattr(row, "deleted_at", None) is None
-        if (snapshot(row) if is_there else None) != now.get(mark):
+        if not acts.is_still(snapshot(row) if is_there else None, now.get(mark)):
             kept.append(f"{getattr(row, 'name', 'Something')} has been changed since and stays as it is.")
             continue
         if wanted[mark] is None:

@@ -6,11 +6,11 @@ from typing import Any
 from django.db import transaction
 from school import acts, windows
 from school.calendar import local
-from school.models import Act, Person, SchoolClass, Student, Term
+from school.models import Person, SchoolClass, Student, Term
 from school.refusal import Refused, Stale
 
 from reports.desk_schemas import CommentEventOut
-from reports.models import Comment
+from reports.models import Comment, CommentEvent
 from reports.placeholders import resolve
 
 LONGEST_NARRATIVE = 20_000
@@ -75,7 +75,7 @@ def comment(
     if row.pk and before == wanted:
         return row
     _write(row, person, wanted)
-    _record_comment(school_class, person, student, term, before, wanted)
+    _record_comment(row, before, wanted)
     return row
 
 
@@ -103,7 +103,9 @@ def begin_alike(
             continue
         before = _content(row)
         wanted = before | {"text": resolve(text.strip(), own), "is_ready": False}
-        _write(row or Comment(school_class=school_class, student=student, term=term, version=0), person, wanted)
+        row = row or Comment(school_class=school_class, student=student, term=term, version=0)
+        _write(row, person, wanted)
+        _note(row, CommentEvent.How.BEGUN)
         changes.append({"student": student.pk, "term": term.pk, "before": before, "after": wanted})
     if changes:
         said = f"began {len(changes)} comment{'' if len(changes) == 1 else 's'} alike"
@@ -112,21 +114,16 @@ def begin_alike(
 
 
 def history_of(school_class: SchoolClass, student: Student, term: Term) -> list[CommentEventOut]:
-    """What the comment was at each go, the newest first."""
-    found = []
-    for act in (
-        Act.objects.filter(school_class=school_class, kind__in=("comment", "comments"), undone=False)
-        .select_related("person")
-        .order_by("-id")
-    ):
-        for row in act.change["rows"] if act.kind == "comments" else [act.change]:
-            if row["student"] == student.pk and row["term"] == term.pk:
-                found.append(
-                    CommentEventOut(
-                        who=str(act.person), at=local(school_class.school, act.at), text=row["after"]["text"]
-                    )
-                )
-    return found
+    """What the comment was after each go at it, the newest first; what was taken back stays in it."""
+    found = CommentEvent.objects.filter(
+        comment__school_class=school_class, comment__student=student, comment__term=term
+    ).select_related("person")
+    return [
+        CommentEventOut(
+            who=str(each.person), at=local(school_class.school, each.at), text=each.text, how=each.get_how_display()
+        )
+        for each in found.order_by("-id")
+    ]
 
 
 def _write(row: Comment, person: Person, wanted: dict[str, Any]) -> None:
@@ -137,29 +134,34 @@ def _write(row: Comment, person: Person, wanted: dict[str, Any]) -> None:
     row.save()
 
 
-def _record_comment(
-    school_class: SchoolClass,
-    person: Person,
-    student: Student,
-    term: Term,
-    before: dict[str, Any],
-    after: dict[str, Any],
-) -> None:
-    """One act for one go at a comment, however often it was saved on the way."""
-    place = {"student": student.pk, "term": term.pk}
-    last = school_class.acts.filter(person=person, undone=False).order_by("id").last()
-    if (
+def _note(row: Comment, how: CommentEvent.How) -> None:
+    """Put what a comment is now into its history."""
+    CommentEvent.objects.create(comment=row, how=how, person=row.changed_by, at=row.changed_at, **_content(row))
+
+
+def _record_comment(row: Comment, before: dict[str, Any], after: dict[str, Any]) -> None:
+    """One act, and one line of the history, for one go at a comment, however often it was saved on the way."""
+    person = row.changed_by
+    place = {"student": row.student_id, "term": row.term_id}
+    last = row.school_class.acts.filter(person=person, undone=False).order_by("id").last()
+    goes_on = (
         last is not None
         and last.kind == "comment"
         and place.items() <= last.change.items()
         and last.change["after"] == before
-    ):
-        last.change["after"] = after
-        last.save(update_fields=["change"])
-        return
-    acts.record(
-        school_class, person, "comment", f"wrote {student}'s comment", place | {"before": before, "after": after}
     )
+    if last is None or not goes_on:
+        words = f"wrote {row.student}'s comment"
+        acts.record(row.school_class, person, "comment", words, place | {"before": before, "after": after})
+        _note(row, CommentEvent.How.WRITTEN)
+        return
+    last.change["after"] = after
+    last.save(update_fields=["change"])
+    noted = row.events.order_by("id").last()
+    if noted is None or noted.how != CommentEvent.How.WRITTEN or noted.person_id != person.pk:
+        _note(row, CommentEvent.How.WRITTEN)
+    else:
+        CommentEvent.objects.filter(pk=noted.pk).update(at=row.changed_at, **_content(row))
 
 
 def _turn_comment(
@@ -168,9 +170,10 @@ def _turn_comment(
     row = Comment.objects.select_for_update().filter(
         school_class=school_class, student=change["student"], term=change["term"]
     ).first()  # fmt: skip
-    if row is None or _content(row) != change[now]:
+    if row is None or not acts.is_still(_content(row), change[now]):
         return ["The comment has been changed since and stays as it is."]
-    _write(row, person, change[wanted])
+    _write(row, person, _content(row) | change[wanted])
+    _note(row, CommentEvent.How.UNDONE if wanted == "before" else CommentEvent.How.REDONE)
     return []
 
 

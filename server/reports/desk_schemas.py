@@ -46,6 +46,8 @@ class CommentEventOut(Schema):
     who: str
     at: datetime.datetime
     text: str
+    how: str
+    """In words: written, begun alike, taken back, done again."""
 
 
 class PostingEventOut(Schema):

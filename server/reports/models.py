@@ -30,6 +30,27 @@ class Comment(models.Model):
         ]
 
 
+class CommentEvent(models.Model):
+    """What a comment was after one go at it, however often it was saved on the way. Taking it back is a go of its own."""
+
+    class How(models.TextChoices):
+        """How it came about."""
+
+        WRITTEN = "written", "written"
+        BEGUN = "begun", "begun alike"
+        UNDONE = "undone", "taken back"
+        REDONE = "redone", "done again"
+
+    comment = models.ForeignKey(Comment, on_delete=models.PROTECT, related_name="events")
+    text = models.TextField(blank=True)
+    narrative = models.TextField(blank=True)
+    by_standard = models.JSONField(default=dict)
+    is_ready = models.BooleanField(default=False)
+    how = models.CharField(max_length=10, choices=How.choices, default=How.WRITTEN)
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+
+
 class Effort(models.Model):
     """A student's effort or conduct in a term, in one of the school's words."""
 

@@ -6,15 +6,19 @@ somebody has changed it since; nothing of theirs is overwritten.
 What was undone can be done again as long as nothing was done after it: it is then later than every act that stands.
 """
 
-from collections.abc import Callable
+import datetime
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from school.models import Act, Person, SchoolClass
 from school.refusal import Refused
+
+UNDOABLE_FOR = datetime.timedelta(days=30)
 
 Doing = Callable[[SchoolClass, Person, Any], list[str]]
 
@@ -43,6 +47,19 @@ def record(school_class: SchoolClass, person: Person, name: str, words: str, cha
         change=change,
         at=school_class.school.now(),
     )
+
+
+def is_still(now: Mapping[str, Any] | None, then: Mapping[str, Any] | None) -> bool:
+    """Whether something is as an act left it, judged by the fields that the act knows: later releases add others."""
+    if now is None or then is None:
+        return now is then
+    return all(name in now and now[name] == value for name, value in then.items())
+
+
+def tidy() -> int:
+    """Forget acts too old to be undone; history is kept elsewhere, by what each subject is. Gives how many."""
+    count, _ = Act.objects.filter(at__lt=timezone.now() - UNDOABLE_FOR).delete()
+    return count
 
 
 @dataclass(frozen=True)

@@ -1,14 +1,19 @@
 """Comments begun alike, their history, the evidence and the bank."""
 
+import datetime
 import io
+from importlib import import_module
 from typing import Any
 
 from conftest import World, send
+from django.apps import apps
+from django.utils import timezone
 from pypdf import PdfReader
-from school.models import ReportingWindow
+from school import acts
+from school.models import Act, ReportingWindow
 from scores.tests.test_entering import enter, entry
 
-from reports.models import BankSentence, Comment
+from reports.models import BankSentence, Comment, CommentEvent
 from reports.tests.test_reports import comment, post, row_of
 
 
@@ -49,6 +54,39 @@ def test_every_go_at_a_comment_stays_in_its_history(world: World) -> None:
         ("Bo Birch", "Theirs."),
         ("Ann Alder", "First. Second."),
     ]
+
+
+def test_what_is_taken_back_stays_in_the_history_however_much_is_undone(world: World) -> None:
+    comment(world, "First.", ready=False)
+    teacher = world.client("teacher")
+    teacher.post(f"{world.address}/undo")
+    teacher.post(f"{world.address}/redo")
+    teacher.post(f"{world.address}/undo")
+    comment(world, "Second.", 4, ready=False)
+    history = of_student(world, "history")["comments"]
+    assert [(each["text"], each["how"]) for each in history] == [
+        ("Second.", "written"), ("", "taken back"), ("First.", "done again"), ("", "taken back"), ("First.", "written"),
+    ]  # fmt: skip
+    Act.objects.update(at=timezone.now() - datetime.timedelta(days=31))
+    assert acts.tidy() == 2
+    assert not Act.objects.exists()
+    assert len(of_student(world, "history")["comments"]) == 5
+
+
+def test_an_older_release_s_acts_are_undone_and_become_history(world: World) -> None:
+    comment(world, "First.", ready=False)
+    comment(world, "Theirs.", 1, ready=False, who="co_teacher")
+    # As they were kept before a comment had narratives and comments on standards.
+    for each in Act.objects.all():
+        for part in ("before", "after"):
+            del each.change[part]["narrative"], each.change[part]["by_standard"]
+        each.save()
+    CommentEvent.objects.all().delete()
+    import_module("reports.migrations.0008_comment_history").from_acts(apps, None)
+    told = [(each["who"], each["text"], each["how"]) for each in of_student(world, "history")["comments"]]
+    assert told == [("Bo Birch", "Theirs.", "written"), ("Ann Alder", "First.", "written")]
+    assert world.client("co_teacher").post(f"{world.address}/undo").json()["kept"] == []
+    assert of_student(world, "history")["comments"][0]["text"] == "First."
 
 
 def test_a_narrative_is_kept_beside_the_comment_and_posted_with_it(world: World) -> None:

@@ -97,7 +97,7 @@
 			{#each history.data.comments as each, place (place)}
 				<li class="border-b border-hair py-1.5">
 					<p class="text-slate">
-						{each.who}, {when(each.at)}
+						{each.who}, {when(each.at)}{each.how === 'written' ? '' : `, ${each.how}`}
 						{#if each.text !== row.comment}<button
 								class="link"
 								onclick={() => {
