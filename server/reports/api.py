@@ -5,7 +5,7 @@ from typing import Any
 from ninja import File, Status, UploadedFile
 from school import windows
 from school.access import Asking, PermittedRouter
-from school.models import SchoolClass, Student, Term
+from school.models import AuditAction, SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
@@ -111,7 +111,7 @@ def effort(request: Asking, class_id: int, term: int, body: EffortsIn) -> Any:
     return {"changed": overriding.effort(request.school_class, request.user, place, given)}
 
 
-@router.get("/classes/{class_id}/report/{term}/overrides.{ending}", permission=SEE_REPORT)
+@router.get("/classes/{class_id}/report/{term}/overrides.{ending}", permission=SEE_REPORT, audit=AuditAction.EXPORTED)
 def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> Any:
     """The sheet of overrides to work on anywhere, as CSV or as a workbook."""
     loaded, place = _place(request, term)
@@ -204,7 +204,7 @@ def favour(request: Asking, class_id: int, sentence: int, body: FavouriteIn) -> 
     return Status(204, None)
 
 
-@router.post("/classes/{class_id}/report/post", permission=POST, response=PostOut)
+@router.post("/classes/{class_id}/report/post", permission=POST, audit=AuditAction.POSTED, response=PostOut)
 def post(request: Asking, class_id: int, body: PostIn) -> Any:
     """Post grades."""
     place = term_of(kept_class(request.school_class), body.term)
@@ -212,7 +212,12 @@ def post(request: Asking, class_id: int, body: PostIn) -> Any:
     return PostOut(posted=count)
 
 
-@router.post("/classes/{class_id}/report/{term}/{student}/withdraw", permission=POST, response={204: None})
+@router.post(
+    "/classes/{class_id}/report/{term}/{student}/withdraw",
+    permission=POST,
+    audit=AuditAction.POSTED,
+    response={204: None},
+)
 def withdraw(request: Asking, class_id: int, term: int, student: int, body: WithdrawIn) -> Any:
     """Take a posted grade back."""
     _, place, person = _student(request, term, student)
@@ -220,7 +225,9 @@ def withdraw(request: Asking, class_id: int, term: int, student: int, body: With
     return Status(204, None)
 
 
-@router.put("/classes/{class_id}/report/{term}/families", permission=POST, response=ChangedOut)
+@router.put(
+    "/classes/{class_id}/report/{term}/families", permission=POST, audit=AuditAction.POSTED, response=ChangedOut
+)
 def show_families(request: Asking, class_id: int, term: int, body: ShownIn) -> Any:
     """Keep posted grades from families, or show them again."""
     loaded, place = _place(request, term)
@@ -228,7 +235,7 @@ def show_families(request: Asking, class_id: int, term: int, body: ShownIn) -> A
     return {"changed": posting.keep_back(request.school_class, request.user, place, students, is_shown=body.is_shown)}
 
 
-@router.post("/classes/{class_id}/documents", permission=PRINT, response=DocumentOut)
+@router.post("/classes/{class_id}/documents", permission=PRINT, audit=AuditAction.PRINTED, response=DocumentOut)
 def make_document(request: Asking, class_id: int, body: WantedIn) -> Any:
     """Report cards of the class's students over the subjects that one teaches, or a sheet of the class."""
     loaded, place = _place(request, body.term, reporting=True)
@@ -259,7 +266,7 @@ def one_document(request: Asking, document: int) -> Any:
     return documents.own(request.user, document)
 
 
-@router.get("/documents/{document}/file", permission=SEE_OWN)
+@router.get("/documents/{document}/file", permission=SEE_OWN, audit=AuditAction.EXPORTED)
 def document_file(request: Asking, document: int) -> Any:
     """A document of one's own, once it is made."""
     found = documents.own(request.user, document)

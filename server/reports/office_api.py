@@ -6,7 +6,7 @@ from ninja import Status
 from plans.schemas import WordsOut
 from school import settings, windows, years
 from school.access import Asking, PermittedRouter
-from school.models import SchoolClass
+from school.models import AuditAction, SchoolClass
 from school.refusal import Refused
 
 from reports import bank, documents, office_changes, standards
@@ -38,14 +38,14 @@ def see(request: Asking, year: int | None = None) -> Any:
     return office(school, years.year_of(school, year))
 
 
-@router.put("/office", permission=CHANGE_OFFICE, response={204: None})
+@router.put("/office", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def set_school(request: Asking, body: SchoolIn) -> Any:
     """Set what report cards look like, marks outside the scale, and words for effort."""
     settings.set_school(school_of(request.user), body.model_dump())
     return Status(204, None)
 
 
-@router.put("/office/standards", permission=CHANGE_OFFICE, response=TouchedOut)
+@router.put("/office/standards", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response=TouchedOut)
 def set_standards(request: Asking, body: SchoolStandards, dry_run: bool = False) -> Any:
     """Set the school's standards and levels, or only tell what that would do to classes."""
     school = school_of(request.user)
@@ -56,32 +56,32 @@ def set_standards(request: Asking, body: SchoolStandards, dry_run: bool = False)
     return TouchedOut(words=touched)
 
 
-@router.post("/office/undo", permission=CHANGE_OFFICE, response=WordsOut)
+@router.post("/office/undo", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response=WordsOut)
 def undo(request: Asking) -> Any:
     """Take back the last change that touched classes."""
     return WordsOut(words=[office_changes.take_back(school_of(request.user))])
 
 
-@router.put("/office/years", permission=CHANGE_OFFICE, response=NumberOut)
+@router.put("/office/years", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response=NumberOut)
 def set_year(request: Asking, body: YearIn) -> Any:
     """Make or change a school year."""
     return {"id": years.set_year(school_of(request.user), body.name, body.starts, body.ends, body.id).pk}
 
 
-@router.delete("/office/years/{year}", permission=CHANGE_OFFICE, response={204: None})
+@router.delete("/office/years/{year}", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def remove_year(request: Asking, year: int) -> Any:
     """Take away a year that holds no class."""
     years.remove_year(years.year_of(school_of(request.user), year))
     return Status(204, None)
 
 
-@router.post("/office/years/{year}/terms", permission=CHANGE_OFFICE, response=NumberOut)
+@router.post("/office/years/{year}/terms", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response=NumberOut)
 def add_term(request: Asking, year: int, body: SchoolTermIn) -> Any:
     """Add a term to a year."""
     return {"id": years.set_term(years.year_of(school_of(request.user), year), None, body.model_dump()).pk}
 
 
-@router.put("/office/terms/{term}", permission=CHANGE_OFFICE, response=TouchedOut)
+@router.put("/office/terms/{term}", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response=TouchedOut)
 def set_term(request: Asking, term: int, body: SchoolTermIn, dry_run: bool = False) -> Any:
     """Change a term's name and days, or only tell what that would do to classes."""
     school = school_of(request.user)
@@ -93,21 +93,21 @@ def set_term(request: Asking, term: int, body: SchoolTermIn, dry_run: bool = Fal
     return TouchedOut(words=touched)
 
 
-@router.delete("/office/terms/{term}", permission=CHANGE_OFFICE, response={204: None})
+@router.delete("/office/terms/{term}", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def remove_term(request: Asking, term: int) -> Any:
     """Take a term away that nothing hangs on."""
     years.remove_term(term_in(school_of(request.user), term))
     return Status(204, None)
 
 
-@router.put("/office/terms/{term}/window", permission=CHANGE_OFFICE, response={204: None})
+@router.put("/office/terms/{term}/window", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def set_window(request: Asking, term: int, body: WindowIn) -> Any:
     """Set a term's reporting window."""
     windows.set_window(term_in(school_of(request.user), term), body.model_dump(), KINDS)
     return Status(204, None)
 
 
-@router.post("/office/terms/{term}/reopen", permission=CHANGE_OFFICE, response={204: None})
+@router.post("/office/terms/{term}/reopen", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def reopen(request: Asking, term: int, body: ReopenIn) -> Any:
     """Open a closed window again."""
     school = school_of(request.user)
@@ -115,7 +115,9 @@ def reopen(request: Asking, term: int, body: ReopenIn) -> Any:
     return Status(204, None)
 
 
-@router.delete("/office/reopenings/{reopening}", permission=CHANGE_OFFICE, response={204: None})
+@router.delete(
+    "/office/reopenings/{reopening}", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None}
+)
 def end_reopening(request: Asking, reopening: int) -> Any:
     """End a reopening before its day."""
     windows.end_reopening(school_of(request.user), reopening)
@@ -129,14 +131,16 @@ def classes(request: Asking, term: int) -> Any:
     return standing_of_classes(row.year, row)
 
 
-@router.get("/office/terms/{term}/reminders.csv", permission=SEE_OFFICE)
+@router.get("/office/terms/{term}/reminders.csv", permission=SEE_OFFICE, audit=AuditAction.EXPORTED)
 def reminder_list(request: Asking, term: int) -> Any:
     """Who has to be reminded."""
     row = term_in(school_of(request.user), term)
     return documents.as_file(reminders(row.year, row), f"Reminders {row.name}.csv")
 
 
-@router.post("/office/terms/{term}/documents", permission=CHANGE_OFFICE, response=DocumentOut)
+@router.post(
+    "/office/terms/{term}/documents", permission=CHANGE_OFFICE, audit=AuditAction.PRINTED, response=DocumentOut
+)
 def make_cards(request: Asking, term: int, body: WantedIn) -> Any:
     """Report cards over all subjects: of the students named, or of everybody."""
     school = school_of(request.user)
@@ -157,14 +161,14 @@ def see_bank(request: Asking) -> Any:
     return [each for each in bank.sentences_for(request.user, school_of(request.user), None) if not each.is_own]
 
 
-@router.put("/office/bank", permission=CHANGE_OFFICE, response={204: None})
+@router.put("/office/bank", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def keep_sentence(request: Asking, body: SentenceIn) -> Any:
     """Make or change a sentence of the school's bank."""
     bank.keep(request.user, school_of(request.user), body.id, body.purpose, body.text, for_school=True)
     return Status(204, None)
 
 
-@router.delete("/office/bank/{sentence}", permission=CHANGE_OFFICE, response={204: None})
+@router.delete("/office/bank/{sentence}", permission=CHANGE_OFFICE, audit=AuditAction.SETTINGS, response={204: None})
 def remove_sentence(request: Asking, sentence: int) -> Any:
     """Take a sentence out of the school's bank."""
     bank.remove(request.user, school_of(request.user), sentence, for_school=True)

@@ -18,7 +18,8 @@ from ninja import Router
 from ninja.security import APIKeyCookie
 
 from school import revisions
-from school.models import Person, SchoolClass, Student
+from school.audit import record
+from school.models import AuditAction, Person, SchoolClass, Student
 from school.refusal import AnotherPerson, NotYours, Problem
 
 Row = TypeVar("Row", bound=Model)
@@ -96,6 +97,17 @@ def _found(rows: QuerySet[Row], pk: int) -> Row | None:
         return None
 
 
+def _record(request: Asking, action: AuditAction, operation: str, address: dict[str, Any]) -> None:
+    record(
+        request,
+        action,
+        operation.replace("_", " "),
+        person=request.user,
+        school_class=getattr(request, "school_class", None),
+        student_id=address.get("student") or address.get("student_id"),
+    )
+
+
 class _Session(APIKeyCookie):
     """Django's session; it looks at the CSRF token of whatever changes something."""
 
@@ -120,21 +132,34 @@ class PermittedRouter(Router):
     """A router whose operations cannot be made without a permission."""
 
     def api_operation(  # type: ignore[override]
-        self, methods: list[str], path: str, *, permission: Permission, **options: Any
+        self,
+        methods: list[str],
+        path: str,
+        *,
+        permission: Permission,
+        audit: AuditAction | None = None,
+        **options: Any,
     ) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
-        """As Ninja's, with the permission looked at before the operation runs."""
+        """As Ninja's, with the permission looked at before the operation runs, and what it did in the audit afterwards."""
 
         def decorate(view: Callable[..., Any]) -> Callable[..., Any]:
+            def done(request: Asking, *args: Any, **address: Any) -> Any:
+                answer = view(request, *args, **address)
+                if audit is not None:
+                    _record(request, audit, view.__name__, address)
+                return answer
+
             @wraps(view)
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
                 permission.check(request, address)
                 if permission.changes is None or methods == ["GET"]:
-                    return view(request, *args, **address)
+                    return done(request, *args, **address)
                 with transaction.atomic():
                     permission.count(request)
-                    return view(request, *args, **address)
+                    return done(request, *args, **address)
 
             permitted.permission = permission  # type: ignore[attr-defined]
+            permitted.audit = audit  # type: ignore[attr-defined]
             auth = _SIGNED_IN if permission.signed_in else _ANYBODY
             given = options.pop("response", None)
             answers = given if isinstance(given, dict) else {200: given}

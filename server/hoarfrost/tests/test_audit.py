@@ -1,0 +1,81 @@
+"""The audit: what is written in it, and that it is only added to."""
+
+import pytest
+from conftest import World, send
+from django.test import Client
+from reports.permissions import CHANGE_OFFICE, POST, PRINT
+from school.models import AuditAction, AuditEntry
+
+from hoarfrost.api import api
+
+
+def lines(world: World) -> list[tuple[str, str, str]]:
+    return [
+        (str(each.person or ""), each.action, each.operation)
+        for each in AuditEntry.objects.select_related("person").order_by("id")
+    ]
+
+
+def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() -> None:
+    missing = []
+    for _, router in api._routers:
+        for path, view in router.path_operations.items():
+            for operation in view.operations:
+                permission, audit = operation.view_func.permission, operation.view_func.audit
+                is_file = operation.methods == ["GET"] and path.endswith(
+                    (".csv", ".json", ".{ending}", "{document}/file")
+                )
+                writes = operation.methods != ["GET"] and permission in (CHANGE_OFFICE, POST, PRINT)
+                if (is_file or writes) != (audit is not None):
+                    missing.append((operation.methods, path))
+    assert missing == []
+
+
+def test_signing_in_and_out_is_written_down_with_the_address(world: World) -> None:
+    world.people["teacher"].set_password("a long one")
+    world.people["teacher"].save()
+    client = Client()
+    for password in ("wrong", "a long one"):
+        send(client, "POST", "/api/v1/session", {"sign_in": "ann", "password": password})
+    client.delete("/api/v1/session")
+    told = lines(world)
+    assert told[0][1:] == ("sign_in_refused", told[0][2])
+    assert "ann" in told[0][2]
+    assert [each[1] for each in told[1:]] == ["signed_in", "signed_out"]
+    assert {each[0] for each in told[1:]} == {"Ann Alder"}
+    assert {each.address for each in AuditEntry.objects.all()} == {"127.0.0.1"}
+    assert {each.school for each in AuditEntry.objects.exclude(person=None)} == {world.school}
+
+
+def test_what_was_done_is_written_once_it_is_done(world: World) -> None:
+    officer = world.client("officer")
+    before = AuditEntry.objects.count()
+    assert (
+        send(
+            officer, "PUT", "/api/v1/office/years", {"name": "", "starts": "2032-09-01", "ends": "2033-06-15"}
+        ).status_code
+        == 422
+    )
+    assert AuditEntry.objects.count() == before
+    send(officer, "PUT", "/api/v1/office/years", {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"})
+    world.client("teacher").get(f"{world.address}/gradebook.json")
+    assert world.client("stranger").get(f"{world.address}/gradebook.json").status_code == 404
+    done = [each for each in AuditEntry.objects.order_by("id") if each.action not in ("signed_in", "signed_out")]
+    assert [(str(each.person), each.action, each.school_class) for each in done] == [
+        (str(world.people["officer"]), "settings", None), ("Ann Alder", "exported", world.school_class),
+    ]  # fmt: skip
+
+
+def test_a_line_is_never_changed_or_deleted(world: World) -> None:
+    world.client("teacher").get(f"{world.address}/gradebook.json")
+    line = AuditEntry.objects.order_by("id").last()
+    assert line is not None
+    line.action = AuditAction.PRINTED
+    for attempt in (
+        line.save,
+        line.delete,
+        AuditEntry.objects.all().delete,
+        lambda: AuditEntry.objects.update(operation="x"),
+    ):
+        with pytest.raises(TypeError, match="only added to"):
+            attempt()
