@@ -79,9 +79,9 @@ def test_from_an_empty_class_to_a_posted_grade(stack: Stack, somebody: Callable[
     expect(family.get_by_text("posted Wed 14 Jan").first).to_be_visible()
     other = stack.python("from school.models import *; print(Student.objects.get(family_name='Bashir').pk)")
     family.goto(f"/family/{other}")
-    expect(family.get_by_role("heading", name="This is not yours to see.")).to_be_visible()
+    expect(family.get_by_role("heading", name="This is not there, or not yours to see.")).to_be_visible()
     family.goto(f"/class/{class_id}/scores")
-    expect(family.get_by_role("alert")).to_have_text("This is not yours to see.")
+    expect(family.get_by_role("alert")).to_have_text("This is not there, or not yours to see.")
     assert family.request.get(f"/api/v1/classes/{class_id}/report").status == 404
 
     # A later change of a score shows the grade as changed since it was posted.

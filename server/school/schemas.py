@@ -41,13 +41,17 @@ class ChildLink(Schema):
 
 
 class SessionOut(Schema):
-    """Who is signed in, and the places they have. `today` is the day it is at the school."""
+    """Who is signed in, and the places they have.
+
+    `today` is the day it is at the school, `days_off` the year's days without school, as pairs of the first and the last.
+    """
 
     person_id: int | None
     name: str
     school: str
     year: str
     today: datetime.date | None
+    days_off: list[list[datetime.date]]
     roles: list[str]
     classes: list[ClassLink]
     children: list[ChildLink]

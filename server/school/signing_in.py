@@ -64,7 +64,9 @@ def locked_out(request: HttpRequest, *_: object) -> JsonResponse:
 def session_of(person: Person | None) -> SessionOut:
     """What the front end shows of who is signed in."""
     if person is None:
-        return SessionOut(person_id=None, name="", school="", year="", today=None, roles=[], classes=[], children=[])
+        return SessionOut(
+            person_id=None, name="", school="", year="", today=None, days_off=[], roles=[], classes=[], children=[]
+        )
     memberships = list(Membership.objects.filter(person=person).select_related("school"))
     school = memberships[0].school if memberships else None
     year = current_year(school) if school else None
@@ -74,6 +76,7 @@ def session_of(person: Person | None) -> SessionOut:
         school=school.name if school else "",
         year=year.name if year else "",
         today=school.today() if school else None,
+        days_off=year.days_off if year else [],
         roles=sorted({Role(each.role).value for each in memberships}),
         classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in own_classes(person)],
         children=[

@@ -2809,6 +2809,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** How */
+            how: string;
             /** Text */
             text: string;
             /** Who */
@@ -4566,13 +4568,17 @@ export interface components {
         };
         /**
          * SessionOut
-         * @description Who is signed in, and the places they have. `today` is the day it is at the school.
+         * @description Who is signed in, and the places they have.
+         *
+         *     `today` is the day it is at the school, `days_off` the year's days without school, as pairs of the first and the last.
          */
         SessionOut: {
             /** Children */
             children: components["schemas"]["ChildLink"][];
             /** Classes */
             classes: components["schemas"]["ClassLink"][];
+            /** Days Off */
+            days_off: string[][];
             /** Name */
             name: string;
             /** Person Id */

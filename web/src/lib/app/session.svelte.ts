@@ -1,6 +1,6 @@
 /** Who is signed in. */
 import { api, ask, identify, type Lost, type Shapes } from '$lib/api/client';
-import { setToday } from '$lib/words/days';
+import { setDaysOff, setToday } from '$lib/words/days';
 import { saving } from '$lib/app/saving/saving.svelte';
 
 type Session = Shapes['SessionOut'];
@@ -56,6 +56,7 @@ class Signed {
 		this.lost = null;
 		this.current = session;
 		if (session.today) setToday(session.today);
+		setDaysOff(session.days_off);
 		await saving.begin(session.person_id);
 	}
 

@@ -30,6 +30,18 @@ export function setToday(iso: string): void {
 	today = iso;
 }
 
+let daysOff: readonly (readonly [first: string, last: string])[] = [];
+
+export function setDaysOff(ranges: readonly string[][]): void {
+	daysOff = ranges.map(([first = '', last = '']) => [first, last]);
+}
+
+/** Whether a day is a school day: no weekend, and no day off. */
+export function hasSchool(iso: string): boolean {
+	const weekday = new Date(iso).getUTCDay();
+	return weekday % 6 !== 0 && !daysOff.some(([first, last]) => first <= iso && iso <= last);
+}
+
 export const NOT_A_DAY = 'That is not a day. Type it as 14 Sep, 14.9. or 14.9.2031.';
 
 /**

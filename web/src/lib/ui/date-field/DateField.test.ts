@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
+import { setDaysOff } from '$lib/words/days';
 import Bound from './Bound.test.svelte';
 import DateField from './DateField.svelte';
 
@@ -23,6 +24,18 @@ describe('a day in a field', () => {
 		await user.type(field(), '3 nov{Escape}');
 		expect(screen.getByRole('status').textContent).toBe('2032-01-14');
 		expect(field().value).toBe('Wed 14 Jan 2032');
+	});
+
+	it('tells days without school apart in the month', async () => {
+		setDaysOff([['2032-01-19', '2032-01-20']]);
+		render(Bound, { day: '2032-01-14' });
+		field().focus();
+		await user.keyboard('{Alt>}{ArrowDown}{/Alt}');
+		const january = (await screen.findAllByTitle('no school'))
+			.filter((each) => !each.hasAttribute('data-outside-month'))
+			.map((each) => Number(each.textContent));
+		expect(january).toEqual([3, 4, 10, 11, 17, 18, 19, 20, 24, 25, 31]);
+		setDaysOff([]);
 	});
 
 	it('is given once, as it is typed to its end, and what is no day stays with the reason', async () => {

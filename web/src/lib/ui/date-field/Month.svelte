@@ -1,9 +1,9 @@
 <script lang="ts">
-	/** A month to choose a day from. */
+	/** A month to choose a day from; days without school are told apart. */
 	import { parseDate } from '@internationalized/date';
 	import { Calendar } from 'bits-ui';
 	import { onMount, tick } from 'svelte';
-	import { readDay } from '$lib/words/days';
+	import { hasSchool, readDay } from '$lib/words/days';
 
 	let { value, onpick }: { value: string; onpick: (day: string) => void } = $props();
 	let root = $state<HTMLElement | null>(null);
@@ -53,9 +53,12 @@
 					{#each month.weeks as week (week[0])}
 						<Calendar.GridRow>
 							{#each week as date (date)}
+								{@const isOff = !hasSchool(date.toString())}
 								<Calendar.Cell {date} month={month.value} class="p-0 text-center">
 									<Calendar.Day
-										class="flex size-8 items-center justify-center rounded tabular-nums hover:bg-ice data-outside-month:text-slate data-selected:bg-juniper data-selected:font-semibold data-selected:text-on-juniper"
+										title={isOff ? 'no school' : undefined}
+										data-off={isOff ? '' : undefined}
+										class="flex size-8 items-center justify-center rounded tabular-nums hover:bg-ice data-off:bg-frost data-off:text-slate data-outside-month:text-slate data-selected:bg-juniper data-selected:font-semibold data-selected:text-on-juniper"
 									/>
 								</Calendar.Cell>
 							{/each}
