@@ -72,7 +72,7 @@ def fill(stack: Stack, name: str, students: int, works: int) -> int:
         f"ws = [Assignment.objects.create(school_class=c, category=ks[n % 6], term=t, name=f'Work {{n}}', short_name=f'W {{n}}', points=20,"
         f" due_on=t.starts, position=n) for n in range({works})];"
         "ss = Student.objects.bulk_create([Student(school=c.school, given_name=f'G{n}', family_name=f'F{n:03}',"
-        f" number=f'9{class_id:03}{{n:03}}', alias=f'{{n}}') for n in range({students} - 1)]);"
+        f" number=f'9{class_id:03}{{n:03}}', alias=f'{class_id}-{{n}}') for n in range({students} - 1)]);"
         f"ss = list(Student.objects.filter(number__startswith='9{class_id:03}'));"
         "Enrolment.objects.bulk_create([Enrolment(school_class=c, student=s, starts=c.year.starts) for s in ss]);"
         "ss = list(Student.objects.filter(enrolments__school_class=c));"
@@ -243,7 +243,7 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
         pressed(["1", "5", "Enter"], 200)
         before = page.evaluate(memory)
         pressed(["1", "5", "Enter", "ArrowRight", "ArrowUp"], KEYS)
-        page.get_by_text("All saved").wait_for(timeout=120_000)
+        page.get_by_role("status").get_by_text("All saved").wait_for(timeout=120_000)
         after = page.evaluate(memory)
         more = 100 * (after - before) / before
         lines.append(
