@@ -146,7 +146,7 @@
 				</span>
 			</label>
 			{#if every === 'week'}
-				<fieldset class="col-span-2 flex flex-wrap gap-x-2.5 gap-y-0.5">
+				<fieldset class="col-span-2 flex flex-wrap gap-x-1.5 gap-y-0.5">
 					<legend class="label">On</legend>
 					{#each days as day, number (day)}
 						<Check

@@ -131,7 +131,7 @@
 				<ul class="max-h-55 overflow-auto border-t border-hair">
 					{#each stands.look as row (row.student_id)}
 						<li
-							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
+							class="grid grid-cols-[220px_minmax(0,1fr)_auto] items-center gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
 						>
 							{@render tick(row)}
 							<span class="text-amber-ink">{row.checks.map((check) => check.words).join(', ')}</span>
