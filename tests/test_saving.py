@@ -386,8 +386,9 @@ def test_a_paste_shows_what_it_overwrites_and_keeps_what_cannot_be_read(
     stack: Stack, class_id: int, somebody: Callable[..., Page]
 ) -> None:
     stack.python(
-        "from scores.models import Score;"
-        f"Score.objects.filter(assignment__school_class={class_id}, assignment__name__in=['Walk 5', 'Walk 6']).delete()"
+        "from scores.models import Score, ScoreEvent;"
+        f"them = Score.objects.filter(assignment__school_class={class_id}, assignment__name__in=['Walk 5', 'Walk 6']);"
+        "ScoreEvent.objects.filter(score__in=list(them)).delete(); them.delete()"
     )
     page = somebody("odalys", f"/class/{class_id}/scores")
     cell(page, "Tolu Adeyemi", "Walk 5").click()
@@ -423,8 +424,9 @@ def test_the_lens_a_rectangle_and_the_rest_of_a_column(
     stack: Stack, class_id: int, somebody: Callable[..., Page]
 ) -> None:
     stack.python(
-        "from scores.models import Score;"
-        f"Score.objects.filter(assignment__school_class={class_id}, assignment__name='Walk 4').delete()"
+        "from scores.models import Score, ScoreEvent;"
+        f"them = Score.objects.filter(assignment__school_class={class_id}, assignment__name='Walk 4');"
+        "ScoreEvent.objects.filter(score__in=list(them)).delete(); them.delete()"
     )
     page = somebody("odalys", f"/class/{class_id}/scores")
     type_in(page, "Tolu Adeyemi", "Walk 4", "21")
