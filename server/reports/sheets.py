@@ -28,13 +28,9 @@ class Piece(NamedTuple):
 def board(loaded: LoadedClass, term: Term, shows: str, paper: str) -> Iterator[Layout]:
     """A sheet for a notice board: aliases by themselves in order, and only what families see.
 
-    Where two students have the same alias, or one has none, they are left out: it would tell who they are.
+    Aliases are one in a school; who has none is left out.
     """
-    aliases = [each.alias for each in loaded.plan.students]
-    students = sorted(
-        (each for each in loaded.plan.students if each.alias and aliases.count(each.alias) == 1),
-        key=lambda each: each.alias,
-    )
+    students = sorted((each for each in loaded.plan.students if each.alias), key=lambda each: each.alias)
     words = f"{term.name}. Under aliases; the order says nothing."
     if shows == "scores":
         works = [each for each in _works(loaded, term) if each.pk in loaded.shown]

@@ -135,7 +135,6 @@
 				>
 				<td class="pr-2 pb-0.5 text-small whitespace-nowrap text-slate"
 					>{each.whose}{#if each.is_mine}<Check
-							class="block"
 							label="Offer {each.code} to the whole school"
 							checked={each.is_shared}
 							onchange={(isOn) => save({ id: each.id, is_shared: isOn })}>offered to the school</Check

@@ -7,7 +7,7 @@
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { Paper } from './paper.svelte';
 	import Found from './Found.svelte';
-	import { type Line } from '$lib/class/line';
+	import type { Line } from '$lib/class/line';
 	import Pad from './Pad.svelte';
 
 	let {

@@ -168,8 +168,10 @@
 				bind:checked={
 					() => chosen.includes(row.student_id), (isOn) => (chosen = among(chosen, row.student_id, isOn))
 				}
-				>{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
-				<span class="ml-auto text-slate">{row.cells[column.id]?.text}</span></Check
+				><span class="flex justify-between gap-2"
+					>{hasAliases ? row.alias : `${row.family_name}, ${row.given_name}`}
+					<span class="text-slate">{row.cells[column.id]?.text}</span></span
+				></Check
 			>
 		{/each}
 	</details>
