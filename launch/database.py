@@ -37,8 +37,12 @@ innodb-buffer-pool-size=128M
 _FAST = "innodb-flush-log-at-trx-commit=0\ninnodb-doublewrite=0\nperformance-schema=OFF"
 
 
+SCHOOL = "school-db"
+"""The database of an installation that begins empty: real data and the demo's never mix."""
+
+
 class Database:
-    """One private instance: ``db`` for use, ``test-db`` for tests (not durable, but faster)."""
+    """One private instance: ``db`` for the demo, ``school-db`` for a school, ``test-db`` for tests (not durable, but faster)."""
 
     def __init__(self, name: str = "db") -> None:
         self.folder = RUN / name
@@ -113,18 +117,22 @@ class Database:
         if self.process is not None:
             end(self.process, 60)
 
+    @property
+    def is_running(self) -> bool:
+        """Whether a start runs it now."""
+        pid_file = self.folder / "mariadbd.pid"
+        pid = pid_file.read_text().strip() if pid_file.exists() else ""
+        command = Path(f"/proc/{pid}/cmdline")
+        return pid.isdigit() and command.exists() and str(self.folder).encode() in command.read_bytes()
+
     def _refuse_second(self) -> None:
         """Two servers on one folder would wait for each other: say so instead."""
-        pid_file = self.folder / "mariadbd.pid"
-        if not pid_file.exists():
-            return
-        pid = pid_file.read_text().strip()
-        command = Path(f"/proc/{pid}/cmdline")
-        if pid.isdigit() and command.exists() and str(self.folder).encode() in command.read_bytes():
+        if self.is_running:
+            pid = (self.folder / "mariadbd.pid").read_text().strip()
             # Left over from a start that was killed: it is told to end with it, and first writes down what it has.
             for _ in range(600):
                 time.sleep(0.1)
-                if not command.exists():
+                if not Path(f"/proc/{pid}").exists():
                     return
             stop(
                 f"The database of this folder is already running (process {pid}). End it with ./hoarfrost stop or kill {pid}."

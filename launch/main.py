@@ -9,7 +9,7 @@ from launch.places import ROOT
 from launch.say import Stop
 from launch.start import command_start, command_stop
 from launch.testing import command_test
-from launch.tools import command_bench, command_demo, command_shots, compute
+from launch.tools import command_bench, command_demo, command_school, command_shots, compute
 
 Command = Callable[[argparse.Namespace], int]
 
@@ -21,7 +21,11 @@ def main() -> int:
     # It needs the core alone: no installation, no server, no database.
     if sys.argv[1:2] == ["compute"]:
         return compute(sys.argv[2:])
-    options = parser().parse_args()
+    arguments = sys.argv[1:]
+    if arguments[:1] in (["school"], ["person"]):
+        # What follows is the server's command's, its --help too.
+        arguments = [*arguments[:1], "--", *arguments[1:]]
+    options = parser().parse_args(arguments)
     run: Command = options.run
     try:
         return run(options)
@@ -53,8 +57,27 @@ def parser() -> argparse.ArgumentParser:
     starting.add_argument(
         "--port", type=int, default=8000, help="where it is reached on this machine (%(default)s unless given)"
     )
+    starting.add_argument(
+        "--empty", action="store_true",
+        help="without the demo: a database of its own under .run, in which a school is set up in the browser",
+    )  # fmt: skip
     starting.add_argument("--fresh", action="store_true", help="a new demo database, after asking")
     starting.add_argument("--yes", action="store_true", help="do not ask")
+    for name, words, more in (
+        (
+            "school",
+            "make and list schools, load rosters, in the terminal",
+            "new, list, or load FILE; each with --help.",
+        ),
+        (
+            "person",
+            "make an officer, or a new code for somebody, in the terminal",
+            "officer, or reset NAME; each with --help.",
+        ),
+    ):
+        made = command(name, command_school, words, more)
+        made.set_defaults(command=name)
+        made.add_argument("rest", nargs=argparse.REMAINDER, metavar="…")
     command("stop", command_stop, "stop a start that runs elsewhere")
     command("demo", command_demo, "print the demo's sign-ins", "Hoarfrost has to be running.")
     testing = command(

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from launch.broker import Broker
-from launch.database import Database
+from launch.database import SCHOOL, Database
 from launch.environment import manage, server_environment
 from launch.install import install
 from launch.parts import start_server, start_worker
@@ -42,17 +42,23 @@ def command_start(options: argparse.Namespace) -> int:
         own_database = "HOARFROST_DATABASE_URL" not in os.environ
         if options.fresh:
             _forget_demo(options, own_database=own_database)
-        _run_parts(options.port, own_database=own_database)
+        if not own_database:
+            _run_parts(options.port, None, demo=False)
+        elif options.empty:
+            _run_parts(options.port, Database(SCHOOL), demo=False)
+        else:
+            _run_parts(options.port, Database(), demo=True)
         return 0
     finally:
         running.release()
 
 
-def _run_parts(port: int, *, own_database: bool) -> None:
+def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
+    """Run all parts, on a private database or else on the one that the environment names."""
     # From here on a signal ends what was started, in order.
     for each in (signal.SIGINT, signal.SIGTERM):
         signal.signal(each, _interrupt)
-    database, broker = Database(), Broker()
+    broker = Broker()
     parts: list[Part] = []
     environment: dict[str, str] = {}
 
@@ -61,18 +67,20 @@ def _run_parts(port: int, *, own_database: bool) -> None:
         parts[-1].process = start_it()
 
     try:
-        if own_database:
-            database.make_whole(lambda url: fill_database(server_environment(url, demo=True)))
+        if database is not None:
+            database.make_whole(lambda url: fill_database(server_environment(url, demo=demo), demo=demo))
             begin("database", lambda: _begun(database), database.folder / "mariadb.log")
         begin("broker", lambda: _begun(broker), broker.folder / "redis.log")
-        url = database.url if own_database else os.environ["HOARFROST_DATABASE_URL"]
-        environment = server_environment(url, broker.url, demo=own_database)
-        migrate(database if own_database else None, environment)
+        url = os.environ["HOARFROST_DATABASE_URL"] if database is None else database.url
+        environment = server_environment(url, broker.url, demo=demo)
+        migrate(database, environment)
         begin("server", lambda: start_server(port, environment, RUN / "server.log"), RUN / "server.log")
         begin("worker", lambda: start_worker(environment, RUN / "worker.log"), RUN / "worker.log")
         say(f"\nHoarfrost is at http://127.0.0.1:{port}\n")
-        if own_database:
+        if demo:
             manage("demo_people", environment=environment)
+        else:
+            manage("tell_setup_code", f"http://127.0.0.1:{port}/setup", environment=environment)
         say("\nCtrl-C stops it.")
         Supervisor(parts).watch()
     finally:
@@ -84,7 +92,8 @@ def _run_parts(port: int, *, own_database: bool) -> None:
                 end(part.process, 60)
         # What was interrupted before it answered.
         broker.stop()
-        database.stop()
+        if database is not None:
+            database.stop()
 
 
 def _begun(part: Database | Broker) -> subprocess.Popen[bytes]:
@@ -93,10 +102,11 @@ def _begun(part: Database | Broker) -> subprocess.Popen[bytes]:
     return part.process
 
 
-def fill_database(environment: dict[str, str]) -> None:
-    """The tables, and the demo in them."""
+def fill_database(environment: dict[str, str], *, demo: bool) -> None:
+    """The tables, and the demo in them where that is what is wanted."""
     manage("migrate", "--verbosity=0", environment=environment)
-    manage("fill_demo", "--if-empty", environment=environment)
+    if demo:
+        manage("fill_demo", "--if-empty", environment=environment)
 
 
 def migrate(database: Database | None, environment: dict[str, str]) -> None:
@@ -105,7 +115,7 @@ def migrate(database: Database | None, environment: dict[str, str]) -> None:
     Hoarfrost's own is saved before. A start that was interrupted in between brings it back first, for tables that were
     changed by half can neither be used nor changed again.
     """
-    interrupted = RUN / "migrating"
+    interrupted = (database.folder if database is not None else RUN) / "migrating"
     if database is not None and interrupted.exists():
         file = Path(interrupted.read_text())
         say(f"The last start was interrupted while it changed the tables; they are brought back from {file}.")
@@ -133,6 +143,8 @@ def _interrupt(*_: object) -> None:
 
 
 def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
+    if options.empty:
+        stop("--fresh is for the demo. What a school entered is deleted by nobody's option.")
     if not own_database:
         stop("--fresh is for Hoarfrost's own demo database; the one in HOARFROST_DATABASE_URL is left alone.")
     if not options.yes and not ask(
@@ -140,7 +152,6 @@ def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
     ):
         stop("Nothing was changed. (Where nobody can answer: ./hoarfrost start --fresh --yes)")
     shutil.rmtree(RUN / "db", ignore_errors=True)
-    (RUN / "migrating").unlink(missing_ok=True)
 
 
 def command_stop(_: argparse.Namespace) -> int:

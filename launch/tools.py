@@ -1,11 +1,12 @@
 """The smaller commands: the demo's sign-ins, computing gradebook files, measuring, taking pictures."""
 
 import argparse
+import os
 import subprocess
 import sys
 
 from launch.broker import Broker
-from launch.database import Database
+from launch.database import SCHOOL, Database
 from launch.environment import manage, server_environment, testing_environment
 from launch.install import install
 from launch.places import PYTHON, ROOT
@@ -27,6 +28,26 @@ def command_demo(_: argparse.Namespace) -> int:
         stop("Hoarfrost is not running here: ./hoarfrost start")
     manage("demo_people", environment=server_environment(Database().url, demo=True))
     return 0
+
+
+def command_school(options: argparse.Namespace) -> int:
+    """A command of the server about schools or people: on the database that the environment names, or on the school's of this folder,
+    which is begun for it unless a start runs it.
+    """
+    install()
+    database = Database(SCHOOL)
+    given = os.environ.get("HOARFROST_DATABASE_URL")
+    if given is None and not database.is_running:
+        if not (database.folder / "ready").exists():
+            stop("There is no school's installation in this folder yet: ./hoarfrost start --empty makes one.")
+        database.start()
+    try:
+        environment = server_environment(given or database.url)
+        rest = [each for each in options.rest if each != "--"]
+        command = [str(PYTHON), str(ROOT / "server" / "manage.py"), options.command, *rest]
+        return subprocess.run(command, env={**os.environ, **environment}).returncode
+    finally:
+        database.stop()
 
 
 def command_bench(options: argparse.Namespace) -> int:

@@ -52,6 +52,10 @@ class World:
     def address(self) -> str:
         return f"/api/v1/classes/{self.school_class.pk}"
 
+    @property
+    def school_address(self) -> str:
+        return f"/api/v1/schools/{self.school.pk}"
+
 
 def make_person(sign_in: str, name: str, school: School | None, role: Role | None) -> Person:
     given, family = name.split(" ", 1)
@@ -61,8 +65,10 @@ def make_person(sign_in: str, name: str, school: School | None, role: Role | Non
     return person
 
 
-def make_class(school: School, year: SchoolYear, scale: GradingScale, teachers: list[Person], name: str) -> SchoolClass:
-    school_class = SchoolClass.objects.create(school=school, year=year, name=name, section="A", room="Room 1")
+def make_class(
+    school: School, year: SchoolYear, scale: GradingScale, teachers: list[Person], name: str, section: str = "A"
+) -> SchoolClass:
+    school_class = SchoolClass.objects.create(school=school, year=year, name=name, section=section, room="Room 1")
     for person in teachers:
         Teaching.objects.create(school_class=school_class, person=person)
     GroundRules.objects.create(school_class=school_class, scale=scale, blank="zero_when_closed")
@@ -73,6 +79,12 @@ def make_class(school: School, year: SchoolYear, scale: GradingScale, teachers: 
 def quick_passwords(settings: Any) -> None:
     """Hashing passwords slowly is for real people."""
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture(autouse=True)
+def kept_mail(settings: Any) -> None:
+    """Mail stays in the outbox, as on one machine."""
+    settings.EMAIL_BACKEND = settings.OUTBOX
 
 
 @pytest.fixture(autouse=True)
@@ -118,6 +130,7 @@ def world(db: None) -> World:
         "student": make_person("fin", "Fin Fir", school, Role.STUDENT),
         "other_guardian": make_person("gus", "Gus Gorse", school, Role.GUARDIAN),
         "stranger": make_person("hal", "Hal Hazel", other_school, Role.TEACHER),
+        "other_officer": make_person("isa", "Isa Ivy", other_school, Role.OFFICER),
     }
     students = [
         Student.objects.create(

@@ -24,6 +24,15 @@ def stack(worker_id: str) -> Iterator[Stack]:
     made.drop()
 
 
+@pytest.fixture
+def empty_stack(worker_id: str) -> Iterator[Stack]:
+    """A server on which there is no school yet."""
+    made = Stack(f"empty_{worker_id}", demo=False)
+    made.make()
+    yield made
+    made.drop()
+
+
 @pytest.fixture(scope="session")
 def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
     """Debian's Chromium, which asks nobody about anything."""
@@ -34,14 +43,12 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 
 
 @pytest.fixture
-def somebody(browser: Browser, stack: Stack) -> Iterator[Callable[..., Page]]:
-    """A person at a browser of their own, signed in; what the page complains of fails the test."""
+def opened(browser: Browser) -> Iterator[Callable[..., Page]]:
+    """A browser of somebody's own on a server; what the page complains of fails the test."""
     contexts, complaints = [], []
 
-    def sign_in(name: str, place: str = "/", width: int = 1280, height: int = 800) -> Page:
-        context = browser.new_context(
-            viewport={"width": width, "height": height}, base_url=stack.address, locale="en-GB"
-        )
+    def open_at(address: str, width: int = 1280, height: int = 800) -> Page:
+        context = browser.new_context(viewport={"width": width, "height": height}, base_url=address, locale="en-GB")
         contexts.append(context)
         page = context.new_page()
         if SLOW:
@@ -51,6 +58,20 @@ def somebody(browser: Browser, stack: Stack) -> Iterator[Callable[..., Page]]:
         page.on(
             "console", lambda message: complaints.append(message.text) if "Content Security" in message.text else None
         )
+        return page
+
+    yield open_at
+    for context in contexts:
+        context.close()
+    assert complaints == []
+
+
+@pytest.fixture
+def somebody(opened: Callable[..., Page], stack: Stack) -> Callable[..., Page]:
+    """A person of the demo at a browser of their own, signed in."""
+
+    def sign_in(name: str, place: str = "/", width: int = 1280, height: int = 800) -> Page:
+        page = opened(stack.address, width, height)
         page.goto(f"/sign-in?next={place}")
         page.get_by_label("Name", exact=True).fill(name)
         page.get_by_label("Password").fill(PASSWORD)
@@ -58,7 +79,4 @@ def somebody(browser: Browser, stack: Stack) -> Iterator[Callable[..., Page]]:
         page.wait_for_url(lambda address: "sign-in" not in address)
         return page
 
-    yield sign_in
-    for context in contexts:
-        context.close()
-    assert complaints == []
+    return sign_in

@@ -17,10 +17,14 @@ SLOW = bool(os.environ.get("HOARFROST_SLOW"))
 """Whether the tests run with answers held back, and the browser's processor halved."""
 
 
-class Stack:
-    """A server with the demo in it."""
+SETUP_CODE = "frost-at-dawn"
 
-    def __init__(self, name: str) -> None:
+
+class Stack:
+    """A server with the demo in it, or an empty one."""
+
+    def __init__(self, name: str, *, demo: bool = True) -> None:
+        self.demo = demo
         self.name = f"test_{name}"
         self.port = free_port()
         given = urlsplit(os.environ["HOARFROST_DATABASE_URL"])
@@ -29,7 +33,8 @@ class Stack:
             "HOARFROST_DATABASE_URL": given._replace(path=f"/{self.name}").geturl(),
             "HOARFROST_BROKER_URL": os.environ["HOARFROST_BROKER_URL"],
             "HOARFROST_SECRET_KEY": os.environ["HOARFROST_SECRET_KEY"],
-            "HOARFROST_DEMO": "1",
+            "HOARFROST_DEMO": str(int(demo)),
+            "HOARFROST_SETUP_CODE": "" if demo else SETUP_CODE,
             "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",
             "PYTHONPATH": f"{ROOT / 'core'}:{ROOT / 'server'}",
         }
@@ -44,11 +49,12 @@ class Stack:
         return f"http://127.0.0.1:{self._slow.port if self._slow else self.port}"
 
     def make(self) -> None:
-        """A new database with the demo, and the server on it."""
+        """A new database, with the demo unless it is to be empty, and the server on it."""
         self._sql(f"DROP DATABASE IF EXISTS {self.name}")
         self._sql(f"CREATE DATABASE {self.name}")
         self.manage("migrate", "--verbosity=0")
-        self.manage("fill_demo")
+        if self.demo:
+            self.manage("fill_demo")
         self.start()
 
     def start(self) -> None:

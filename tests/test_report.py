@@ -171,7 +171,7 @@ def test_another_term_asks_for_its_name_and_a_closed_one_for_the_officer(
     expect(page.get_by_text("the records office can open it again")).to_be_visible()
     expect(page.get_by_role("button", name="Post grades")).to_be_disabled()
 
-    office = somebody("mirela", "/office")
+    office = somebody("mirela", "/school/posting")
     expect(office.get_by_role("row").filter(has_text="Hydrology 6")).to_contain_text("none of 3 posted")
     office.get_by_role("link", name="Quarter 1").click()
     office.get_by_role("button", name="Open posting of quarter 1 again").click()
@@ -276,8 +276,8 @@ def test_report_cards_are_made_in_the_background(stack: Stack, somebody: Callabl
 
 
 def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack, somebody: Callable[..., Page]) -> None:
-    page = somebody("mirela", "/office?view=calendar")
-    page.goto("/office?view=calendar")
+    page = somebody("mirela", "/school/year")
+    page.goto("/school/year")
     page.get_by_role("button", name="Change Exam 1").click()
     form = page.get_by_role("form", name="Reporting window")
     form.get_by_label("Posting opens").fill("2032-01-27")
@@ -293,7 +293,7 @@ def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack,
     expect(page.get_by_role("row").filter(has_text="Exam 1")).to_contain_text("Tue 27 Jan to Tue 3 Feb")
     page.get_by_role("button", name="Take away Quarter 2").click()
     expect(page.get_by_text("its name and days can be changed")).to_be_visible()
-    page.get_by_role("link", name="Report cards").click()
+    page.get_by_role("link", name="Shared").click()
     expect(page.get_by_label("Words for effort")).to_be_visible()
     assert violations(page) == []
     page.get_by_label("Words for effort").fill("excellent\ngood\ngood")

@@ -18,8 +18,14 @@ PLACES = {
     "semester": ("odalys", "/class/2/report?term=1", "Comment for the family"),
     "family": ("ingrid", "/family/29", "How it comes about"),
     "report card": ("ingrid", "/family/29/card?term=3", "Save as PDF"),
-    "records office": ("mirela", "/office", "Save the list"),
-    "standards": ("mirela", "/office?view=standards", "What comes of several scores"),
+    "school's year": ("mirela", "/school/year", "Days without school"),
+    "people": ("mirela", "/school/people?role=student&open=29", "Guardians"),
+    "classes": ("mirela", "/school/classes?open=2", "28 students"),
+    "posting of classes": ("mirela", "/school/posting", "Save the list"),
+    "report cards' look": ("mirela", "/school/shared", "Words for effort"),
+    "standards": ("mirela", "/school/shared?view=standards", "What comes of several scores"),
+    "outbox": ("mirela", "/school/outbox", "Nothing was written yet"),
+    "account": ("odalys", "/account", "Where you are signed in"),
     "homeroom": ("tobin", "/class/5/report", "Working together"),
 }
 

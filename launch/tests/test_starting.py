@@ -1,5 +1,6 @@
 """A first start that is interrupted at any moment, and what guards the database."""
 
+import json
 import os
 import shutil
 import signal
@@ -9,6 +10,7 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import MySQLdb
 import pytest
@@ -36,13 +38,39 @@ def run() -> Iterator[Path]:
     shutil.rmtree(folder, ignore_errors=True)
 
 
-def begin(run: Path, port: int) -> subprocess.Popen[bytes]:
-    environment = {name: value for name, value in os.environ.items() if not name.startswith("HOARFROST_")}
+def environment_of(run: Path) -> dict[str, str]:
+    return {name: value for name, value in os.environ.items() if not name.startswith("HOARFROST_")} | {
+        "HOARFROST_RUN": str(run)
+    }
+
+
+def begin(run: Path, port: int, *options: str) -> subprocess.Popen[bytes]:
+    command = [sys.executable, ROOT / "hoarfrost", "start", "--port", str(port), *options]
     with (RUN / SAID).open("wb") as said:
-        return subprocess.Popen(
-            [sys.executable, ROOT / "hoarfrost", "start", "--port", str(port)],
-            env={**environment, "HOARFROST_RUN": str(run)}, stdout=subprocess.DEVNULL, stderr=said,
-        )  # fmt: skip
+        return subprocess.Popen(command, env=environment_of(run), stdout=said, stderr=said)
+
+
+def await_answer(process: subprocess.Popen[bytes], port: int) -> None:
+    """Wait until the server of a start answers."""
+    for _ in range(1200):
+        assert process.poll() is None, (RUN / SAID).read_text()
+        try:
+            assert urllib.request.urlopen(f"http://127.0.0.1:{port}/api/v1/health", timeout=2).status == 200
+        except OSError:
+            time.sleep(0.1)
+        else:
+            return
+    pytest.fail("It did not start within two minutes.")
+
+
+def end(process: subprocess.Popen[bytes]) -> None:
+    process.send_signal(signal.SIGTERM)
+    # It answers before it says so: told to stop in between, it says that it was interrupted.
+    assert process.wait(60) in (0, 130), (RUN / SAID).read_text()
+
+
+def asked(port: int, path: str) -> Any:
+    return json.load(urllib.request.urlopen(f"http://127.0.0.1:{port}/api/v1/{path}", timeout=10))
 
 
 def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
@@ -54,21 +82,45 @@ def test_a_first_start_killed_at_ten_moments_starts_at_last(run: Path) -> None:
         process.wait()
     process = begin(run, port)
     try:
-        address = f"http://127.0.0.1:{port}/api/v1/health"
-        for _ in range(1200):
-            assert process.poll() is None, (RUN / SAID).read_text()
-            try:
-                assert urllib.request.urlopen(address, timeout=2).status == 200
-                break
-            except OSError:
-                time.sleep(0.1)
-        else:
-            pytest.fail("It did not start within two minutes.")
+        await_answer(process, port)
         assert (run / "db" / "ready").exists()
     finally:
-        process.send_signal(signal.SIGTERM)
-        # It answers before it says so: told to stop in between, it says that it was interrupted.
-        assert process.wait(60) in (0, 130), (RUN / SAID).read_text()
+        end(process)
+
+
+def test_an_empty_start_has_nothing_of_the_demo_and_is_set_up_by_code_or_in_the_terminal(run: Path) -> None:
+    port = free_port()
+    process = begin(run, port, "--empty")
+
+    def command(*arguments: str) -> str:
+        full = [sys.executable, ROOT / "hoarfrost", *arguments]
+        return subprocess.run(full, env=environment_of(run), capture_output=True, text=True, check=True).stdout
+
+    try:
+        await_answer(process, port)
+        assert asked(port, "setup")["is_open"]
+        assert asked(port, "demo-people") == []
+        assert not (run / "db").exists()
+        code = (run / "setup-code").read_text()
+        for _ in range(300):
+            if code in (RUN / SAID).read_text():
+                break
+            time.sleep(0.1)
+        else:
+            pytest.fail("The code was not told.")
+        days = ("--starts", "2032-09-01", "--ends", "2033-06-15")
+        told = command("school", "new", "Quay School", "--year", "2032/33", *days, "--officer", "Ada", "Quill")
+        assert "name ada.quill, code " in told
+        assert "Quay School: years 2032/33; 0 students, 0 classes" in command("school", "list")
+        roster = run / "roster.csv"
+        roster.write_text("Number,Family name,Given name,Class\n1,Ash,Zoe,Botany 9 B\n")
+        assert "Nothing is changed. With --apply, 2 changes are made." in command("school", "load", str(roster))
+        assert "2 changes are made." in command("school", "load", str(roster), "--apply")
+        assert "There is nothing to change." in command("school", "load", str(roster), "--apply")
+        assert "name ada.quill, code " in command("person", "reset", "ada.quill")
+        assert not asked(port, "setup")["is_open"]
+    finally:
+        end(process)
 
 
 def test_what_an_interrupted_start_left_running_does_not_hinder_the_next() -> None:
@@ -124,7 +176,7 @@ def test_tables_changed_by_half_are_brought_back_before_they_are_changed_again(
     database._client(
         "DELETE FROM django_migrations ORDER BY id DESC LIMIT 1; DROP TABLE reports_documentpiece", "hoarfrost"
     )
-    marker = RUN / "migrating"
+    marker = database.folder / "migrating"
     marker.write_text(str(saved))
     try:
         migrate(database, environment)

@@ -5,6 +5,7 @@ import logging
 from http import HTTPStatus
 from typing import Any
 
+from accounts.api import router as accounts
 from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
@@ -12,9 +13,12 @@ from families.api import router as families
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
+from people.api import router as people
+from people.file_api import router as people_files
+from people.setup_api import router as setup
 from plans.api import router as plans
 from reports.api import router as reports
-from reports.office_api import router as office
+from reports.school_api import router as school_years
 from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
@@ -34,7 +38,7 @@ class _Reading(Parser):
 
 
 api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api", parser=_Reading())
-for router in (school, plans, scores, reports, office, families, exchange):
+for router in (school, accounts, plans, scores, reports, school_years, setup, people, people_files, families, exchange):
     api.add_router("", router)
 
 

@@ -25,10 +25,12 @@ INSTALLED_APPS = [
     "ninja",
     "rules.apps.AutodiscoverRulesConfig",
     "school",
+    "accounts",
     "plans",
     "scores",
-    "reports",
     "exchange",
+    "reports",
+    "people",
     "families",
     "demo",
 ]
@@ -67,6 +69,7 @@ AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
     "rules.permissions.ObjectPermissionBackend",
     "django.contrib.auth.backends.ModelBackend",
+    "accounts.inviting.LetterBackend",
 ]
 # The first is used; passwords kept by the second are read still, and kept anew when somebody signs in.
 PASSWORD_HASHERS = [
@@ -74,9 +77,15 @@ PASSWORD_HASHERS = [
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {
+        "NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator",
+        "OPTIONS": {"user_attributes": ("sign_in", "given_name", "family_name", "email")},
+    },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
 ]
+PASSWORD_RESET_TIMEOUT = 7 * 24 * 3600  # of an invitation's link, in seconds
 AXES_USERNAME_FORM_FIELD = "username"  # what `authenticate` is given
 AXES_FAILURE_LIMIT = 6
 AXES_COOLOFF_TIME = 0.25  # hours
@@ -125,6 +134,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+SETUP_CODE = env.str("HOARFROST_SETUP_CODE", default="")
+"""With which the first visitor of an empty installation sets up its school; without one nobody does through the browser."""
 DEMO = env.bool("HOARFROST_DEMO", default=False)
 """Whether this is the demo, whose people, and their password, are told to everybody."""
 KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=150_000)
@@ -160,6 +171,14 @@ CELERY_BEAT_SCHEDULE = {
     "forget what is too old to be undone": {"task": "school.tidy", "schedule": 6 * 60 * 60.0},
 }
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
+
+OUTBOX = "accounts.mail.OutboxBackend"
+if mail_url := env.str("HOARFROST_MAIL_URL", default=""):
+    globals().update(env.email_url_config(mail_url))
+else:
+    EMAIL_BACKEND = OUTBOX
+EMAIL_TIMEOUT = 10
+DEFAULT_FROM_EMAIL = env.str("HOARFROST_MAIL_FROM", default="hoarfrost@localhost")
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
 LOGGING = {

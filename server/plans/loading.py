@@ -78,6 +78,8 @@ def load_plan(
     today = school_class.school.today()
     roster = list(
         school_class.enrolments.filter(Q(ends=None) | Q(ends__gte=today))
+        # A class of a year to come is seen as its year begins.
+        .filter(starts__lte=max(today, school_class.year.starts))
         .select_related("student")
         .order_by("student__family_name", "student__given_name", "student__number")
     )

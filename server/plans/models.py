@@ -217,8 +217,8 @@ class Assignment(models.Model):
             self._chosen = None
 
     def is_before(self, enrolment: Enrolment) -> bool:
-        """Whether it was due before the student came, and so is not theirs."""
-        return self.due_on is not None and self.due_on < enrolment.starts
+        """Whether it was due before the student came, or while they were away, and so is not theirs."""
+        return self.due_on is not None and not enrolment.covers(self.due_on)
 
 
 class CurrentHandouts(models.Manager["Handout"]):

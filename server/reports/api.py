@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
 from school import windows
 from school.access import Asking, PermittedRouter
@@ -9,6 +10,7 @@ from school.models import AuditAction, SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
+from school.signing_in import chosen_school
 from scores.book import LoadedClass, student_of, term_of
 from scores.kept import kept_class
 
@@ -69,7 +71,7 @@ def _student(request: Asking, term: int, student: int) -> tuple[LoadedClass, Ter
 @router.get("/today", permission=SEE_OWN, response=TodayOut | None)
 def today(request: Asking) -> Any:
     """The home page: the person's own classes and what needs them."""
-    return today_page(request.user, own_classes(request.user))
+    return today_page(request.user, own_classes(request.user, chosen_school(request)))
 
 
 @router.get("/classes/{class_id}/frame", permission=SEE_CLASS, response=FrameOut)
@@ -126,8 +128,7 @@ def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> An
 def read_override_file(request: Asking, class_id: int, term: int, file: File[UploadedFile]) -> Any:
     """What a file of overrides would change; nothing is changed by it."""
     loaded, place = _place(request, term)
-    content = file.read(override_file.LARGEST + 1) if (file.size or 0) <= override_file.LARGEST else b""
-    return override_file.read_file(loaded, place, file.name or "The file", content, file.size or 0)
+    return override_file.read_file(loaded, place, *read_upload(file, override_file.LIMITS))
 
 
 @router.get("/classes/{class_id}/report/{term}/{student}/evidence", permission=SEE_REPORT, response=EvidenceOut)

@@ -186,10 +186,10 @@ class DocumentPiece(models.Model):
         constraints: ClassVar = [models.UniqueConstraint(fields=["document", "place"], name="one_piece_a_place")]
 
 
-class OfficeChange(models.Model):
+class SchoolChange(models.Model):
     """A change of what the school sets that touches its classes, with what was before, so that it can be taken back."""
 
-    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="office_changes")
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="school_changes")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
     words = models.CharField(max_length=200)
     before = models.JSONField()

@@ -1,16 +1,12 @@
 """Overrides by file: a sheet with the percents to work on anywhere, and what loading it back would change."""
 
-import csv
 import io
-import zipfile
 from collections.abc import Iterable, Sequence
 from decimal import Decimal
 from typing import Any
-from xml.etree.ElementTree import ParseError
 
 import xlsxwriter
-from openpyxl import load_workbook
-from openpyxl.utils.exceptions import InvalidFileException
+from exchange.tables import Limits, read_table
 from school.models import Term
 from school.refusal import Refused
 from scores.book import LoadedClass
@@ -24,8 +20,7 @@ COLUMNS = ("Number", "Family name", "Given name", "Percent", "Mark", "New percen
 NEEDED = ("Number", "New percent", "New mark", "Reason")
 """The columns that loading back needs; the others are for whoever works on the sheet."""
 
-LARGEST = 2 * 1024 * 1024
-MOST_LINES = 2_000
+LIMITS = Limits(megabytes=2, lines=2_000, what="a sheet of overrides")
 
 
 def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
@@ -60,13 +55,9 @@ def _sheet_name(title: str) -> str:
     return "".join("-" if letter in "[]:*?/\\" else letter for letter in title)[:31].strip("'") or "Sheet"
 
 
-def read_file(loaded: LoadedClass, term: Term, name: str, content: bytes, size: int) -> OverrideFileOut:
+def read_file(loaded: LoadedClass, term: Term, name: str, content: bytes) -> OverrideFileOut:
     """What a file would change, line by line, and what of it cannot be read. Nothing is changed by it."""
-    if size > LARGEST:
-        raise Refused(f"{name} has {size / 1024 / 1024:.0f} MB; a sheet of overrides has at most 2 MB.", "file")
-    lines = _lines(name, content)
-    if len(lines) > MOST_LINES:
-        raise Refused(f"{name} has {len(lines)} lines; at most {MOST_LINES} are read.", "file")
+    lines = read_table(name, content, LIMITS).rows
     header = [each.strip().casefold() for each in lines[0]] if lines else []
     lacking = [each for each in NEEDED if each.casefold() not in header]
     if lacking:
@@ -138,44 +129,3 @@ class _Reading:
 def _shown(put: dict[str, Any]) -> str:
     percent = "" if put["percent"] is None else f"{Decimal(put['percent']).normalize():f} %"
     return " ".join(each for each in (put["mark"], percent) if each)
-
-
-def _lines(name: str, content: bytes) -> list[list[str]]:
-    if name.casefold().endswith((".xlsx", ".xlsm")):
-        return _workbook_lines(name, content)
-    if not name.casefold().endswith((".csv", ".txt", ".tsv")):
-        raise Refused(f"{name} is neither CSV nor a workbook (.xlsx). Save it as one of these.", "file")
-    for encoding in ("utf-8-sig", "utf-16" if content[:2] in (b"\xff\xfe", b"\xfe\xff") else "cp1252"):
-        try:
-            text = content.decode(encoding)
-            break
-        except UnicodeDecodeError:
-            continue
-    else:
-        raise Refused(f"{name} cannot be read as text. Save it as CSV in UTF-8, or as a workbook (.xlsx).", "file")
-    first = text.partition("\n")[0]
-    separator = max(",;\t", key=first.count)
-    try:
-        return list(csv.reader(io.StringIO(text, newline=""), delimiter=separator))
-    except csv.Error as error:
-        raise Refused(f"{name} cannot be read: {error}.", "file") from None
-
-
-def _workbook_lines(name: str, content: bytes) -> list[list[str]]:
-    try:
-        with zipfile.ZipFile(io.BytesIO(content)) as archive:
-            if sum(each.file_size for each in archive.infolist()) > 20 * LARGEST:
-                raise Refused(f"{name} unpacks to far more than a sheet of overrides holds.", "file")
-        book = load_workbook(io.BytesIO(content), read_only=True)
-        rows = book.worksheets[0].iter_rows(max_row=MOST_LINES + 2, max_col=40)
-        return [["" if each.value is None else _cell(each) for each in row] for row in rows]
-    except (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, IndexError, TypeError, ValueError):
-        raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
-
-
-def _cell(cell: Any) -> str:
-    """A cell as it stands there; a number without the nought of a whole one, and one that is shown as a percent in percent."""
-    value = cell.value
-    if isinstance(value, int | float) and not isinstance(value, bool) and "%" in (cell.number_format or ""):
-        value = float(Decimal(str(value)) * 100)
-    return f"{value:.4f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)

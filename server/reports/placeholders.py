@@ -12,6 +12,19 @@ FORMS: Mapping[str, Mapping[str, str]] = {
 }  # fmt: skip
 """What each placeholder becomes, by pronouns. `s` is a verb's ending after `{they}`: “{they} ask{s}”."""
 
+
+def forms_of(pronouns: str) -> Mapping[str, str]:
+    """The forms of pronouns as a person gives them: "she", "she/her", or three of their own such as "xe/xem/xyr"."""
+    given = [each.strip().casefold() for each in pronouns.split("/") if each.strip()]
+    first = given[0] if given else "they"
+    if first in FORMS:
+        return FORMS[first]
+    if len(given) < 3:
+        return FORMS["they"]
+    they, them, their = given[:3]
+    return {**FORMS["he"], "they": they, "them": them, "their": their, "theirs": f"{their}s", "themself": f"{them}self"}
+
+
 ABOUT = ("name", "best", "weakest", "missing")
 """The placeholders that are not pronouns: the given name, the best and the weakest category, the missing work."""
 
@@ -21,7 +34,7 @@ PLACEHOLDER = re.compile(r"\{\s*([^{}\n]{0,40}?)\s*\}")
 def values(given_name: str, pronouns: str, *, best: str, weakest: str, missing: str) -> dict[str, str]:
     """What the placeholders of one student become; what the student does not have is left out."""
     about = {"name": given_name, "best": best, "weakest": weakest, "missing": missing}
-    return {**FORMS.get(pronouns, FORMS["they"]), **{name: text for name, text in about.items() if text}}
+    return {**forms_of(pronouns), **{name: text for name, text in about.items() if text}}
 
 
 def resolve(text: str, own: Mapping[str, str]) -> str:

@@ -12,7 +12,7 @@ from school.models import School
 from school.refusal import Refused
 from scores.by_standard import STROKE
 
-from reports.office_schemas import SchoolStandard, SchoolStandards, StandardLevel
+from reports.school_schemas import SchoolStandard, SchoolStandards, StandardLevel
 
 LONGEST = 60
 

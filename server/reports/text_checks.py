@@ -13,12 +13,11 @@ SAME_FOR = 3
 
 _WORD = re.compile(r"[^\W\d_]+(?:['’\-][^\W\d_]+)*")
 _POSSESSION = re.compile(r"['’]s$")
-_OTHERS: Mapping[str, frozenset[str]] = {
-    "she": frozenset({"he", "him", "his", "himself"}),
-    "he": frozenset({"she", "her", "hers", "herself"}),
-    "they": frozenset({"he", "him", "his", "himself", "she", "her", "hers", "herself"}),
+_SAID: Mapping[str, frozenset[str]] = {
+    "she": frozenset({"she", "her", "hers", "herself"}),
+    "he": frozenset({"he", "him", "his", "himself"}),
 }
-"""The pronouns that do not fit. “They” fits everybody: it may be said of a group."""
+"""Pronouns that fit only whose they are. “They” fits everybody: it may be said of a group."""
 
 
 @dataclass(frozen=True)
@@ -50,7 +49,8 @@ def _as_names(text: str) -> str:
 
 def wrong_pronouns(text: str, about: Named) -> list[str]:
     """Pronouns in a text that are not the student's, each once, as written."""
-    wrong = _OTHERS.get(about.pronouns, frozenset())
+    own = {each.strip().casefold() for each in about.pronouns.split("/")}
+    wrong = {word for subject, words in _SAID.items() if subject not in own for word in words}
     return list(dict.fromkeys(word for word in _WORD.findall(text) if word.casefold() in wrong))
 
 

@@ -1,6 +1,6 @@
 """Who may do what: every operation of the API names its permission here or in its app's `permissions`.
 
-A permission is about a class or a student that the address names, or about nothing but being signed in. What
+A permission is about a school, a class or a student that the address names, or about nothing but being signed in. What
 the person may not see is answered like what is not there.
 """
 
@@ -19,46 +19,51 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.audit import record
-from school.models import AuditAction, Person, SchoolClass, Student
+from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, NotYours, Problem
 
 Row = TypeVar("Row", bound=Model)
 
 
 class Asking(HttpRequest):
-    """A request whose permission was looked at: the person, and the class or student that it is about."""
+    """A request whose permission was looked at: the person, and the school, class or student that it is about."""
 
     user: Person  # type: ignore[assignment]
+    school: School
     school_class: SchoolClass
     student: Student
 
 
 @dataclass(frozen=True)
 class Permission:
-    """What an operation needs. `about` names the part of the address that says which class or student."""
+    """What an operation needs. `about` names the part of the address that says which school, class or student."""
 
     name: str
-    about: Literal["class", "student"] | None = None
+    about: Literal["school", "class", "student"] | None = None
     signed_in: bool = True
     changes: Literal["school", "class"] | None = None
     """What operations that write count as changed (`revisions`)."""
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
-        """Raises NotYours unless the person has it; the class or student is then on the request.
+        """Raises NotYours unless the person has it; the school, class or student is then on the request.
 
         Raises AnotherPerson where the page that asks belongs to somebody else than is signed in by now.
         """
         _refuse_another(request)
-        subject: SchoolClass | Student | None = None
+        subject: School | SchoolClass | Student | None = None
         if self.about == "class":
             subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
+        elif self.about == "school":
+            subject = _found(School.objects.all(), address["school_id"])
         elif self.about == "student":
             subject = _found(Student.objects.select_related("school"), address["student_id"])
         if not self.signed_in:
             return
         if (self.about and subject is None) or not rules.test_rule(self.name, request.user, subject):
             raise NotYours
-        if isinstance(subject, SchoolClass):
+        if isinstance(subject, School):
+            request.school = subject
+        elif isinstance(subject, SchoolClass):
             request.school_class = subject
         elif isinstance(subject, Student):
             request.student = subject
@@ -68,13 +73,7 @@ class Permission:
         nobody waits crosswise for rows that refer to them.
         """
         if self.changes == "school":
-            schools = (
-                [request.school_class.school_id]
-                if self.about == "class"
-                else sorted(set(request.user.memberships.values_list("school_id", flat=True)))
-            )
-            for school in schools:
-                revisions.count_school(school)
+            revisions.count_school(request.school_class.school_id if self.about == "class" else request.school.pk)
         if self.about == "class":
             revisions.count_class(request.school_class.pk)
 
@@ -103,6 +102,7 @@ def _record(request: Asking, action: AuditAction, operation: str, address: dict[
         action,
         operation.replace("_", " "),
         person=request.user,
+        school=getattr(request, "school", None),
         school_class=getattr(request, "school_class", None),
         student_id=address.get("student") or address.get("student_id"),
     )

@@ -12,8 +12,8 @@ from school import acts
 from school.access import Asking, PermittedRouter
 from school.demo_people import demo_people
 from school.permissions import ANYBODY, SEE_OWN, UNDO
-from school.schemas import DemoPerson, HealthOut, SessionOut, SignIn, UndoneOut
-from school.signing_in import know_browser, session_of, sign_in
+from school.schemas import DemoPerson, HealthOut, SchoolChosen, SessionOut, SignIn, UndoneOut
+from school.signing_in import choose_school, know_browser, session_of, sign_in
 
 router = PermittedRouter(tags=["school"])
 
@@ -31,7 +31,7 @@ def health(request: Asking) -> Any:
 def session(request: Asking) -> Any:
     """Who is signed in; also hands out the token that changes need."""
     get_token(request)
-    return session_of(request.user if request.user.is_authenticated else None)
+    return session_of(request)
 
 
 @router.post("/session", permission=ANYBODY, response=SessionOut)
@@ -39,7 +39,14 @@ def start_session(request: Asking, response: HttpResponse, body: SignIn) -> Any:
     """Sign in."""
     person = sign_in(request, body.sign_in, body.password)
     know_browser(request, response, person)
-    return session_of(person)
+    return session_of(request)
+
+
+@router.put("/session/school", permission=SEE_OWN, response=SessionOut)
+def look_at_school(request: Asking, body: SchoolChosen) -> Any:
+    """Look at another of one's schools."""
+    choose_school(request, body.school)
+    return session_of(request)
 
 
 @router.delete("/session", permission=SEE_OWN, response={204: None})

@@ -17,12 +17,13 @@ def record(
     operation: str,
     *,
     person: Person | None,
+    school: School | None = None,
     school_class: SchoolClass | None = None,
     student_id: int | None = None,
 ) -> None:
-    """Add a line. The school is the class's, or else the person's."""
+    """Add a line. The school is the one named, the class's, or else the person's."""
     AuditEntry.objects.create(
-        school=school_class.school if school_class else _school_of(person),
+        school=school or (school_class.school if school_class else _school_of(person)),
         person=person,
         action=action,
         operation=operation[:80],

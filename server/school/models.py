@@ -77,6 +77,8 @@ class Person(AbstractBaseUser, PermissionsMixin):
     sign_in = models.CharField(max_length=150, unique=True)
     given_name = models.CharField(max_length=80)
     family_name = models.CharField(max_length=80)
+    email = models.EmailField(blank=True)
+    """Where invitations go; a family without one gets a letter."""
     is_active = models.BooleanField(default=True)
 
     objects: ClassVar[People] = People()
@@ -114,9 +116,13 @@ class Student(models.Model):
     person = models.OneToOneField(Person, on_delete=models.SET_NULL, null=True, blank=True, related_name="student")
     given_name = models.CharField(max_length=80)
     family_name = models.CharField(max_length=80)
-    pronouns = models.CharField(max_length=20, default="they")
+    official_name = models.CharField(max_length=160, blank=True)
+    """As it stands on papers, where that is another than the name they go by."""
+    pronouns = models.CharField(max_length=40, default="they")
     number = models.CharField(max_length=20)
     alias = models.CharField(max_length=10)
+    is_active = models.BooleanField(default=True)
+    """Whether they are at the school still; who has left stays with all that they earned."""
     guardians = models.ManyToManyField(Person, related_name="children", blank=True)
 
     class Meta:
@@ -124,6 +130,7 @@ class Student(models.Model):
             models.UniqueConstraint(fields=["school", "number"], name="one_student_number"),
             models.UniqueConstraint(fields=["school", "alias"], name="one_alias"),
         ]
+        indexes: ClassVar = [models.Index(fields=["school", "family_name", "given_name"], name="students_by_name")]
 
     def __str__(self) -> str:
         return f"{self.given_name} {self.family_name}"
@@ -264,6 +271,8 @@ class SchoolClass(models.Model):
     times = models.CharField(max_length=80, blank=True)
     teachers = models.ManyToManyField(Person, through="Teaching", related_name="classes")
     position = models.PositiveSmallIntegerField(default=0)
+    archived_at = models.DateTimeField(null=True, blank=True)
+    """When it was put away: it stands in no list, and can be brought back with all that is in it."""
     revision = models.PositiveBigIntegerField(default=0)
     scores_revision = models.PositiveBigIntegerField(default=0)
 
@@ -278,31 +287,40 @@ class SchoolClass(models.Model):
     def teaching_of(self, person: Person) -> Teaching | None:
         """How a person teaches the class; None who does not. It costs no query where the class was found for them."""
         found: Teaching | None = getattr(self, "own_teaching", None)
-        if found is not None and found.person_id == person.pk:
-            return found
-        return self.teachings.filter(person=person).first()
+        if found is None or found.person_id != person.pk:
+            found = self.teachings.filter(person=person).first()
+        return found if found is not None and found.holds_on(self.school.today()) else None
 
 
 class Teaching(models.Model):
-    """Who teaches a class; co-teachers have the same rights in it."""
+    """Who teaches a class; co-teachers have the same rights in it, and a stand-in from one day to another."""
 
     school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="teachings")
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="teachings")
     leads = models.BooleanField(default=True)
+    starts = models.DateField(null=True, blank=True)
+    ends = models.DateField(null=True, blank=True)
+    """The first and the last day of a stand-in; None for who teaches it all along."""
     view = models.JSONField(default=dict)
     """How the teacher chose to look at the class: order, filters, columns put aside."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "person"], name="one_teaching")]
 
+    def holds_on(self, day: datetime.date) -> bool:
+        """Whether the person teaches the class on a day."""
+        return (self.starts is None or self.starts <= day) and (self.ends is None or day <= self.ends)
+
 
 class Enrolment(models.Model):
-    """A student in a class, from one day on and perhaps until another."""
+    """A student in a class, from one day on and perhaps until another; who left and came back has earlier stays."""
 
     school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="enrolments")
     student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="enrolments")
     starts = models.DateField()
     ends = models.DateField(null=True, blank=True)
+    earlier_stays = models.JSONField(default=list)
+    """The stays before this one, as pairs of the first and the last day, in ISO form."""
 
     class Meta:
         constraints: ClassVar = [
@@ -312,6 +330,11 @@ class Enrolment(models.Model):
             ),
             models.UniqueConstraint(fields=["school_class", "student"], name="one_enrolment"),
         ]
+
+    def covers(self, day: datetime.date) -> bool:
+        """Whether what is due on a day is given to them by itself: from when they came, but for while they were away."""
+        text = day.isoformat()
+        return day >= self.starts or any(first <= text <= last for first, last in self.earlier_stays)
 
 
 class Act(models.Model):
@@ -339,6 +362,8 @@ class AuditAction(models.TextChoices):
     EXPORTED = "exported", "exported"
     PRINTED = "printed", "printed"
     POSTED = "posted", "posted or withdrew grades"
+    PEOPLE = "people", "changed people, classes or rosters"
+    ACCESS = "access", "gave or took access"
 
 
 class AppendOnly(models.QuerySet["AuditEntry"]):

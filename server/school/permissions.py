@@ -3,7 +3,7 @@
 import rules
 
 from school.access import Permission
-from school.models import Person, SchoolClass
+from school.models import Person, Role, School, SchoolClass
 
 
 @rules.predicate
@@ -12,10 +12,20 @@ def teaches(person: Person, school_class: SchoolClass | None) -> bool:
     return school_class is not None and school_class.teaching_of(person) is not None
 
 
+@rules.predicate
+def keeps_records(person: Person, school: School | None) -> bool:
+    """Records officers of the school."""
+    return school is not None and person.memberships.filter(school=school, role=Role.OFFICER).exists()
+
+
+rules.add_rule("school.see", keeps_records)
+rules.add_rule("school.change", keeps_records)
 rules.add_rule("class.see", teaches)
 rules.add_rule("class.undo", teaches)
 rules.add_rule("own.see", rules.always_true)
 
+SEE_SCHOOL = Permission("school.see", about="school")
+CHANGE_SCHOOL = Permission("school.change", about="school", changes="school")
 SEE_CLASS = Permission("class.see", about="class")
 UNDO = Permission("class.undo", about="class", changes="class")
 SEE_OWN = Permission("own.see")

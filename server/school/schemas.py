@@ -32,6 +32,19 @@ class ClassLink(Schema):
     section: str
 
 
+class SchoolLink(Schema):
+    """A school that the person belongs to."""
+
+    id: int
+    name: str
+
+
+class SchoolChosen(Body):
+    """The school that somebody of several looks at."""
+
+    school: RowNumber
+
+
 class ChildLink(Schema):
     """A student whose family page the person may see."""
 
@@ -48,7 +61,11 @@ class SessionOut(Schema):
 
     person_id: int | None
     name: str
+    school_id: int | None
     school: str
+    schools: list[SchoolLink]
+    is_empty: bool
+    """Whether there is no school yet: the first visit sets one up."""
     year: str
     today: datetime.date | None
     days_off: list[list[datetime.date]]

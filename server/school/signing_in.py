@@ -2,6 +2,7 @@
 
 import json
 import secrets
+from collections.abc import Sequence
 from typing import Any
 
 from django.conf import settings
@@ -10,10 +11,13 @@ from django.db.models import Count
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from school.calendar import current_year
-from school.models import Membership, Person, Role, Student
+from school.models import Person, Role, School, Student
 from school.own import own_classes
-from school.refusal import Code, Refused, problem
-from school.schemas import ChildLink, ClassLink, SessionOut
+from school.refusal import Code, NotYours, Refused, problem
+from school.schemas import ChildLink, ClassLink, SchoolLink, SessionOut
+
+PASSWORD_BACKEND = "django.contrib.auth.backends.ModelBackend"
+"""Under which a session stands: it knows whether its person is still active."""
 
 
 def sign_in(request: HttpRequest, name: str, password: str) -> Person:
@@ -21,7 +25,7 @@ def sign_in(request: HttpRequest, name: str, password: str) -> Person:
     person = authenticate(request, username=name.strip().casefold(), password=password)
     if not isinstance(person, Person):
         raise Refused("This name and password do not go together. Look at both, and at the caps key.")
-    login(request, person)
+    login(request, person, backend=PASSWORD_BACKEND)
     return person
 
 
@@ -61,33 +65,69 @@ def locked_out(request: HttpRequest, *_: object) -> JsonResponse:
     return JsonResponse(told.model_dump(), status=429, content_type="application/problem+json")
 
 
-def session_of(person: Person | None) -> SessionOut:
+CHOSEN = "school"
+"""Under which name the session keeps the school that a person of several is looking at."""
+
+
+def chosen_school(request: HttpRequest) -> School | None:
+    """The school that somebody looks at: the one they chose, or else the first that they belong to."""
+    return _chosen(_schools(request.user) if isinstance(request.user, Person) else [], request)
+
+
+def choose_school(request: HttpRequest, school: int) -> None:
+    """Look at another school that one belongs to. Raises NotYours where one does not."""
+    if not isinstance(request.user, Person) or not request.user.memberships.filter(school=school).exists():
+        raise NotYours
+    request.session[CHOSEN] = school
+
+
+def _schools(person: Person) -> list[School]:
+    return list(School.objects.filter(memberships__person=person).distinct().order_by("id"))
+
+
+def _chosen(schools: Sequence[School], request: HttpRequest) -> School | None:
+    wanted = request.session.get(CHOSEN)
+    return next((each for each in schools if each.pk == wanted), schools[0] if schools else None)
+
+
+def session_of(request: HttpRequest) -> SessionOut:
     """What the front end shows of who is signed in."""
-    if person is None:
+    person = request.user
+    if not isinstance(person, Person):
         return SessionOut(
-            person_id=None, name="", school="", year="", today=None, days_off=[], roles=[], classes=[], children=[]
-        )
-    memberships = list(Membership.objects.filter(person=person).select_related("school"))
-    school = memberships[0].school if memberships else None
+            person_id=None, name="", school_id=None, school="", schools=[], year="", today=None, days_off=[], roles=[],
+            classes=[], children=[], is_empty=not School.objects.exists(),
+        )  # fmt: skip
+    schools = _schools(person)
+    school = _chosen(schools, request)
+    memberships = person.memberships.filter(school=school)
     year = current_year(school) if school else None
     return SessionOut(
         person_id=person.pk,
         name=str(person),
+        school_id=school.pk if school else None,
         school=school.name if school else "",
+        schools=[SchoolLink(id=each.pk, name=each.name) for each in schools],
+        is_empty=False,
         year=year.name if year else "",
         today=school.today() if school else None,
         days_off=year.days_off if year else [],
         roles=sorted({Role(each.role).value for each in memberships}),
-        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in own_classes(person)],
+        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in own_classes(person, school)],
         children=[
             ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name)
             for each in seen_students(person)
+            if each.school == school
         ],
     )
 
 
 def seen_students(person: Person) -> list[Student]:
     """The person themselves as a student, and their children."""
-    own = list(Student.objects.filter(person=person))
-    children = person.children.annotate(classes=Count("enrolments")).order_by("-classes", "given_name")
+    own = list(Student.objects.filter(person=person).select_related("school"))
+    children = (
+        person.children.select_related("school")
+        .annotate(classes=Count("enrolments"))
+        .order_by("-classes", "given_name")
+    )
     return own + [child for child in children if child not in own]

@@ -3,11 +3,11 @@
 from school.refusal import Refused
 
 
-def name_of(text: str, longest: int) -> str:
-    """A name of at most so many characters. Raises Refused where there is none, or it is longer."""
+def name_of(text: str, longest: int, field: str = "name") -> str:
+    """A name of at most so many characters. Raises Refused, naming the field, where there is none, or it is longer."""
     bare = " ".join(text.split())
     if not bare:
-        raise Refused("A name is missing.", "name")
+        raise Refused("A name is missing.", field)
     if len(bare) > longest:
-        raise Refused(f"{bare[:30]}… has {len(bare)} characters; at most {longest} fit.", "name")
+        raise Refused(f"{bare[:30]}… has {len(bare)} characters; at most {longest} fit.", field)
     return bare

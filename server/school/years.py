@@ -1,7 +1,7 @@
 """School years and their terms: made, changed, and taken away while nothing hangs on them."""
 
 import datetime
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
@@ -27,8 +27,15 @@ def year_of(school: School, year: int | None) -> SchoolYear:
 
 
 @transaction.atomic
-def set_year(school: School, name: str, starts: datetime.date, ends: datetime.date, year: int | None) -> SchoolYear:
-    """Make a school year, or change one."""
+def set_year(
+    school: School,
+    name: str,
+    starts: datetime.date,
+    ends: datetime.date,
+    year: int | None,
+    days_off: Sequence[tuple[datetime.date, datetime.date]] | None = None,
+) -> SchoolYear:
+    """Make a school year, or change one; days off that are not given stay as they are."""
     bare = name_of(name, 20)
     if starts >= ends:
         raise Refused("The year ends before it begins. Change one of the days.", "ends")
@@ -39,8 +46,19 @@ def set_year(school: School, name: str, starts: datetime.date, ends: datetime.da
     if outside is not None:
         raise Refused(f"{outside.name} would not lie within the year any more. Change that term first.", "starts")
     row.name, row.starts, row.ends = bare, starts, ends
+    if days_off is not None:
+        row.days_off = _read_days_off(days_off)
     row.save()
     return row
+
+
+def _read_days_off(pairs: Sequence[tuple[datetime.date, datetime.date]]) -> list[list[str]]:
+    backwards = next((first for first, last in pairs if last < first), None)
+    if backwards is not None:
+        raise Refused(
+            f"The days off from {backwards:%-d %b %Y} end before they begin. Change one of the days.", "days_off"
+        )
+    return [[first.isoformat(), last.isoformat()] for first, last in sorted(pairs)]
 
 
 @transaction.atomic
@@ -82,7 +100,10 @@ def set_term(year: SchoolYear, term: Term | None, given: Mapping[str, Any]) -> T
 
 
 def remove_term(term: Term) -> None:
-    """Take a term away that nothing hangs on."""
+    """Take a term away that nothing hangs on. A year with classes keeps one that their work can be due in."""
+    leaves = [each for each in term.year.terms.all() if not each.is_made_of_terms]
+    if leaves == [term] and term.year.classes.exists():
+        raise Refused(f"{term.name} is the only term of {term.year.name} that work can be due in. Make another first.")
     try:
         if term.parts.exists() or term.plans.exists():
             raise Refused(

@@ -14,6 +14,7 @@ from school.models import Enrolment
 from school.own import own_classes
 from school.permissions import SEE_OWN
 from school.refusal import Refused
+from school.signing_in import chosen_school
 
 from scores.book import load_class, student_of, term_of
 from scores.checks import checks, mend
@@ -167,13 +168,13 @@ def working(request: Asking, class_id: int, student: int, term: int | None = Non
 @router.get("/loose-ends", permission=SEE_OWN, response=list[LooseEndOut])
 def list_loose_ends(request: Asking) -> Any:
     """What is to be looked at before the term ends, over all one's classes."""
-    return loose_ends(own_classes(request.user))
+    return loose_ends(own_classes(request.user, chosen_school(request)))
 
 
 @router.get("/own-students", permission=SEE_OWN, response=list[StudentLineOut])
 def own_students(request: Asking) -> Any:
     """The students of all one's classes, to be found by name."""
-    enrolments = Enrolment.objects.filter(school_class__in=own_classes(request.user), ends=None)
+    enrolments = Enrolment.objects.filter(school_class__in=own_classes(request.user, chosen_school(request)), ends=None)
     return [
         StudentLineOut(
             student_id=each.student_id, name=str(each.student), alias=each.student.alias, number=each.student.number,

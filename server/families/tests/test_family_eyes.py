@@ -239,7 +239,7 @@ def test_next_years_calendar_and_classes_move_no_family_before_it_begins(world: 
     assert names == ["Botany"]
     session = world.client("teacher").get("/api/v1/session").json()
     assert (session["year"], [each["name"] for each in session["classes"]]) == ("2031/32", ["Botany"])
-    assert world.client("officer").get("/api/v1/office").json()["year"] == "2031/32"
+    assert world.client("officer").get(f"{world.school_address}/year").json()["year"] == "2031/32"
 
 
 def test_a_part_whose_window_collects_no_marks_is_told_without_its_mark(world: World) -> None:

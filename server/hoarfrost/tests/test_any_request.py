@@ -22,10 +22,11 @@ WHO = ("teacher", "officer", "guardian")
 def places(world: World) -> dict[str, Any]:
     """Numbers of what is there, so that a request comes further than its address."""
     return {
-        "class_id": world.school_class.pk, "student_id": world.students[0].pk, "student": world.students[0].pk,
+        "school_id": world.school.pk, "class_id": world.school_class.pk, "student_id": world.students[0].pk, "student": world.students[0].pk,
         "term": world.term.pk, "assignment_id": world.assignments[0].pk, "assignment": world.assignments[0].pk,
         "category_id": world.categories[0].pk, "kind": "assignment", "mark": f"category {world.categories[0].pk}",
-        "field": "blank", "ending": "csv", "year": world.term.year_id,
+        "field": "blank", "ending": "csv", "year": world.term.year_id, "school_class": world.school_class.pk,
+        "person": world.people["guardian"].pk,
     }  # fmt: skip
 
 

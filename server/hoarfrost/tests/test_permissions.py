@@ -6,11 +6,15 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
-from conftest import PASSWORD, World, send
+from accounts.inviting import link_of, make_letters
+from conftest import PASSWORD, World, make_person, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import RequestFactory
+from ninja import Schema
+from people.models import FileDraft
 from plans.models import Category, GradingScale, PlanEvent, ScoreCode
 from school.access import Permission
-from school.models import ReportingWindow, SchoolYear, Term
+from school.models import Person, ReportingWindow, Role, SchoolClass, SchoolYear, Student, Term
 from scores.tests.test_entering import enter, entry
 
 from hoarfrost.api import api
@@ -18,6 +22,7 @@ from hoarfrost.api import api
 NOBODY: set[str | None] = set()
 EVERYBODY: set[str | None] = {
     None, "teacher", "co_teacher", "other_teacher", "officer", "guardian", "student", "other_guardian", "stranger",
+    "other_officer",
 }  # fmt: skip
 SIGNED_IN = EVERYBODY - {None}
 CLASS_TEACHERS: set[str | None] = {"teacher", "co_teacher"}
@@ -27,6 +32,16 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/session"): EVERYBODY,
     ("POST", "/session"): EVERYBODY,
     ("DELETE", "/session"): SIGNED_IN,
+    ("PUT", "/session/school"): SIGNED_IN,
+    ("GET", "/setup"): EVERYBODY,
+    ("POST", "/setup"): EVERYBODY,
+    ("GET", "/invitations/{number}/{token}"): EVERYBODY,
+    ("POST", "/invitations/{number}/{token}"): EVERYBODY,
+    ("POST", "/letters"): EVERYBODY,
+    ("POST", "/password/forgotten"): EVERYBODY,
+    ("PUT", "/password"): SIGNED_IN,
+    ("GET", "/sessions"): SIGNED_IN,
+    ("DELETE", "/sessions/{session}"): SIGNED_IN,
     ("GET", "/demo-people"): EVERYBODY,
     ("GET", "/today"): SIGNED_IN,
     ("GET", "/loose-ends"): SIGNED_IN,
@@ -57,7 +72,15 @@ def test_every_operation_names_its_permission() -> None:
     for method, path, operation in operations():
         permission = getattr(operation.view_func, "permission", None)
         assert isinstance(permission, Permission), f"{method} {path} names no permission"
-        expected = "class" if "{class_id}" in path else "student" if "{student_id}" in path else None
+        expected = (
+            "school"
+            if "{school_id}" in path
+            else "class"
+            if "{class_id}" in path
+            else "student"
+            if "{student_id}" in path
+            else None
+        )
         assert permission.about == expected, f"{method} {path} looks at {permission.about}, not at {expected}"
 
 
@@ -68,7 +91,7 @@ def test_no_path_is_in_two_routers() -> None:
 
 
 def allowed(method: str, path: str) -> set[str | None]:
-    if path.startswith("/office"):
+    if path.startswith("/schools/{school_id}"):
         return {"officer"}
     return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
 
@@ -82,6 +105,9 @@ HIDES = (
     "/favourite",
     "/documents/{document}",
     "/reopenings/{reopening}",
+    "/sessions/{session}",
+    "/merge",
+    "/setup",
 )
 """What is answered to those who may like what is not theirs: here there is no such plan and no file."""
 
@@ -120,15 +146,42 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
-    "/office": {"card_design": "ledger", "paper": "A4"},
-    "/office/standards": {"standards": [], "combine": "average", "rate": "0.65", "levels": [], "out_of": "4"},
-    "/office/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
-    "/office/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
-    "/office/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},
-    "/office/terms/{term}/window": {"opens": "2032-01-12", "closes": "2032-01-20", "collects": ["mark"]},
-    "/office/terms/{term}/reopen": {"until": "2032-02-01", "reason": "x"},
-    "/office/terms/{term}/documents": {"kind": "cards"},
-    "/office/bank": {"purpose": "praise", "text": "x"},
+    "/schools/{school_id}/invitations": {"people": [1]},
+    "/schools/{school_id}/letters": {"people": [1]},
+    "/password/forgotten": {"sign_in": "nobody"},
+    "/schools/{school_id}/students": {"given_name": "Ivy", "family_name": "Ilex"},
+    "/schools/{school_id}/students/{student}": {"given_name": "Ivy"},
+    "/schools/{school_id}/students/{student}/merge": {"other": 1},
+    "/schools/{school_id}/students/{student}/account": {"email": ""},
+    "/schools/{school_id}/students/{student}/guardians": {"given_name": "Ivy", "family_name": "Ilex"},
+    "/schools/{school_id}/persons": {"role": "teacher", "given_name": "Ivy", "family_name": "Ilex"},
+    "/schools/{school_id}/persons/{person}": {"given_name": "Ivy"},
+    "/schools/{school_id}/persons/{person}/merge": {"other": 1},
+    "/schools/{school_id}/classes": {"name": "Mosses", "year": 1},
+    "/schools/{school_id}/classes/many": {"text": "Mosses; A", "year": 1},
+    "/schools/{school_id}/classes/{school_class}/students/{student}/move": {"to": 1, "day": "2032-01-14"},
+    "/schools/{school_id}/years/{year}/take-over": {"classes": [{"source": 1, "name": "Mosses"}]},
+    "/schools/{school_id}/classes/{school_class}": {"room": "Room 9"},
+    "/schools/{school_id}/classes/{school_class}/students": {"students": [1]},
+    "/schools/{school_id}/classes/{school_class}/leave": {"students": [1], "day": "2032-01-14"},
+    "/schools/{school_id}/years/{year}/drafts": {"text": "Number;Family name;Given name\n900;Ilex;Ivy"},
+    "/schools/{school_id}/drafts/{draft}": {"silence": "stay"},
+    "/schools/{school_id}/drafts/{draft}/answers": {"answers": {}},
+    "/schools/{school_id}/cards": {"card_design": "ledger", "paper": "A4"},
+    "/schools/{school_id}/standards": {
+        "standards": [],
+        "combine": "average",
+        "rate": "0.65",
+        "levels": [],
+        "out_of": "4",
+    },
+    "/schools/{school_id}/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
+    "/schools/{school_id}/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
+    "/schools/{school_id}/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},
+    "/schools/{school_id}/terms/{term}/window": {"opens": "2032-01-12", "closes": "2032-01-20", "collects": ["mark"]},
+    "/schools/{school_id}/terms/{term}/reopen": {"until": "2032-02-01", "reason": "x"},
+    "/schools/{school_id}/terms/{term}/documents": {"kind": "cards"},
+    "/schools/{school_id}/bank": {"purpose": "praise", "text": "x"},
 }
 
 
@@ -162,6 +215,16 @@ def new_term(world: World) -> Term:
     return Term.objects.create(year=world.school_class.year, name="Exam", **days)
 
 
+def another_year(world: World) -> int:
+    return (
+        SchoolYear.objects.exclude(pk=world.term.year_id)
+        .get_or_create(
+            school=world.school, name="2030/31", starts=datetime.date(2030, 9, 1), ends=datetime.date(2031, 6, 1)
+        )[0]
+        .pk
+    )
+
+
 def new_year(world: World) -> int:
     days = {"starts": datetime.date(2032, 9, 1), "ends": datetime.date(2033, 6, 1)}
     return SchoolYear.objects.create(school=world.school, name="2032/33", **days).pk
@@ -169,12 +232,79 @@ def new_year(world: World) -> int:
 
 def changed_days(world: World, who: str | None) -> None:
     body = {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-15"}
-    send(world.client(who), "PUT", f"/api/v1/office/terms/{world.term.pk}", body)
+    send(world.client(who), "PUT", f"{world.school_address}/terms/{world.term.pk}", body)
+
+
+def another_class(world: World) -> int:
+    return SchoolClass.objects.get(name="Zoology").pk
+
+
+def drafted_file(world: World) -> int:
+    body = {"text": "Number;Family name;Given name\n900;Ilex;Ivy"}
+    return int(
+        send(world.client("officer"), "POST", f"{world.school_address}/years/{world.term.year_id}/drafts", body).json()[
+            "id"
+        ]
+    )
+
+
+def applied_file(world: World) -> None:
+    send(world.client("officer"), "POST", f"{world.school_address}/drafts/{drafted_file(world)}/apply")
+
+
+def to_choose(world: World) -> dict[str, Any]:
+    """An invitation by link, as parts of its address."""
+    person = make_person("jay", "Jay Juniper", world.school, Role.TEACHER)
+    number, token = link_of(RequestFactory().get("/"), person).split("/")[-2:]
+    return {"number": number, "token": token}
+
+
+def lettered(world: World) -> dict[str, Any]:
+    letter = make_letters(world.school, world.people["officer"], [world.people["guardian"]])[0]
+    return {"sign_in": "eve", "code": letter.code, "password": "a long winter"}
 
 
 Prepared = tuple[int | None, dict[str, Any] | None]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
+    ("PUT", "/session/school"): lambda world, who: (
+        None, {"school": world.people[who or ""].memberships.get().school_id},
+    ),
+    ("POST", "/letters"): lambda world, who: (None, lettered(world)),
+    ("POST", "/invitations/{number}/{token}"): lambda world, who: (None, {"password": "a long winter"}),
+    ("PUT", "/password"): lambda world, who: (None, {"old": PASSWORD, "password": "a long winter"}),
+    ("POST", "/schools/{school_id}/invitations"): lambda world, who: (
+        Person.objects.update(email="x@hill.example") and None, {"people": [world.people["guardian"].pk]},
+    ),
+    ("POST", "/schools/{school_id}/letters"): lambda world, who: (None, {"people": [world.people["guardian"].pk]}),
+    ("POST", "/schools/{school_id}/students/{student}/account"): lambda world, who: (
+        Student.objects.update(person=None) and None, {"email": ""},
+    ),
+    ("DELETE", "/schools/{school_id}/students/{student}/guardians/{person}"): lambda world, who: (
+        world.people["guardian"].pk, None,
+    ),
+    ("POST", "/schools/{school_id}/classes"): lambda world, who: (None, {"name": "Mosses", "year": world.term.year_id}),
+    ("POST", "/schools/{school_id}/classes/many"): lambda world, who: (
+        None, {"text": "Mosses; A", "year": world.term.year_id},
+    ),
+    ("POST", "/schools/{school_id}/classes/{school_class}/students"): lambda world, who: (
+        None, {"students": [world.students[0].pk]},
+    ),
+    ("POST", "/schools/{school_id}/classes/{school_class}/leave"): lambda world, who: (
+        None, {"students": [world.students[0].pk], "day": "2032-01-14"},
+    ),
+    ("POST", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world, who: (
+        None, {"to": another_class(world), "day": "2032-01-14"},
+    ),
+    ("POST", "/schools/{school_id}/years/{year}/take-over"): lambda world, who: (
+        None, {"classes": [{"source": world.school_class.pk, "name": "Botany", "section": "Z"}]},
+    ),
+    ("GET", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
+    ("PATCH", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
+    ("PUT", "/schools/{school_id}/drafts/{draft}/answers"): lambda world, who: (drafted_file(world), None),
+    ("POST", "/schools/{school_id}/drafts/{draft}/apply"): lambda world, who: (drafted_file(world), None),
+    ("DELETE", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
+    ("POST", "/schools/{school_id}/last-file/undo"): lambda world, who: (applied_file(world), None),
     ("POST", "/session"): lambda world, who: (None, {"sign_in": "ann", "password": PASSWORD}),
     ("POST", "/classes/{class_id}/undo"): lambda world, who: (rename(world, who), None),
     ("POST", "/classes/{class_id}/redo"): lambda world, who: (undone(world, who), None),
@@ -203,10 +333,10 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/classes/{class_id}/report/post"): lambda world, who: (
         scored(world), {"request": str(uuid.uuid4()), "term": world.term.pk, "students": [world.students[0].pk]},
     ),
-    ("POST", "/office/terms/{term}/reopen"): lambda world, who: (closed(world), None),
-    ("DELETE", "/office/terms/{term}"): lambda world, who: (new_term(world).pk, None),
-    ("POST", "/office/undo"): lambda world, who: (changed_days(world, who), None),
-    ("DELETE", "/office/years/{year}"): lambda world, who: (new_year(world), None),
+    ("POST", "/schools/{school_id}/terms/{term}/reopen"): lambda world, who: (closed(world), None),
+    ("DELETE", "/schools/{school_id}/terms/{term}"): lambda world, who: (new_term(world).pk, None),
+    ("POST", "/schools/{school_id}/undo"): lambda world, who: (changed_days(world, who), None),
+    ("DELETE", "/schools/{school_id}/years/{year}"): lambda world, who: (new_year(world), None),
 }  # fmt: skip
 """What has to be there for an operation to come to its end: the number of what it is about, and what it is asked with."""
 
@@ -227,6 +357,7 @@ def body_of(method: str, path: str) -> dict[str, Any] | None:
 def numbers_of(world: World) -> dict[str, Any]:
     """What stands in an address: of what is there, or the first of a kind of which there is none."""
     return {
+        "school_id": world.school.pk,
         "class_id": world.school_class.pk,
         "student_id": world.students[0].pk,
         "student": world.students[0].pk,
@@ -245,7 +376,22 @@ def numbers_of(world: World) -> dict[str, Any]:
         "reopening": 1,
         "ending": "csv",
         "year": world.term.year_id,
+        "school_class": world.school_class.pk,
+        "person": world.people["guardian"].pk,
+        "session": 1,
+        "draft": FileDraft.objects.values_list("pk", flat=True).last() or 1,
+        **to_choose(world),
     }
+
+
+QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
+    ("GET", "/schools/{school_id}/people"): lambda world: "?role=student",
+    ("GET", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world: (
+        f"?to={another_class(world)}"
+    ),
+    ("GET", "/schools/{school_id}/years/{year}/take-over"): lambda world: f"?source={another_year(world)}",
+}
+"""What an address is asked with beside its path."""
 
 
 @pytest.mark.parametrize("who", sorted(EVERYBODY, key=str))
@@ -256,6 +402,7 @@ def test_each_role_on_each_operation(world: World, method: str, path: str, who: 
         ready = PREPARED[method, path](world, who)
     last = path.rpartition("/")[2].strip("{}")
     address = path.format(**numbers_of(world) | ({last: ready[0]} if ready[0] else {}))
+    address += QUERIES.get((method, path), lambda world: "")(world)
     body = ready[1] or body_of(method, path)
     if method == "GET" and path.startswith("/families/{student_id}/card"):
         address += f"?term={world.term.pk}"
@@ -290,3 +437,14 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
         for each in (world.school_class.pk, 999_999)
     ]
     assert answers[0].content == answers[1].content
+
+
+def test_no_two_shapes_have_one_name() -> None:
+    """The second would take the first one's place in the API's description."""
+    shapes = [each for each in all_shapes(Schema) if each.__module__.endswith("schemas")]
+    names = [each.__name__ for each in shapes]
+    assert [each for each in set(names) if names.count(each) > 1] == []
+
+
+def all_shapes(shape: type) -> set[type]:
+    return {shape}.union(*(all_shapes(each) for each in shape.__subclasses__()))

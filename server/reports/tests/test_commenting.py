@@ -170,12 +170,14 @@ def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
 
 def test_the_officer_keeps_the_schools_sentences(world: World) -> None:
     officer = world.client("officer")
-    send(officer, "PUT", "/api/v1/office/bank", {"purpose": "praise", "text": "Good work."})
+    send(officer, "PUT", f"{world.school_address}/bank", {"purpose": "praise", "text": "Good work."})
     kept = BankSentence.objects.get()
     assert kept.owner is None
-    send(officer, "PUT", "/api/v1/office/bank", {"id": kept.pk, "purpose": "praise", "text": "Very good work."})
-    assert officer.get("/api/v1/office/bank").json()[0]["text"] == "Very good work."
-    assert officer.delete(f"/api/v1/office/bank/{kept.pk}").status_code == 204
+    send(
+        officer, "PUT", f"{world.school_address}/bank", {"id": kept.pk, "purpose": "praise", "text": "Very good work."}
+    )
+    assert officer.get(f"{world.school_address}/bank").json()[0]["text"] == "Very good work."
+    assert officer.delete(f"{world.school_address}/bank/{kept.pk}").status_code == 204
 
 
 def test_comments_on_standards_are_kept_checked_posted_and_printed(world: World) -> None:

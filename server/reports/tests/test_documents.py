@@ -112,7 +112,7 @@ def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(
     (own,) = pages(made(posted, kind="cards", students=[posted.students[0].pk]))
     assert ("Botany" in own, "Astronomy" in own) == (True, False)
     asked = send(
-        posted.client("officer"), "POST", f"/api/v1/office/terms/{posted.term.pk}/documents", {"kind": "cards"}
+        posted.client("officer"), "POST", f"{posted.school_address}/terms/{posted.term.pk}/documents", {"kind": "cards"}
     ).json()
     assert asked["total"] == 3
     documents.make_waiting()

@@ -13,7 +13,7 @@ from openpyxl import load_workbook
 from scores.models import Override
 from scores.tests.test_entering import enter, entry
 
-from reports.override_file import COLUMNS, LARGEST
+from reports.override_file import COLUMNS, LIMITS
 from reports.tests.test_reports import override, post, row_of
 
 
@@ -145,7 +145,7 @@ def damaged(page: bytes) -> bytes:
         ("x.xlsx", damaged(b"<worksheet><sheetData><row><c"), "cannot be read as a workbook"),
         ("x.xlsx", damaged(b"\xff\xfe\x00<"), "cannot be read as a workbook"),
         ("x.pdf", b"%PDF", "neither CSV nor a workbook"),
-        ("x.csv", b"x" * (LARGEST + 1), "at most 2 MB"),
+        ("x.csv", b"x" * (LIMITS.megabytes * 1024 * 1024 + 1), "at most 2 MB"),
     ],
 )
 def test_a_file_that_is_no_sheet_is_refused_in_words(marks: World, name: str, content: bytes, said: str) -> None:
@@ -168,7 +168,7 @@ def test_a_workbook_that_unpacks_too_far_is_refused(marks: World) -> None:
         page = book.add_worksheet()
         for row in range(9_000):
             page.write_row(row, 0, ["1" * 900] * 6)
-    assert len(out.getvalue()) < LARGEST
+    assert len(out.getvalue()) < LIMITS.megabytes * 1024 * 1024
     assert "unpacks to far more" in read(marks, out.getvalue(), "x.xlsx").json()["detail"]
 
 

@@ -26,7 +26,7 @@ def closed(world: World) -> None:
 
 def reopen(world: World, who: str = "officer", **change: Any) -> Any:
     body = {"until": "2032-01-15", "reason": "ill on the last day"} | change
-    return send(world.client(who), "POST", f"/api/v1/office/terms/{world.term.pk}/reopen", body)
+    return send(world.client(who), "POST", f"{world.school_address}/terms/{world.term.pk}/reopen", body)
 
 
 def test_the_term_offered_is_the_one_being_posted(world: World) -> None:
@@ -144,12 +144,14 @@ def test_after_the_window_has_closed_nothing_is_withdrawn_or_kept_back_unless_it
         refused = send(world.client("teacher"), method, address, body)
         assert refused.json()["detail"].startswith("Posting of Quarter 2 closed on Tue 13 Jan")
     body = {"until": "2032-01-20", "reason": "asked for"}
-    send(world.client("officer"), "POST", f"/api/v1/office/terms/{world.term.pk}/reopen", body)
+    send(world.client("officer"), "POST", f"{world.school_address}/terms/{world.term.pk}/reopen", body)
     assert send(world.client("teacher"), *keep).json() == {"changed": 1}
     found = next(
-        each for each in world.client("officer").get("/api/v1/office").json()["terms"] if each["id"] == world.term.pk
+        each
+        for each in world.client("officer").get(f"{world.school_address}/year").json()["terms"]
+        if each["id"] == world.term.pk
     )
     (reopening,) = found["window"]["reopenings"]
-    assert world.client("officer").delete(f"/api/v1/office/reopenings/{reopening['id']}").status_code == 204
+    assert world.client("officer").delete(f"{world.school_address}/reopenings/{reopening['id']}").status_code == 204
     assert send(world.client("teacher"), *withdraw).status_code == 422
-    assert world.client("officer").delete("/api/v1/office/reopenings/999999").status_code == 404
+    assert world.client("officer").delete(f"{world.school_address}/reopenings/999999").status_code == 404

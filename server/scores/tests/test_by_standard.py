@@ -20,7 +20,7 @@ SET = {
 
 
 def standards(world: World, **given: Any) -> Any:
-    return send(world.client("officer"), "PUT", "/api/v1/office/standards", SET | given)
+    return send(world.client("officer"), "PUT", f"{world.school_address}/standards", SET | given)
 
 
 @pytest.fixture
@@ -130,5 +130,5 @@ def test_standards_that_make_no_sense_are_refused(scored: World, given: dict[str
     answer = standards(scored, **given)
     assert answer.status_code == 422
     assert said in answer.json()["detail"]
-    kept = scored.client("officer").get("/api/v1/office").json()["standards"]
+    kept = scored.client("officer").get(f"{scored.school_address}/year").json()["standards"]
     assert [each["name"] for each in kept["standards"]] == ["Maps", "Reading maps"]

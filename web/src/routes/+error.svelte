@@ -5,9 +5,7 @@
 	import { places } from '$lib/app/places';
 
 	const isNowhere = $derived(page.status === 404);
-	const ways = $derived(
-		signed.teaches ? places.all.filter((each) => each.path && each.name !== 'office') : []
-	);
+	const ways = $derived(places.all.filter((each) => each.path && each.of === 'teacher' && signed.teaches));
 </script>
 
 <svelte:head><title>{isNowhere ? 'Not here' : 'A fault'} · Hoarfrost</title></svelte:head>

@@ -26,7 +26,9 @@
 			}
 		}
 	});
-	const isSignIn = $derived(page.url.pathname === '/sign-in');
+	/** Pages for who is not signed in yet. */
+	const DOORS = ['/sign-in', '/setup', '/letter', '/forgotten', '/invitation'];
+	const isDoor = $derived(DOORS.some((each) => `${page.url.pathname}/`.startsWith(`${each}/`)));
 
 	onMount(async () => {
 		theme.begin();
@@ -43,17 +45,22 @@
 	}
 
 	$effect(() => {
-		if (signed.current && !signed.isIn && !isSignIn) {
+		if (signed.current?.is_empty && page.url.pathname !== '/setup') void goto('/setup');
+		else if (signed.current && !signed.isIn && !isDoor) {
 			void goto(`/sign-in?next=${encodeURIComponent(page.url.pathname + page.url.search)}`);
 		}
 	});
 
-	// Somebody signs out: nothing of theirs stays on the page.
+	// Somebody signs out, or looks at another school: nothing of what was there stays on the page.
 	let person: number | null = null;
+	let school: number | null = null;
 	$effect(() => {
 		const now = signed.current?.person_id ?? null;
+		const here = signed.current?.school_id ?? null;
 		if (person !== null && person !== now) forget(queries);
+		else if (school !== null && school !== here) void queries.resetQueries();
 		person = now;
+		school = here;
 	});
 
 	$effect(() => {
@@ -96,8 +103,8 @@
 				<p class="problem" role="alert">{problem}</p>
 				<button class="btn mt-3" onclick={load}>Try again</button>
 			</main>
-		{:else if signed.current && (signed.isIn || isSignIn)}
-			{#if signed.isIn && !isSignIn}
+		{:else if signed.current && (signed.isIn || isDoor)}
+			{#if signed.isIn && !isDoor}
 				<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}
 					>To the page, past the bar</button
 				>

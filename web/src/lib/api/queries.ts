@@ -2,7 +2,7 @@
  * All that is fetched: under which key it is kept, and how it is asked for. Keys stand nowhere else. What stands under a
  * class begins with the class, so that a change of the class makes all of it stale.
  */
-import { queryOptions } from '@tanstack/svelte-query';
+import { infiniteQueryOptions, queryOptions } from '@tanstack/svelte-query';
 import { api, ask, PATIENCE } from './client';
 
 type Id = number;
@@ -20,8 +20,10 @@ export const inEvidence = (id: Id, term: Id, student: Id) => ({
 	queryKey: ['class', id, 'evidence', term, student]
 });
 export const inBank = (id: Id) => ({ queryKey: ['class', id, 'bank'] });
-export const inOffice = { queryKey: ['office'] };
-export const inOfficeBank = { queryKey: ['office', 'bank'] };
+export const inSchool = (school: Id) => ({ queryKey: ['school', school] });
+export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'bank'] });
+export const inFileDraft = (school: Id) => ({ queryKey: ['school', school, 'draft'] });
+export const inSessions = { queryKey: ['sessions'] };
 export const inDocuments = { queryKey: ['documents'] };
 export const inLooseEnds = { queryKey: ['loose ends'] };
 
@@ -303,26 +305,171 @@ export const bank = (id: Id, term: Id, student: Id) =>
 		staleTime: 60_000
 	});
 
-export const office = (year: Id | undefined) =>
+export const schoolFrame = (school: Id) =>
 	queryOptions({
-		queryKey: ['office', 'year', year],
-		queryFn: ({ signal }) =>
-			ask(api.GET('/api/v1/office', { params: { query: { year } }, signal: within(signal) }))
+		queryKey: ['school', school, 'frame'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/frame', { params, signal: within(signal) }));
+		}
 	});
 
-export const officeClasses = (term: Id) =>
+/** A school year with its terms and windows, and what the school sets. */
+export const schoolYear = (school: Id, year: Id | undefined) =>
 	queryOptions({
-		queryKey: ['office', 'classes', term],
-		queryFn: ({ signal }) =>
-			ask(
-				api.GET('/api/v1/office/terms/{term}/classes', { params: { path: { term } }, signal: within(signal) })
-			)
+		queryKey: ['school', school, 'year', year],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school }, query: { year } };
+			return ask(api.GET('/api/v1/schools/{school_id}/year', { params, signal: within(signal) }));
+		}
 	});
 
-export const officeBank = () =>
+/** How far each class is with posting a term. */
+export const postingOfClasses = (school: Id, term: Id) =>
 	queryOptions({
-		queryKey: ['office', 'bank'],
-		queryFn: ({ signal }) => ask(api.GET('/api/v1/office/bank', { signal: within(signal) }))
+		queryKey: ['school', school, 'posting', term],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, term } };
+			return ask(
+				api.GET('/api/v1/schools/{school_id}/terms/{term}/classes', { params, signal: within(signal) })
+			);
+		}
+	});
+
+export const schoolBank = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'bank'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/bank', { params, signal: within(signal) }));
+		}
+	});
+
+export type Role = 'student' | 'guardian' | 'teacher' | 'officer';
+
+/** People of a role by name, a page at a time. */
+export const people = (school: Id, role: Role, query: string) =>
+	infiniteQueryOptions({
+		queryKey: ['school', school, 'people', role, query],
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { school_id: school }, query: { role, query, after: pageParam } };
+			return ask(api.GET('/api/v1/schools/{school_id}/people', { params, signal: within(signal) }));
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
+	});
+
+export const schoolStudent = (school: Id, student: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'student', student],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, student } };
+			return ask(
+				api.GET('/api/v1/schools/{school_id}/students/{student}', { params, signal: within(signal) })
+			);
+		}
+	});
+
+export const schoolPerson = (school: Id, person: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'person', person],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, person } };
+			return ask(api.GET('/api/v1/schools/{school_id}/persons/{person}', { params, signal: within(signal) }));
+		}
+	});
+
+/** A year's classes, a page at a time. */
+export const schoolClasses = (school: Id, year: Id | undefined, query: string, archived = false) =>
+	infiniteQueryOptions({
+		queryKey: ['school', school, 'classes', year, query, archived],
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { school_id: school }, query: { year, query, archived, after: pageParam } };
+			return ask(api.GET('/api/v1/schools/{school_id}/classes', { params, signal: within(signal) }));
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
+	});
+
+export const schoolClass = (school: Id, school_class: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'class', school_class],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, school_class } };
+			return ask(
+				api.GET('/api/v1/schools/{school_id}/classes/{school_class}', { params, signal: within(signal) })
+			);
+		}
+	});
+
+/** What would go along with a student who changes section. */
+export const along = (school: Id, school_class: Id, student: Id, to: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'class', school_class, 'along', student, to],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, school_class, student }, query: { to } };
+			return ask(
+				api.GET('/api/v1/schools/{school_id}/classes/{school_class}/students/{student}/move', {
+					params,
+					signal: within(signal)
+				})
+			);
+		}
+	});
+
+/** How the classes of another year may be called in this one. */
+export const takenOver = (school: Id, year: Id, source: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'take over', year, source],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, year }, query: { source } };
+			return ask(
+				api.GET('/api/v1/schools/{school_id}/years/{year}/take-over', { params, signal: within(signal) })
+			);
+		}
+	});
+
+/** What a file would change. */
+export const fileDraft = (school: Id, draft: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'draft', draft],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school, draft } };
+			return ask(api.GET('/api/v1/schools/{school_id}/drafts/{draft}', { params, signal: within(signal) }));
+		}
+	});
+
+export const outbox = (school: Id) =>
+	infiniteQueryOptions({
+		queryKey: ['school', school, 'outbox'],
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { school_id: school }, query: { after: pageParam } };
+			return ask(api.GET('/api/v1/schools/{school_id}/outbox', { params, signal: within(signal) }));
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
+	});
+
+export const setup = () =>
+	queryOptions({
+		queryKey: ['setup'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/setup', { signal: within(signal) }))
+	});
+
+export const invitation = (number: string, token: string) =>
+	queryOptions({
+		queryKey: ['invitation', number, token],
+		queryFn: ({ signal }) => {
+			const params = { path: { number, token } };
+			return ask(api.GET('/api/v1/invitations/{number}/{token}', { params, signal: within(signal) }));
+		}
+	});
+
+/** Where one is signed in. */
+export const sessions = () =>
+	queryOptions({
+		queryKey: ['sessions'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/sessions', { signal: within(signal) }))
 	});
 
 export const family = (student: Id, term: InTerm) =>

@@ -1632,6 +1632,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/invitations/{number}/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Invitation
+         * @description Whose invitation a link is.
+         */
+        get: operations["accounts_api_see_invitation"];
+        put?: never;
+        /**
+         * Take Invitation
+         * @description Choose a password with the link of an invitation, and be signed in.
+         */
+        post: operations["accounts_api_take_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Letter
+         * @description Choose a password with the code of a letter, and be signed in.
+         */
+        post: operations["accounts_api_take_letter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/loose-ends": {
         parameters: {
             query?: never;
@@ -1652,318 +1696,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/office": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * See
-         * @description A year with its terms and windows, and what the school set.
-         */
-        get: operations["reports_office_api_see"];
-        /**
-         * Set School
-         * @description Set what report cards look like, marks outside the scale, and words for effort.
-         */
-        put: operations["reports_office_api_set_school"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/bank": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * See Bank
-         * @description The school's comment bank.
-         */
-        get: operations["reports_office_api_see_bank"];
-        /**
-         * Keep Sentence
-         * @description Make or change a sentence of the school's bank.
-         */
-        put: operations["reports_office_api_keep_sentence"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/bank/{sentence}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Remove Sentence
-         * @description Take a sentence out of the school's bank.
-         */
-        delete: operations["reports_office_api_remove_sentence"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/reopenings/{reopening}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * End Reopening
-         * @description End a reopening before its day.
-         */
-        delete: operations["reports_office_api_end_reopening"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/standards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Set Standards
-         * @description Set the school's standards and levels, or only tell what that would do to classes.
-         */
-        put: operations["reports_office_api_set_standards"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Set Term
-         * @description Change a term's name and days, or only tell what that would do to classes.
-         */
-        put: operations["reports_office_api_set_term"];
-        post?: never;
-        /**
-         * Remove Term
-         * @description Take a term away that nothing hangs on.
-         */
-        delete: operations["reports_office_api_remove_term"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}/classes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Classes
-         * @description How far each class is with a term.
-         */
-        get: operations["reports_office_api_classes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}/documents": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Make Cards
-         * @description Report cards over all subjects: of the students named, or of everybody.
-         */
-        post: operations["reports_office_api_make_cards"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}/reminders.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Reminder List
-         * @description Who has to be reminded.
-         */
-        get: operations["reports_office_api_reminder_list"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}/reopen": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Reopen
-         * @description Open a closed window again.
-         */
-        post: operations["reports_office_api_reopen"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/terms/{term}/window": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Set Window
-         * @description Set a term's reporting window.
-         */
-        put: operations["reports_office_api_set_window"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Undo
-         * @description Take back the last change that touched classes.
-         */
-        post: operations["reports_office_api_undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/years": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Set Year
-         * @description Make or change a school year.
-         */
-        put: operations["reports_office_api_set_year"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/years/{year}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Remove Year
-         * @description Take away a year that holds no class.
-         */
-        delete: operations["reports_office_api_remove_year"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/office/years/{year}/terms": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Add Term
-         * @description Add a term to a year.
-         */
-        post: operations["reports_office_api_add_term"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/own-students": {
         parameters: {
             query?: never;
@@ -1978,6 +1710,1006 @@ export interface paths {
         get: operations["scores_api_own_students"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Change one's own password; one stays signed in here, and nowhere else.
+         */
+        put: operations["accounts_api_change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/password/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forget Password
+         * @description Ask for a link to choose another password. The answer is the same whoever asks.
+         */
+        post: operations["accounts_api_forget_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Bank
+         * @description The school's comment bank.
+         */
+        get: operations["reports_school_api_see_bank"];
+        /**
+         * Keep Sentence
+         * @description Make or change a sentence of the school's bank.
+         */
+        put: operations["reports_school_api_keep_sentence"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/bank/{sentence}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Sentence
+         * @description Take a sentence out of the school's bank.
+         */
+        delete: operations["reports_school_api_remove_sentence"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set School
+         * @description Set what report cards look like, marks outside the scale, and words for effort.
+         */
+        put: operations["reports_school_api_set_school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Classes
+         * @description A year's classes, a page at a time.
+         */
+        get: operations["people_api_see_classes"];
+        put?: never;
+        /**
+         * Add Class
+         * @description A new class.
+         */
+        post: operations["people_api_add_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Classes
+         * @description Classes from lines of text, all or none.
+         */
+        post: operations["people_api_add_classes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/{school_class}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See One Class
+         * @description All about a class.
+         */
+        get: operations["people_api_see_one_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Class
+         * @description Change what is said of a class, who teaches it, or whether it is put away.
+         */
+        patch: operations["people_api_change_class"];
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/{school_class}/aliases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Aliases
+         * @description New aliases for all of a class.
+         */
+        post: operations["people_api_draw_aliases"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/{school_class}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave
+         * @description Students leave a class.
+         */
+        post: operations["people_api_leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/{school_class}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enrol
+         * @description Students come into a class.
+         */
+        post: operations["people_api_enrol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/classes/{school_class}/students/{student}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Move
+         * @description What would go along with a student who changes section.
+         */
+        get: operations["people_api_see_move"];
+        put?: never;
+        /**
+         * Move
+         * @description A student changes section; gives how many scores went along.
+         */
+        post: operations["people_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/drafts/{draft}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Draft
+         * @description What a file would change now.
+         */
+        get: operations["people_file_api_see_draft"];
+        put?: never;
+        post?: never;
+        /**
+         * Throw Away
+         * @description Throw a draft away; nothing was changed by it.
+         */
+        delete: operations["people_file_api_throw_away"];
+        options?: never;
+        head?: never;
+        /**
+         * Read Otherwise
+         * @description Say what the columns are, and what the file's silence means.
+         */
+        patch: operations["people_file_api_read_otherwise"];
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/drafts/{draft}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Answer
+         * @description Answer lines: take in, leave out, say who somebody is.
+         */
+        put: operations["people_file_api_answer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/drafts/{draft}/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apply
+         * @description Apply the chosen lines, once.
+         */
+        post: operations["people_file_api_apply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Frame
+         * @description How each station of School stands.
+         */
+        get: operations["people_api_see_frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description Write to people of the school, each a link with which they choose a password.
+         */
+        post: operations["accounts_api_invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/last-file/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back the last file that was applied, but for what hangs together with what was entered since.
+         */
+        post: operations["people_file_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Letters
+         * @description Letters for people without e-mail, each with a code. A code is told here once; what is kept of it is its hash.
+         */
+        post: operations["accounts_api_make_letters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/oneroster.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export
+         * @description Everybody and everything of the present year, as OneRoster CSV.
+         */
+        get: operations["people_file_api_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/outbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Outbox
+         * @description What was written in the name of the school.
+         */
+        get: operations["accounts_api_see_outbox"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See People
+         * @description People of a role by name, a page at a time.
+         */
+        get: operations["people_api_see_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/persons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Person
+         * @description A new teacher, guardian or officer.
+         */
+        post: operations["people_api_add_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/persons/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See One Person
+         * @description All about a teacher, guardian or officer.
+         */
+        get: operations["people_api_see_one_person"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Person
+         * @description Change somebody's name, e-mail address, roles, or whether they can sign in.
+         */
+        patch: operations["people_api_change_person"];
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/persons/{person}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Persons
+         * @description Two are one: what hangs on another hangs on this person.
+         */
+        post: operations["people_api_merge_persons"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/reopenings/{reopening}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Reopening
+         * @description End a reopening before its day.
+         */
+        delete: operations["reports_school_api_end_reopening"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Standards
+         * @description Set the school's standards and levels, or only tell what that would do to classes.
+         */
+        put: operations["reports_school_api_set_standards"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Student
+         * @description A new student.
+         */
+        post: operations["people_api_add_student"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See One Student
+         * @description All about a student.
+         */
+        get: operations["people_api_see_one_student"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Student
+         * @description Change a student's names, number, pronouns, or whether they are at the school.
+         */
+        patch: operations["people_api_change_student"];
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students/{student}/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Account
+         * @description Let a student sign in, once they are invited.
+         */
+        post: operations["people_api_give_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students/{student}/guardians": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Guardian
+         * @description Somebody becomes a student's guardian.
+         */
+        post: operations["people_api_add_guardian"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students/{student}/guardians/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Guardian
+         * @description Somebody is a student's guardian no longer.
+         */
+        delete: operations["people_api_remove_guardian"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/students/{student}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Students
+         * @description Two are one: what is another's becomes this student's.
+         */
+        post: operations["people_api_merge_students"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Term
+         * @description Change a term's name and days, or only tell what that would do to classes.
+         */
+        put: operations["reports_school_api_set_term"];
+        post?: never;
+        /**
+         * Remove Term
+         * @description Take a term away that nothing hangs on.
+         */
+        delete: operations["reports_school_api_remove_term"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Classes
+         * @description How far each class is with a term.
+         */
+        get: operations["reports_school_api_classes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Cards
+         * @description Report cards over all subjects: of the students named, or of everybody.
+         */
+        post: operations["reports_school_api_make_cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}/reminders.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reminder List
+         * @description Who has to be reminded.
+         */
+        get: operations["reports_school_api_reminder_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reopen
+         * @description Open a closed window again.
+         */
+        post: operations["reports_school_api_reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/terms/{term}/window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Window
+         * @description Set a term's reporting window.
+         */
+        put: operations["reports_school_api_set_window"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back the last change that touched classes.
+         */
+        post: operations["reports_school_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See
+         * @description A year with its terms and windows, and what the school set.
+         */
+        get: operations["reports_school_api_see"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Year
+         * @description Make or change a school year.
+         */
+        put: operations["reports_school_api_set_year"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Year
+         * @description Take away a year that holds no class.
+         */
+        delete: operations["reports_school_api_remove_year"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Pasted
+         * @description Begin a draft from a pasted table.
+         */
+        post: operations["people_file_api_load_pasted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/drafts/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load File
+         * @description Begin a draft from a file: a list of students, or a OneRoster zip. Nothing is changed by it.
+         */
+        post: operations["people_file_api_load_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Next Year
+         * @description The year after another, with its terms and windows moved by whole weeks.
+         */
+        post: operations["people_api_make_next_year"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Propose Classes
+         * @description How the classes of another year may be called in this one.
+         */
+        get: operations["people_api_propose_classes"];
+        put?: never;
+        /**
+         * Take Over
+         * @description Take classes over into a year.
+         */
+        post: operations["people_api_take_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Term
+         * @description Add a term to a year.
+         */
+        post: operations["reports_school_api_add_term"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2012,6 +2744,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Look At School
+         * @description Look at another of one's schools.
+         */
+        put: operations["school_api_look_at_school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sessions
+         * @description Where one is signed in.
+         */
+        get: operations["accounts_api_list_sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Session
+         * @description Sign out elsewhere.
+         */
+        delete: operations["accounts_api_end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Setup
+         * @description What setting up asks for.
+         */
+        get: operations["people_setup_api_see_setup"];
+        put?: never;
+        /**
+         * Set Up
+         * @description Make the first school with its officer, who is signed in then.
+         */
+        post: operations["people_setup_api_set_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/today": {
         parameters: {
             query?: never;
@@ -2036,6 +2852,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AccountIn
+         * @description What a student's account begins with.
+         */
+        AccountIn: {
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+        };
+        /**
+         * AccountOut
+         * @description Whether and how somebody signs in.
+         */
+        AccountOut: {
+            /** Belongs Elsewhere */
+            belongs_elsewhere: boolean;
+            /** Email */
+            email: string;
+            /** Invited At */
+            invited_at: string | null;
+            /** Person */
+            person: number;
+            /** Sign In */
+            sign_in: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "to_invite" | "invited" | "active" | "inactive";
+        };
         /**
          * AddedOut
          * @description An assignment that was added, and the term that it came into: its due date decides, where it has one.
@@ -2069,6 +2917,16 @@ export interface components {
             kept: string[];
         };
         /**
+         * AlongOut
+         * @description What would go along with a student who changes section: work with a score, by name.
+         */
+        AlongOut: {
+            /** Along */
+            along: string[];
+            /** Left */
+            left: string[];
+        };
+        /**
          * AnswerOut
          * @description What became of a batch, and what it changed: the columns concerned, and the rows, each with the cells concerned.
          *
@@ -2091,12 +2949,32 @@ export interface components {
             spread: components["schemas"]["SpreadOut"] | null;
         };
         /**
+         * AnswersIn
+         * @description Answers to lines, by key.
+         */
+        AnswersIn: {
+            /** Answers */
+            answers: {
+                [key: string]: string;
+            };
+        };
+        /**
          * AppliedOut
          * @description What of a draft could not be applied.
          */
         AppliedOut: {
             /** Kept */
             kept: string[];
+        };
+        /**
+         * AskOut
+         * @description An answer to a line of a draft: what is sent, and what the button says.
+         */
+        AskOut: {
+            /** Answer */
+            answer: string;
+            /** Words */
+            words: string;
         };
         /**
          * AssignmentIn
@@ -2655,6 +3533,51 @@ export interface components {
             sum: string;
         };
         /**
+         * ClassChange
+         * @description What changes of a class.
+         */
+        ClassChange: {
+            /** Is Archived */
+            is_archived?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Room */
+            room?: string | null;
+            /** Section */
+            section?: string | null;
+            /** Teachers */
+            teachers?: components["schemas"]["TeachingIn"][] | null;
+            /** Times */
+            times?: string | null;
+        };
+        /**
+         * ClassIn
+         * @description A new class.
+         */
+        ClassIn: {
+            /** Name */
+            name: string;
+            /**
+             * Room
+             * @default
+             */
+            room: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
+            /** Teachers */
+            teachers?: components["schemas"]["TeachingIn"][];
+            /**
+             * Times
+             * @default
+             */
+            times: string;
+            /** Year */
+            year: number;
+        };
+        /**
          * ClassLink
          * @description A class in the top bar.
          */
@@ -2665,6 +3588,110 @@ export interface components {
             name: string;
             /** Section */
             section: string;
+        };
+        /**
+         * ClassOut
+         * @description All about a class that the school keeps.
+         */
+        ClassOut: {
+            /** Id */
+            id: number;
+            /** Is Archived */
+            is_archived: boolean;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+            /** Roster */
+            roster: components["schemas"]["RosterRow"][];
+            /** Section */
+            section: string;
+            /** Teachers */
+            teachers: components["schemas"]["TeacherOut"][];
+            /** Times */
+            times: string;
+            /** Year Id */
+            year_id: number;
+        };
+        /**
+         * ClassRow
+         * @description A class in the list of classes.
+         */
+        ClassRow: {
+            /** Id */
+            id: number;
+            /** Is Archived */
+            is_archived: boolean;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+            /** Section */
+            section: string;
+            /** Students */
+            students: number;
+            /** Teachers */
+            teachers: string[];
+            /** Times */
+            times: string;
+        };
+        /**
+         * ClassStandOut
+         * @description A class in the records officer's list.
+         */
+        ClassStandOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            stand: components["schemas"]["StandOut"];
+            /** Teachers */
+            teachers: string[];
+        };
+        /**
+         * ClassStay
+         * @description A class that a student is or was in.
+         */
+        ClassStay: {
+            /** Ends */
+            ends: string | null;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            /** Year */
+            year: string;
+        };
+        /**
+         * ClassesIn
+         * @description Classes to be made, one a line.
+         */
+        ClassesIn: {
+            /** Text */
+            text: string;
+            /** Year */
+            year: number;
+        };
+        /**
+         * ClassesOut
+         * @description A page of a year's classes.
+         */
+        ClassesOut: {
+            /** After */
+            after: string | null;
+            /** Classes */
+            classes: components["schemas"]["ClassRow"][];
+            /** Count */
+            count: number;
+            /** Year */
+            year: string;
+            /** Year Id */
+            year_id: number | null;
         };
         /**
          * Code
@@ -2918,6 +3945,16 @@ export interface components {
             password: string;
             /** Sign In */
             sign_in: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DivisionOut
+         * @description A way to divide a year.
+         */
+        DivisionOut: {
+            /** Name */
+            name: string;
             /** Words */
             words: string;
         };
@@ -3240,6 +4277,103 @@ export interface components {
             missing: number;
         };
         /**
+         * FileAppliedOut
+         * @description What was done, or taken back, in words, and what stays.
+         */
+        FileAppliedOut: {
+            /** Kept */
+            kept: string[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * FileChangeOut
+         * @description One line of a draft from a file.
+         */
+        FileChangeOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
+            /** Becomes */
+            becomes: string;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Is On */
+            is_on: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "class" | "come" | "move" | "leave" | "rename" | "change" | "guardian" | "teacher" | "unread";
+            /** Line */
+            line: number | null;
+            /** Note */
+            note: string;
+            /** Number */
+            number: string;
+            /** Was */
+            was: string;
+        };
+        /**
+         * FileColumnOut
+         * @description A column of a list: its head, what stands in it first, and what it is taken for (empty: not taken over).
+         */
+        FileColumnOut: {
+            /** Example */
+            example: string;
+            /** Field */
+            field: string;
+            /** Head */
+            head: string;
+            /** Place */
+            place: number;
+        };
+        /**
+         * FileDraftOut
+         * @description A draft from a file: what was read, what its columns are, and every change that can be left out.
+         */
+        FileDraftOut: {
+            /** Asks Silence */
+            asks_silence: boolean;
+            /** Changes */
+            changes: components["schemas"]["FileChangeOut"][];
+            /** Chosen */
+            chosen: number;
+            /** Columns */
+            columns: components["schemas"]["FileColumnOut"][];
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Same */
+            same: number;
+            /** Silence */
+            silence: string;
+            /** Told */
+            told: string;
+            /** Year */
+            year: string;
+        };
+        /**
+         * Forgotten
+         * @description Who forgot their password, as they sign in.
+         */
+        Forgotten: {
+            /** Sign In */
+            sign_in: string;
+        };
+        /**
          * FrameOut
          * @description A class as its frame shows it, in one term.
          */
@@ -3304,6 +4438,29 @@ export interface components {
             };
         };
         /**
+         * GuardianIn
+         * @description A guardian: somebody of the school by number, or somebody new.
+         */
+        GuardianIn: {
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /**
+             * Family Name
+             * @default
+             */
+            family_name: string;
+            /**
+             * Given Name
+             * @default
+             */
+            given_name: string;
+            /** Person */
+            person?: number | null;
+        };
+        /**
          * HealthOut
          * @description Whether the server answers.
          */
@@ -3320,6 +4477,34 @@ export interface components {
             comments: components["schemas"]["CommentEventOut"][];
             /** Postings */
             postings: components["schemas"]["PostingEventOut"][];
+        };
+        /**
+         * IdOut
+         * @description The number of what was made.
+         */
+        IdOut: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * InvitationsOut
+         * @description How many were written to.
+         */
+        InvitationsOut: {
+            /** Count */
+            count: number;
+        };
+        /**
+         * InvitedOut
+         * @description Whose invitation it is.
+         */
+        InvitedOut: {
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Sign In */
+            sign_in: string;
         };
         /**
          * KeepIn
@@ -3343,6 +4528,19 @@ export interface components {
             kind: string;
             /** Words */
             words: string;
+        };
+        /**
+         * LeaveIn
+         * @description The last day of students in a class.
+         */
+        LeaveIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Students */
+            students: number[];
         };
         /**
          * LedgerOut
@@ -3393,6 +4591,32 @@ export interface components {
             version: number;
             /** Words */
             words: string;
+        };
+        /**
+         * LetterOut
+         * @description A letter to be printed: for whom, where they sign in, under which name, with which code.
+         */
+        LetterOut: {
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Sign In */
+            sign_in: string;
+        };
+        /**
+         * LetterTaken
+         * @description What stands in a letter, and the password chosen with it.
+         */
+        LetterTaken: {
+            /** Code */
+            code: string;
+            /** Password */
+            password: string;
+            /** Sign In */
+            sign_in: string;
         };
         /**
          * LevelOut
@@ -3481,6 +4705,25 @@ export interface components {
             id: number;
         };
         /**
+         * MailOut
+         * @description A message in the outbox.
+         */
+        MailOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
+            /** To */
+            to: string;
+        };
+        /**
          * MarkOut
          * @description Where a mark begins on a ruler of grades, in percent of its width.
          */
@@ -3505,6 +4748,24 @@ export interface components {
         MergeIn: {
             /** Into */
             into?: number | null;
+        };
+        /**
+         * MoveIn
+         * @description To which class a student changes, from which day on, and whether scores that have a counterpart go along.
+         */
+        MoveIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** To */
+            to: number;
+            /**
+             * With Scores
+             * @default true
+             */
+            with_scores: boolean;
         };
         /**
          * NamedOut
@@ -3561,107 +4822,23 @@ export interface components {
             id: number;
         };
         /**
-         * OfficeClassOut
-         * @description A class in the records officer's list.
+         * OpenSessionOut
+         * @description Where one is signed in.
          */
-        OfficeClassOut: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            stand: components["schemas"]["StandOut"];
-            /** Teachers */
-            teachers: string[];
-        };
-        /**
-         * OfficeOut
-         * @description A school year as the records officer sees it.
-         */
-        OfficeOut: {
+        OpenSessionOut: {
             /** Address */
-            address: string;
-            /** Card Design */
-            card_design: string;
-            /** Check Kinds */
-            check_kinds: components["schemas"]["KindOut"][];
-            /** Efforts */
-            efforts: string[];
-            /** Last Change */
-            last_change: string | null;
-            /** Outside Marks */
-            outside_marks: string[][];
-            /** Paper */
-            paper: string;
-            /** School */
-            school: string;
-            standards: components["schemas"]["SchoolStandards"];
-            /** Teachers */
-            teachers: components["schemas"]["NamedOut"][];
-            /** Terms */
-            terms: components["schemas"]["OfficeTermOut"][];
-            /** Year */
-            year: string;
-            /** Year Id */
-            year_id: number;
-            /** Years */
-            years: components["schemas"]["NamedOut"][];
-        };
-        /**
-         * OfficeTermOut
-         * @description A term with its window.
-         */
-        OfficeTermOut: {
+            address: string | null;
             /**
-             * Ends
-             * Format: date
+             * At
+             * Format: date-time
              */
-            ends: string;
+            at: string;
+            /** Browser */
+            browser: string;
             /** Id */
             id: number;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /**
-             * Starts
-             * Format: date
-             */
-            starts: string;
-            window: components["schemas"]["OfficeWindowOut"] | null;
-            /** Within */
-            within: number | null;
-        };
-        /**
-         * OfficeWindowOut
-         * @description A reporting window as the records officer sets it.
-         */
-        OfficeWindowOut: {
-            /** Binding */
-            binding: string[];
-            /**
-             * Closes
-             * Format: date
-             */
-            closes: string;
-            /** Collects */
-            collects: string[];
-            /** Comment Limit */
-            comment_limit: number;
-            /** Comments By */
-            comments_by: string;
-            /** Families From */
-            families_from: string | null;
-            /** Is Closed */
-            is_closed: boolean;
-            /** Is Open */
-            is_open: boolean;
-            /**
-             * Opens
-             * Format: date
-             */
-            opens: string;
-            /** Reopenings */
-            reopenings: components["schemas"]["ReopeningOut"][];
+            /** Is This */
+            is_this: boolean;
         };
         /**
          * OrderIn
@@ -3670,6 +4847,26 @@ export interface components {
         OrderIn: {
             /** Ids */
             ids: number[];
+        };
+        /**
+         * OtherIn
+         * @description Who is the same as whom the address names.
+         */
+        OtherIn: {
+            /** Other */
+            other: number;
+        };
+        /**
+         * OutboxOut
+         * @description A page of the outbox, latest first. `is_used` is False where mail goes out through a server, and only older mail is here.
+         */
+        OutboxOut: {
+            /** After */
+            after: string | null;
+            /** Is Used */
+            is_used: boolean;
+            /** Mail */
+            mail: components["schemas"]["MailOut"][];
         };
         /**
          * OutsideMarkOut
@@ -3793,6 +4990,32 @@ export interface components {
             weight_in_effect: string | null;
         };
         /**
+         * PasswordChange
+         * @description One's own password, and the one that takes its place.
+         */
+        PasswordChange: {
+            /** Old */
+            old: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * PasswordIn
+         * @description A password chosen for the first time, or anew.
+         */
+        PasswordIn: {
+            /** Password */
+            password: string;
+        };
+        /**
+         * PastedIn
+         * @description A table that was pasted, or typed.
+         */
+        PastedIn: {
+            /** Text */
+            text: string;
+        };
+        /**
          * PatternOut
          * @description A starting pattern.
          */
@@ -3801,6 +5024,101 @@ export interface components {
             categories: string;
             /** Name */
             name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PeopleIn
+         * @description Some people of a school, by number.
+         */
+        PeopleIn: {
+            /** People */
+            people: number[];
+        };
+        /**
+         * PeopleOut
+         * @description A page of the list; `after` asks for the next.
+         */
+        PeopleOut: {
+            /** After */
+            after: string | null;
+            /** Count */
+            count: number;
+            /** People */
+            people: components["schemas"]["PersonRow"][];
+        };
+        /**
+         * PersonChange
+         * @description What changes of a person.
+         */
+        PersonChange: {
+            /** Email */
+            email?: string | null;
+            /** Family Name */
+            family_name?: string | null;
+            /** Given Name */
+            given_name?: string | null;
+            /** Is Active */
+            is_active?: boolean | null;
+            /** Roles */
+            roles?: ("student" | "guardian" | "teacher" | "officer")[] | null;
+        };
+        /**
+         * PersonIn
+         * @description A new teacher, guardian or officer.
+         */
+        PersonIn: {
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "guardian" | "teacher" | "officer";
+        };
+        /**
+         * PersonLink
+         * @description Somebody by number and name, and what tells them from a namesake.
+         */
+        PersonLink: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PersonRow
+         * @description Somebody in the list of people. `student` is set for a student, `person` for who can sign in, or could.
+         */
+        PersonRow: {
+            /**
+             * Account
+             * @enum {string}
+             */
+            account: "none" | "to_invite" | "invited" | "active" | "inactive";
+            /** Email */
+            email: string;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Is Active */
+            is_active: boolean;
+            /** Number */
+            number: string;
+            /** Person */
+            person: number | null;
+            /** Student */
+            student: number | null;
             /** Words */
             words: string;
         };
@@ -4002,6 +5320,20 @@ export interface components {
             type: string;
         };
         /**
+         * ProposedOut
+         * @description A class as it may be taken over into the next year.
+         */
+        ProposedOut: {
+            /** Name */
+            name: string;
+            /** Section */
+            section: string;
+            /** Source */
+            source: number;
+            /** Was */
+            was: string;
+        };
+        /**
          * PulseIn
          * @description The revision of the scores that a page has come to, None at first, and the cell that its person is in.
          */
@@ -4026,6 +5358,23 @@ export interface components {
             revision: number;
             /** Words */
             words: string[];
+        };
+        /**
+         * ReadingIn
+         * @description What the columns are by place, and what it means not to be in the file.
+         */
+        ReadingIn: {
+            /** Fields */
+            fields?: {
+                [key: string]: string;
+            } | null;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /** Silence */
+            silence?: ("leave" | "stay") | null;
         };
         /**
          * RefusedOut
@@ -4234,6 +5583,38 @@ export interface components {
             withdrawn: components["schemas"]["WithdrawnOut"] | null;
         };
         /**
+         * ReportingWindowOut
+         * @description A reporting window as the records officer sets it.
+         */
+        ReportingWindowOut: {
+            /** Binding */
+            binding: string[];
+            /**
+             * Closes
+             * Format: date
+             */
+            closes: string;
+            /** Collects */
+            collects: string[];
+            /** Comment Limit */
+            comment_limit: number;
+            /** Comments By */
+            comments_by: string;
+            /** Families From */
+            families_from: string | null;
+            /** Is Closed */
+            is_closed: boolean;
+            /** Is Open */
+            is_open: boolean;
+            /**
+             * Opens
+             * Format: date
+             */
+            opens: string;
+            /** Reopenings */
+            reopenings: components["schemas"]["ReopeningOut"][];
+        };
+        /**
          * RestIn
          * @description How the weights that are not locked share the rest of 100.
          */
@@ -4277,6 +5658,29 @@ export interface components {
             windows: components["schemas"]["WindowOut"][];
             /** Year */
             year: string;
+        };
+        /**
+         * RosterRow
+         * @description A student who is or was in a class.
+         */
+        RosterRow: {
+            /** Earlier Stays */
+            earlier_stays: string[][];
+            /** Ends */
+            ends: string | null;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Number */
+            number: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            /** Student */
+            student: number;
         };
         /**
          * RowOut
@@ -4429,6 +5833,37 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
         };
         /**
+         * SchoolChosen
+         * @description The school that somebody of several looks at.
+         */
+        SchoolChosen: {
+            /** School */
+            school: number;
+        };
+        /**
+         * SchoolFrameOut
+         * @description What stands above every station of School: the year, the stations, and what waits to be looked at.
+         */
+        SchoolFrameOut: {
+            /** Draft Id */
+            draft_id: number | null;
+            /** Last File */
+            last_file: string | null;
+            /** Name */
+            name: string;
+            /** Stations */
+            stations: components["schemas"]["SchoolStationOut"][];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Year */
+            year: string;
+            /** Year Id */
+            year_id: number | null;
+        };
+        /**
          * SchoolIn
          * @description What report cards look like, marks outside the scale, and words for effort.
          */
@@ -4449,6 +5884,37 @@ export interface components {
             ][];
             /** Paper */
             paper: string;
+        };
+        /**
+         * SchoolLink
+         * @description A school that the person belongs to.
+         */
+        SchoolLink: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SchoolPersonOut
+         * @description All about a teacher, guardian or officer that the school keeps.
+         */
+        SchoolPersonOut: {
+            account: components["schemas"]["AccountOut"];
+            /** Children */
+            children: components["schemas"]["PersonLink"][];
+            /** Classes */
+            classes: string[];
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Id */
+            id: number;
+            /** Namesakes */
+            namesakes: components["schemas"]["PersonLink"][];
+            /** Roles */
+            roles: string[];
         };
         /**
          * SchoolStandard
@@ -4477,6 +5943,52 @@ export interface components {
             standards: components["schemas"]["SchoolStandard"][];
         };
         /**
+         * SchoolStationOut
+         * @description A station of School: how it stands, in a line.
+         */
+        SchoolStationOut: {
+            /** Look */
+            look: boolean;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "half" | "done";
+            /** Words */
+            words: string;
+        };
+        /**
+         * SchoolStudentOut
+         * @description All about a student that the school keeps.
+         */
+        SchoolStudentOut: {
+            account: components["schemas"]["AccountOut"] | null;
+            /** Alias */
+            alias: string;
+            /** Classes */
+            classes: components["schemas"]["ClassStay"][];
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Guardians */
+            guardians: components["schemas"]["PersonLink"][];
+            /** Id */
+            id: number;
+            /** Is Active */
+            is_active: boolean;
+            /** Namesakes */
+            namesakes: components["schemas"]["PersonLink"][];
+            /** Number */
+            number: string;
+            /** Official Name */
+            official_name: string;
+            /** Pronouns */
+            pronouns: string;
+        };
+        /**
          * SchoolTermIn
          * @description A term; its kind is set once.
          */
@@ -4498,6 +6010,76 @@ export interface components {
              * Format: date
              */
             starts: string;
+        };
+        /**
+         * SchoolTermOut
+         * @description A term with its window.
+         */
+        SchoolTermOut: {
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            window: components["schemas"]["ReportingWindowOut"] | null;
+            /** Within */
+            within: number | null;
+        };
+        /**
+         * SchoolYearOut
+         * @description A school year as the records officer sees it.
+         */
+        SchoolYearOut: {
+            /** Address */
+            address: string;
+            /** Card Design */
+            card_design: string;
+            /** Check Kinds */
+            check_kinds: components["schemas"]["KindOut"][];
+            /** Days Off */
+            days_off: string[][];
+            /** Efforts */
+            efforts: string[];
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Last Change */
+            last_change: string | null;
+            /** Outside Marks */
+            outside_marks: string[][];
+            /** Paper */
+            paper: string;
+            /** School */
+            school: string;
+            standards: components["schemas"]["SchoolStandards"];
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            /** Teachers */
+            teachers: components["schemas"]["NamedOut"][];
+            /** Terms */
+            terms: components["schemas"]["SchoolTermOut"][];
+            /** Year */
+            year: string;
+            /** Year Id */
+            year_id: number;
+            /** Years */
+            years: components["schemas"]["NamedOut"][];
         };
         /**
          * SegmentOut
@@ -4579,6 +6161,8 @@ export interface components {
             classes: components["schemas"]["ClassLink"][];
             /** Days Off */
             days_off: string[][];
+            /** Is Empty */
+            is_empty: boolean;
             /** Name */
             name: string;
             /** Person Id */
@@ -4587,10 +6171,73 @@ export interface components {
             roles: string[];
             /** School */
             school: string;
+            /** School Id */
+            school_id: number | null;
+            /** Schools */
+            schools: components["schemas"]["SchoolLink"][];
             /** Today */
             today: string | null;
             /** Year */
             year: string;
+        };
+        /**
+         * SetupIn
+         * @description The first school, its first year and its records officer.
+         */
+        SetupIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Code */
+            code: string;
+            /** Division */
+            division: string;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /**
+             * Ends
+             * Format: date
+             */
+            ends: string;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Sign In
+             * @default
+             */
+            sign_in: string;
+            /**
+             * Starts
+             * Format: date
+             */
+            starts: string;
+            /** Time Zone */
+            time_zone: string;
+            /** Year */
+            year: string;
+        };
+        /**
+         * SetupOut
+         * @description What setting up an installation asks for; `is_open` only while it holds no school and the terminal gave a code.
+         */
+        SetupOut: {
+            /** Divisions */
+            divisions: components["schemas"]["DivisionOut"][];
+            /** Is Open */
+            is_open: boolean;
+            /** Time Zones */
+            time_zones: string[];
         };
         /**
          * ShareIn
@@ -4749,6 +6396,49 @@ export interface components {
             words: string;
         };
         /**
+         * StudentChange
+         * @description What changes of a student.
+         */
+        StudentChange: {
+            /** Family Name */
+            family_name?: string | null;
+            /** Given Name */
+            given_name?: string | null;
+            /** Is Active */
+            is_active?: boolean | null;
+            /** Number */
+            number?: string | null;
+            /** Official Name */
+            official_name?: string | null;
+            /** Pronouns */
+            pronouns?: string | null;
+        };
+        /**
+         * StudentIn
+         * @description A new student; without a number they get the next one.
+         */
+        StudentIn: {
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /**
+             * Number
+             * @default
+             */
+            number: string;
+            /**
+             * Official Name
+             * @default
+             */
+            official_name: string;
+            /**
+             * Pronouns
+             * @default they
+             */
+            pronouns: string;
+        };
+        /**
          * StudentLineOut
          * @description A student of one's own, to be found by name.
          */
@@ -4844,6 +6534,49 @@ export interface components {
             term_id: number;
         };
         /**
+         * StudentsIn
+         * @description Students who come into a class, on a day or at once.
+         */
+        StudentsIn: {
+            /** Day */
+            day?: string | null;
+            /** Students */
+            students: number[];
+        };
+        /**
+         * TakeOverIn
+         * @description Classes that are taken over.
+         */
+        TakeOverIn: {
+            /** Classes */
+            classes: components["schemas"]["TakenOverIn"][];
+        };
+        /**
+         * TakenOverIn
+         * @description A class that is taken over into a year.
+         */
+        TakenOverIn: {
+            /** Name */
+            name: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
+            /** Source */
+            source: number;
+            /**
+             * With Plan
+             * @default true
+             */
+            with_plan: boolean;
+            /**
+             * With Students
+             * @default true
+             */
+            with_students: boolean;
+        };
+        /**
          * TakesOut
          * @description What it would take to reach a mark with one piece of work.
          */
@@ -4854,6 +6587,39 @@ export interface components {
             words: string;
             /** Work */
             work: string;
+        };
+        /**
+         * TeacherOut
+         * @description Who teaches a class; a stand-in from one day to another.
+         */
+        TeacherOut: {
+            /** Ends */
+            ends: string | null;
+            /** Leads */
+            leads: boolean;
+            /** Name */
+            name: string;
+            /** Person */
+            person: number;
+            /** Starts */
+            starts: string | null;
+        };
+        /**
+         * TeachingIn
+         * @description Who teaches a class.
+         */
+        TeachingIn: {
+            /** Ends */
+            ends?: string | null;
+            /**
+             * Leads
+             * @default false
+             */
+            leads: boolean;
+            /** Person */
+            person: number;
+            /** Starts */
+            starts?: string | null;
         };
         /**
          * TermOut
@@ -5338,6 +7104,11 @@ export interface components {
          * @description A school year to make or, by its number, to change.
          */
         YearIn: {
+            /** Days Off */
+            days_off?: [
+                string,
+                string
+            ][] | null;
             /**
              * Ends
              * Format: date
@@ -12943,6 +14714,269 @@ export interface operations {
             };
         };
     };
+    accounts_api_see_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_take_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_take_letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetterTaken"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     scores_api_list_loose_ends: {
         parameters: {
             query?: never;
@@ -13026,11 +15060,9 @@ export interface operations {
             };
         };
     };
-    reports_office_api_see: {
+    scores_api_own_students: {
         parameters: {
-            query?: {
-                year?: number | null;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -13043,7 +15075,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OfficeOut"];
+                    "application/json": components["schemas"]["StudentLineOut"][];
                 };
             };
             /** @description Unauthorized */
@@ -13111,7 +15143,7 @@ export interface operations {
             };
         };
     };
-    reports_office_api_set_school: {
+    accounts_api_change_password: {
         parameters: {
             query?: never;
             header?: never;
@@ -13120,7 +15152,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SchoolIn"];
+                "application/json": components["schemas"]["PasswordChange"];
             };
         };
         responses: {
@@ -13196,11 +15228,98 @@ export interface operations {
             };
         };
     };
-    reports_office_api_see_bank: {
+    accounts_api_forget_password: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_see_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -13279,11 +15398,13 @@ export interface operations {
             };
         };
     };
-    reports_office_api_keep_sentence: {
+    reports_school_api_keep_sentence: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                school_id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -13364,11 +15485,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_remove_sentence: {
+    reports_school_api_remove_sentence: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 sentence: number;
             };
             cookie?: never;
@@ -13447,11 +15569,2381 @@ export interface operations {
             };
         };
     };
-    reports_office_api_end_reopening: {
+    reports_school_api_set_school: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_classes: {
+        parameters: {
+            query?: {
+                year?: number | null;
+                query?: string;
+                after?: string | null;
+                archived?: boolean;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_add_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_add_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_one_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_change_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_draw_aliases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_enrol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudentsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_move: {
+        parameters: {
+            query: {
+                to: number;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlongOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                school_class: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_see_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                draft: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileDraftOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                draft: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_read_otherwise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                draft: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileDraftOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                draft: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileDraftOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_apply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                draft: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileAppliedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolFrameOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileAppliedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_make_letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_file_api_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_see_outbox: {
+        parameters: {
+            query?: {
+                after?: string | null;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutboxOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_people: {
+        parameters: {
+            query: {
+                role: "student" | "guardian" | "teacher" | "officer";
+                query?: string;
+                after?: string | null;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_add_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_one_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolPersonOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_change_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_merge_persons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_end_reopening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
                 reopening: number;
             };
             cookie?: never;
@@ -13530,13 +18022,15 @@ export interface operations {
             };
         };
     };
-    reports_office_api_set_standards: {
+    reports_school_api_set_standards: {
         parameters: {
             query?: {
                 dry_run?: boolean;
             };
             header?: never;
-            path?: never;
+            path: {
+                school_id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -13619,13 +18113,630 @@ export interface operations {
             };
         };
     };
-    reports_office_api_set_term: {
+    people_api_add_student: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_see_one_student: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolStudentOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_change_student: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudentChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_give_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_add_guardian: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardianIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_remove_guardian: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_merge_students: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_set_term: {
         parameters: {
             query?: {
                 dry_run?: boolean;
             };
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -13710,11 +18821,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_remove_term: {
+    reports_school_api_remove_term: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -13793,11 +18905,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_classes: {
+    reports_school_api_classes: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -13810,7 +18923,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OfficeClassOut"][];
+                    "application/json": components["schemas"]["ClassStandOut"][];
                 };
             };
             /** @description Unauthorized */
@@ -13878,11 +18991,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_make_cards: {
+    reports_school_api_make_cards: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -13967,11 +19081,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_reminder_list: {
+    reports_school_api_reminder_list: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -14050,11 +19165,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_reopen: {
+    reports_school_api_reopen: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -14137,11 +19253,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_set_window: {
+    reports_school_api_set_window: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 term: number;
             };
             cookie?: never;
@@ -14224,11 +19341,13 @@ export interface operations {
             };
         };
     };
-    reports_office_api_undo: {
+    reports_school_api_undo: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                school_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -14307,11 +19426,100 @@ export interface operations {
             };
         };
     };
-    reports_office_api_set_year: {
+    reports_school_api_see: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolYearOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_set_year: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                school_id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -14394,11 +19602,12 @@ export interface operations {
             };
         };
     };
-    reports_office_api_remove_year: {
+    reports_school_api_remove_year: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 year: number;
             };
             cookie?: never;
@@ -14477,18 +19686,19 @@ export interface operations {
             };
         };
     };
-    reports_office_api_add_term: {
+    people_file_api_load_pasted: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                school_id: number;
                 year: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SchoolTermIn"];
+                "application/json": components["schemas"]["PastedIn"];
             };
         };
         responses: {
@@ -14498,7 +19708,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NumberOut"];
+                    "application/json": components["schemas"]["IdOut"];
                 };
             };
             /** @description Unauthorized */
@@ -14566,11 +19776,110 @@ export interface operations {
             };
         };
     };
-    scores_api_own_students: {
+    people_file_api_load_file: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_make_next_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -14581,7 +19890,275 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StudentLineOut"][];
+                    "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_propose_classes: {
+        parameters: {
+            query: {
+                source: number;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_take_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_add_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolTermIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberOut"];
                 };
             };
             /** @description Unauthorized */
@@ -14834,6 +20411,429 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    school_api_look_at_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolChosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSessionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_api_end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_setup_api_see_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_setup_api_set_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -15,11 +15,14 @@
 	import Palette from './Palette.svelte';
 	import { notice } from './notice.svelte';
 	import { signed } from './session.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
 	import { theme } from './theme.svelte';
 
 	const session = $derived(signed.current);
 	const classes = $derived(session?.classes ?? []);
 	const place = $derived(placeNow());
+	/** Who works here, as a teacher or on the school's records, has commands and keys. */
+	const works = $derived(signed.teaches || signed.keepsRecords);
 	/** What is to be looked at first, wherever that is. */
 	const problem = $derived(saving.problems[0]);
 
@@ -31,7 +34,7 @@
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
-		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && signed.teaches) {
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && works) {
 			event.preventDefault();
 			opened.palette = true;
 		}
@@ -48,6 +51,10 @@
 		wanted.place = problem;
 	}
 
+	async function look(school: number): Promise<void> {
+		await notice.tried(signed.look(school).then(() => goto(signed.home)));
+	}
+
 	function leave(): Promise<void> {
 		return notice.tried(signed.signOut().then(() => goto('/sign-in')));
 	}
@@ -59,6 +66,15 @@
 	<a class="flex items-center gap-2 pr-5 font-name text-large leading-5 font-semibold" href={signed.home}
 		><Crystal barbed size={19} />Hoarfrost</a
 	>
+	{#if (session?.schools.length ?? 0) > 1}
+		<Select
+			label="School"
+			class="mr-4 h-7 font-semibold"
+			value={String(session?.school_id ?? '')}
+			onchange={(school) => look(Number(school))}
+			choices={session?.schools.map(({ id, name }) => [id, name] as const) ?? []}
+		/>
+	{/if}
 	<nav
 		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-l border-hair pl-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-l-0 max-md:p-0"
 		aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}
@@ -83,8 +99,8 @@
 		{/if}
 		{#if signed.keepsRecords}<a
 				class="flex min-h-9.75 items-center self-stretch whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
-				href="/office"
-				aria-current={page.url.pathname === '/office' ? 'page' : undefined}>Records office</a
+				href="/school/people"
+				aria-current={page.url.pathname.startsWith('/school') ? 'page' : undefined}>School</a
 			>{/if}
 		{#each session?.children ?? [] as child (child.id)}
 			<a
@@ -97,11 +113,13 @@
 	<span
 		class="ml-auto flex items-center gap-5 pl-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:pr-0 max-md:pl-3 max-md:whitespace-normal"
 	>
-		{#if signed.teaches}
+		{#if works}
 			<button class="flex items-center gap-2 text-slate" onclick={() => (opened.palette = true)}
 				><span
 					class="max-lg:absolute max-lg:size-px max-lg:overflow-hidden max-lg:whitespace-nowrap max-lg:[clip-path:inset(50%)] max-md:static max-md:size-auto max-md:[clip-path:none]"
-					>Find <i class="not-italic max-md:hidden">a student or a command</i></span
+					>Find <i class="not-italic max-md:hidden"
+						>{signed.teaches ? 'a student or a command' : 'a command'}</i
+					></span
 				> <kbd class="max-md:hidden">{keyed('Ctrl K')}</kbd></button
 			>
 			<span
@@ -126,11 +144,13 @@
 		<button class="text-slate" onclick={() => theme.turn()}
 			>{theme.current === 'light' ? 'Night' : 'Day'}</button
 		>
-		<span class="max-md:hidden">{session?.name}</span>
+		<a class="max-md:hidden" href="/account" title="Your password, and where you are signed in"
+			>{session?.name}</a
+		>
 		<button class="text-slate" onclick={leave}>Sign out</button>
 	</span>
 </header>
-{#if signed.teaches}
+{#if works}
 	<p class="sr-only" aria-live="polite">{spoken.current}</p>
 	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
 	<KeySheet bind:open={opened.keys} />

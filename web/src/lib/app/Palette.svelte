@@ -26,10 +26,14 @@
 	/** What Enter does: the first that was found, until one goes on to another. */
 	let chosen = $state('');
 	let field = $state<HTMLInputElement | null>(null);
-	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open }));
+	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open && signed.teaches }));
 	const id = $derived(Number(page.params['id']) || null);
 	/** The places of the whole school that are this person's. */
-	const mine = $derived(places.all.filter((each) => each.name !== 'office' || signed.keepsRecords));
+	const mine = $derived(
+		places.all.filter((each) =>
+			each.of === 'school' ? signed.keepsRecords : each.of === 'teacher' && signed.teaches
+		)
+	);
 
 	const all = $derived.by((): Item[] => {
 		const classes = signed.current?.classes ?? [];
@@ -43,8 +47,14 @@
 					words: `of ${here.name} ${here.section}`,
 					act: () => goto(`/class/${here.id}/${place.name}`)
 				});
-		for (const { name, title, path } of mine)
-			if (path) items.push({ id: name, name: title, words: 'all classes', act: () => goto(path) });
+		for (const { name, title, path, of } of mine)
+			if (path)
+				items.push({
+					id: name,
+					name: title,
+					words: of === 'school' ? 'School' : 'all classes',
+					act: () => goto(path)
+				});
 		for (const each of classes)
 			items.push({
 				id: `class ${each.id}`,

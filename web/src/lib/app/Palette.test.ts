@@ -14,7 +14,7 @@ vi.mock('$app/state', () => ({
 	page: { params: { id: '2' }, url: new URL('http://localhost/class/2/scores') }
 }));
 vi.mock('./session.svelte', () => ({
-	signed: { current: { classes: [{ id: 2, name: 'Choir', section: 'B' }, { id: 3, name: 'Botany', section: 'A' }] } }
+	signed: { teaches: true, keepsRecords: false, current: { classes: [{ id: 2, name: 'Choir', section: 'B' }, { id: 3, name: 'Botany', section: 'A' }] } }
 })); // prettier-ignore
 vi.stubGlobal('fetch', async () =>
 	Response.json([
@@ -31,8 +31,8 @@ vi.stubGlobal('fetch', async () =>
 
 places.all = [
 	{ name: 'report', title: 'Report', of: 'trail' },
-	{ name: 'office', title: 'Records office', of: 'school', path: '/office' },
-	{ name: 'today', title: 'Today', of: 'school', path: '/' }
+	{ name: 'people', title: 'People', of: 'school', path: '/school/people' },
+	{ name: 'today', title: 'Today', of: 'teacher', path: '/' }
 ];
 const user = userEvent.setup();
 const options = () => screen.getAllByRole('option').map((each) => each.textContent.trim());

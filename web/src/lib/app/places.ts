@@ -12,9 +12,12 @@ export interface Place {
 	name: string;
 	/** As a heading, a page's title and the palette say it. */
 	title: string;
-	/** Whether it is a class's, at `/class/…/name`; on its trail, or reached from another place of the class. */
-	of: 'trail' | 'class' | 'school';
-	/** The address of a place that no class has. */
+	/**
+	 * Whose it is: a class's, at `/class/…/name` (on its trail, or reached from another place of the class); a teacher's, of all
+	 * their classes; or a station of School.
+	 */
+	of: 'trail' | 'class' | 'teacher' | 'school';
+	/** The address of a place that no class has, where it can be entered. */
 	path?: string;
 	keys?: KeyGroup[];
 }
@@ -30,7 +33,7 @@ class Places {
 
 	/** Those that any class has. */
 	get inClass(): Place[] {
-		return this.all.filter((each) => each.of !== 'school');
+		return this.all.filter((each) => each.of === 'trail' || each.of === 'class');
 	}
 
 	isOnTrail(name: string): boolean {

@@ -33,16 +33,26 @@ class Signed {
 	get home(): string {
 		const child = this.current?.children[0];
 		if (this.teaches) return '/';
-		return this.keepsRecords ? '/office' : child ? `/family/${child.id}` : '/';
+		return this.keepsRecords ? '/school/people' : child ? `/family/${child.id}` : '/';
 	}
 
 	async load(): Promise<void> {
 		await this.#take(await ask(api.GET('/api/v1/session')));
 	}
 
-	async signIn(name: string, password: string): Promise<void> {
-		await this.#take(await ask(api.POST('/api/v1/session', { body: { sign_in: name, password } })));
+	signIn(name: string, password: string): Promise<void> {
+		return this.begin(ask(api.POST('/api/v1/session', { body: { sign_in: name, password } })));
+	}
+
+	/** Somebody is signed in by an answer: with their password, an invitation or a letter, or as they set up their school. */
+	async begin(answer: Promise<Session>): Promise<void> {
+		await this.#take(await answer);
 		this.#tabs?.postMessage(this.current?.person_id ?? null);
+	}
+
+	/** Look at another of one's schools. */
+	async look(school: number): Promise<void> {
+		await this.#take(await ask(api.PUT('/api/v1/session/school', { body: { school } })));
 	}
 
 	async signOut(): Promise<void> {

@@ -1,8 +1,10 @@
 <script lang="ts">
-	/** The five places of a class in the order of the work, each with how it stands. */
+	/** The places of a class, or School's stations, in the order of the work, each with how it stands. */
 	import type { Shapes } from '$lib/api/client';
 	import Crystal from '$lib/app/Crystal.svelte';
 	import { places } from '$lib/app/places';
+
+	type Station = Omit<Shapes['StationOut'], 'name'> & { name: string };
 
 	let {
 		stations,
@@ -10,14 +12,14 @@
 		current = '',
 		small = false
 	}: {
-		stations: Shapes['StationOut'][];
+		stations: Station[];
 		href: (name: string) => string | null;
 		current?: string;
 		small?: boolean;
 	} = $props();
 </script>
 
-{#snippet station(each: Shapes['StationOut'])}
+{#snippet station(each: Station)}
 	<span class="flex h-5 items-center gap-1.75 [&_svg]:-mx-0.5 [&_svg]:my-0">
 		{#if each.name === current}<Crystal />{:else}<span
 				class={['mx-px size-2.25 flex-none rounded-full border-[1.5px] border-slate', each.state]}

@@ -1,11 +1,11 @@
 /** All places, in the order in which the palette and the sheet of keys show them. */
 import type { Place } from '$lib/app/places';
 import { looseEnds } from './loose-ends/place';
-import { office } from './office/place';
 import { plan } from './plan/place';
 import { report } from './report/place';
+import { register, stations } from './school/place';
 import { scores } from './scores/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, stack, report, today, looseEnds, office];
+export const all: Place[] = [plan, scores, stack, report, today, looseEnds, ...stations, register];

@@ -4,6 +4,6 @@ import type { Place } from '$lib/app/places';
 export const looseEnds: Place = {
 	name: 'loose-ends',
 	title: 'Loose ends',
-	of: 'school',
+	of: 'teacher',
 	path: '/loose-ends'
 };

@@ -154,7 +154,8 @@
 		data-fills
 		class="grid min-h-120 flex-1 grid-cols-[var(--list)_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] p-6 text-slate max-lg:grid-cols-1 max-lg:grid-rows-none"
 	>
-		Nobody is enrolled yet. Students come from the records office and appear here as rows.
+		Nobody is enrolled yet. A records officer takes students into a class, in School; they appear here as
+		rows.
 	</main>
 {:else}
 	{@const data = report.data}

@@ -222,7 +222,8 @@
 			</p>
 		{:else if !data.rows.length}
 			<p class="p-6 text-large leading-5.75 text-slate">
-				Nobody is enrolled yet. Students come from the records office and appear here as rows.
+				Nobody is enrolled yet. A records officer takes students into a class, in School; they appear here as
+				rows.
 			</p>
 		{:else if !shown?.columns.length || !shown.rows.length}
 			<p class="p-6 text-large leading-5.75 text-slate">

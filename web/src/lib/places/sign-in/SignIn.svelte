@@ -32,6 +32,10 @@
 			<NameAndPassword bind:name bind:password />
 			<button class="btn mt-1 h-10 justify-center text-large">Sign in</button>
 		</Form>
+		<p class="mt-4 flex flex-wrap gap-x-5 gap-y-1">
+			<a class="link" href="/forgotten">I forgot my password</a>
+			<a class="link" href="/letter">I have a letter with a code</a>
+		</p>
 	</section>
 	{#if people.data?.length}
 		<aside class="border-l border-rule pl-8 max-md:border-0 max-md:p-0">

@@ -38,8 +38,8 @@
 	<main class="p-6 pt-2 pr-8 pb-6 pl-6 max-lg:px-4">
 		<h1 class="text-title leading-6 font-[650] tracking-[-0.02em]">{signed.current?.name}</h1>
 		<p class="mt-2 text-slate">
-			You teach no class in this school. Classes come from the records office; they appear here once you are
-			entered as their teacher.
+			You teach no class in {signed.current?.school} yet. A records officer makes classes and says who teaches them;
+			yours stand here then.
 		</p>
 	</main>
 {:else}

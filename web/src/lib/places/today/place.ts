@@ -4,6 +4,6 @@ import type { Place } from '$lib/app/places';
 export const today: Place = {
 	name: 'today',
 	title: 'Today',
-	of: 'school',
+	of: 'teacher',
 	path: '/'
 };

@@ -1,0 +1,43 @@
+"""Writing to people. Where no mail server is named, what was written stays in the outbox, to be read in School."""
+
+from collections.abc import Sequence
+
+from django.core.mail import EmailMessage, get_connection
+from django.core.mail.backends.base import BaseEmailBackend
+from django.db.models import QuerySet
+from django.utils import timezone
+from school.models import School
+
+from accounts.models import Mail
+
+SCHOOL_HEADER = "X-Hoarfrost-School"
+"""Whose outbox a message is kept in; it does not leave the machine."""
+
+
+def write(school: School, to: str, subject: str, text: str, *, is_private: bool = False) -> None:
+    """Write to somebody in the name of a school. What is private stands in no outbox that its officers read."""
+    headers = {} if is_private else {SCHOOL_HEADER: str(school.pk)}
+    with get_connection() as connection:
+        EmailMessage(f"{school.name}: {subject}", text, to=[to], headers=headers, connection=connection).send()
+
+
+def outbox(school: School) -> QuerySet[Mail]:
+    """What was written in the name of a school, latest first."""
+    return school.mail.order_by("-id")
+
+
+class OutboxBackend(BaseEmailBackend):
+    """Keeps messages instead of sending them."""
+
+    def send_messages(self, email_messages: Sequence[EmailMessage]) -> int:
+        Mail.objects.bulk_create(
+            Mail(
+                school_id=int(each.extra_headers[SCHOOL_HEADER]) if SCHOOL_HEADER in each.extra_headers else None,
+                to=", ".join(each.to)[:254],
+                subject=str(each.subject)[:200],
+                text=str(each.body),
+                at=timezone.now(),
+            )
+            for each in email_messages
+        )
+        return len(email_messages)

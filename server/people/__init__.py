@@ -1,0 +1,1 @@
+"""People, classes and rosters, as the records officer keeps them: by hand and from files."""

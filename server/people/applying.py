@@ -1,0 +1,279 @@
+"""Applying chosen lines of a draft from a file in one transaction, with what takes all of it back."""
+
+from collections import defaultdict
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from typing import Any
+
+from django.apps import apps
+from django.db import transaction
+from django.db.models import Model, ProtectedError, QuerySet
+from plans.models import GroundRules
+from school.models import Enrolment, Membership, Person, Role, School, SchoolClass, SchoolYear, Student, Teaching
+from school.refusal import Refused
+
+from people.changes import Change, Kind
+from people.classes import add_class
+from people.counting import count_classes_of
+from people.enrolling import enrol, leave, move
+from people.persons import LONGEST_NAME, add_person, make_person, read_email
+from people.reading import split_name
+from people.students import change_student, new_aliases, read_student, set_active
+
+Undo = list[list[Any]]
+
+
+class Recorder:
+    """What was made and changed, as it is written down for taking it back."""
+
+    def __init__(self) -> None:
+        self.entries: Undo = []
+
+    @contextmanager
+    def watching(self, rows: QuerySet[Any]) -> Iterator[None]:
+        """Write down what happens to some rows meanwhile."""
+        before = {each.pk: _fields(each) for each in rows.all()}
+        yield
+        for each in rows.all():
+            now = _fields(each)
+            if each.pk not in before:
+                self.entries.append(["made", each._meta.label, each.pk])
+            elif before[each.pk] != now:
+                self.entries.append(["changed", each._meta.label, each.pk, before[each.pk], now])
+
+
+def _fields(row: Model) -> dict[str, Any]:
+    return {
+        field.attname: field.value_to_string(row) if getattr(row, field.attname) is not None else None
+        for field in row._meta.concrete_fields
+        if field.name not in ("id", "revision", "scores_revision", "password", "last_login")
+    }
+
+
+@transaction.atomic
+def apply(school: School, year: SchoolYear, person: Person, changes: Sequence[Change]) -> Undo:
+    """Apply changes; gives what takes them back. Raises Refused, changing nothing, naming the line that cannot be."""
+    applying = _Applying(school, year, person)
+    by_kind: dict[Kind, list[Change]] = defaultdict(list)
+    for each in changes:
+        by_kind[each.kind].append(each)
+    applying.classes(by_kind["class"])
+    applying.change_students([*by_kind["rename"], *by_kind["change"]])
+    applying.come(by_kind["come"])
+    for each in by_kind["move"]:
+        applying.move(each)
+    applying.leave(by_kind["leave"])
+    applying.guardians([(each.data["student"], each.data["guardian"]) for each in by_kind["guardian"]])
+    applying.teachers(by_kind["teacher"])
+    return applying.recorder.entries
+
+
+class _Applying:
+    def __init__(self, school: School, year: SchoolYear, person: Person) -> None:
+        self.school, self.year, self.person = school, year, person
+        self.recorder = Recorder()
+        self._classes: list[SchoolClass] | None = None
+
+    def classes(self, changes: Sequence[Change]) -> None:
+        with self.recorder.watching(SchoolClass.objects.filter(year=self.year)):
+            for each in changes:
+                self._naming(each, lambda each=each: add_class(self.school, self.year, each.data))
+
+    def _class(self, change: Change, called: str) -> SchoolClass:
+        found = next((each for each in self._all() if str(each).casefold() == called.casefold()), None)
+        if found is None:
+            raise Refused(
+                f"{change.given_name} {change.family_name}: {called} is not here. Take the line that makes it, too.",
+                "chosen",
+            )
+        return found
+
+    def _all(self) -> list[SchoolClass]:
+        if self._classes is None:
+            here = SchoolClass.objects.filter(year=self.year, archived_at=None)
+            self._classes = list(here.select_related("school", "year"))
+        return self._classes
+
+    def change_students(self, changes: Sequence[Change]) -> None:
+        numbers = [each.data["student"] for each in changes]
+        students = {
+            each.pk: each for each in self.school.students.filter(pk__in=numbers).select_related("person", "school")
+        }
+        with self.recorder.watching(Student.objects.filter(pk__in=numbers)):
+            for each in changes:
+                student = students[each.data["student"]]
+                if each.data.get("back"):
+                    set_active(student, is_active=True)
+                if each.data.get("fields"):
+                    self._naming(each, lambda student=student, each=each: change_student(student, each.data["fields"]))
+
+    def come(self, changes: Sequence[Change]) -> None:
+        new = [each for each in changes if "number" in each.data]
+        made = self._make(new)
+        into: dict[int, list[Student]] = defaultdict(list)
+        for each in new:
+            for called in each.data["classes"]:
+                into[self._class(each, called).pk].append(made[each.data["number"]])
+        known = {
+            each.pk: each
+            for each in self.school.students.filter(
+                pk__in=[each.data["student"] for each in changes if "student" in each.data]
+            )
+        }
+        for each in changes:
+            if "student" in each.data:
+                into[self._class(each, each.data["called"]).pk].append(known[each.data["student"]])
+        for school_class in self._all():
+            if students := into.get(school_class.pk):
+                with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
+                    enrol(school_class, students)
+        self.guardians(
+            [(made[each.data["number"]].pk, guardian) for each in new for guardian in each.data["guardians"]]
+        )
+
+    def _make(self, changes: Sequence[Change]) -> dict[str, Student]:
+        rows = []
+        for change, alias in zip(changes, new_aliases(self.school, len(changes)), strict=True):
+            fields = self._naming(
+                change,
+                lambda change=change: read_student(
+                    {name: value for name, value in change.data["fields"].items() if value and name != "email"}
+                ),
+            )
+            rows.append(Student(school=self.school, alias=alias, number=change.data["number"], **fields))
+        Student.objects.bulk_create(rows)
+        numbers = [each.number for each in rows]
+        made = {each.number: each for each in self.school.students.filter(number__in=numbers)}
+        self.recorder.entries += [["made", "school.Student", each.pk] for each in made.values()]
+        for change in changes:
+            if email := change.data["fields"].get("email"):
+                self._account(made[change.data["number"]], self._naming(change, lambda email=email: read_email(email)))
+        return made
+
+    def _account(self, student: Student, email: str) -> None:
+        person = make_person(student.given_name, student.family_name, email)
+        membership = Membership.objects.create(person=person, school=self.school, role=Role.STUDENT)
+        student.person = person
+        student.save(update_fields=["person"])
+        self.recorder.entries[:0] = [["made", "school.Person", person.pk], ["made", "school.Membership", membership.pk]]
+
+    def move(self, change: Change) -> None:
+        student = self.school.students.get(pk=change.data["student"])
+        here = next(each for each in self._all() if each.pk == change.data["from"])
+        there = self._class(change, change.data["called"])
+        with self.recorder.watching(Enrolment.objects.filter(student=student)):
+            move(student, here, there, self.person, self.school.today(), with_scores=True)
+
+    def leave(self, changes: Sequence[Change]) -> None:
+        gone = {each.data["student"] for each in changes if each.data.get("gone")}
+        for student in self.school.students.filter(pk__in=gone).select_related("person", "school"):
+            with (
+                self.recorder.watching(Student.objects.filter(pk=student.pk)),
+                self.recorder.watching(Enrolment.objects.filter(student=student)),
+            ):
+                set_active(student, is_active=False)
+        for school_class in self._all():
+            students = [each.data["student"] for each in changes if each.data.get("class") == school_class.pk]
+            if students:
+                with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
+                    leave(school_class, list(self.school.students.filter(pk__in=students)), self.school.today())
+
+    def guardians(self, wanted: Sequence[tuple[int, dict[str, str]]]) -> None:
+        """Guardians for students: one of an e-mail address is one person, however many children they have."""
+        people: dict[str, Person] = {}
+        links = Student.guardians.through
+        for student, given in wanted:
+            key = given["email"].casefold() or f"{student} {given['name'].casefold()}"
+            if key not in people:
+                people[key] = self._guardian(given)
+            link, is_new = links.objects.get_or_create(student_id=student, person_id=people[key].pk)
+            if is_new:
+                self.recorder.entries.append(["made", links._meta.label, link.pk])
+
+    def _guardian(self, given: dict[str, str]) -> Person:
+        first, last = split_name(given["name"]) if given["name"] else ("", "")
+        if not (first and last):
+            # An address says who it is as well as nothing does.
+            local = given["email"].partition("@")[0]
+            first, last = first or "Guardian", last or local or given["name"] or "unnamed"
+        highest = Person.objects.order_by("-id").values_list("id", flat=True).first() or 0
+        person = add_person(self.school, Role.GUARDIAN, first[:LONGEST_NAME], last[:LONGEST_NAME], given["email"])
+        if person.pk > highest:
+            membership = person.memberships.get()
+            self.recorder.entries += [
+                ["made", "school.Person", person.pk],
+                ["made", "school.Membership", membership.pk],
+            ]
+        return person
+
+    def teachers(self, changes: Sequence[Change]) -> None:
+        for each in changes:
+            given = each.data
+            email = given["email"]
+            with (
+                self.recorder.watching(Person.objects.filter(email=email) if email else Person.objects.none()),
+                self.recorder.watching(
+                    Membership.objects.filter(school=self.school, person__email=email)
+                    if email
+                    else Membership.objects.none()
+                ),
+            ):
+                person = self._naming(
+                    each,
+                    lambda given=given, email=email: add_person(
+                        self.school, Role(given["role"]), given["given_name"], given["family_name"], email
+                    ),
+                )
+            for called in given["classes"]:
+                school_class = self._class(each, called)
+                with self.recorder.watching(Teaching.objects.filter(school_class=school_class)):
+                    Teaching.objects.get_or_create(
+                        school_class=school_class,
+                        person=person,
+                        defaults={"leads": not school_class.teachings.exists()},
+                    )
+
+    def _naming(self, change: Change, do: Any) -> Any:
+        """Do something for a line, which a refusal names."""
+        try:
+            return do()
+        except Refused as error:
+            raise Refused(
+                f"Line {change.line}, {change.given_name} {change.family_name}: {error.message}", error.field
+            ) from None
+
+
+@transaction.atomic
+def take_back(school: School, entries: Undo) -> list[str]:
+    """Take back what was applied; gives words on what stays, because something hangs on it or somebody has changed it since."""
+    kept = []
+    students = [entry[2] for entry in entries if entry[1] == "school.Student"]
+    enrolments = [entry[2] for entry in entries if entry[1] == "school.Enrolment"]
+    students += list(Enrolment.objects.filter(pk__in=enrolments).values_list("student_id", flat=True))
+    count_classes_of(students)
+    for entry in reversed(entries):
+        row = apps.get_model(entry[1])._base_manager.filter(pk=entry[2]).first()
+        if row is None:
+            continue
+        if entry[0] == "made":
+            try:
+                with transaction.atomic():
+                    if isinstance(row, SchoolClass):
+                        # Its ground rules were made with it, and are nothing without it.
+                        GroundRules.objects.filter(school_class=row).delete()
+                    row.delete()
+            except ProtectedError:
+                kept.append(f"{_called(row)} stays: something was entered there since.")
+        elif _fields(row) != entry[4]:
+            kept.append(f"{_called(row)} has been changed since and stays as it is.")
+        else:
+            for field in row._meta.concrete_fields:
+                if field.attname in entry[3]:
+                    value = entry[3][field.attname]
+                    setattr(row, field.attname, field.to_python(value) if value is not None else None)
+            row.save()
+    return kept
+
+
+def _called(row: Model) -> str:
+    return f"{row.student} in {row.school_class}" if isinstance(row, Enrolment) else str(row)

@@ -1,0 +1,212 @@
+"""Drafts from a file: begun by loading one, looked at, answered, applied once, and taken back within thirty days."""
+
+from collections.abc import Mapping
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+from exchange.tables import Limits, Table, read_pasted, read_table
+from school.acts import UNDOABLE_FOR
+from school.models import Person, School, SchoolYear
+from school.refusal import NotYours, Refused
+
+from people.applying import apply, take_back
+from people.changes import Change, Draft, changes_of
+from people.columns import FIELDS, Columns, heads_key, propose
+from people.models import FileDraft, KeptPairing
+from people.oneroster_file import is_oneroster, read_oneroster, unpack
+from people.reading import Said, read_list
+
+LIMITS = Limits(megabytes=10, lines=20_000, what="a list of people")
+LIST = ""
+"""Under which name the table of a list is kept."""
+_TYPED = "number "
+"""How an answer begins that gives a line its number."""
+
+
+def begin_file(school: School, year: SchoolYear, person: Person, name: str, content: bytes) -> FileDraft:
+    """Begin a draft from a file. Raises Refused where it cannot be read; nothing is kept then."""
+    if is_oneroster(name):
+        tables, told = unpack(name, content, LIMITS)
+        read_oneroster(tables)
+        return _keep(school, year, person, name, told, tables, {})
+    return _begin_list(school, year, person, name, read_table(name, content, LIMITS))
+
+
+def begin_pasted(school: School, year: SchoolYear, person: Person, text: str) -> FileDraft:
+    """Begin a draft from a pasted table."""
+    return _begin_list(school, year, person, "the pasted list", read_pasted(text))
+
+
+def _begin_list(school: School, year: SchoolYear, person: Person, name: str, table: Table) -> FileDraft:
+    if not any(any(each.strip() for each in row) for row in table.rows):
+        raise Refused(f"{name} is empty.", "file")
+    columns = propose(table.rows)
+    kept = (
+        KeptPairing.objects.filter(school=school, heads=heads_key(table.rows[columns.head])).first()
+        if columns.head is not None
+        else None
+    )
+    fields = kept.columns if kept else {str(place): field for place, field in columns.fields.items()}
+    told = table.told + (
+        "; the first line names the columns"
+        if columns.head == 0
+        else f"; line {columns.head + 1} names the columns"
+        if columns.head
+        else ""
+    )
+    return _keep(school, year, person, name, told, {LIST: table.rows}, {"head": columns.head, "fields": fields})
+
+
+def _keep(
+    school: School,
+    year: SchoolYear,
+    person: Person,
+    name: str,
+    told: str,
+    tables: Mapping[str, Any],
+    columns: Mapping[str, Any],
+) -> FileDraft:
+    """One draft stands at a time: another file takes its place. Where more would leave than it names, it is no whole roster, and its
+    silence is taken for nothing unless the officer says otherwise.
+    """
+    standing(school).delete()
+    draft = FileDraft.objects.create(
+        school=school,
+        year=year,
+        person=person,
+        name=name[:120],
+        told=told[:200],
+        tables=tables,
+        columns=columns,
+        at=school.now(),
+    )
+    found = compute(draft)
+    if found.counts()["leave"] > found.known:
+        draft.silence = "stay"
+        draft.save(update_fields=["silence"])
+    return draft
+
+
+def standing(school: School) -> QuerySet[FileDraft]:
+    """The draft that stands, if any."""
+    return FileDraft.objects.filter(school=school, applied_at=None)
+
+
+def find_draft(school: School, draft: int) -> FileDraft:
+    """A draft of the school, by number. Raises NotYours where there is none."""
+    found = FileDraft.objects.select_related("school", "year").filter(school=school, pk=draft).first()
+    if found is None:
+        raise NotYours
+    return found
+
+
+def columns_of(draft: FileDraft) -> Columns:
+    """What the columns of a list are."""
+    return Columns(draft.columns["head"], {int(place): field for place, field in draft.columns["fields"].items()})
+
+
+def said_by(draft: FileDraft) -> Said:
+    """What a draft's file says, with the numbers that were typed for it."""
+    if LIST not in draft.tables:
+        return read_oneroster(draft.tables)
+    typed = {
+        key.removeprefix("unread "): answer.removeprefix(_TYPED)
+        for key, answer in draft.answers.items()
+        if key.startswith("unread ") and answer.startswith(_TYPED)
+    }
+    return read_list(draft.tables[LIST], columns_of(draft), typed)
+
+
+def compute(draft: FileDraft) -> Draft:
+    """What a draft would change now."""
+    return changes_of(draft.school, draft.year, said_by(draft), draft.answers, draft.silence)
+
+
+def answer(draft: FileDraft, answers: Mapping[str, str]) -> None:
+    """Answer lines: take one in or leave it out, say who somebody is, type a number."""
+    _refuse_applied(draft)
+    draft.answers = draft.answers | {key[:200]: value[:40] for key, value in answers.items()}
+    draft.save(update_fields=["answers"])
+
+
+def set_reading(draft: FileDraft, fields: Mapping[int, str] | None, silence: str | None) -> None:
+    """Say what the columns are, and what it means not to be in the file. What was said of lines is forgotten where columns change."""
+    _refuse_applied(draft)
+    if fields is not None:
+        _refuse_columns(fields)
+        draft.columns = draft.columns | {"fields": {str(place): field for place, field in fields.items() if field}}
+        draft.answers = {}
+    if silence is not None:
+        draft.silence = silence
+    draft.save(update_fields=["columns", "answers", "silence"])
+
+
+def _refuse_columns(fields: Mapping[int, str]) -> None:
+    given = [field for field in fields.values() if field]
+    unknown = [field for field in given if field not in FIELDS]
+    twice = [field for field in given if given.count(field) > 1]
+    if unknown or twice:
+        raise Refused(
+            f"Two columns are {FIELDS[twice[0]]}. Choose another for one of them."
+            if twice
+            else "There is no such column.",
+            "fields",
+        )
+
+
+def keep_pairing(draft: FileDraft) -> None:
+    """Keep what a file's columns are for the next with the same heads."""
+    head = draft.columns.get("head")
+    if head is None:
+        raise Refused(
+            "This list has no line that names the columns; there is nothing to know it by next time.", "fields"
+        )
+    key = heads_key(draft.tables[LIST][head])
+    KeptPairing.objects.update_or_create(school=draft.school, heads=key, defaults={"columns": draft.columns["fields"]})
+
+
+@transaction.atomic
+def apply_draft(draft: FileDraft, person: Person) -> list[Change]:
+    """Apply the chosen lines in one transaction, once; gives them."""
+    locked = FileDraft.objects.select_for_update().select_related("school", "year").get(pk=draft.pk)
+    _refuse_applied(locked)
+    chosen = [each for each in compute(locked).changes if each.is_on]
+    if not chosen:
+        raise Refused("No line is chosen; there is nothing to apply.")
+    locked.undo = apply(locked.school, locked.year, person, chosen)
+    locked.applied_at = locked.school.now()
+    # What it was read from is personal, and has done its work.
+    locked.tables = {}
+    locked.save()
+    return chosen
+
+
+def throw_away(draft: FileDraft) -> None:
+    """A draft is not wanted."""
+    _refuse_applied(draft)
+    draft.delete()
+
+
+def _refuse_applied(draft: FileDraft) -> None:
+    if draft.applied_at is not None:
+        raise Refused(f"{draft.name} was applied already.")
+
+
+def last_applied(school: School) -> FileDraft | None:
+    """The file that can be taken back: the last one applied, within thirty days, unless it was taken back."""
+    since = school.now() - UNDOABLE_FOR
+    found = FileDraft.objects.filter(school=school, applied_at__gte=since).order_by("-applied_at").first()
+    return found if found is not None and found.undone_at is None else None
+
+
+@transaction.atomic
+def undo_draft(school: School) -> tuple[str, list[str]]:
+    """Take back the last file that was applied; gives its name, and words on what stays."""
+    draft = last_applied(school)
+    if draft is None:
+        raise Refused("No file was applied within the last thirty days that could be taken back.")
+    draft.undone_at = school.now()
+    kept = take_back(school, draft.undo)
+    draft.save(update_fields=["undone_at"])
+    return draft.name, kept

@@ -1,0 +1,170 @@
+"""Drafts from a file, over HTTP: loaded, looked at, answered, applied, taken back; and everything as a file."""
+
+from typing import Any
+
+from django.http import HttpResponse
+from exchange.tables import read_upload
+from ninja import File, Status, UploadedFile
+from school.access import Asking, PermittedRouter
+from school.models import AuditAction
+from school.years import year_of
+
+from people import drafts
+from people.changes import Change
+from people.columns import FIELDS
+from people.models import FileDraft
+from people.oneroster_file import write_oneroster
+from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
+from people.schemas import (
+    AnswersIn,
+    AskOut,
+    FileAppliedOut,
+    FileChangeOut,
+    FileColumnOut,
+    FileDraftOut,
+    IdOut,
+    PastedIn,
+    ReadingIn,
+)
+
+router = PermittedRouter(tags=["people"])
+
+
+@router.post(
+    "/schools/{school_id}/years/{year}/drafts/file", response=IdOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+)
+def load_file(request: Asking, school_id: int, year: int, file: File[UploadedFile]) -> Any:
+    """Begin a draft from a file: a list of students, or a OneRoster zip. Nothing is changed by it."""
+    name, content = read_upload(file, drafts.LIMITS)
+    return {"id": drafts.begin_file(request.school, year_of(request.school, year), request.user, name, content).pk}
+
+
+@router.post(
+    "/schools/{school_id}/years/{year}/drafts", response=IdOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+)
+def load_pasted(request: Asking, school_id: int, year: int, body: PastedIn) -> Any:
+    """Begin a draft from a pasted table."""
+    return {"id": drafts.begin_pasted(request.school, year_of(request.school, year), request.user, body.text).pk}
+
+
+@router.get("/schools/{school_id}/drafts/{draft}", permission=SEE_PEOPLE, response=FileDraftOut)
+def see_draft(request: Asking, school_id: int, draft: int) -> Any:
+    """What a file would change now."""
+    return _out(drafts.find_draft(request.school, draft))
+
+
+@router.patch(
+    "/schools/{school_id}/drafts/{draft}", response=FileDraftOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+)
+def read_otherwise(request: Asking, school_id: int, draft: int, body: ReadingIn) -> Any:
+    """Say what the columns are, and what the file's silence means."""
+    row = drafts.find_draft(request.school, draft)
+    drafts.set_reading(row, body.fields, body.silence)
+    if body.keep:
+        drafts.keep_pairing(row)
+    return _out(row)
+
+
+@router.put(
+    "/schools/{school_id}/drafts/{draft}/answers",
+    response=FileDraftOut,
+    permission=CHANGE_PEOPLE,
+    audit=AuditAction.PEOPLE,
+)
+def answer(request: Asking, school_id: int, draft: int, body: AnswersIn) -> Any:
+    """Answer lines: take in, leave out, say who somebody is."""
+    row = drafts.find_draft(request.school, draft)
+    drafts.answer(row, body.answers)
+    return _out(row)
+
+
+@router.post(
+    "/schools/{school_id}/drafts/{draft}/apply",
+    response=FileAppliedOut,
+    permission=CHANGE_PEOPLE,
+    audit=AuditAction.PEOPLE,
+)
+def apply(request: Asking, school_id: int, draft: int) -> Any:
+    """Apply the chosen lines, once."""
+    row = drafts.find_draft(request.school, draft)
+    done = drafts.apply_draft(row, request.user)
+    return FileAppliedOut(words=f"{len(done)} changes from {row.name} are made.", kept=[])
+
+
+@router.delete(
+    "/schools/{school_id}/drafts/{draft}", response={204: None}, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+)
+def throw_away(request: Asking, school_id: int, draft: int) -> Any:
+    """Throw a draft away; nothing was changed by it."""
+    drafts.throw_away(drafts.find_draft(request.school, draft))
+    return Status(204, None)
+
+
+@router.post(
+    "/schools/{school_id}/last-file/undo", response=FileAppliedOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+)
+def undo(request: Asking, school_id: int) -> Any:
+    """Take back the last file that was applied, but for what hangs together with what was entered since."""
+    name, kept = drafts.undo_draft(request.school)
+    return FileAppliedOut(words=f"What {name} changed is taken back.", kept=kept)
+
+
+@router.get("/schools/{school_id}/oneroster.zip", permission=SEE_PEOPLE, audit=AuditAction.EXPORTED)
+def export(request: Asking, school_id: int) -> Any:
+    """Everybody and everything of the present year, as OneRoster CSV."""
+    answer = HttpResponse(write_oneroster(request.school), content_type="application/zip")
+    answer["Content-Disposition"] = 'attachment; filename="oneroster.zip"'
+    return answer
+
+
+def _out(draft: FileDraft) -> FileDraftOut:
+    found = drafts.compute(draft)
+    return FileDraftOut(
+        id=draft.pk,
+        name=draft.name,
+        told=draft.told,
+        year=draft.year.name,
+        columns=_columns(draft),
+        fields=dict(FIELDS),
+        silence=draft.silence,
+        asks_silence=drafts.said_by(draft).tells_rosters,
+        changes=[_change(each) for each in found.changes],
+        same=found.same,
+        counts=dict(found.counts()),
+        chosen=sum(each.is_on for each in found.changes),
+    )
+
+
+def _columns(draft: FileDraft) -> list[FileColumnOut]:
+    rows = draft.tables.get(drafts.LIST)
+    if rows is None:
+        return []
+    columns = drafts.columns_of(draft)
+    heads = rows[columns.head] if columns.head is not None else []
+    first = (columns.head + 1) if columns.head is not None else 0
+    return [
+        FileColumnOut(
+            place=place,
+            head=heads[place].strip() if place < len(heads) else "",
+            example=next((row[place].strip() for row in rows[first:] if place < len(row) and row[place].strip()), ""),
+            field=columns.fields.get(place, ""),
+        )
+        for place in range(max(len(row) for row in rows))
+        if place in columns.fields or any(place < len(row) and row[place].strip() for row in rows)
+    ]
+
+
+def _change(change: Change) -> FileChangeOut:
+    return FileChangeOut(
+        key=change.key,
+        kind=change.kind,
+        line=change.line,
+        family_name=change.family_name,
+        given_name=change.given_name,
+        number=change.number,
+        was=change.was,
+        becomes=change.becomes,
+        note=change.note,
+        asks=[AskOut(answer=each.answer, words=each.words) for each in change.asks],
+        is_on=change.is_on,
+    )

@@ -1,0 +1,304 @@
+"""The officer's lists: people by role, and classes, found by typing, a page at a time; and all about one of them."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from functools import reduce
+from typing import Literal
+
+from accounts.inviting import belongs_elsewhere
+from accounts.models import Invitation
+from django.db.models import Count, F, Max, Q, QuerySet
+from school.calendar import local
+from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear, Student
+from school.paging import Page, page_of
+
+from people.persons import plain, roles_of
+from people.schemas import (
+    AccountOut,
+    ClassesOut,
+    ClassOut,
+    ClassRow,
+    ClassStay,
+    PeopleOut,
+    PersonLink,
+    PersonRow,
+    RosterRow,
+    SchoolPersonOut,
+    SchoolStudentOut,
+    TeacherOut,
+)
+
+Account = Literal["to_invite", "invited", "active", "inactive"]
+_IN_ORDER = ("family_name", "given_name", "id")
+
+
+def _matching(query: str, fields: Sequence[str]) -> Q:
+    """Rows in which every word that was typed begins, or stands in, one of some fields."""
+    words = query.split()[:6]
+    return reduce(
+        lambda all_, word: all_ & reduce(lambda one, field: one | Q(**{f"{field}__icontains": word}), fields, Q()),
+        words,
+        Q(),
+    )
+
+
+def list_people(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
+    """People of a role by name; who has left the school comes only where somebody looks for them by name."""
+    return _students(school, query, after) if role is Role.STUDENT else _persons(school, role, query, after)
+
+
+def _students(school: School, query: str, after: str | None) -> PeopleOut:
+    rows = school.students.filter(_matching(query, ("family_name", "given_name", "number", "official_name")))
+    rows = rows if query else rows.filter(is_active=True)
+    page = page_of(rows.select_related("person"), _IN_ORDER, after)
+    classes: dict[int, list[str]] = defaultdict(list)
+    for each in SchoolClass.objects.filter(
+        enrolments__student__in=[row.pk for row in page.rows], enrolments__ends=None, archived_at=None
+    ).annotate(student=F("enrolments__student")):
+        classes[each.student].append(str(each))
+    states = account_states([row.person for row in page.rows if row.person])
+    return PeopleOut(
+        people=[
+            PersonRow(
+                student=row.pk,
+                person=row.person_id,
+                given_name=row.given_name,
+                family_name=row.family_name,
+                number=row.number,
+                email=row.person.email if row.person else "",
+                words=", ".join(classes[row.pk]) or "in no class",
+                account=states[row.person_id] if row.person_id else "none",
+                is_active=row.is_active,
+            )
+            for row in page.rows
+        ],
+        after=page.after,
+        count=rows.count(),
+    )
+
+
+def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
+    here = Membership.objects.filter(school=school, role=role).values("person")
+    rows = Person.objects.filter(_matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here)
+    rows = rows if query else rows.filter(is_active=True)
+    page: Page[Person] = page_of(rows, _IN_ORDER, after)
+    words = _words_of(school, role, page.rows)
+    states = account_states(page.rows)
+    return PeopleOut(
+        people=[
+            PersonRow(
+                student=None,
+                person=row.pk,
+                given_name=row.given_name,
+                family_name=row.family_name,
+                number="",
+                email=row.email,
+                words=words[row.pk],
+                account=states[row.pk],
+                is_active=row.is_active,
+            )
+            for row in page.rows
+        ],
+        after=page.after,
+        count=rows.count(),
+    )
+
+
+def _words_of(school: School, role: Role, people: Sequence[Person]) -> dict[int, str]:
+    """What is said of people in a line: their children, or the classes that they teach."""
+    found: dict[int, list[str]] = defaultdict(list)
+    numbers = [each.pk for each in people]
+    if role is Role.GUARDIAN:
+        for child in (
+            school.students.filter(guardians__in=numbers).annotate(guardian=F("guardians")).order_by("given_name")
+        ):
+            found[child.guardian].append(str(child))
+    else:
+        taught = SchoolClass.objects.filter(school=school, teachings__person__in=numbers, archived_at=None)
+        for each in taught.annotate(teacher=F("teachings__person")):
+            found[each.teacher].append(str(each))
+    none = {Role.GUARDIAN: "no child here", Role.TEACHER: "teaches no class"}.get(role, "")
+    return {each: ", ".join(found[each]) or none for each in numbers}
+
+
+def account_states(people: Sequence[Person]) -> dict[int, Account]:
+    """Of each person whether they sign in, were invited, or are to be."""
+    waiting = set(Invitation.objects.filter(person__in=people, taken_at=None).values_list("person_id", flat=True))
+    return {each.pk: _state(each, was_invited=each.pk in waiting) for each in people}
+
+
+def _state(person: Person, *, was_invited: bool) -> Account:
+    if not person.is_active:
+        return "inactive"
+    if person.has_usable_password():
+        return "active"
+    return "invited" if was_invited else "to_invite"
+
+
+def to_invite(school: School, role: Role | None = None) -> QuerySet[Person]:
+    """People of a school who have neither a password nor an open invitation."""
+    of = Q(memberships__school=school) & (Q() if role is None else Q(memberships__role=role))
+    # An unusable password begins so.
+    return (
+        Person.objects.filter(of, is_active=True, password__startswith="!")
+        .exclude(invitations__taken_at=None)
+        .distinct()
+    )
+
+
+def account_of(school: School, person: Person) -> AccountOut:
+    """Whether and how somebody signs in."""
+    last = Invitation.objects.filter(person=person, taken_at=None).aggregate(last=Max("at"))["last"]
+    return AccountOut(
+        person=person.pk,
+        sign_in=person.sign_in,
+        email=person.email,
+        state=_state(person, was_invited=last is not None),
+        invited_at=local(school, last) if last else None,
+        belongs_elsewhere=belongs_elsewhere(school, person),
+    )
+
+
+def see_student(student: Student) -> SchoolStudentOut:
+    """All about a student."""
+    school = student.school
+    return SchoolStudentOut(
+        id=student.pk,
+        given_name=student.given_name,
+        family_name=student.family_name,
+        official_name=student.official_name,
+        pronouns=student.pronouns,
+        number=student.number,
+        alias=student.alias,
+        is_active=student.is_active,
+        guardians=[
+            PersonLink(id=each.pk, name=str(each), words=each.email)
+            for each in student.guardians.order_by("family_name", "given_name")
+        ],
+        classes=[
+            ClassStay(
+                id=each.school_class_id,
+                name=str(each.school_class),
+                year=each.school_class.year.name,
+                starts=each.starts,
+                ends=each.ends,
+            )
+            for each in student.enrolments.select_related("school_class__year").order_by(
+                "-school_class__year__starts", "school_class__name"
+            )
+        ],
+        account=account_of(school, student.person) if student.person else None,
+        namesakes=[
+            PersonLink(id=each.pk, name=str(each), words=each.number)
+            for each in school.students.filter(family_name=student.family_name, given_name=student.given_name).exclude(
+                pk=student.pk
+            )
+        ],
+    )
+
+
+def see_person(school: School, person: Person) -> SchoolPersonOut:
+    """All about a teacher, guardian or officer."""
+    namesakes = Person.objects.filter(
+        memberships__school=school, family_name=person.family_name, given_name=person.given_name, is_active=True
+    )
+    return SchoolPersonOut(
+        id=person.pk,
+        given_name=person.given_name,
+        family_name=person.family_name,
+        roles=[each.value for each in roles_of(school, person)],
+        account=account_of(school, person),
+        classes=[
+            str(each) for each in SchoolClass.objects.filter(school=school, teachings__person=person, archived_at=None)
+        ],
+        children=[
+            PersonLink(id=each.pk, name=str(each), words=each.number) for each in person.children.filter(school=school)
+        ],
+        namesakes=[
+            PersonLink(id=each.pk, name=str(each), words=each.email)
+            for each in namesakes.exclude(pk=person.pk).distinct()
+        ],
+    )
+
+
+def list_classes(
+    school: School, year: SchoolYear | None, query: str, after: str | None, *, archived: bool
+) -> ClassesOut:
+    """A year's classes by name."""
+    if year is None:
+        return ClassesOut(year_id=None, year="", classes=[], after=None, count=0)
+    rows = year.classes.filter(
+        _matching(query, ("name", "section", "room", "teachings__person__family_name")),
+        archived_at__isnull=not archived,
+    )
+    rows = SchoolClass.objects.filter(pk__in=rows.values("pk"))
+    page = page_of(rows, ("name", "section", "id"), after)
+    here = SchoolClass.objects.filter(pk__in=[each.pk for each in page.rows])
+    students = dict(
+        here.values_list("pk").annotate(count=Count("enrolments", filter=Q(enrolments__ends=None))).order_by()
+    )
+    teachers: dict[int, list[str]] = defaultdict(list)
+    for each in (
+        Person.objects.filter(teachings__school_class__in=here)
+        .annotate(taught=F("teachings__school_class"))
+        .order_by("teachings__id")
+    ):
+        teachers[each.taught].append(str(each))
+    return ClassesOut(
+        year_id=year.pk,
+        year=year.name,
+        classes=[
+            ClassRow(
+                id=each.pk,
+                name=each.name,
+                section=each.section,
+                room=each.room,
+                times=each.times,
+                teachers=teachers[each.pk],
+                students=students[each.pk],
+                is_archived=each.archived_at is not None,
+            )
+            for each in page.rows
+        ],
+        after=page.after,
+        count=rows.count(),
+    )
+
+
+def see_class(school_class: SchoolClass) -> ClassOut:
+    """All about a class: who teaches it, and who is or was in it."""
+    roster = school_class.enrolments.select_related("student")
+    return ClassOut(
+        id=school_class.pk,
+        year_id=school_class.year_id,
+        name=school_class.name,
+        section=school_class.section,
+        room=school_class.room,
+        times=school_class.times,
+        is_archived=school_class.archived_at is not None,
+        teachers=[
+            TeacherOut(
+                person=each.person_id, name=str(each.person), leads=each.leads, starts=each.starts, ends=each.ends
+            )
+            for each in school_class.teachings.select_related("person").order_by("-leads", "id")
+        ],
+        roster=[
+            RosterRow(
+                student=each.student_id,
+                given_name=each.student.given_name,
+                family_name=each.student.family_name,
+                number=each.student.number,
+                starts=each.starts,
+                ends=each.ends,
+                earlier_stays=each.earlier_stays,
+            )
+            for each in sorted(
+                roster,
+                key=lambda each: (
+                    each.ends is not None,
+                    plain(each.student.family_name),
+                    plain(each.student.given_name),
+                ),
+            )
+        ],
+    )

@@ -1,0 +1,1 @@
+"""Commands for a machine without a browser: schools, officers, rosters from a file."""

@@ -1,0 +1,47 @@
+"""Drafts from a file, and how the columns of files are paired."""
+
+from typing import ClassVar
+
+from django.db import models
+from school.models import Person, School, SchoolYear
+
+
+class FileDraft(models.Model):
+    """A file of people and rosters as it was read, and what the officer said of it; what it would change is worked out when asked.
+
+    Once applied it keeps what takes it back.
+    """
+
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="file_drafts")
+    year = models.ForeignKey(SchoolYear, on_delete=models.PROTECT, related_name="+")
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    name = models.CharField(max_length=120)
+    told = models.CharField(max_length=200)
+    """How it was read, in words: how many lines, with what between the cells."""
+    tables = models.JSONField()
+    """Its tables by name (one without a name for a list), each as its first line and its rows of text."""
+    columns = models.JSONField(default=dict)
+    """What each column of a list is, by its place."""
+    answers = models.JSONField(default=dict)
+    """What the officer said of single changes, by key: left out, the same person, a number typed."""
+    silence = models.CharField(max_length=10, default="leave")
+    """What it means for a class that somebody is not in the file: they leave it, or stay."""
+    at = models.DateTimeField()
+    applied_at = models.DateTimeField(null=True)
+    undone_at = models.DateTimeField(null=True)
+    undo = models.JSONField(default=list)
+
+    class Meta:
+        indexes: ClassVar = [models.Index(fields=["school", "applied_at"], name="file_drafts_of_school")]
+
+
+class KeptPairing(models.Model):
+    """What the columns of a file were taken for: proposed again where a file has the same heads."""
+
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="pairings")
+    heads = models.CharField(max_length=64)
+    """A hash of the heads, folded."""
+    columns = models.JSONField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school", "heads"], name="one_pairing")]

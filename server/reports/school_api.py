@@ -1,0 +1,201 @@
+"""What the records officer does with years, reporting and what a school sets, over HTTP."""
+
+from typing import Any
+
+from ninja import Status
+from plans.schemas import WordsOut
+from school import settings, windows, years
+from school.access import Asking, PermittedRouter
+from school.models import AuditAction, SchoolClass
+from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
+from school.refusal import Refused
+
+from reports import bank, documents, school_changes, standards
+from reports.card_schemas import DocumentOut, WantedIn
+from reports.checks import KINDS
+from reports.desk_schemas import SentenceIn, SentenceOut
+from reports.school_schemas import (
+    ClassStandOut,
+    NumberOut,
+    ReopenIn,
+    SchoolIn,
+    SchoolStandards,
+    SchoolTermIn,
+    SchoolYearOut,
+    TouchedOut,
+    WindowIn,
+    YearIn,
+)
+from reports.school_year import reminders, see_year, standing_of_classes, term_in
+
+router = PermittedRouter(tags=["school"])
+
+
+@router.get("/schools/{school_id}/year", permission=SEE_SCHOOL, response=SchoolYearOut)
+def see(request: Asking, school_id: int, year: int | None = None) -> Any:
+    """A year with its terms and windows, and what the school set."""
+    school = request.school
+    return see_year(school, years.year_of(school, year))
+
+
+@router.put("/schools/{school_id}/cards", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
+def set_school(request: Asking, school_id: int, body: SchoolIn) -> Any:
+    """Set what report cards look like, marks outside the scale, and words for effort."""
+    settings.set_school(request.school, body.model_dump())
+    return Status(204, None)
+
+
+@router.put("/schools/{school_id}/standards", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut)
+def set_standards(request: Asking, school_id: int, body: SchoolStandards, dry_run: bool = False) -> Any:
+    """Set the school's standards and levels, or only tell what that would do to classes."""
+    school = request.school
+    touched = school_changes.change(
+        school, request.user, "the standards were changed",
+        lambda: standards.set_standards(school, body.model_dump()), dry_run=dry_run,
+    )  # fmt: skip
+    return TouchedOut(words=touched)
+
+
+@router.post("/schools/{school_id}/undo", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=WordsOut)
+def undo(request: Asking, school_id: int) -> Any:
+    """Take back the last change that touched classes."""
+    return WordsOut(words=[school_changes.take_back(request.school)])
+
+
+@router.put("/schools/{school_id}/years", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=NumberOut)
+def set_year(request: Asking, school_id: int, body: YearIn) -> Any:
+    """Make or change a school year."""
+    return {"id": years.set_year(request.school, body.name, body.starts, body.ends, body.id, body.days_off).pk}
+
+
+@router.delete(
+    "/schools/{school_id}/years/{year}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def remove_year(request: Asking, school_id: int, year: int) -> Any:
+    """Take away a year that holds no class."""
+    years.remove_year(years.year_of(request.school, year))
+    return Status(204, None)
+
+
+@router.post(
+    "/schools/{school_id}/years/{year}/terms", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=NumberOut
+)
+def add_term(request: Asking, school_id: int, year: int, body: SchoolTermIn) -> Any:
+    """Add a term to a year."""
+    return {"id": years.set_term(years.year_of(request.school, year), None, body.model_dump()).pk}
+
+
+@router.put(
+    "/schools/{school_id}/terms/{term}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut
+)
+def set_term(request: Asking, school_id: int, term: int, body: SchoolTermIn, dry_run: bool = False) -> Any:
+    """Change a term's name and days, or only tell what that would do to classes."""
+    school = request.school
+    row = term_in(school, term)
+    touched = school_changes.change(
+        school, request.user, f"{row.name} was changed",
+        lambda: years.set_term(row.year, row, body.model_dump()), dry_run=dry_run,
+    )  # fmt: skip
+    return TouchedOut(words=touched)
+
+
+@router.delete(
+    "/schools/{school_id}/terms/{term}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def remove_term(request: Asking, school_id: int, term: int) -> Any:
+    """Take a term away that nothing hangs on."""
+    years.remove_term(term_in(request.school, term))
+    return Status(204, None)
+
+
+@router.put(
+    "/schools/{school_id}/terms/{term}/window",
+    permission=CHANGE_SCHOOL,
+    audit=AuditAction.SETTINGS,
+    response={204: None},
+)
+def set_window(request: Asking, school_id: int, term: int, body: WindowIn) -> Any:
+    """Set a term's reporting window."""
+    windows.set_window(term_in(request.school, term), body.model_dump(), KINDS)
+    return Status(204, None)
+
+
+@router.post(
+    "/schools/{school_id}/terms/{term}/reopen",
+    permission=CHANGE_SCHOOL,
+    audit=AuditAction.SETTINGS,
+    response={204: None},
+)
+def reopen(request: Asking, school_id: int, term: int, body: ReopenIn) -> Any:
+    """Open a closed window again."""
+    school = request.school
+    windows.reopen(school, request.user, term_in(school, term), body.teacher, body.until, body.reason)
+    return Status(204, None)
+
+
+@router.delete(
+    "/schools/{school_id}/reopenings/{reopening}",
+    permission=CHANGE_SCHOOL,
+    audit=AuditAction.SETTINGS,
+    response={204: None},
+)
+def end_reopening(request: Asking, school_id: int, reopening: int) -> Any:
+    """End a reopening before its day."""
+    windows.end_reopening(request.school, reopening)
+    return Status(204, None)
+
+
+@router.get("/schools/{school_id}/terms/{term}/classes", permission=SEE_SCHOOL, response=list[ClassStandOut])
+def classes(request: Asking, school_id: int, term: int) -> Any:
+    """How far each class is with a term."""
+    row = term_in(request.school, term)
+    return standing_of_classes(row.year, row)
+
+
+@router.get("/schools/{school_id}/terms/{term}/reminders.csv", permission=SEE_SCHOOL, audit=AuditAction.EXPORTED)
+def reminder_list(request: Asking, school_id: int, term: int) -> Any:
+    """Who has to be reminded."""
+    row = term_in(request.school, term)
+    return documents.as_file(reminders(row.year, row), f"Reminders {row.name}.csv")
+
+
+@router.post(
+    "/schools/{school_id}/terms/{term}/documents",
+    permission=CHANGE_SCHOOL,
+    audit=AuditAction.PRINTED,
+    response=DocumentOut,
+)
+def make_cards(request: Asking, school_id: int, term: int, body: WantedIn) -> Any:
+    """Report cards over all subjects: of the students named, or of everybody."""
+    school = request.school
+    row = term_in(school, term)
+    if body.kind != "cards":
+        raise Refused("School makes report cards; sheets are made from a class.", "kind")
+    everybody = documents.students_of(
+        list(SchoolClass.objects.filter(year=row.year).values_list("id", flat=True)), school.today()
+    )
+    body.students = [each for each in everybody if each in set(body.students)] if body.students else everybody
+    name = f"Report cards, {row.name}.{'zip' if body.packed else 'pdf'}"
+    return documents.ask_for(request.user, school, name, row, body, school_class=None, classes=None)
+
+
+@router.get("/schools/{school_id}/bank", permission=SEE_SCHOOL, response=list[SentenceOut])
+def see_bank(request: Asking, school_id: int) -> Any:
+    """The school's comment bank."""
+    return [each for each in bank.sentences_for(request.user, request.school, None) if not each.is_own]
+
+
+@router.put("/schools/{school_id}/bank", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
+def keep_sentence(request: Asking, school_id: int, body: SentenceIn) -> Any:
+    """Make or change a sentence of the school's bank."""
+    bank.keep(request.user, request.school, body.id, body.purpose, body.text, for_school=True)
+    return Status(204, None)
+
+
+@router.delete(
+    "/schools/{school_id}/bank/{sentence}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def remove_sentence(request: Asking, school_id: int, sentence: int) -> Any:
+    """Take a sentence out of the school's bank."""
+    bank.remove(request.user, request.school, sentence, for_school=True)
+    return Status(204, None)

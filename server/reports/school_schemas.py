@@ -1,0 +1,190 @@
+"""The shapes of a school's years, and of what it sets."""
+
+import datetime
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+from school.schemas import Body
+
+
+class KindOut(Schema):
+    """A kind of check that the school can make binding."""
+
+    kind: str
+    words: str
+
+
+class ReopeningOut(Schema):
+    """A closed window opened again, until a day or until it was ended before."""
+
+    id: int
+    is_ended: bool
+    who: str
+    until: datetime.date
+    reason: str
+    by: str
+    at: datetime.datetime
+
+
+class ReportingWindowOut(Schema):
+    """A reporting window as the records officer sets it."""
+
+    opens: datetime.date
+    closes: datetime.date
+    families_from: datetime.date | None
+    comment_limit: int
+    comments_by: str
+    collects: list[str]
+    binding: list[str]
+    is_open: bool
+    is_closed: bool
+    reopenings: list[ReopeningOut]
+
+
+class SchoolTermOut(Schema):
+    """A term with its window."""
+
+    id: int
+    name: str
+    kind: str
+    starts: datetime.date
+    ends: datetime.date
+    within: int | None
+    window: ReportingWindowOut | None
+
+
+class StandOut(Schema):
+    """How far a class's posting of a term is."""
+
+    state: Literal["not", "partly", "posted", "changed"]
+    words: str
+    posted: int
+    changed: int
+    left: int
+
+
+class ClassStandOut(Schema):
+    """A class in the records officer's list."""
+
+    id: int
+    name: str
+    teachers: list[str]
+    stand: StandOut
+
+
+class NamedOut(Schema):
+    """Something by its number and name."""
+
+    id: int
+    name: str
+
+
+class SchoolStandard(Body):
+    """A standard of the school, and the one that it is a part of."""
+
+    name: str
+    within: str | None = None
+
+
+class StandardLevel(Body):
+    """A level: its mark, from where on it is reached, and what it counts as when it is typed (the middle unless said)."""
+
+    mark: str
+    min: str
+    value: str | None = None
+
+
+class SchoolStandards(Body):
+    """The school's standards, how their evidence comes together, and the levels that they are scored in."""
+
+    standards: list[SchoolStandard] = Field(max_length=200)
+    combine: str
+    rate: str
+    levels: list[StandardLevel] = Field(max_length=30)
+    out_of: str
+
+
+class TouchedOut(Schema):
+    """What a change does, or would do, to classes: a sentence each."""
+
+    words: list[str]
+
+
+class SchoolYearOut(Schema):
+    """A school year as the records officer sees it."""
+
+    school: str
+    last_change: str | None
+    """What would be taken back next."""
+    address: str
+    card_design: str
+    paper: str
+    outside_marks: list[list[str]]
+    efforts: list[str]
+    standards: SchoolStandards
+    year_id: int
+    year: str
+    starts: datetime.date
+    ends: datetime.date
+    days_off: list[list[datetime.date]]
+    years: list[NamedOut]
+    terms: list[SchoolTermOut]
+    check_kinds: list[KindOut]
+    teachers: list[NamedOut]
+
+
+class YearIn(Body):
+    """A school year to make or, by its number, to change."""
+
+    id: int | None = None
+    name: str
+    starts: datetime.date
+    ends: datetime.date
+    days_off: list[tuple[datetime.date, datetime.date]] | None = Field(default=None, max_length=100)
+    """Days without school, as pairs of the first and the last; left as they are where none are given."""
+
+
+class NumberOut(Schema):
+    """The number of what was made."""
+
+    id: int
+
+
+class SchoolTermIn(Body):
+    """A term; its kind is set once."""
+
+    name: str
+    kind: str = "quarter"
+    starts: datetime.date
+    ends: datetime.date
+
+
+class WindowIn(Body):
+    """A reporting window."""
+
+    opens: datetime.date
+    closes: datetime.date
+    families_from: datetime.date | None = None
+    comment_limit: int = 600
+    comments_by: Literal["subject", "standard"] = "subject"
+    collects: list[str]
+    binding: list[str] = Field(default_factory=list)
+
+
+class ReopenIn(Body):
+    """For whom a closed window is opened again (all where nobody is named), until when and why."""
+
+    teacher: int | None = None
+    until: datetime.date
+    reason: str
+
+
+class SchoolIn(Body):
+    """What report cards look like, marks outside the scale, and words for effort."""
+
+    card_design: str
+    paper: str
+    address: str = ""
+    outside_marks: list[tuple[str, str]] = Field(default_factory=list, max_length=30)
+    efforts: list[str] = Field(default_factory=list, max_length=10)

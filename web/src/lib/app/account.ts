@@ -1,0 +1,32 @@
+/** One's own account: passwords and where one is signed in. */
+import { api, ask, type Shapes } from '$lib/api/client';
+import { signed } from './session.svelte';
+
+export const account = {
+	takeInvitation(number: string, token: string, password: string): Promise<void> {
+		const params = { path: { number, token } };
+		return signed.begin(
+			ask(api.POST('/api/v1/invitations/{number}/{token}', { params, body: { password } }))
+		);
+	},
+
+	takeLetter(body: Shapes['LetterTaken']): Promise<void> {
+		return signed.begin(ask(api.POST('/api/v1/letters', { body })));
+	},
+
+	setUp(body: Shapes['SetupIn']): Promise<void> {
+		return signed.begin(ask(api.POST('/api/v1/setup', { body })));
+	},
+
+	forget(sign_in: string): Promise<unknown> {
+		return ask(api.POST('/api/v1/password/forgotten', { body: { sign_in } }));
+	},
+
+	changePassword(body: Shapes['PasswordChange']): Promise<unknown> {
+		return ask(api.PUT('/api/v1/password', { body }));
+	},
+
+	endSession(session: number): Promise<unknown> {
+		return ask(api.DELETE('/api/v1/sessions/{session}', { params: { path: { session } } }));
+	}
+};

@@ -1,0 +1,146 @@
+/** What the school sets of its years, its reporting and its cards; each change is sent at once, and says what it makes stale. */
+import { createContext } from 'svelte';
+import * as fetched from '$lib/api/queries';
+import { api, ask, type Shapes } from '$lib/api/client';
+import type { Changing } from '$lib/app/changing';
+
+export type SchoolYear = Shapes['SchoolYearOut'];
+export type SchoolTerm = Shapes['SchoolTermOut'];
+
+export const collectable: [string, string][] = [
+	['mark', 'mark'],
+	['percent', 'percent'],
+	['comment', 'comment'],
+	['effort', 'effort or conduct']
+];
+
+const everything = [{}];
+
+export class Setting {
+	/** `changing` makes what School shows stale, where a change says nothing else. */
+	constructor(
+		private readonly school_id: number,
+		private readonly changing: Changing
+	) {}
+
+	/** The school, and what else of it an address names. */
+	#of<T extends object>(rest: T): { path: { school_id: number } & T } {
+		return { path: { school_id: this.school_id, ...rest } };
+	}
+
+	year(body: Shapes['YearIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/years', { params: this.#of({}), body }))
+		);
+	}
+
+	/** What is shown of the year is not fetched anew: it is gone. Whoever looks at another finds that it is. */
+	removeYear(year: number) {
+		const params = this.#of({ year });
+		return this.changing.make(
+			() => ask(api.DELETE('/api/v1/schools/{school_id}/years/{year}', { params })),
+			[{ ...fetched.inSchool(this.school_id), refetchType: 'none' }]
+		);
+	}
+
+	addTerm(year: number, body: Shapes['SchoolTermIn']) {
+		const params = this.#of({ year });
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/years/{year}/terms', { params, body }))
+		);
+	}
+
+	/** What other days of a term would do to classes. */
+	async tryTerm(term: number, body: Shapes['SchoolTermIn']): Promise<string[]> {
+		const params = { ...this.#of({ term }), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/terms/{term}', { params, body }))).words;
+	}
+
+	term(term: number, body: Shapes['SchoolTermIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/terms/{term}', { params: this.#of({ term }), body }))
+		);
+	}
+
+	removeTerm(term: number) {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/terms/{term}', { params: this.#of({ term }) }))
+		);
+	}
+
+	window(term: number, body: Shapes['WindowIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/terms/{term}/window', { params: this.#of({ term }), body }))
+		);
+	}
+
+	reopen(term: number, body: Shapes['ReopenIn']) {
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/terms/{term}/reopen', { params: this.#of({ term }), body }))
+		);
+	}
+
+	endReopening(reopening: number) {
+		const params = this.#of({ reopening });
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/reopenings/{reopening}', { params }))
+		);
+	}
+
+	cards(term: number, body: Shapes['WantedIn']) {
+		return this.changing.make(
+			() =>
+				ask(
+					api.POST('/api/v1/schools/{school_id}/terms/{term}/documents', { params: this.#of({ term }), body })
+				),
+			[fetched.inDocuments]
+		);
+	}
+
+	school(body: Shapes['SchoolIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/cards', { params: this.#of({}), body }))
+		);
+	}
+
+	/** What other standards and levels would do to classes. */
+	async tryStandards(body: Shapes['SchoolStandards']): Promise<string[]> {
+		const params = { ...this.#of({}), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/standards', { params, body }))).words;
+	}
+
+	standards(body: Shapes['SchoolStandards']) {
+		return this.changing.make(
+			() => ask(api.PUT('/api/v1/schools/{school_id}/standards', { params: this.#of({}), body })),
+			everything
+		);
+	}
+
+	/** Take the last change back; gives what that was. */
+	async undo(): Promise<string[]> {
+		return (
+			await this.changing.make(
+				() => ask(api.POST('/api/v1/schools/{school_id}/undo', { params: this.#of({}) })),
+				everything
+			)
+		).words;
+	}
+
+	sentence(body: Shapes['SentenceIn']) {
+		return this.changing.make(
+			() => ask(api.PUT('/api/v1/schools/{school_id}/bank', { params: this.#of({}), body })),
+			[fetched.inSchoolBank(this.school_id)]
+		);
+	}
+
+	removeSentence(sentence: number) {
+		const params = this.#of({ sentence });
+		return this.changing.make(
+			() => ask(api.DELETE('/api/v1/schools/{school_id}/bank/{sentence}', { params })),
+			[fetched.inSchoolBank(this.school_id)]
+		);
+	}
+}
+
+/** What sets what School shows. */
+export const [thisSetting, provideSetting] = createContext<Setting>();

@@ -1,0 +1,52 @@
+<script lang="ts">
+	/** Shared: what every class of the school has in common. */
+	import * as fetched from '$lib/api/queries';
+	import { createQuery } from '@tanstack/svelte-query';
+	import { page } from '$app/state';
+	import Failed from '$lib/app/Failed.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import { thisKeeping } from '../keeping';
+	import { thisSetting } from '../setting';
+	import Cards from './Cards.svelte';
+	import SchoolBank from './SchoolBank.svelte';
+	import Standards from './Standards.svelte';
+
+	const views = { cards: 'Report cards', standards: 'Standards', bank: 'Comment bank' };
+	const setting = thisSetting();
+	const school = thisKeeping().school_id;
+	const year = createQuery(() => fetched.schoolYear(school, undefined));
+	const asked = $derived(page.url.searchParams.get('view') ?? '');
+	const view = $derived(asked in views ? asked : 'cards');
+
+	function takeBack(): Promise<void> {
+		return notice.tried(setting.undo(), (words) => `Taken back: ${words.join(' ')}.`);
+	}
+</script>
+
+<main class="grid grid-cols-[200px_minmax(0,1fr)] gap-x-10 px-6 pt-4 pb-12 max-md:grid-cols-1 max-md:px-4">
+	<nav class="grid content-start gap-0.5 max-md:mb-4 max-md:flex max-md:gap-5" aria-label="Shared">
+		{#each Object.entries(views) as [name, said] (name)}
+			<a
+				class="border-l-2 border-transparent py-1 pl-2.5 text-slate [&[aria-current]]:border-l-juniper [&[aria-current]]:font-semibold [&[aria-current]]:text-ink"
+				href="/school/shared?view={name}"
+				aria-current={view === name ? 'page' : undefined}>{said}</a
+			>
+		{/each}
+	</nav>
+	<div>
+		{#if year.isPending}<p class="text-slate" role="status">Opening what is shared…</p>
+		{:else if !year.data}<Failed error={year.error} retry={year.refetch} />
+		{:else}
+			{#if year.data.last_change && view === 'standards'}
+				<p class="mb-3 text-slate">
+					Last, {year.data.last_change}. <button class="link" onclick={takeBack}>Take that back</button>
+				</p>
+			{/if}
+			{#if view === 'cards'}<Cards year={year.data} />
+			{:else if view === 'standards'}{#key JSON.stringify(year.data.standards)}<Standards
+						year={year.data}
+					/>{/key}
+			{:else}<SchoolBank />{/if}
+		{/if}
+	</div>
+</main>

@@ -1,0 +1,102 @@
+<script lang="ts">
+	/** The school's standards, how their evidence comes together, and the levels that they are scored in. */
+	import { words } from '$lib/api/client';
+	import { notice } from '$lib/app/notice.svelte';
+	import { thisSetting, type SchoolYear } from '../setting';
+	import { levelsIn, standardsIn, written } from './standards';
+	import Touched from '../Touched.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
+
+	let { year }: { year: SchoolYear } = $props();
+	const setting = thisSetting();
+	const ways = {
+		average: 'all evidence counts alike',
+		latest: 'the latest evidence counts',
+		highest: 'the best evidence counts',
+		median: 'the middle of the evidence counts',
+		most_frequent: 'the level seen most often counts',
+		decaying: 'newer evidence counts more than older'
+	};
+	// The form begins with what is kept.
+	// svelte-ignore state_referenced_locally
+	const kept = year.standards;
+	let form = $state({
+		standards: written(kept.standards),
+		levels: kept.levels.map((each) => [each.mark, each.min, each.value].filter(Boolean).join(' ')).join('\n'),
+		combine: kept.combine,
+		rate: kept.rate,
+		out_of: kept.out_of
+	});
+	let problem = $state('');
+
+	/** What it would do to classes, until one says so. */
+	let touched = $state<string[]>([]);
+
+	async function keep(isSure: boolean): Promise<void> {
+		try {
+			const { combine, rate, out_of } = form;
+			const body = {
+				combine,
+				rate,
+				out_of,
+				standards: standardsIn(form.standards),
+				levels: levelsIn(form.levels)
+			};
+			touched = isSure ? [] : await setting.tryStandards(body);
+			problem = '';
+			if (touched.length) return;
+			await setting.standards(body);
+			notice.say('Kept. Levels are looked up by this from now on; what was posted stays as it was.');
+		} catch (error) {
+			problem = error instanceof SyntaxError ? error.message : words(error);
+		}
+	}
+</script>
+
+<form
+	class="settings"
+	onsubmit={(event) => {
+		event.preventDefault();
+		void keep(false);
+	}}
+>
+	<h2>Standards</h2>
+	<p class="text-slate">
+		Work names the standards that it gives evidence of, and is scored for each. A class can name others beside
+		these.
+	</p>
+	<label
+		><span class="label"
+			>Standards, one a line; a part of another is set in under it, with two spaces before</span
+		><textarea class="field" rows="8" bind:value={form.standards}></textarea></label
+	>
+	<label
+		><span class="label">What comes of several scores</span><Select
+			bind:value={form.combine}
+			choices={[...Object.entries(ways).map(([way, said]) => [way, said] as const)]}
+		/></label
+	>
+	{#if form.combine === 'decaying'}<label
+			><span class="label">How much the newest counts, as a part of 1</span><input
+				class="field w-24"
+				bind:value={form.rate}
+			/></label
+		>{/if}
+	<label
+		><span class="label">Scores by standard go up to</span><input
+			class="field w-24"
+			bind:value={form.out_of}
+		/></label
+	>
+	<label
+		><span class="label"
+			>Levels, one a line: the level, from which score it is reached, and what it counts as when it is typed</span
+		><textarea class="field" rows="5" bind:value={form.levels}></textarea></label
+	>
+	<p class="problem" role="alert">{problem}</p>
+	{#if touched.length}
+		<Touched words={touched} onkeep={() => keep(true)} onleave={() => (touched = [])} />
+	{:else}
+		<p><button class="btn">Keep it</button></p>
+	{/if}
+</form>

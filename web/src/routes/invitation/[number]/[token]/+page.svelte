@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Invitation from '$lib/places/sign-in/Invitation.svelte';
+</script>
+
+<Invitation />

@@ -1,5 +1,0 @@
-<script lang="ts">
-	import Office from '$lib/places/office/Office.svelte';
-</script>
-
-<Office />

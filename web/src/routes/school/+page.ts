@@ -1,0 +1,5 @@
+import { redirect } from '@sveltejs/kit';
+
+export function load(): never {
+	redirect(307, '/school/people');
+}

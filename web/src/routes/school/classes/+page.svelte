@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Classes from '$lib/places/school/classes/Classes.svelte';
+</script>
+
+<Classes />

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import FileDraft from '$lib/places/school/draft/FileDraft.svelte';
+</script>
+
+<FileDraft />

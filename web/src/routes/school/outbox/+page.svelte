@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Outbox from '$lib/places/school/people/Outbox.svelte';
+</script>
+
+<Outbox />

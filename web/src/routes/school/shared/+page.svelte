@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Shared from '$lib/places/school/shared/Shared.svelte';
+</script>
+
+<Shared />

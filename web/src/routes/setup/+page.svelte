@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Setup from '$lib/places/setup/Setup.svelte';
+</script>
+
+<Setup />
