@@ -294,6 +294,7 @@ def test_the_officer_sets_a_window_the_words_for_effort_and_a_term(stack: Stack,
     page.get_by_role("button", name="Take away Quarter 2").click()
     expect(page.get_by_text("its name and days can be changed")).to_be_visible()
     page.get_by_role("link", name="Shared").click()
+    page.get_by_role("link", name="Report cards").click()
     expect(page.get_by_label("Words for effort")).to_be_visible()
     assert violations(page) == []
     page.get_by_label("Words for effort").fill("excellent\ngood\ngood")

@@ -17,6 +17,7 @@ from people.api import router as people
 from people.file_api import router as people_files
 from people.setup_api import router as setup
 from plans.api import router as plans
+from plans.school_api import router as school_scales
 from reports.api import router as reports
 from reports.school_api import router as school_years
 from school.api import router as school
@@ -38,7 +39,20 @@ class _Reading(Parser):
 
 
 api = NinjaAPI(title="Hoarfrost", version="1", docs_url=None, openapi_url=None, urls_namespace="api", parser=_Reading())
-for router in (school, accounts, plans, scores, reports, school_years, setup, people, people_files, families, exchange):
+for router in (
+    school,
+    accounts,
+    plans,
+    scores,
+    reports,
+    school_years,
+    school_scales,
+    setup,
+    people,
+    people_files,
+    families,
+    exchange,
+):
     api.add_router("", router)
 
 

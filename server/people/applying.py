@@ -1,13 +1,13 @@
 """Applying chosen lines of a draft from a file in one transaction, with what takes all of it back."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from typing import Any
 
 from django.apps import apps
 from django.db import transaction
-from django.db.models import Model, ProtectedError, QuerySet
+from django.db.models import Model, ProtectedError, Q, QuerySet
 from plans.models import GroundRules
 from school.models import Enrolment, Membership, Person, Role, School, SchoolClass, SchoolYear, Student, Teaching
 from school.refusal import Refused
@@ -16,7 +16,7 @@ from people.changes import Change, Kind
 from people.classes import add_class
 from people.counting import count_classes_of
 from people.enrolling import enrol, leave, move
-from people.persons import LONGEST_NAME, add_person, make_person, read_email
+from people.persons import LONGEST_NAME, SignIns, add_person, make_person, read_email
 from people.reading import split_name
 from people.students import change_student, new_aliases, read_student, set_active
 
@@ -180,31 +180,50 @@ class _Applying:
 
     def guardians(self, wanted: Sequence[tuple[int, dict[str, str]]]) -> None:
         """Guardians for students: one of an e-mail address is one person, however many children they have."""
-        people: dict[str, Person] = {}
+        given = {_guardian_key(student, each): each for student, each in wanted}
+        people = self._known_guardians(given)
+        people |= self._new_guardians({key: each for key, each in given.items() if key not in people})
+        self._become_guardians(list(people.values()))
         links = Student.guardians.through
-        for student, given in wanted:
-            key = given["email"].casefold() or f"{student} {given['name'].casefold()}"
-            if key not in people:
-                people[key] = self._guardian(given)
-            link, is_new = links.objects.get_or_create(student_id=student, person_id=people[key].pk)
-            if is_new:
-                self.recorder.entries.append(["made", links._meta.label, link.pk])
+        pairs = {(student, people[_guardian_key(student, each)].pk) for student, each in wanted}
+        there = set(
+            links.objects.filter(student__in={student for student, _ in pairs}).values_list("student_id", "person_id")
+        )
+        made = links.objects.bulk_create(
+            links(student_id=student, person_id=person) for student, person in sorted(pairs - there)
+        )
+        self.recorder.entries += [["made", links._meta.label, each.pk] for each in made]
 
-    def _guardian(self, given: dict[str, str]) -> Person:
-        first, last = split_name(given["name"]) if given["name"] else ("", "")
-        if not (first and last):
-            # An address says who it is as well as nothing does.
-            local = given["email"].partition("@")[0]
-            first, last = first or "Guardian", last or local or given["name"] or "unnamed"
-        highest = Person.objects.order_by("-id").values_list("id", flat=True).first() or 0
-        person = add_person(self.school, Role.GUARDIAN, first[:LONGEST_NAME], last[:LONGEST_NAME], given["email"])
-        if person.pk > highest:
-            membership = person.memberships.get()
-            self.recorder.entries += [
-                ["made", "school.Person", person.pk],
-                ["made", "school.Membership", membership.pk],
-            ]
-        return person
+    def _known_guardians(self, given: Mapping[str, dict[str, str]]) -> dict[str, Person]:
+        """Who of them is here already, known by the e-mail address."""
+        addresses = [each["email"] for each in given.values() if each["email"]]
+        found = Person.objects.filter(Q(email__in=addresses) | Q(sign_in__in=[each.casefold() for each in addresses]))
+        by_word = {word: each for each in found for word in (each.email.casefold(), each.sign_in)}
+        return {
+            key: by_word[each["email"].casefold()] for key, each in given.items() if each["email"].casefold() in by_word
+        }
+
+    def _new_guardians(self, given: Mapping[str, dict[str, str]]) -> dict[str, Person]:
+        names = SignIns()
+        made = {}
+        for key, each in given.items():
+            first, last = _guardian_name(each)
+            email = read_email(each["email"])
+            made[key] = Person(sign_in=names.free(first, last, email), given_name=first, family_name=last, email=email)
+            made[key].set_unusable_password()
+        Person.objects.bulk_create(made.values())
+        self.recorder.entries += [["made", "school.Person", each.pk] for each in made.values()]
+        return made
+
+    def _become_guardians(self, people: Sequence[Person]) -> None:
+        role = {"school": self.school, "role": Role.GUARDIAN}
+        there = set(Membership.objects.filter(person__in=people, **role).values_list("person_id", flat=True))
+        made = Membership.objects.bulk_create(
+            Membership(person=each, **role)
+            for each in {each.pk: each for each in people}.values()
+            if each.pk not in there
+        )
+        self.recorder.entries += [["made", "school.Membership", each.pk] for each in made]
 
     def teachers(self, changes: Sequence[Change]) -> None:
         for each in changes:
@@ -241,6 +260,19 @@ class _Applying:
             raise Refused(
                 f"Line {change.line}, {change.given_name} {change.family_name}: {error.message}", error.field
             ) from None
+
+
+def _guardian_key(student: int, given: Mapping[str, str]) -> str:
+    return given["email"].casefold() or f"{student} {given['name'].casefold()}"
+
+
+def _guardian_name(given: Mapping[str, str]) -> tuple[str, str]:
+    """Given and family name; where the file has none, the address says who it is as well as nothing does."""
+    first, last = split_name(given["name"]) if given["name"] else ("", "")
+    if not (first and last):
+        last = last or given["email"].partition("@")[0] or given["name"] or "unnamed"
+        first = first or "Guardian"
+    return first[:LONGEST_NAME], last[:LONGEST_NAME]
 
 
 @transaction.atomic

@@ -30,7 +30,7 @@ from school.years import set_year
 
 from people.classes import find_class
 from people.enrolling import enrol
-from people.persons import LONGEST_NAME, free_sign_in, read_email
+from people.persons import LONGEST_NAME, SignIns, read_email
 
 WEEK = datetime.timedelta(weeks=1)
 YEAR_OF_WEEKS = 52 * WEEK
@@ -106,7 +106,7 @@ def add_officer(school: School, officer: Officer, password: str | None) -> Perso
         name_of(officer.family_name, LONGEST_NAME, "family_name"),
     )
     email = read_email(officer.email)
-    sign_in = officer.sign_in.strip().casefold() or free_sign_in(given, family, email)
+    sign_in = officer.sign_in.strip().casefold() or SignIns().free(given, family, email)
     if Person.objects.filter(sign_in=sign_in).exists():
         raise Refused(f"Somebody signs in as {sign_in} already. Choose another name.", "sign_in")
     person = Person.objects.create_person(sign_in, given, family)

@@ -3,6 +3,7 @@
 A person may belong to several schools. What is their own everywhere (name, address, password) is then changed by nobody's officer.
 """
 
+import itertools
 import unicodedata
 from collections.abc import Mapping, Sequence
 from typing import Any
@@ -39,18 +40,24 @@ def plain(text: str) -> str:
     return "".join(each for each in bare if not unicodedata.combining(each))
 
 
-def free_sign_in(given: str, family: str, email: str) -> str:
-    """A name for signing in that nobody has: the e-mail address, or else made of the person's own."""
-    if email and not Person.objects.filter(sign_in=email.casefold()).exists():
-        return email.casefold()
-    letters = ".".join(
-        "".join(letter for letter in plain(each) if letter.isascii() and letter.isalnum()) for each in (given, family)
-    )
-    wanted = letters.strip(".") or "person"
-    taken = set(Person.objects.filter(sign_in__startswith=wanted).values_list("sign_in", flat=True))
-    return next(
-        each for each in (wanted, *(f"{wanted}{number}" for number in range(2, len(taken) + 3))) if each not in taken
-    )
+class SignIns:
+    """The names for signing in that are taken, fetched once, and those that are given meanwhile."""
+
+    def __init__(self) -> None:
+        self._taken = set(Person.objects.values_list("sign_in", flat=True))
+
+    def free(self, given: str, family: str, email: str) -> str:
+        """A name that nobody has: the e-mail address, or else one made of the person's own."""
+        wanted = email.casefold()
+        if not wanted or wanted in self._taken:
+            letters = (
+                "".join(each for each in plain(name) if each.isascii() and each.isalnum()) for name in (given, family)
+            )
+            wanted = ".".join(letters).strip(".") or "person"
+        numbered = (f"{wanted}{number}" for number in itertools.count(2))
+        found = next(each for each in itertools.chain([wanted], numbered) if each not in self._taken)
+        self._taken.add(found)
+        return found
 
 
 def read_email(text: str) -> str:
@@ -76,7 +83,7 @@ def add_person(school: School, role: Role, given: str, family: str, email: str) 
 
 def make_person(given: str, family: str, email: str) -> Person:
     """A person without a password, whom nobody can sign in as yet."""
-    made = Person.objects.create_person(free_sign_in(given, family, email), given, family)
+    made = Person.objects.create_person(SignIns().free(given, family, email), given, family)
     made.email = email
     made.save(update_fields=["email"])
     return made

@@ -20,6 +20,10 @@ from people.schemas import DivisionOut, SetupIn, SetupOut
 router = PermittedRouter(tags=["people"])
 
 
+_NO_PLACE = ("Etc/", "posix/", "right/")
+"""How zones begin that are not named after a place."""
+
+
 def _is_open() -> bool:
     return bool(settings.SETUP_CODE) and not settings.DEMO and not School.objects.exists()
 
@@ -30,9 +34,10 @@ def see_setup(request: Asking) -> Any:
     return SetupOut(
         is_open=_is_open(),
         divisions=[DivisionOut(name=name, words=each.words) for name, each in DIVISIONS.items()],
-        time_zones=sorted(
-            each for each in available_timezones() if "/" in each and not each.startswith(("Etc/", "posix/", "right/"))
-        ),
+        time_zones=[
+            "UTC",
+            *sorted(each for each in available_timezones() if "/" in each and not each.startswith(_NO_PLACE)),
+        ],
     )
 
 

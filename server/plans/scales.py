@@ -5,7 +5,7 @@ the class takes it up like any other change of its plan: through the draft where
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
 
@@ -41,6 +41,41 @@ class TypedBand:
     value: str
 
 
+@dataclass(frozen=True)
+class ReadScale:
+    """A scale as it was typed, read: its name, what it is out of, and the scale in the core's terms."""
+
+    name: str
+    out_of: Decimal | None
+    scale: core.Scale
+
+
+def read_scale(text: str, out_of: str, bands: Sequence[TypedBand]) -> ReadScale:
+    """Read a typed scale. Raises Refused with all that is wrong with it."""
+    called = name(text, "name", 60)
+    read = _read_bands(bands)
+    top = number(out_of, "out_of", "Out of")
+    made = core.Scale(tuple(core.Band(*each) for each in read), fraction(top) or 0)  # type: ignore[arg-type]
+    refuse_problems(list(scale_problems(made, "scale")), "bands")
+    return ReadScale(called, top, made)
+
+
+def write_scale(scale: GradingScale, read: ReadScale, bands: Sequence[TypedBand]) -> None:
+    """Write what was read into a row and its bands."""
+    scale.name, scale.out_of = read.name, read.out_of or Decimal(100)
+    scale.save()
+    scale.bands.all().delete()
+    ScaleBand.objects.bulk_create(
+        ScaleBand(
+            scale=scale,
+            mark=each.mark.strip(),
+            min=_exact(band.min),
+            value=None if band.value is None else _exact(band.value),
+        )
+        for each, band in zip(bands, read.scale.bands, strict=True)
+    )
+
+
 def scales_of(school_class: SchoolClass, person: Person) -> QuerySet[GradingScale]:
     """The scales that a teacher has for a class: the school's, one's own, and the one in use."""
     mine = Q(owner=None) | Q(owner=person) | Q(is_shared=True) | Q(used_by__school_class=school_class)
@@ -69,28 +104,18 @@ def save_scale(
 
     One's own that no class with a plan uses is changed where it is. Otherwise a new one of one's own takes its place here.
     """
-    called = name(text, "name", 60)
-    read = _read_bands(bands)
-    top = number(out_of, "out_of", "Out of")
-    made = core.Scale(tuple(core.Band(*each) for each in read), fraction(top) or 0)  # type: ignore[arg-type]
-    _refuse(list(scale_problems(made, "scale")), "bands")
-    refuse_clash(school_class, made)
+    read = read_scale(text, out_of, bands)
+    refuse_clash(school_class, read.scale)
     old = _find(school_class, person, scale_id) if scale_id is not None else None
     if old is not None and old.owner_id == person.pk and old.is_shared != is_shared:
         GradingScale.objects.filter(pk=old.pk).update(is_shared=is_shared)
-    if old is not None and core_scale(old) == made and old.name == called:
+    if old is not None and core_scale(old) == read.scale and old.name == read.name:
         return old
     is_mine = old is not None and old.owner_id == person.pk and not old.used_by.exists()
     scale = old if old is not None and is_mine else GradingScale(school_id=school_class.school_id, owner=person)
     others = GradingScale.objects.filter(owner=person, school_id=school_class.school_id).exclude(pk=scale.pk)
-    scale.name, scale.out_of = _free_name(called, {each.name for each in others}), top
     scale.is_shared = is_shared
-    scale.save()
-    scale.bands.all().delete()
-    ScaleBand.objects.bulk_create(
-        ScaleBand(scale=scale, mark=each.mark.strip(), min=Decimal(str(_exact(least))), value=None if value is None else _exact(value))
-        for each, (_, least, value) in zip(bands, read, strict=True)
-    )  # fmt: skip
+    write_scale(scale, replace(read, name=_free_name(read.name, {each.name for each in others})), bands)
     rules = GroundRules.objects.get(school_class=school_class)
     if old is not None and not is_mine and rules.scale_id == old.pk:
         change_rules(school_class, person, {"scale": str(scale.pk)})
@@ -137,7 +162,8 @@ def _free_name(wanted: str, taken: set[str]) -> str:
     return found
 
 
-def _refuse(problems: Sequence[Problem], field: str) -> None:
+def refuse_problems(problems: Sequence[Problem], field: str) -> None:
+    """Raises Refused, in sentences, where there are problems."""
     if problems:
         raise Refused(" ".join(dict.fromkeys(_sentence(each) for each in problems)), field)
 
@@ -175,12 +201,12 @@ def save_code(school_class: SchoolClass, person: Person, code_id: int | None, gi
     if old is not None and old.school_class_id is None and (is_used or old.owner_id != person.pk):
         code = _for_class(school_class, person, old)
     changed = begin(code, given)
-    _set_code(code, given)
+    set_code(code, given)
     others = [each for each in known if each.pk != (old.pk if old else None)]
     for each in _scales_beside(school_class, person, code):
         # Of the others only their letters are looked at here: what is wrong with them is not this one's.
         book = core.Book(scale=each, codes=(core_code(code),))
-        _refuse([*code_problems(book), *_same_letters(code, others)], "code")
+        refuse_problems([*code_problems(book), *_same_letters(code, others)], "code")
     if code.school_class_id is None:
         code.save()
     else:
@@ -202,6 +228,11 @@ def _scales_beside(school_class: SchoolClass, person: Person, code: ScoreCode) -
     drafted = {fields["scale_id"] for draft in drafts for fields in draft.change.values() if "scale_id" in fields}
     scales = GradingScale.objects.filter(used | Q(pk__in=drafted)).distinct().prefetch_related("bands")
     return [core_scale(each) for each in scales]
+
+
+def name_clash(code: ScoreCode, others: Sequence[ScoreCode]) -> None:
+    """Raises Refused where another code has these letters."""
+    refuse_problems(_same_letters(code, others), "code")
 
 
 def _same_letters(code: ScoreCode, others: Sequence[ScoreCode]) -> list[Problem]:
@@ -226,7 +257,8 @@ def _for_class(school_class: SchoolClass, person: Person, code: ScoreCode) -> Sc
     return own
 
 
-def _set_code(code: ScoreCode, given: dict[str, Any]) -> None:
+def set_code(code: ScoreCode, given: dict[str, Any]) -> None:
+    """Set what is given of a code. Raises Refused for what cannot be."""
     if "code" in given:
         letters = given["code"].strip()
         if not 2 <= len(letters) <= 5 or not letters.isalpha():

@@ -519,6 +519,56 @@ class CodeIn(Body):
     over_100_meant: bool | None = None
 
 
+class SchoolScaleOut(Schema):
+    """A scale of the school, and how many classes use it."""
+
+    id: int
+    name: str
+    out_of: str
+    bands: list[BandIO]
+    uses: int
+
+
+class SchoolScaleIn(Body):
+    """A scale of the school as typed; without an id a new one."""
+
+    id: int | None = None
+    name: str
+    out_of: str = "100"
+    bands: list[BandIO] = Field(max_length=60)
+
+
+class SchoolCodeOut(Schema):
+    """A code of the school, and whether scores hold it."""
+
+    id: int
+    code: str
+    name: str
+    effect: str
+    percent: str
+    missing: bool
+    is_used: bool
+
+
+class SchoolCodeIn(Body):
+    """A code of the school; without an id a new one."""
+
+    id: int | None = None
+    code: str
+    name: str
+    effect: str
+    percent: str = ""
+    missing: bool = False
+    over_100_meant: bool = False
+
+
+class SchoolScalesOut(Schema):
+    """The school's scales and codes."""
+
+    scales: list[SchoolScaleOut]
+    codes: list[SchoolCodeOut]
+
+
 class ScalesOut(Schema):
     """The scales and codes that a teacher has for a class."""
 

@@ -146,6 +146,8 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
+    "/schools/{school_id}/scales": {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", "min": "0"}]},
+    "/schools/{school_id}/codes": {"code": "FN", "name": "fine", "effect": "full"},
     "/schools/{school_id}/invitations": {"people": [1]},
     "/schools/{school_id}/letters": {"people": [1]},
     "/password/forgotten": {"sign_in": "nobody"},
@@ -273,6 +275,12 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/letters"): lambda world, who: (None, lettered(world)),
     ("POST", "/invitations/{number}/{token}"): lambda world, who: (None, {"password": "a long winter"}),
     ("PUT", "/password"): lambda world, who: (None, {"old": PASSWORD, "password": "a long winter"}),
+    ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (
+        GradingScale.objects.create(school=world.school, name="Unused").pk, None,
+    ),
+    ("DELETE", "/schools/{school_id}/codes/{code}"): lambda world, who: (
+        ScoreCode.objects.create(school=world.school, code="FN", name="f", effect="full").pk, None,
+    ),
     ("POST", "/schools/{school_id}/invitations"): lambda world, who: (
         Person.objects.update(email="x@hill.example") and None, {"people": [world.people["guardian"].pk]},
     ),

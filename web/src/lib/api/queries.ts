@@ -345,6 +345,16 @@ export const schoolBank = (school: Id) =>
 		}
 	});
 
+/** The school's scales and codes. */
+export const schoolScales = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'scales'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/scales', { params, signal: within(signal) }));
+		}
+	});
+
 export type Role = 'student' | 'guardian' | 'teacher' | 'officer';
 
 /** People of a role by name, a page at a time. */

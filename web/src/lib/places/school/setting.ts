@@ -103,6 +103,30 @@ export class Setting {
 		);
 	}
 
+	scale(body: Shapes['SchoolScaleIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/scales', { params: this.#of({}), body }))
+		);
+	}
+
+	removeScale(scale: number) {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/scales/{scale}', { params: this.#of({ scale }) }))
+		);
+	}
+
+	code(body: Shapes['SchoolCodeIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/codes', { params: this.#of({}), body }))
+		);
+	}
+
+	removeCode(code: number) {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/codes/{code}', { params: this.#of({ code }) }))
+		);
+	}
+
 	/** What other standards and levels would do to classes. */
 	async tryStandards(body: Shapes['SchoolStandards']): Promise<string[]> {
 		const params = { ...this.#of({}), query: { dry_run: true } };

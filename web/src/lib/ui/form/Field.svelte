@@ -58,7 +58,12 @@
 			invalid={given['aria-invalid']}
 		/>
 	{:else if kind === 'lines'}
-		<textarea class="field h-auto px-2 py-1.5" rows="3" bind:value {...given} {...rest}></textarea>
+		<textarea
+			class="field field-sizing-content h-auto max-h-100 px-2 py-1.5"
+			rows="3"
+			bind:value
+			{...given}
+			{...rest}></textarea>
 	{:else}
 		<input class="field" type={kind} bind:value {...given} {...rest} />
 	{/if}

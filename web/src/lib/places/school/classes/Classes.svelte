@@ -111,7 +111,10 @@
 		</DataTable>
 	</section>
 	<aside
-		class="border-l border-rule pt-4 pb-12 pl-6 max-lg:mt-8 max-lg:border-0 max-lg:pl-0"
+		class={[
+			'border-l border-rule pt-4 pb-12 pl-6 max-lg:mt-8 max-lg:border-0 max-lg:pl-0',
+			opened && 'max-lg:order-first max-lg:mt-0'
+		]}
 		aria-label="Opened"
 	>
 		{#if opened === 'new'}<AddClasses

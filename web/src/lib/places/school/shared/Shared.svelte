@@ -8,15 +8,21 @@
 	import { thisKeeping } from '../keeping';
 	import { thisSetting } from '../setting';
 	import Cards from './Cards.svelte';
+	import Scales from './Scales.svelte';
 	import SchoolBank from './SchoolBank.svelte';
 	import Standards from './Standards.svelte';
 
-	const views = { cards: 'Report cards', standards: 'Standards', bank: 'Comment bank' };
+	const views = {
+		scales: 'Scales and codes',
+		cards: 'Report cards',
+		standards: 'Standards',
+		bank: 'Comment bank'
+	};
 	const setting = thisSetting();
 	const school = thisKeeping().school_id;
 	const year = createQuery(() => fetched.schoolYear(school, undefined));
 	const asked = $derived(page.url.searchParams.get('view') ?? '');
-	const view = $derived(asked in views ? asked : 'cards');
+	const view = $derived(asked in views ? asked : 'scales');
 
 	function takeBack(): Promise<void> {
 		return notice.tried(setting.undo(), (words) => `Taken back: ${words.join(' ')}.`);
@@ -42,7 +48,8 @@
 					Last, {year.data.last_change}. <button class="link" onclick={takeBack}>Take that back</button>
 				</p>
 			{/if}
-			{#if view === 'cards'}<Cards year={year.data} />
+			{#if view === 'scales'}<Scales />
+			{:else if view === 'cards'}<Cards year={year.data} />
 			{:else if view === 'standards'}{#key JSON.stringify(year.data.standards)}<Standards
 						year={year.data}
 					/>{/key}

@@ -1,0 +1,85 @@
+"""The school's scales and codes over HTTP."""
+
+from typing import Any
+
+from ninja import Status
+from school.access import Asking, PermittedRouter
+from school.models import AuditAction
+from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
+
+from plans import school_scales
+from plans.models import GradingScale
+from plans.scales import TypedBand
+from plans.schemas import BandIO, MadeOut, SchoolCodeIn, SchoolCodeOut, SchoolScaleIn, SchoolScaleOut, SchoolScalesOut
+
+router = PermittedRouter(tags=["school"])
+
+
+@router.get("/schools/{school_id}/scales", permission=SEE_SCHOOL, response=SchoolScalesOut)
+def see_scales(request: Asking, school_id: int) -> Any:
+    """The scales and codes that every class can take."""
+    held = school_scales.held_codes(request.school)
+    return SchoolScalesOut(
+        scales=[_scale_out(each) for each in school_scales.scales_of_school(request.school)],
+        codes=[
+            SchoolCodeOut(
+                id=each.pk,
+                code=each.code,
+                name=each.name,
+                effect=each.effect,
+                percent="" if each.percent is None else f"{each.percent.normalize():f}",
+                missing=each.missing,
+                is_used=each.code in held,
+            )
+            for each in school_scales.codes_of_school(request.school)
+        ],
+    )
+
+
+def _scale_out(scale: GradingScale) -> SchoolScaleOut:
+    return SchoolScaleOut(
+        id=scale.pk,
+        name=scale.name,
+        out_of=f"{scale.out_of.normalize():f}",
+        bands=[
+            BandIO(
+                mark=each.mark,
+                min=f"{each.min.normalize():f}",
+                value="" if each.value is None else f"{each.value.normalize():f}",
+            )
+            for each in scale.bands.all()
+        ],
+        uses=getattr(scale, "uses", 0),
+    )
+
+
+@router.put("/schools/{school_id}/scales", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=MadeOut)
+def save_scale(request: Asking, school_id: int, body: SchoolScaleIn) -> Any:
+    """Make a scale, or change one that no class uses."""
+    bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
+    return school_scales.save_school_scale(request.school, body.id, body.name, body.out_of, bands)
+
+
+@router.delete(
+    "/schools/{school_id}/scales/{scale}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def delete_scale(request: Asking, school_id: int, scale: int) -> Any:
+    """Take a scale away that no class uses."""
+    school_scales.delete_school_scale(request.school, scale)
+    return Status(204, None)
+
+
+@router.put("/schools/{school_id}/codes", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=MadeOut)
+def save_code(request: Asking, school_id: int, body: SchoolCodeIn) -> Any:
+    """Make a code, or change what one does that no score holds."""
+    given = body.model_dump(exclude={"id"})
+    return school_scales.save_school_code(request.school, body.id, given)
+
+
+@router.delete(
+    "/schools/{school_id}/codes/{code}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def delete_code(request: Asking, school_id: int, code: int) -> Any:
+    """Take a code away that no score holds."""
+    school_scales.delete_school_code(request.school, code)
+    return Status(204, None)
