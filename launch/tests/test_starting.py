@@ -52,7 +52,7 @@ def begin(run: Path, port: int, *options: str) -> subprocess.Popen[bytes]:
 
 def await_answer(process: subprocess.Popen[bytes], port: int) -> None:
     """Wait until the server of a start answers."""
-    for _ in range(1200):
+    for _ in range(3000):
         assert process.poll() is None, (RUN / SAID).read_text()
         try:
             assert urllib.request.urlopen(f"http://127.0.0.1:{port}/api/v1/health", timeout=2).status == 200
@@ -60,7 +60,7 @@ def await_answer(process: subprocess.Popen[bytes], port: int) -> None:
             time.sleep(0.1)
         else:
             return
-    pytest.fail("It did not start within two minutes.")
+    pytest.fail("It did not start within five minutes.")
 
 
 def end(process: subprocess.Popen[bytes]) -> None:

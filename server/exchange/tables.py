@@ -132,7 +132,8 @@ def open_packed(name: str, content: bytes, limits: Limits) -> zipfile.ZipFile:
 
 def _workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]:
     try:
-        open_packed(name, content, limits).close()
+        if zipfile.is_zipfile(io.BytesIO(content)):
+            open_packed(name, content, limits).close()
         book = load_workbook(io.BytesIO(content), read_only=True)
         rows = book.worksheets[0].iter_rows(max_row=limits.lines + 2, max_col=MOST_COLUMNS)
         return [["" if each.value is None else _cell(each) for each in row] for row in rows]

@@ -116,6 +116,8 @@ class _Comparing:
         self.new_classes: dict[str, SaidClass] = {}
         self.inside: dict[int, set[int]] = defaultdict(set)
         """Of each class that the file names, the students that it puts there."""
+        self.named: set[int] = set()
+        """The classes that the file names."""
         self.touched: set[int] = set()
         self.known_here: set[int] = set()
         self.in_doubt: set[int] = set()
@@ -161,6 +163,9 @@ class _Comparing:
                 each.is_on = answer == "on" and each.kind != "unread"
 
     def _class(self, said: SaidClass) -> None:
+        here = self.known.classes.get(said.called.casefold())
+        if here is not None:
+            self.named.add(here.pk)
         if said.called.casefold() not in self.known.classes and said.called.casefold() not in self.new_classes:
             self.new_classes[said.called.casefold()] = said
             self.found.append(
@@ -183,7 +188,10 @@ class _Comparing:
             self.found.append(found)
             return
         for called, line in said.classes.items():
-            if called.casefold() not in self.known.classes:
+            here = self.known.classes.get(called.casefold())
+            if here is not None:
+                self.named.add(here.pk)
+            else:
                 name, _, section = called.rpartition(" ")
                 is_section = bool(name) and len(section) <= 2
                 self._class(SaidClass(line, name if is_section else called, section if is_section else ""))
@@ -460,15 +468,10 @@ class _Comparing:
             for each in self.found
             if each.kind == "come" and each.data.get("class") and (by_pk := self._by_pk(each.data["class"]))
         }
-        named = set(self.inside) | {
-            each.pk
-            for called, each in self.known.classes.items()
-            if any(called == one.called.casefold() for one in self.said.classes)
-        }
         gone = [
             (student, self._by_pk(school_class))
             for student in self.known.students
-            for school_class in sorted(self.known.enrolled[student.pk] & named)
+            for school_class in sorted(self.known.enrolled[student.pk] & self.named)
             if student.pk not in self.inside[school_class] | self.in_doubt
         ]
         kept = _counted(gone) if self.silence == "leave" else {}

@@ -27,7 +27,7 @@ def test_a_scale_is_made_changed_while_unused_and_offered_to_teachers(world: Wor
     assert (scale["name"], scale["uses"], scale["bands"][1]) == ("Pass", 0, {"mark": "Not", "min": "0", "value": "30"})
     offered = world.client("teacher").get(f"{world.address}/scales").json()["scales"]
     assert "Pass" in [each["name"] for each in offered]
-    assert "called Pass already" in put(world, "scales", TWO | {"name": "pass"}).json()["detail"]
+    assert "called pass already" in put(world, "scales", TWO | {"name": "pass"}).json()["detail"]
     backwards = put(world, "scales", {"name": "Bad", "bands": [{"mark": "P", "min": "x"}]})
     assert (backwards.status_code, backwards.json()["field"]) == (422, "bands")
 
