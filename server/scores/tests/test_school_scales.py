@@ -3,9 +3,9 @@
 from typing import Any
 
 from conftest import World, send
-from scores.tests.test_entering import enter, entry
-
 from plans.models import GradingScale, ScoreCode
+
+from scores.tests.test_entering import enter, entry
 
 TWO = {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", "min": "0"}]}
 
