@@ -34,6 +34,13 @@ def end_all(person: Person, *, but: str | None = None) -> None:
     _end(person.open_sessions.exclude(key=but))
 
 
+def tidy() -> int:
+    """Forget sessions that have ended by themselves; gives how many were written down."""
+    Session.objects.filter(expire_date__lte=timezone.now()).delete()
+    count, _ = OpenSession.objects.exclude(key__in=Session.objects.values("session_key")).delete()
+    return count
+
+
 def _end(rows: QuerySet[OpenSession]) -> None:
     Session.objects.filter(session_key__in=list(rows.values_list("key", flat=True))).delete()
     rows.delete()

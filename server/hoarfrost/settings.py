@@ -168,6 +168,7 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 # A worker that was not woken finds what waits, and what another left, by itself.
 CELERY_BEAT_SCHEDULE = {
     "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}},
+    "forget sessions that ended": {"task": "accounts.tidy", "schedule": 6 * 60 * 60.0},
     "forget what is too old to be undone": {"task": "school.tidy", "schedule": 6 * 60 * 60.0},
 }
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False

@@ -72,27 +72,25 @@ class _Applying:
     def __init__(self, school: School, year: SchoolYear, person: Person) -> None:
         self.school, self.year, self.person = school, year, person
         self.recorder = Recorder()
-        self._classes: list[SchoolClass] | None = None
+        self._names = SignIns()
+        self._classes: dict[str, SchoolClass] = {}
+        """The year's classes by what they are called, once those that the file brings are made."""
 
     def classes(self, changes: Sequence[Change]) -> None:
         with self.recorder.watching(SchoolClass.objects.filter(year=self.year)):
             for each in changes:
                 self._naming(each, lambda each=each: add_class(self.school, self.year, each.data))
+        here = SchoolClass.objects.filter(year=self.year, archived_at=None).select_related("school", "year")
+        self._classes = {str(each).casefold(): each for each in here}
 
     def _class(self, change: Change, called: str) -> SchoolClass:
-        found = next((each for each in self._all() if str(each).casefold() == called.casefold()), None)
+        found = self._classes.get(called.casefold())
         if found is None:
             raise Refused(
                 f"{change.given_name} {change.family_name}: {called} is not here. Take the line that makes it, too.",
                 "chosen",
             )
         return found
-
-    def _all(self) -> list[SchoolClass]:
-        if self._classes is None:
-            here = SchoolClass.objects.filter(year=self.year, archived_at=None)
-            self._classes = list(here.select_related("school", "year"))
-        return self._classes
 
     def change_students(self, changes: Sequence[Change]) -> None:
         numbers = [each.data["student"] for each in changes]
@@ -123,7 +121,7 @@ class _Applying:
         for each in changes:
             if "student" in each.data:
                 into[self._class(each, each.data["called"]).pk].append(known[each.data["student"]])
-        for school_class in self._all():
+        for school_class in self._classes.values():
             if students := into.get(school_class.pk):
                 with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
                     enrol(school_class, students)
@@ -151,7 +149,7 @@ class _Applying:
         return made
 
     def _account(self, student: Student, email: str) -> None:
-        person = make_person(student.given_name, student.family_name, email)
+        person = make_person(student.given_name, student.family_name, email, self._names)
         membership = Membership.objects.create(person=person, school=self.school, role=Role.STUDENT)
         student.person = person
         student.save(update_fields=["person"])
@@ -159,7 +157,7 @@ class _Applying:
 
     def move(self, change: Change) -> None:
         student = self.school.students.get(pk=change.data["student"])
-        here = next(each for each in self._all() if each.pk == change.data["from"])
+        here = next(each for each in self._classes.values() if each.pk == change.data["from"])
         there = self._class(change, change.data["called"])
         with self.recorder.watching(Enrolment.objects.filter(student=student)):
             move(student, here, there, self.person, self.school.today(), with_scores=True)
@@ -172,7 +170,7 @@ class _Applying:
                 self.recorder.watching(Enrolment.objects.filter(student=student)),
             ):
                 set_active(student, is_active=False)
-        for school_class in self._all():
+        for school_class in self._classes.values():
             students = [each.data["student"] for each in changes if each.data.get("class") == school_class.pk]
             if students:
                 with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
@@ -204,12 +202,13 @@ class _Applying:
         }
 
     def _new_guardians(self, given: Mapping[str, dict[str, str]]) -> dict[str, Person]:
-        names = SignIns()
         made = {}
         for key, each in given.items():
             first, last = _guardian_name(each)
             email = read_email(each["email"])
-            made[key] = Person(sign_in=names.free(first, last, email), given_name=first, family_name=last, email=email)
+            made[key] = Person(
+                sign_in=self._names.free(first, last, email), given_name=first, family_name=last, email=email
+            )
             made[key].set_unusable_password()
         Person.objects.bulk_create(made.values())
         self.recorder.entries += [["made", "school.Person", each.pk] for each in made.values()]

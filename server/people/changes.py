@@ -112,10 +112,13 @@ class _Comparing:
         self.by_name: dict[str, list[Student]] = defaultdict(list)
         for each in known.students:
             self.by_name[plain(str(each))].append(each)
+        self.classes = {each.pk: each for each in known.classes.values()}
         self.found: list[Change] = []
         self.new_classes: dict[str, SaidClass] = {}
         self.inside: dict[int, set[int]] = defaultdict(set)
         """Of each class that the file names, the students that it puts there."""
+        self.numbers: dict[str, SaidStudent] = {}
+        """By number who stands in the file first."""
         self.named: set[int] = set()
         """The classes that the file names."""
         self.touched: set[int] = set()
@@ -152,8 +155,17 @@ class _Comparing:
                 each.key,
             )
         )
+        self._tell_apart()
         self._answer()
         return Draft(self.found, len(self.known_here), len(self.known_here - self.touched))
+
+    def _tell_apart(self) -> None:
+        """Each line has a key of its own, also where two lines of a file say the same of one person."""
+        seen: Counter[str] = Counter()
+        for each in self.found:
+            seen[each.key] += 1
+            if seen[each.key] > 1:
+                each.key += f" #{seen[each.key]}"
 
     def _answer(self) -> None:
         """What the officer left out or took in."""
@@ -183,6 +195,11 @@ class _Comparing:
             )
 
     def _student(self, said: SaidStudent) -> None:
+        first = self.numbers.setdefault(said.number.casefold(), said) if said.number else said
+        if first is not said:
+            words = f"has the number of {first.name} in line {first.line}. Give it another in the file."
+            self.found.append(self._cannot(said, words, []))
+            return
         found = self._match(said)
         if isinstance(found, Change):
             self.found.append(found)
@@ -512,7 +529,7 @@ class _Comparing:
             change.note = "scores that have a counterpart go along"
 
     def _by_pk(self, pk: int) -> SchoolClass:
-        return next(each for each in self.known.classes.values() if each.pk == pk)
+        return self.classes[pk]
 
     def _unread(self) -> None:
         for each in self.said.unread:

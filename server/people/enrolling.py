@@ -26,7 +26,7 @@ def enrol(school_class: SchoolClass, students: Collection[Student], day: datetim
         raise Refused(f"{starts:%-d %b %Y} is not in the school year {year.name}.", "day")
     known = {each.student_id: each for each in school_class.enrolments.select_for_update().filter(student__in=students)}
     fresh, back = [], []
-    for each in students:
+    for each in {student.pk: student for student in students}.values():
         enrolment = known.get(each.pk)
         if enrolment is None:
             fresh.append(Enrolment(school_class=school_class, student=each, starts=starts))

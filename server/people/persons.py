@@ -81,9 +81,9 @@ def add_person(school: School, role: Role, given: str, family: str, email: str) 
     return person
 
 
-def make_person(given: str, family: str, email: str) -> Person:
-    """A person without a password, whom nobody can sign in as yet."""
-    made = Person.objects.create_person(SignIns().free(given, family, email), given, family)
+def make_person(given: str, family: str, email: str, names: SignIns | None = None) -> Person:
+    """A person without a password, whom nobody can sign in as yet. Whoever makes many hands over the `names` that are taken."""
+    made = Person.objects.create_person((names or SignIns()).free(given, family, email), given, family)
     made.email = email
     made.save(update_fields=["email"])
     return made

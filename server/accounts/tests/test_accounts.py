@@ -6,9 +6,11 @@ from typing import Any
 
 import pytest
 from conftest import PASSWORD, World, send
+from django.contrib.sessions.models import Session
 from django.test import Client
 from django.utils import timezone
 
+from accounts import sessions
 from accounts.models import Invitation, Mail, OpenSession
 
 NEW = "a long winter by the lake"
@@ -126,3 +128,12 @@ def test_sessions_are_listed_and_ended_by_their_owner_alone(world: World) -> Non
     assert there.get("/api/v1/today").status_code == 401
     here.delete("/api/v1/session")
     assert not OpenSession.objects.filter(person=world.people["teacher"]).exists()
+
+
+def test_sessions_that_ended_by_themselves_are_forgotten(world: World) -> None:
+    for name in ("ann", "bo"):
+        send(Client(), "POST", "/api/v1/session", {"sign_in": name, "password": PASSWORD})
+    ended = OpenSession.objects.get(person=world.people["teacher"])
+    Session.objects.filter(session_key=ended.key).update(expire_date=timezone.now() - timedelta(days=1))
+    assert sessions.tidy() == 1
+    assert [each.person for each in OpenSession.objects.all()] == [world.people["co_teacher"]]

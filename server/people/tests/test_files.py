@@ -346,3 +346,29 @@ def test_whom_a_line_may_be_about_is_not_taken_for_gone(world: World) -> None:
     read = load(world, ROSTER.replace("101,Fir,Una", "1O1,Fir,Una").replace("102,Fir,Ivo", "102,Ash,Zoe"))
     read = draft(world, read["id"], {"silence": "leave"}, "PATCH")
     assert [(each["kind"], each["number"]) for each in read["changes"]] == [("rename", "102"), ("unread", "1O1")]
+
+
+def test_each_line_has_a_key_of_its_own(world: World) -> None:
+    users = USERS.format(status="") + "s2,,true,,Rue,,301,,\n"
+    content = packed(
+        manifest=MANIFEST.format(kind="bulk"), users=users, roles=ROLES, classes=CLASSES,
+        enrollments=ENROLLED + "e3,,c1,x1,student\ne4,,c1,x2,student\n",
+    )  # fmt: skip
+    keys = [each["key"] for each in load(world, content, "rosters.zip")["changes"]]
+    assert len(keys) == len(set(keys))
+    twice = load(world, "Surname,Forename,Class\nFir,Una,Zoology A\nFir,Una,Zoology A\n")
+    keys = [each["key"] for each in twice["changes"]]
+    assert len(keys) == len(set(keys)) == 2
+    apply(world, twice)
+    assert Enrolment.objects.filter(school_class__name="Zoology").count() == 1
+
+
+def test_a_number_that_stands_there_twice_is_one_persons(world: World) -> None:
+    users = USERS.format(status="") + "s2,,true,,Rue,Elm,300,,\n"
+    roles = ROLES + "r4,,s2,student\n"
+    read = load(world, packed(manifest=MANIFEST.format(kind="bulk"), users=users, roles=roles), "rosters.zip")
+    assert [(each["given_name"], each["kind"]) for each in read["changes"]] == [
+        ("Ivy", "teacher"), ("Zoe", "come"), ("Rue", "unread"),
+    ]  # fmt: skip
+    apply(world, read)
+    assert Student.objects.get(number="300").given_name == "Zoe"
