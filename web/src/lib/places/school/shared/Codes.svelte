@@ -32,47 +32,49 @@
 			: effects.find(([effect]) => effect === each.effect)?.[1];
 </script>
 
-<section class="mt-8 grid max-w-215 gap-2" aria-labelledby="codes">
+<section class="mt-8 grid max-w-215 grid-cols-1 gap-2" aria-labelledby="codes">
 	<h2 class="text-title leading-7" id="codes">Codes</h2>
 	<p class="text-slate">Typed in place of a score. What a code does stays once scores hold it.</p>
-	<table class="rows" aria-labelledby="codes">
-		<thead
-			><tr
-				><th scope="col">Code</th><th scope="col">Says</th><th scope="col">Does</th><th scope="col"
-					><span class="sr-only">Acts</span></th
-				></tr
-			></thead
-		>
-		<tbody>
-			{#each codes as each (each.id)}
-				<tr>
-					<th scope="row"><b class="font-semibold">{each.code}</b></th>
-					<td>{each.name}</td>
-					<td class="text-slate">{does(each)}{each.missing ? ', is missing' : ''}</td>
-					<td class="text-right whitespace-nowrap">
-						<button
-							class="link"
-							onclick={() =>
-								(form = {
-									id: each.id,
-									code: each.code,
-									name: each.name,
-									effect: each.effect,
-									percent: each.percent,
-									missing: each.missing
-								})}>Change<span class="sr-only"> {each.code}</span></button
-						>
-						{#if each.is_used}<span class="ml-3 text-slate">in use</span>
-						{:else}<button
-								class="link ml-3"
-								onclick={() => notice.tried(setting.removeCode(each.id), `${each.code} is taken away.`)}
-								>Take away<span class="sr-only"> {each.code}</span></button
-							>{/if}
-					</td>
-				</tr>
-			{:else}<tr><td colspan="4" class="text-slate">No codes yet.</td></tr>{/each}
-		</tbody>
-	</table>
+	<div class="relative overflow-x-auto">
+		<table class="rows" aria-labelledby="codes">
+			<thead
+				><tr
+					><th scope="col">Code</th><th scope="col">Says</th><th scope="col">Does</th><th scope="col"
+						><span class="sr-only">Acts</span></th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each codes as each (each.id)}
+					<tr>
+						<th scope="row"><b class="font-semibold">{each.code}</b></th>
+						<td>{each.name}</td>
+						<td class="text-slate">{does(each)}{each.missing ? ', is missing' : ''}</td>
+						<td class="text-right whitespace-nowrap">
+							<button
+								class="link"
+								onclick={() =>
+									(form = {
+										id: each.id,
+										code: each.code,
+										name: each.name,
+										effect: each.effect,
+										percent: each.percent,
+										missing: each.missing
+									})}>Change<span class="sr-only"> {each.code}</span></button
+							>
+							{#if each.is_used}<span class="ml-3 text-slate">in use</span>
+							{:else}<button
+									class="link ml-3"
+									onclick={() => notice.tried(setting.removeCode(each.id), `${each.code} is taken away.`)}
+									>Take away<span class="sr-only"> {each.code}</span></button
+								>{/if}
+						</td>
+					</tr>
+				{:else}<tr><td colspan="4" class="text-slate">No codes yet.</td></tr>{/each}
+			</tbody>
+		</table>
+	</div>
 	<Form
 		label={form.id === null ? 'A new code' : `The code ${form.code}`}
 		class="flex flex-wrap items-end gap-x-3 gap-y-2"

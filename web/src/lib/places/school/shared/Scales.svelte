@@ -19,7 +19,7 @@
 {#if found.isPending}<p class="text-slate" role="status">Opening the scales…</p>
 {:else if !found.data}<Failed error={found.error} retry={found.refetch} />
 {:else}
-	<section class="grid max-w-215 gap-2" aria-labelledby="scales">
+	<section class="grid max-w-215 grid-cols-1 gap-2" aria-labelledby="scales">
 		<h2 class="text-title leading-7" id="scales">Scales</h2>
 		<p class="text-slate">
 			A new class begins with the first. Teachers choose among these, and make their own. A scale that classes
@@ -30,7 +30,9 @@
 				<li class="border-b border-hair py-2">
 					<div class="flex flex-wrap items-baseline gap-x-4">
 						<b class="font-semibold">{each.name}</b>
-						<span class="min-w-0 flex-1 truncate text-slate">{marks(each.bands)}</span>
+						<span class="min-w-0 flex-1 truncate text-slate max-md:flex-[1_0_100%] max-md:whitespace-normal"
+							>{marks(each.bands)}</span
+						>
 						<span class="text-slate"
 							>{each.uses ? `used by ${counted(each.uses, 'class', 'classes')}` : 'not in use'}</span
 						>
