@@ -1,17 +1,17 @@
 """What a file would change: each student, class, teacher or guardian that would come, change or leave, as one line that can be left out."""
 
-import datetime
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from django.db.models import Count, Q
+from reports.standing import day_text, plural
 from school.models import Enrolment, Person, School, SchoolClass, SchoolYear, Student
+from school.texts import plain
 from scores.models import Score
 
 from people.enrolling import what_goes_along
-from people.persons import plain
 from people.reading import Said, SaidClass, SaidGuardian, SaidStudent, SaidTeacher
 
 Kind = Literal["class", "come", "move", "leave", "rename", "change", "guardian", "teacher", "unread"]
@@ -337,7 +337,7 @@ class _Comparing:
 
     def _comes(self, said: SaidStudent) -> None:
         today, starts = self.known.school.today(), self.known.year.starts
-        note = "" if today <= starts else f"from {_day(today)}; work that was due before is left out"
+        note = "" if today <= starts else f"from {day_text(today)}; work that was due before is left out"
         fields = {
             name: getattr(said, name) for name in ("given_name", "family_name", "official_name", "pronouns", "email")
         }
@@ -521,7 +521,7 @@ class _Comparing:
             along = what_goes_along(student, here, there)
             left = f"; {len(along.left)} without a counterpart there" if along.left else ""
             change.note = (
-                f"{_plural(len(along.pairs), 'score')} to take along{left}"
+                f"{plural(len(along.pairs), 'score')} to take along{left}"
                 if along.pairs or along.left
                 else "no scores yet"
             )
@@ -553,16 +553,8 @@ def _counted(gone: Iterable[tuple[Student, SchoolClass]]) -> dict[tuple[int, int
         .order_by()
     }
     return {
-        pair: f"with {_plural(scores[pair], 'score')}, kept on file"
+        pair: f"with {plural(scores[pair], 'score')}, kept on file"
         if scores.get(pair)
         else "nothing was entered for them yet"
         for pair in pairs
     }
-
-
-def _plural(count: int, one: str) -> str:
-    return f"{count} {one if count == 1 else one + 's'}"
-
-
-def _day(day: datetime.date) -> str:
-    return f"{day:%a %-d %b}"

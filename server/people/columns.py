@@ -5,7 +5,7 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from people.persons import plain
+from school.texts import plain
 
 FIELDS: Mapping[str, str] = {
     "number": "number",

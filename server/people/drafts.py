@@ -42,19 +42,11 @@ def _begin_list(school: School, year: SchoolYear, person: Person, name: str, tab
     if not any(any(each.strip() for each in row) for row in table.rows):
         raise Refused(f"{name} is empty.", "file")
     columns = propose(table.rows)
-    kept = (
-        KeptPairing.objects.filter(school=school, heads=heads_key(table.rows[columns.head])).first()
-        if columns.head is not None
-        else None
-    )
-    fields = kept.columns if kept else {str(place): field for place, field in columns.fields.items()}
-    told = table.told + (
-        "; the first line names the columns"
-        if columns.head == 0
-        else f"; line {columns.head + 1} names the columns"
-        if columns.head
-        else ""
-    )
+    fields, told = {str(place): field for place, field in columns.fields.items()}, table.told
+    if columns.head is not None:
+        kept = KeptPairing.objects.filter(school=school, heads=heads_key(table.rows[columns.head])).first()
+        fields = kept.columns if kept else fields
+        told += f"; {'the first line' if columns.head == 0 else f'line {columns.head + 1}'} names the columns"
     return _keep(school, year, person, name, told, {LIST: table.rows}, {"head": columns.head, "fields": fields})
 
 
@@ -146,13 +138,10 @@ def _refuse_columns(fields: Mapping[int, str]) -> None:
     given = [field for field in fields.values() if field]
     unknown = [field for field in given if field not in FIELDS]
     twice = [field for field in given if given.count(field) > 1]
-    if unknown or twice:
-        raise Refused(
-            f"Two columns are {FIELDS[twice[0]]}. Choose another for one of them."
-            if twice
-            else "There is no such column.",
-            "fields",
-        )
+    if twice:
+        raise Refused(f"Two columns are {FIELDS[twice[0]]}. Choose another for one of them.", "fields")
+    if unknown:
+        raise Refused("There is no such column.", "fields")
 
 
 def keep_pairing(draft: FileDraft) -> None:

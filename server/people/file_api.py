@@ -2,9 +2,9 @@
 
 from typing import Any
 
-from django.http import HttpResponse
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
+from reports.documents import as_file
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.years import year_of
@@ -112,9 +112,7 @@ def undo(request: Asking, school_id: int) -> Any:
 @router.get("/schools/{school_id}/oneroster.zip", permission=SEE_PEOPLE, audit=AuditAction.EXPORTED)
 def export(request: Asking, school_id: int) -> Any:
     """Everybody and everything of the present year, as OneRoster CSV."""
-    answer = HttpResponse(write_oneroster(request.school), content_type="application/zip")
-    answer["Content-Disposition"] = 'attachment; filename="oneroster.zip"'
-    return answer
+    return as_file(write_oneroster(request.school), "OneRoster.zip")
 
 
 def _out(draft: FileDraft) -> FileDraftOut:

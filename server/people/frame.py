@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from reports.standing import plural
 from school import windows
 from school.calendar import current_year, running_term
 from school.models import School, SchoolClass, SchoolYear, Term, TermKind
@@ -33,16 +34,12 @@ def _register() -> SchoolStationOut:
     return SchoolStationOut(name="register", words="nothing is sent yet", state="open", look=False)
 
 
-def _plural(count: int, one: str, more: str | None = None) -> str:
-    return f"{count} {one if count == 1 else more or one + 's'}"
-
-
 def _year(year: SchoolYear | None) -> SchoolStationOut:
     if year is None:
         return SchoolStationOut(name="year", words="no school year yet", state="open", look=True)
     kinds = [TermKind(each) for each in year.terms.values_list("kind", flat=True)]
     told = [
-        _plural(count, words)
+        plural(count, words)
         for kind, words in _CALLED.items()
         if (count := kinds.count(kind)) and kind is not TermKind.SEMESTER
     ]
@@ -53,7 +50,7 @@ def _year(year: SchoolYear | None) -> SchoolStationOut:
 
 def _people(school: School) -> SchoolStationOut:
     students, waiting = school.students.filter(is_active=True).count(), to_invite(school).count()
-    words = _plural(students, "student") + (f", {waiting} to invite" if waiting else "")
+    words = plural(students, "student") + (f", {waiting} to invite" if waiting else "")
     return SchoolStationOut(
         name="people",
         words=words,
@@ -65,7 +62,7 @@ def _people(school: School) -> SchoolStationOut:
 def _classes(year: SchoolYear | None) -> SchoolStationOut:
     here = SchoolClass.objects.filter(year=year, archived_at=None)
     count, untaught = here.count(), here.filter(teachings=None).count()
-    words = _plural(count, "class", "classes") + (
+    words = plural(count, "class", "classes") + (
         f", {untaught} without a teacher" if untaught else ", all taught" if count else ""
     )
     return SchoolStationOut(
@@ -76,7 +73,7 @@ def _classes(year: SchoolYear | None) -> SchoolStationOut:
 def _shared(school: School) -> SchoolStationOut:
     scales = school.scales.filter(owner=None).count()
     standards = len(school.standards.get("standards", []))
-    words = _plural(scales, "scale") + (f", {_plural(standards, 'standard')}" if standards else "")
+    words = plural(scales, "scale") + (f", {plural(standards, 'standard')}" if standards else "")
     return SchoolStationOut(name="shared", words=words, state="done" if scales else "open", look=False)
 
 

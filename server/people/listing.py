@@ -11,8 +11,9 @@ from django.db.models import Count, F, Max, Q, QuerySet
 from school.calendar import local
 from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear, Student
 from school.paging import Page, page_of
+from school.texts import plain
 
-from people.persons import plain, roles_of
+from people.persons import roles_of
 from people.schemas import (
     AccountOut,
     ClassesOut,

@@ -4,7 +4,6 @@ A person may belong to several schools. What is their own everywhere (name, addr
 """
 
 import itertools
-import unicodedata
 from collections.abc import Mapping, Sequence
 from typing import Any
 
@@ -16,7 +15,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import Model, Q
 from school.models import AuditEntry, Membership, Person, Role, School
 from school.refusal import NotYours, Refused
-from school.texts import name_of
+from school.texts import name_of, plain
 
 LONGEST_NAME = 80
 
@@ -32,12 +31,6 @@ def find_person(school: School, person: int) -> Person:
 def roles_of(school: School, person: Person) -> list[Role]:
     """What somebody is at the school."""
     return [Role(each.role) for each in person.memberships.filter(school=school).order_by("role")]
-
-
-def plain(text: str) -> str:
-    """A text without accents and in small letters, to find and compare by."""
-    bare = unicodedata.normalize("NFKD", text.casefold())
-    return "".join(each for each in bare if not unicodedata.combining(each))
 
 
 class SignIns:

@@ -112,22 +112,13 @@ def read_list(rows: Sequence[Sequence[str]], columns: Columns, typed: Mapping[st
             )
             continue
         known = by_number.get(student.number) if student.number else None
-        if known is None:
-            said.students.append(student)
-            if student.number:
-                by_number[student.number] = student
-        elif known.name.casefold() != student.name.casefold():
-            said.unread.append(
-                Unread(
-                    line,
-                    student.name,
-                    student.number,
-                    f"has the number of {known.name} in line {known.line}. Give it another in the file.",
-                )
-            )
-        else:
+        if known is not None and known.name.casefold() == student.name.casefold():
             known.classes |= student.classes
             known.guardians += student.guardians
+            continue
+        said.students.append(student)
+        if student.number:
+            by_number.setdefault(student.number, student)
     return said
 
 

@@ -1,10 +1,11 @@
 """What may be wrong with a comment as a text: the wrong name, the wrong pronouns, a placeholder, its length."""
 
 import re
-import unicodedata
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+
+from school.texts import plain
 
 from reports.placeholders import FORMS
 
@@ -43,7 +44,7 @@ def other_names(text: str, about: Named, everybody: Iterable[Named]) -> list[str
 
 def _as_names(text: str) -> str:
     """The words of a text that may be names, without accents, case and an ending of possession; others are blanked."""
-    words = [_plain(_POSSESSION.sub("", word)) if word[0].isupper() else "_" for word in _WORD.findall(text)]
+    words = [plain(_POSSESSION.sub("", word)) if word[0].isupper() else "_" for word in _WORD.findall(text)]
     return f" {' '.join(words)} "
 
 
@@ -65,9 +66,3 @@ def _without_person(text: str, about: Named) -> str:
     own = {form: "~" for forms in FORMS.values() for name, form in forms.items() if len(form) > 1 and name != "s"}
     words = " ".join(text.split()).replace(about.given_name, "~")
     return _WORD.sub(lambda word: own.get(word[0].casefold(), word[0]), words)
-
-
-def _plain(word: str) -> str:
-    """A word without accents and case."""
-    spread = unicodedata.normalize("NFD", word.casefold())
-    return "".join(letter for letter in spread if not unicodedata.combining(letter))

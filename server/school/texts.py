@@ -1,4 +1,6 @@
-"""Names as they are typed: without what is around and between them, and no longer than they are kept."""
+"""Names as they are typed: without what is around and between them, no longer than they are kept, and as they are compared."""
+
+import unicodedata
 
 from school.refusal import Refused
 
@@ -11,3 +13,9 @@ def name_of(text: str, longest: int, field: str = "name") -> str:
     if len(bare) > longest:
         raise Refused(f"{bare[:30]}… has {len(bare)} characters; at most {longest} fit.", field)
     return bare
+
+
+def plain(text: str) -> str:
+    """A text without accents and case, to find and compare by."""
+    spread = unicodedata.normalize("NFD", text.casefold())
+    return "".join(letter for letter in spread if not unicodedata.combining(letter))
