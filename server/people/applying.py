@@ -228,19 +228,17 @@ class _Applying:
         for each in changes:
             given = each.data
             email = given["email"]
-            with (
-                self.recorder.watching(Person.objects.filter(email=email) if email else Person.objects.none()),
-                self.recorder.watching(
-                    Membership.objects.filter(school=self.school, person__email=email)
-                    if email
-                    else Membership.objects.none()
-                ),
-            ):
-                person = self._naming(
-                    each,
-                    lambda given=given, email=email: add_person(
-                        self.school, Role(given["role"]), given["given_name"], given["family_name"], email
-                    ),
+            names = (given["given_name"], given["family_name"], email)
+            people = Person.objects.filter(given_name=names[0], family_name=names[1], email=email)
+            memberships = Membership.objects.filter(school=self.school, person__in=people)
+            # What is written down last is taken back first: the membership before its person.
+            with self.recorder.watching(memberships), self.recorder.watching(people):
+                person = (
+                    Person.objects.get(pk=given["person"])
+                    if given["person"]
+                    else self._naming(
+                        each, lambda given=given, names=names: add_person(self.school, Role(given["role"]), *names)
+                    )
                 )
             for called in given["classes"]:
                 school_class = self._class(each, called)

@@ -7,12 +7,12 @@ from typing import Any, Literal
 
 from django.db.models import Count, Q
 from reports.standing import day_text, plural
-from school.models import Enrolment, Person, School, SchoolClass, SchoolYear, Student
+from school.models import Enrolment, Person, Role, School, SchoolClass, SchoolYear, Student
 from school.texts import plain
 from scores.models import Score
 
 from people.enrolling import what_goes_along
-from people.reading import Said, SaidClass, SaidGuardian, SaidStudent, SaidTeacher
+from people.reading import Said, SaidClass, SaidGuardian, SaidStudent, SaidTeacher, split_name
 
 Kind = Literal["class", "come", "move", "leave", "rename", "change", "guardian", "teacher", "unread"]
 MOST_LOOKED_INTO = 200
@@ -78,6 +78,8 @@ class _Known:
     guardians: dict[int, list[Person]]
     people: dict[str, Person]
     """People by e-mail address."""
+    teachers: dict[str, Person]
+    """Who works at the school and has no address, by name."""
 
     @classmethod
     def of(cls, school: School, year: SchoolYear) -> "_Known":
@@ -97,7 +99,11 @@ class _Known:
         people = {
             each.email.casefold(): each for each in Person.objects.filter(memberships__school=school).exclude(email="")
         }
-        return cls(school, year, list(school.students.all()), classes, enrolled, guardians, people)
+        works = Person.objects.filter(
+            memberships__school=school, memberships__role__in=(Role.TEACHER, Role.OFFICER), email=""
+        )
+        teachers = {plain(str(each)): each for each in works}
+        return cls(school, year, list(school.students.all()), classes, enrolled, guardians, people, teachers)
 
 
 def changes_of(school: School, year: SchoolYear, said: Said, answers: Mapping[str, str], silence: str) -> Draft:
@@ -428,7 +434,7 @@ class _Comparing:
         for each in said.guardians:
             is_here = any(
                 (each.email and one.email.casefold() == each.email.casefold())
-                or (each.name and plain(str(one)) == plain(each.name))
+                or (each.name and plain(str(one)) == plain(" ".join(split_name(each.name))))
                 for one in here
             )
             if not is_here:
@@ -448,7 +454,8 @@ class _Comparing:
         )
 
     def _teacher(self, said: SaidTeacher) -> None:
-        known = self.known.people.get(said.email.casefold()) if said.email else None
+        called = plain(f"{said.given_name} {said.family_name}")
+        known = self.known.people.get(said.email.casefold()) if said.email else self.known.teachers.get(called)
         teaches = {each.school_class_id for each in known.teachings.all()} if known else set()
         new = [
             each
@@ -472,6 +479,7 @@ class _Comparing:
                         "email": said.email,
                         "role": said.role,
                         "classes": new,
+                        "person": known.pk if known else None,
                     },
                 )
             )

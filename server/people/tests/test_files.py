@@ -372,3 +372,22 @@ def test_a_number_that_stands_there_twice_is_one_persons(world: World) -> None:
     ]  # fmt: skip
     apply(world, read)
     assert Student.objects.get(number="300").given_name == "Zoe"
+
+
+def test_who_has_no_address_is_known_by_name_when_the_file_comes_again(world: World) -> None:
+    """A guardian of the student's, and a teacher of the school's; neither is made twice, and both go when it is taken back."""
+    users = USERS.format(status="").replace("ivy@hill.example", "").replace("may@home.example", "")
+    content = packed(
+        manifest=MANIFEST.format(kind="bulk"),
+        users=users,
+        roles=ROLES,
+        classes=CLASSES,
+        courses=COURSES,
+        enrollments=ENROLLED,
+    )
+    before = Person.objects.count()
+    apply(world, load(world, content, "rosters.zip"))
+    assert Person.objects.count() == before + 2
+    assert load(world, content, "rosters.zip")["changes"] == []
+    undo(world)
+    assert Person.objects.count() == before
