@@ -48,7 +48,7 @@
 		{change.note}
 		{#if asks}
 			{#each change.asks as each, place (each.answer)}
-				{#if place}{' or '}{/if}
+				{#if place}&nbsp;or&nbsp;{/if}
 				{#if each.answer === 'number'}
 					<form
 						class="inline-flex gap-1.5"
