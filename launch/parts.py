@@ -1,4 +1,4 @@
-"""The parts that are Hoarfrost's own: the web server and the worker."""
+"""The parts that are Hoarfrost's own: the web server, the worker, and for the demo what stands in for other systems."""
 
 import subprocess
 import time
@@ -6,7 +6,7 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
-from launch.places import ROOT, VENV
+from launch.places import PYTHON, ROOT, VENV
 from launch.processes import end, start
 from launch.say import stop
 
@@ -28,6 +28,11 @@ def start_server(port: int, environment: dict[str, str], log: Path) -> subproces
             time.sleep(0.1)
     end(server)
     stop(f"The server does not answer. Its log is {log}.")
+
+
+def start_identity(port: int, log: Path) -> subprocess.Popen[bytes]:
+    """The sign-in provider that stands in for a school's own, for the demo."""
+    return start([str(PYTHON), "-m", "identity", str(port)], log, {"PYTHONPATH": str(ROOT)})
 
 
 def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:

@@ -9,13 +9,14 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+import identity
 from launch.broker import Broker
 from launch.database import SCHOOL, Database
 from launch.environment import manage, server_environment
 from launch.install import install
-from launch.parts import start_server, start_worker
+from launch.parts import start_identity, start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
-from launch.processes import Running, becomes_free, end
+from launch.processes import Running, becomes_free, end, free_port
 from launch.say import ask, say, stop
 from launch.supervise import Part, Supervisor
 
@@ -76,6 +77,16 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
         migrate(database, environment)
         begin("server", lambda: start_server(port, environment, RUN / "server.log"), RUN / "server.log")
         begin("worker", lambda: start_worker(environment, RUN / "worker.log"), RUN / "worker.log")
+        if demo:
+            provider = free_port()
+            begin("sign-in provider", lambda: start_identity(provider, RUN / "identity.log"), RUN / "identity.log")
+            manage(
+                "set_demo_provider",
+                f"http://127.0.0.1:{provider}",
+                identity.CLIENT_ID,
+                identity.CLIENT_SECRET,
+                environment=environment,
+            )
         say(f"\nHoarfrost is at http://127.0.0.1:{port}\n")
         if demo:
             manage("demo_people", environment=environment)

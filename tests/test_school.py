@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.pages import choose, saved
+from tests.pages import choose, saved, take_second_factor
 from tests.stack import SETUP_CODE, Stack
 
 GERMAN = "Schüler-Nr.;Nachname;Vorname;Klasse;E-Mail Eltern\n" + "".join(
@@ -64,6 +64,8 @@ def set_up(page: Page) -> None:
     expect(page.get_by_role("alert").filter(has_text="not the code that the terminal printed")).to_be_visible()
     page.get_by_label("Code", exact=True).fill(SETUP_CODE)
     page.get_by_role("button", name="Begin").click()
+    expect(page.get_by_role("heading", name="A second factor, Ada Quill")).to_be_visible()
+    take_second_factor(page, "salt on the quay")
     expect(page.get_by_text("No student yet. Add one, paste a list, or load a file.")).to_be_visible()
 
 

@@ -27,6 +27,7 @@ PLACES = {
     "standards": ("mirela", "/school/shared?view=standards", "What comes of several scores"),
     "outbox": ("mirela", "/school/outbox", "Nothing was written yet"),
     "account": ("odalys", "/account", "Where you are signed in"),
+    "signing in": ("mirela", "/school/signing-in", "Client secret"),
     "homeroom": ("tobin", "/class/5/report", "Working together"),
 }
 

@@ -1,22 +1,25 @@
-"""Invitations, passwords, open sessions and the outbox, over HTTP."""
+"""Signing in and out, invitations, passwords, second factors, providers, open sessions and the outbox, over HTTP."""
 
 from typing import Any
 
 from django.conf import settings
-from django.contrib.auth import login, update_session_auth_hash
-from django.http import HttpResponse
+from django.contrib.auth import logout, update_session_auth_hash
+from django.http import HttpResponse, HttpResponseRedirect
+from django.middleware.csrf import get_token
 from ninja import Status
-from school.access import Asking, PermittedRouter
+from school.access import LACKS_SECOND_FACTOR, Asking, PermittedRouter
 from school.calendar import local
 from school.models import AuditAction, Membership, Person
 from school.paging import page_of
-from school.permissions import ANYBODY, SEE_OWN
+from school.permissions import ANYBODY, OWN_ACCOUNT, SEE_OWN
 from school.refusal import Refused
-from school.schemas import SessionOut
-from school.signing_in import PASSWORD_BACKEND, know_browser, session_of
+from school.schemas import SchoolChosen, SessionOut
+from school.session import choose_school, session_of
 
-from accounts import inviting, mail, sessions
-from accounts.permissions import INVITE, SEE_OUTBOX
+from accounts import inviting, mail, provider, second_factor, sessions
+from accounts.models import SignInProvider
+from accounts.permissions import CHANGE_SIGN_IN, INVITE, SEE_OUTBOX, SEE_SIGN_IN
+from accounts.provider import NotSignedIn
 from accounts.schemas import (
     Forgotten,
     InvitationsOut,
@@ -27,11 +30,79 @@ from accounts.schemas import (
     OpenSessionOut,
     OutboxOut,
     PasswordChange,
+    PasswordConfirmed,
     PasswordIn,
     PeopleIn,
+    ProviderIn,
+    ProviderLink,
+    ProviderOut,
+    RecoveryCodesOut,
+    SecondFactorBeginningOut,
+    SecondFactorCode,
+    SecondFactorOut,
+    SignIn,
+    SigningInIn,
+    SigningInOut,
 )
+from accounts.signing_in import begin, enter, sign_in
 
 router = PermittedRouter(tags=["accounts"])
+
+
+@router.get("/session", permission=ANYBODY, response=SessionOut)
+def session(request: Asking) -> Any:
+    """Who is signed in; also hands out the token that changes need."""
+    get_token(request)
+    return session_of(request)
+
+
+@router.post("/session", permission=ANYBODY, response=SessionOut)
+def start_session(request: Asking, response: HttpResponse, body: SignIn) -> Any:
+    """Sign in."""
+    begin(request, response, sign_in(request, body.sign_in, body.password, body.code))
+    return session_of(request)
+
+
+@router.put("/session/school", permission=SEE_OWN, response=SessionOut)
+def look_at_school(request: Asking, body: SchoolChosen) -> Any:
+    """Look at another of one's schools."""
+    choose_school(request, body.school)
+    return session_of(request)
+
+
+@router.delete("/session", permission=OWN_ACCOUNT, response={204: None})
+def sign_out(request: Asking) -> Any:
+    """Sign out."""
+    logout(request)
+    return Status(204, None)
+
+
+@router.get("/providers", permission=ANYBODY, response=list[ProviderLink])
+def list_providers(request: Asking) -> Any:
+    """The schools' own providers at which one may sign in."""
+    found = SignInProvider.objects.select_related("school").order_by("school__name", "id")
+    return [ProviderLink(id=each.pk, name=each.name, school=each.school.name) for each in found]
+
+
+@router.get("/providers/answer", permission=ANYBODY, response={302: None})
+def take_provider_answer(request: Asking) -> Any:
+    """Somebody comes back from their provider: they go in, or to the first page, which says why not."""
+    try:
+        person = provider.person_of_answer(request)
+    except NotSignedIn as error:
+        return HttpResponseRedirect(f"/sign-in?failed={error.failure}")
+    response = HttpResponseRedirect("/")
+    enter(request, response, person)
+    return response
+
+
+@router.get("/providers/{provider_id}/start", permission=ANYBODY, response={302: None})
+def start_at_provider(request: Asking, provider_id: int) -> Any:
+    """Go to a school's provider to sign in there."""
+    try:
+        return HttpResponseRedirect(provider.begin(request, provider_id))
+    except NotSignedIn as error:
+        return HttpResponseRedirect(f"/sign-in?failed={error.failure}")
 
 
 @router.get("/invitations/{number}/{token}", permission=ANYBODY, response=InvitedOut)
@@ -55,9 +126,10 @@ def take_letter(request: Asking, response: HttpResponse, body: LetterTaken) -> A
 
 
 def _begin(request: Asking, response: HttpResponse, person: Person, password: str) -> SessionOut:
+    """Who has a second factor is not signed in by a link or a letter alone: they sign in with the password that they chose."""
     inviting.choose_password(person, password)
-    login(request, person, backend=PASSWORD_BACKEND)
-    know_browser(request, response, person)
+    if not second_factor.is_on(person):
+        begin(request, response, person)
     return session_of(request)
 
 
@@ -68,7 +140,7 @@ def forget_password(request: Asking, body: Forgotten) -> Any:
     return Status(204, None)
 
 
-@router.put("/password", permission=SEE_OWN, response={204: None})
+@router.put("/password", permission=OWN_ACCOUNT, response={204: None})
 def change_password(request: Asking, body: PasswordChange) -> Any:
     """Change one's own password; one stays signed in here, and nowhere else."""
     if not request.user.check_password(body.old):
@@ -79,7 +151,48 @@ def change_password(request: Asking, body: PasswordChange) -> Any:
     return Status(204, None)
 
 
-@router.get("/sessions", permission=SEE_OWN, response=list[OpenSessionOut])
+@router.get("/second-factor", permission=OWN_ACCOUNT, response=SecondFactorOut)
+def see_second_factor(request: Asking) -> Any:
+    """Whether one has a second factor, whether it is asked of one, and how many recovery codes are left."""
+    return second_factor.state_of(request.user)
+
+
+@router.post("/second-factor", permission=OWN_ACCOUNT, response=SecondFactorBeginningOut)
+def begin_second_factor(request: Asking, body: PasswordConfirmed) -> Any:
+    """What an authenticator app is told. It counts once a code of the app was given."""
+    _confirm_password(request, body.password)
+    return second_factor.begin(request.user)
+
+
+@router.put("/second-factor", permission=OWN_ACCOUNT, response=RecoveryCodesOut)
+def confirm_second_factor(request: Asking, body: SecondFactorCode) -> Any:
+    """Give a code of the app: from now on one is asked for at each sign-in. The recovery codes are told here once."""
+    codes = second_factor.confirm(request.user, body.code)
+    request.session.pop(LACKS_SECOND_FACTOR, None)
+    return {"codes": codes}
+
+
+@router.post("/second-factor/recovery-codes", permission=OWN_ACCOUNT, response=RecoveryCodesOut)
+def make_recovery_codes(request: Asking, body: PasswordConfirmed) -> Any:
+    """Other recovery codes in place of those there are."""
+    _confirm_password(request, body.password)
+    return {"codes": second_factor.make_recovery_codes(request.user)}
+
+
+@router.post("/second-factor/end", permission=OWN_ACCOUNT, response={204: None})
+def end_second_factor(request: Asking, body: PasswordConfirmed) -> Any:
+    """Do without a second factor, where no school of one's own asks for it."""
+    _confirm_password(request, body.password)
+    second_factor.end(request.user)
+    return Status(204, None)
+
+
+def _confirm_password(request: Asking, password: str) -> None:
+    if request.user.has_usable_password() and not request.user.check_password(password):
+        raise Refused("This is not your password. Look at it, and at the caps key.", "password")
+
+
+@router.get("/sessions", permission=OWN_ACCOUNT, response=list[OpenSessionOut])
 def list_sessions(request: Asking) -> Any:
     """Where one is signed in."""
     return [
@@ -94,7 +207,7 @@ def list_sessions(request: Asking) -> Any:
     ]
 
 
-@router.delete("/sessions/{session}", permission=SEE_OWN, response={204: None})
+@router.delete("/sessions/{session}", permission=OWN_ACCOUNT, response={204: None})
 def end_session(request: Asking, session: int) -> Any:
     """Sign out elsewhere."""
     sessions.end_one(request.user, session)
@@ -132,3 +245,57 @@ def see_outbox(request: Asking, school_id: int, after: str | None = None) -> Any
         after=found.after,
         is_used=settings.EMAIL_BACKEND == settings.OUTBOX,
     )
+
+
+@router.get("/schools/{school_id}/signing-in", permission=SEE_SIGN_IN, response=SigningInOut)
+def see_signing_in(request: Asking, school_id: int) -> Any:
+    """How people of the school sign in."""
+    return _signing_in_of(request)
+
+
+@router.put(
+    "/schools/{school_id}/signing-in", permission=CHANGE_SIGN_IN, audit=AuditAction.ACCESS, response=SigningInOut
+)
+def change_signing_in(request: Asking, school_id: int, body: SigningInIn) -> Any:
+    """Of whom the school asks a second factor, from when they next sign in."""
+    second_factor.ask_of(request.school, body.second_factor_of)
+    return _signing_in_of(request)
+
+
+@router.put("/schools/{school_id}/provider", permission=CHANGE_SIGN_IN, audit=AuditAction.ACCESS, response=SigningInOut)
+def set_provider(request: Asking, school_id: int, body: ProviderIn) -> Any:
+    """The OpenID Connect provider at which the school's people may sign in, once it answers."""
+    provider.set_provider(request.school, body.name, body.issuer, body.client_id, body.client_secret)
+    return _signing_in_of(request)
+
+
+@router.delete(
+    "/schools/{school_id}/provider", permission=CHANGE_SIGN_IN, audit=AuditAction.ACCESS, response=SigningInOut
+)
+def forget_provider(request: Asking, school_id: int) -> Any:
+    """Sign nobody in through the provider any more."""
+    provider.forget_provider(request.school)
+    return _signing_in_of(request)
+
+
+def _signing_in_of(request: Asking) -> SigningInOut:
+    school = request.school
+    set_ = SignInProvider.objects.filter(school=school).first()
+    return SigningInOut(
+        second_factor_of=school.second_factor_of,
+        lacking=second_factor.how_many_lack_it(school),
+        provider=ProviderOut(name=set_.name, issuer=set_.issuer, client_id=set_.client_id) if set_ else None,
+        answer_address=request.build_absolute_uri(provider.ANSWER_PATH),
+    )
+
+
+@router.post(
+    "/schools/{school_id}/persons/{person}/second-factor/end",
+    permission=CHANGE_SIGN_IN,
+    audit=AuditAction.ACCESS,
+    response={204: None},
+)
+def end_second_factor_of(request: Asking, school_id: int, person: int) -> Any:
+    """Take the second factor from somebody who lost theirs; what they use next is a new one."""
+    second_factor.end_for(request.school, inviting.of_school(request.school, [person])[0])
+    return Status(204, None)

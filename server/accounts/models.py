@@ -44,3 +44,28 @@ class Mail(models.Model):
 
     class Meta:
         indexes: ClassVar = [models.Index(fields=["school", "at"], name="mail_of_school")]
+
+
+class SignInProvider(models.Model):
+    """A school's own OpenID Connect provider, at which its people sign in instead of with a password here."""
+
+    school = models.OneToOneField(School, on_delete=models.PROTECT, related_name="provider")
+    name = models.CharField(max_length=60)
+    """As the button on the first page calls it."""
+    issuer = models.URLField(max_length=300)
+    client_id = models.CharField(max_length=200)
+    client_secret = models.CharField(max_length=200)
+
+
+class ProviderAccount(models.Model):
+    """Whom a provider means by one of its subjects: written down when it is first used, so that a changed address changes nobody."""
+
+    provider = models.ForeignKey(SignInProvider, on_delete=models.CASCADE, related_name="accounts")
+    subject = models.CharField(max_length=255)
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="provider_accounts")
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["provider", "subject"], name="one_account_of_subject"),
+            models.UniqueConstraint(fields=["provider", "person"], name="one_account_of_person"),
+        ]

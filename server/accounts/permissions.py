@@ -6,6 +6,9 @@ from school.permissions import keeps_records
 
 rules.add_rule("accounts.see", keeps_records)
 rules.add_rule("accounts.invite", keeps_records)
+rules.add_rule("accounts.change", keeps_records)
 
 SEE_OUTBOX = Permission("accounts.see", about="school")
+SEE_SIGN_IN = Permission("accounts.see", about="school")
+CHANGE_SIGN_IN = Permission("accounts.change", about="school")
 INVITE = Permission("accounts.invite", about="school")

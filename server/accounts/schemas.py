@@ -4,7 +4,16 @@ import datetime
 
 from ninja import Schema
 from pydantic import Field
+from school.models import Role
 from school.schemas import Body, RowNumber
+
+
+class SignIn(Body):
+    """What is typed to sign in; the code where there is a second factor, and it was asked for."""
+
+    sign_in: str = Field(max_length=150)
+    password: str = Field(max_length=200)
+    code: str = Field(default="", max_length=40)
 
 
 class InvitedOut(Schema):
@@ -89,3 +98,79 @@ class OutboxOut(Schema):
     mail: list[MailOut]
     after: str | None
     is_used: bool
+
+
+class PasswordConfirmed(Body):
+    """One's own password, typed again by who is signed in; empty for who has none here."""
+
+    password: str = Field(max_length=200)
+
+
+class SecondFactorOut(Schema):
+    """Whether one has a second factor, whether a school asks for it, and how many recovery codes are left."""
+
+    is_on: bool
+    is_asked: bool
+    recovery_codes: int
+
+
+class SecondFactorBeginningOut(Schema):
+    """What an authenticator app is told: a picture (SVG, as a data address) that it reads, or a key that is typed."""
+
+    picture: str
+    key: str
+
+
+class SecondFactorCode(Body):
+    """A code that an authenticator app shows."""
+
+    code: str = Field(max_length=40)
+
+
+class RecoveryCodesOut(Schema):
+    """Recovery codes, told once. Each stands in for the app one time."""
+
+    codes: list[str]
+
+
+class ProviderLink(Schema):
+    """A school's own provider, as a way to sign in."""
+
+    id: int
+    name: str
+    school: str
+
+
+class ProviderOut(Schema):
+    """A school's provider as its officer set it, but for the secret."""
+
+    name: str
+    issuer: str
+    client_id: str
+
+
+class ProviderIn(Body):
+    """A school's OpenID Connect provider. Without a secret the one that is kept stays."""
+
+    name: str = Field(max_length=200)
+    issuer: str = Field(max_length=300)
+    client_id: str = Field(max_length=200)
+    client_secret: str | None = Field(default=None, max_length=200)
+
+
+class SigningInIn(Body):
+    """Of which roles a second factor is asked."""
+
+    second_factor_of: list[Role]
+
+
+class SigningInOut(Schema):
+    """How people of a school sign in.
+
+    `lacking` says by role how many have no second factor; `answer_address` is where a provider sends people back to.
+    """
+
+    second_factor_of: list[Role]
+    lacking: dict[str, int]
+    provider: ProviderOut | None
+    answer_address: str

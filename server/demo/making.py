@@ -56,6 +56,8 @@ class Tarnwick:
         """Somebody who can sign in."""
         given, family = name.split(" ", 1)
         person = Person.objects.create_person(sign_in, given, family, password)
+        person.email = f"{sign_in}@tarnwick.example"
+        person.save(update_fields=["email"])
         Membership.objects.create(person=person, school=self.school, role=role)
         return person
 

@@ -23,6 +23,9 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "ninja",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "rules.apps.AutodiscoverRulesConfig",
     "school",
     "accounts",
@@ -91,9 +94,10 @@ AXES_FAILURE_LIMIT = 6
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
-AXES_LOCKOUT_CALLABLE = "school.signing_in.locked_out"
-AXES_USERNAME_CALLABLE = "school.signing_in.attempted_name"
+AXES_LOCKOUT_CALLABLE = "accounts.signing_in.locked_out"
+AXES_USERNAME_CALLABLE = "accounts.signing_in.attempted_name"
 AXES_VERBOSE = False
+OTP_TOTP_ISSUER = "Hoarfrost"  # as an authenticator app names it
 # Behind a proxy every request has the proxy's address; whom it came from is believed of these proxies alone.
 TRUSTED_PROXIES = env.list("HOARFROST_TRUSTED_PROXIES", default=[])
 if TRUSTED_PROXIES:

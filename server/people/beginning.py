@@ -91,7 +91,12 @@ def begin_school(given: Beginning, password: str | None) -> tuple[School, Person
     name = name_of(given.name, 120)
     if School.objects.filter(name=name).exists():
         raise Refused(f"There is a school called {name} already.", "name")
-    school = School.objects.create(name=name, time_zone=given.time_zone, address=" ".join(given.address.split())[:200])
+    school = School.objects.create(
+        name=name,
+        time_zone=given.time_zone,
+        address=" ".join(given.address.split())[:200],
+        second_factor_of=[Role.OFFICER.value],
+    )
     year = set_year(school, given.year, given.starts, given.ends, None)
     divide(year, DIVISIONS[given.division])
     begin_school_plans(school)

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from functools import reduce
 from typing import Literal
 
+from accounts import second_factor
 from accounts.inviting import belongs_elsewhere
 from accounts.models import Invitation
 from django.db.models import Count, F, Max, Q, QuerySet
@@ -157,6 +158,7 @@ def account_of(school: School, person: Person) -> AccountOut:
         state=_state(person, was_invited=last is not None),
         invited_at=local(school, last) if last else None,
         belongs_elsewhere=belongs_elsewhere(school, person),
+        has_second_factor=second_factor.is_on(person),
     )
 
 

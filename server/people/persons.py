@@ -158,7 +158,7 @@ def merge_persons(school: School, kept: Person, other: Person) -> None:
     for child in other.children.all():
         child.guardians.add(kept)
         child.guardians.remove(other)
-    rehang(other, kept, but=("accounts", "axes"))
+    rehang(other, kept, but=("accounts", "axes", "otp_totp", "otp_static"))
     other.is_active = False
     other.save(update_fields=["is_active"])
     sessions.end_all(other)

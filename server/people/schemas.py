@@ -84,6 +84,7 @@ class AccountOut(Schema):
     state: Literal["to_invite", "invited", "active", "inactive"]
     invited_at: datetime.datetime | None
     belongs_elsewhere: bool
+    has_second_factor: bool
 
 
 class SchoolStudentOut(Schema):

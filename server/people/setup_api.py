@@ -4,15 +4,15 @@ import secrets
 from typing import Any
 from zoneinfo import available_timezones
 
+from accounts.signing_in import begin
 from django.conf import settings
-from django.contrib.auth import login
 from django.http import HttpResponse
 from school.access import Asking, PermittedRouter
 from school.models import School
 from school.permissions import ANYBODY
 from school.refusal import NotYours, Refused
 from school.schemas import SessionOut
-from school.signing_in import PASSWORD_BACKEND, know_browser, session_of
+from school.session import session_of
 
 from people.beginning import DIVISIONS, Beginning, Officer, begin_school
 from people.schemas import DivisionOut, SetupIn, SetupOut
@@ -53,8 +53,7 @@ def set_up(request: Asking, response: HttpResponse, body: SetupIn) -> Any:
         body.name, body.address, body.time_zone, body.year, body.starts, body.ends, body.division, officer
     )
     _, person = begin_school(beginning, body.password)
-    login(request, person, backend=PASSWORD_BACKEND)
-    know_browser(request, response, person)
+    begin(request, response, person)
     return session_of(request)
 
 

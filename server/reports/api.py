@@ -10,7 +10,7 @@ from school.models import AuditAction, SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
-from school.signing_in import chosen_school
+from school.session import chosen_school
 from scores.book import LoadedClass, student_of, term_of
 from scores.kept import kept_class
 

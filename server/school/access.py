@@ -20,7 +20,7 @@ from ninja.security import APIKeyCookie
 from school import revisions
 from school.audit import record
 from school.models import AuditAction, Person, School, SchoolClass, Student
-from school.refusal import AnotherPerson, NotYours, Problem
+from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
 
 Row = TypeVar("Row", bound=Model)
 
@@ -43,13 +43,18 @@ class Permission:
     signed_in: bool = True
     changes: Literal["school", "class"] | None = None
     """What operations that write count as changed (`revisions`)."""
+    without_second_factor: bool = False
+    """Whether it is had by who lacks a second factor that their school asks for, too: what leads to one."""
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
         """Raises NotYours unless the person has it; the school, class or student is then on the request.
 
-        Raises AnotherPerson where the page that asks belongs to somebody else than is signed in by now.
+        Raises AnotherPerson where the page that asks belongs to somebody else than is signed in by now, and LacksSecondFactor
+        where the person is to set one up first.
         """
         _refuse_another(request)
+        if self.signed_in and not self.without_second_factor and lacks_second_factor(request):
+            raise LacksSecondFactor("Your school asks for a second factor. Set it up first.")
         subject: School | SchoolClass | Student | None = None
         if self.about == "class":
             subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
@@ -76,6 +81,15 @@ class Permission:
             revisions.count_school(request.school_class.school_id if self.about == "class" else request.school.pk)
         if self.about == "class":
             revisions.count_class(request.school_class.pk)
+
+
+LACKS_SECOND_FACTOR = "lacks_second_factor"
+"""Under which name a session keeps that its person is to set up a second factor before anything else."""
+
+
+def lacks_second_factor(request: HttpRequest) -> bool:
+    """Whether a school asks for a second factor that who is signed in does not have."""
+    return LACKS_SECOND_FACTOR in request.session
 
 
 PERSON_HEADER = "X-Hoarfrost-Person"

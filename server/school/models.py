@@ -46,6 +46,8 @@ class School(models.Model):
     revision = models.PositiveBigIntegerField(default=0)
     address = models.CharField(max_length=200, blank=True)
     """In one line, as it stands on report cards."""
+    second_factor_of = models.JSONField(default=list)
+    """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 
     def __str__(self) -> str:
         return self.name

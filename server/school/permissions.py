@@ -30,5 +30,7 @@ SEE_CLASS = Permission("class.see", about="class")
 UNDO = Permission("class.undo", about="class", changes="class")
 SEE_OWN = Permission("own.see")
 """What is the person's own: the answer holds nothing else."""
+OWN_ACCOUNT = Permission("own.see", without_second_factor=True)
+"""What belongs to being signed in at all."""
 ANYBODY = Permission("anybody", signed_in=False)
 """What may be asked before signing in."""

@@ -22,6 +22,10 @@ class Code(StrEnum):
     WRONG_PERSON = "wrong_person"
     """The page that asks is somebody else's than is signed in."""
     SIGNED_OUT = "signed_out"
+    CODE_WANTED = "code_wanted"
+    """Asked back: who signs in has a second factor; sent again with its code they are signed in."""
+    LACKS_SECOND_FACTOR = "lacks_second_factor"
+    """The school asks for a second factor, which the person is to set up before anything else."""
     FORBIDDEN = "forbidden"
     """It did not come from a page of this application."""
     NOT_FOUND = "not_found"
@@ -67,6 +71,13 @@ class Stale(Refused):
 
     status = 409
     code = Code.STALE
+
+
+class LacksSecondFactor(Refused):
+    """Somebody of whom a school asks a second factor, and who has none yet, asks for anything else."""
+
+    status = 403
+    code = Code.LACKS_SECOND_FACTOR
 
 
 class NotYours(Exception):

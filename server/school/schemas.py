@@ -17,13 +17,6 @@ RowNumber = Annotated[int, Field(ge=1, lt=2**31)]
 """The number of a row, as it is kept."""
 
 
-class SignIn(Body):
-    """What is typed to sign in."""
-
-    sign_in: str = Field(max_length=150)
-    password: str = Field(max_length=200)
-
-
 class ClassLink(Schema):
     """A class in the top bar."""
 
@@ -66,6 +59,8 @@ class SessionOut(Schema):
     schools: list[SchoolLink]
     is_empty: bool
     """Whether there is no school yet: the first visit sets one up."""
+    lacks_second_factor: bool
+    """Whether a school asks for a second factor that the person does not have: until they do they can do nothing else."""
     year: str
     today: datetime.date | None
     days_off: list[list[datetime.date]]

@@ -14,7 +14,7 @@ from school.models import Enrolment
 from school.own import own_classes
 from school.permissions import SEE_OWN
 from school.refusal import Refused
-from school.signing_in import chosen_school
+from school.session import chosen_school
 
 from scores.book import load_class, student_of, term_of
 from scores.checks import checks, mend

@@ -1,7 +1,7 @@
 """The audit: what is written in it, and that it is only added to."""
 
 import pytest
-from accounts.permissions import INVITE
+from accounts.permissions import CHANGE_SIGN_IN, INVITE
 from conftest import World, send
 from django.test import Client
 from people.permissions import CHANGE_PEOPLE
@@ -32,6 +32,7 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
                     CHANGE_SCHOOL,
                     CHANGE_PEOPLE,
                     INVITE,
+                    CHANGE_SIGN_IN,
                     POST,
                     PRINT,
                 )

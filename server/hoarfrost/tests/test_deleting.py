@@ -12,7 +12,8 @@ from scores.models import Score
 
 PARTS = {
     "school.Term.year", "school.ReportingWindow.term", "school.Reopening.window", "school.Presence.school_class",
-    "school.Presence.person", "accounts.OpenSession.person", "plans.ScaleBand.scale", "plans.Draft.school_class", "reports.DocumentPiece.document",
+    "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
+    "plans.ScaleBand.scale", "plans.Draft.school_class", "reports.DocumentPiece.document",
 }  # fmt: skip
 """What goes with what it is a part of, or is of the moment."""
 

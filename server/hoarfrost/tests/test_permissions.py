@@ -1,15 +1,19 @@
 """Every operation names its permission, and every role is tried on every operation."""
 
 import datetime
+import time
 import uuid
 from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from accounts import second_factor
 from accounts.inviting import link_of, make_letters
 from conftest import PASSWORD, World, make_person, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import RequestFactory
+from django_otp.oath import TOTP
+from django_otp.plugins.otp_totp.models import TOTPDevice
 from ninja import Schema
 from people.models import FileDraft
 from plans.models import Category, GradingScale, PlanEvent, ScoreCode
@@ -42,6 +46,14 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("PUT", "/password"): SIGNED_IN,
     ("GET", "/sessions"): SIGNED_IN,
     ("DELETE", "/sessions/{session}"): SIGNED_IN,
+    ("GET", "/second-factor"): SIGNED_IN,
+    ("POST", "/second-factor"): SIGNED_IN,
+    ("PUT", "/second-factor"): SIGNED_IN,
+    ("POST", "/second-factor/recovery-codes"): SIGNED_IN,
+    ("POST", "/second-factor/end"): SIGNED_IN,
+    ("GET", "/providers"): EVERYBODY,
+    ("GET", "/providers/answer"): EVERYBODY,
+    ("GET", "/providers/{provider_id}/start"): EVERYBODY,
     ("GET", "/demo-people"): EVERYBODY,
     ("GET", "/today"): SIGNED_IN,
     ("GET", "/loose-ends"): SIGNED_IN,
@@ -108,8 +120,10 @@ HIDES = (
     "/sessions/{session}",
     "/merge",
     "/setup",
+    "/provider",
+    "/providers/{provider_id}/start",
 )
-"""What is answered to those who may like what is not theirs: here there is no such plan and no file."""
+"""What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider that answers."""
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
@@ -150,6 +164,11 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/codes": {"code": "FN", "name": "fine", "effect": "full"},
     "/schools/{school_id}/invitations": {"people": [1]},
     "/schools/{school_id}/letters": {"people": [1]},
+    "/second-factor": {"password": PASSWORD},
+    "/second-factor/recovery-codes": {"password": PASSWORD},
+    "/second-factor/end": {"password": PASSWORD},
+    "/schools/{school_id}/signing-in": {"second_factor_of": ["officer"]},
+    "/schools/{school_id}/provider": {"name": "x", "issuer": "https://hill.example", "client_id": "x"},
     "/password/forgotten": {"sign_in": "nobody"},
     "/schools/{school_id}/students": {"given_name": "Ivy", "family_name": "Ilex"},
     "/schools/{school_id}/students/{student}": {"given_name": "Ivy"},
@@ -266,6 +285,18 @@ def lettered(world: World) -> dict[str, Any]:
     return {"sign_in": "eve", "code": letter.code, "password": "a long winter"}
 
 
+def shown_code(person: Person) -> str:
+    """What an app shows of a second factor that somebody has begun to set up."""
+    second_factor.begin(person)
+    totp = TOTP(TOTPDevice.objects.get(user=person).bin_key)
+    totp.time = time.time()
+    return f"{totp.token():06}"
+
+
+def with_second_factor(person: Person) -> None:
+    second_factor.confirm(person, shown_code(person))
+
+
 Prepared = tuple[int | None, dict[str, Any] | None]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
@@ -275,6 +306,8 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/letters"): lambda world, who: (None, lettered(world)),
     ("POST", "/invitations/{number}/{token}"): lambda world, who: (None, {"password": "a long winter"}),
     ("PUT", "/password"): lambda world, who: (None, {"old": PASSWORD, "password": "a long winter"}),
+    ("PUT", "/second-factor"): lambda world, who: (None, {"code": shown_code(world.people[who or ""])}),
+    ("POST", "/second-factor/recovery-codes"): lambda world, who: (with_second_factor(world.people[who or ""]), None),
     ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (
         GradingScale.objects.create(school=world.school, name="Unused").pk, None,
     ),
@@ -387,6 +420,7 @@ def numbers_of(world: World) -> dict[str, Any]:
         "school_class": world.school_class.pk,
         "person": world.people["guardian"].pk,
         "session": 1,
+        "provider_id": 1,
         "draft": FileDraft.objects.values_list("pk", flat=True).last() or 1,
         **to_choose(world),
     }

@@ -1,10 +1,13 @@
 """A school from nothing."""
 
+import time
 from typing import Any
 
 import pytest
 from conftest import World, send
 from django.test import Client
+from django_otp.oath import TOTP
+from django_otp.plugins.otp_totp.models import TOTPDevice
 from plans.models import GradingScale
 from school.models import Person, School
 
@@ -26,6 +29,12 @@ def test_the_first_visitor_with_the_code_makes_the_school(empty: Client) -> None
     assert empty.get("/api/v1/session").json()["is_empty"]
     assert empty.get("/api/v1/setup").json()["is_open"]
     session = send(empty, "POST", "/api/v1/setup", BODY).json()
+    assert session["lacks_second_factor"], "of officers a school asks a second factor from the beginning"
+    send(empty, "POST", "/api/v1/second-factor", {"password": BODY["password"]})
+    code = TOTP(TOTPDevice.objects.get().bin_key)
+    code.time = time.time()
+    send(empty, "PUT", "/api/v1/second-factor", {"code": f"{code.token():06}"})
+    session = empty.get("/api/v1/session").json()
     assert (session["school"], session["roles"]) == ("Quay School", ["officer"])
     school = School.objects.get()
     year = empty.get(f"/api/v1/schools/{school.pk}/year").json()
@@ -63,6 +72,7 @@ def test_without_a_code_nobody_sets_up(empty: Client, settings: Any) -> None:
 def test_a_school_that_begins_is_nowhere_a_fault(empty: Client) -> None:
     send(empty, "POST", "/api/v1/setup", BODY)
     school = School.objects.get()
+    empty.force_login(Person.objects.get())
     at = f"/api/v1/schools/{school.pk}"
     for rest in (
         "frame",

@@ -11,6 +11,7 @@
 	import StaleLine from '$lib/app/StaleLine.svelte';
 	import NoticeLine from '$lib/app/NoticeLine.svelte';
 	import { notice } from '$lib/app/notice.svelte';
+	import SecondFactorFirst from '$lib/places/account/SecondFactorFirst.svelte';
 	import { signed } from '$lib/app/session.svelte';
 	import { theme } from '$lib/app/theme.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
@@ -103,6 +104,7 @@
 				<p class="problem" role="alert">{problem}</p>
 				<button class="btn mt-3" onclick={load}>Try again</button>
 			</main>
+		{:else if signed.lacksSecondFactor && !isDoor}<SecondFactorFirst />
 		{:else if signed.current && (signed.isIn || isDoor)}
 			{#if signed.isIn && !isDoor}
 				<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}

@@ -3,6 +3,7 @@
 from argparse import ArgumentParser
 from typing import Any
 
+from accounts import second_factor
 from accounts.inviting import make_letter
 from django.core.management.base import BaseCommand, CommandError
 from school.models import Person, School
@@ -24,7 +25,9 @@ class Command(BaseCommand):
         officer.add_argument("family_name")
         officer.add_argument("--email", default="")
         officer.add_argument("--school", help="of which school, where there are several")
-        reset = acts.add_parser("reset", help="a new code for somebody who cannot sign in")
+        reset = acts.add_parser(
+            "reset", help="a new code for somebody who cannot sign in, without the second factor they had"
+        )
         reset.add_argument("sign_in", help="the name under which they sign in")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -43,9 +46,10 @@ class Command(BaseCommand):
         ), school
 
     def reset(self, options: dict[str, Any]) -> tuple[Person, School]:
-        """Somebody by the name under which they sign in."""
+        """Somebody by the name under which they sign in; a second factor that they had goes."""
         person = Person.objects.filter(sign_in=options["sign_in"].casefold(), is_active=True).first()
         school = School.objects.filter(memberships__person=person).order_by("id").first() if person else None
         if person is None or school is None:
             raise CommandError(f"Nobody who is active signs in as {options['sign_in']}.")
+        second_factor.forget(person)
         return person, school

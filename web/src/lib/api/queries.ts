@@ -24,6 +24,7 @@ export const inSchool = (school: Id) => ({ queryKey: ['school', school] });
 export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'bank'] });
 export const inFileDraft = (school: Id) => ({ queryKey: ['school', school, 'draft'] });
 export const inSessions = { queryKey: ['sessions'] };
+export const inSecondFactor = { queryKey: ['second factor'] };
 export const inDocuments = { queryKey: ['documents'] };
 export const inLooseEnds = { queryKey: ['loose ends'] };
 
@@ -62,6 +63,19 @@ export const demoPeople = () =>
 	queryOptions({
 		queryKey: ['demo people'],
 		queryFn: ({ signal }) => ask(api.GET('/api/v1/demo-people', { signal: within(signal) }))
+	});
+
+/** The schools' own providers at which one may sign in. */
+export const providers = () =>
+	queryOptions({
+		queryKey: ['providers'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/providers', { signal: within(signal) }))
+	});
+
+export const secondFactor = () =>
+	queryOptions({
+		queryKey: ['second factor'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/second-factor', { signal: within(signal) }))
 	});
 
 export const frame = (id: Id, term: InTerm, reporting: boolean | undefined) =>
@@ -311,6 +325,16 @@ export const schoolFrame = (school: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { school_id: school } };
 			return ask(api.GET('/api/v1/schools/{school_id}/frame', { params, signal: within(signal) }));
+		}
+	});
+
+/** How people of the school sign in. */
+export const signingIn = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'signing in'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/signing-in', { params, signal: within(signal) }));
 		}
 	});
 

@@ -6,19 +6,18 @@
 	import { counted } from '$lib/words/plurals';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
-	import NameAndPassword from './NameAndPassword.svelte';
+	import EnteringFields from './EnteringFields.svelte';
+	import { Entering } from './entering.svelte';
 	import { signed } from './session.svelte';
 
 	const queries = useQueryClient();
 	const owner = $derived(signed.current?.name ?? '');
 	const waiting = $derived(saving.entries.length);
-	let name = $state('');
-	let password = $state('');
+	const entering = new Entering();
 
 	async function enter(): Promise<void> {
 		const before = signed.current?.person_id;
-		await signed.signIn(name, password);
-		name = password = '';
+		if (!(await entering.enter())) return;
 		if (signed.current?.person_id === before) await queries.invalidateQueries();
 		else await goto(signed.home);
 	}
@@ -38,7 +37,7 @@
 		{/if}
 	</p>
 	<Form label="Signing in again" send={enter}>
-		<NameAndPassword bind:name bind:password />
+		<EnteringFields {entering} />
 		<p class="flex flex-wrap gap-2">
 			<button class="btn">Sign in</button>
 			{#if signed.lost === 'another'}

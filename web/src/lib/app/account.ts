@@ -1,4 +1,4 @@
-/** One's own account: passwords and where one is signed in. */
+/** One's own account: password, second factor, and where one is signed in. */
 import { api, ask, type Shapes } from '$lib/api/client';
 import { signed } from './session.svelte';
 
@@ -24,6 +24,23 @@ export const account = {
 
 	changePassword(body: Shapes['PasswordChange']): Promise<unknown> {
 		return ask(api.PUT('/api/v1/password', { body }));
+	},
+
+	beginSecondFactor(password: string) {
+		return ask(api.POST('/api/v1/second-factor', { body: { password } }));
+	},
+
+	/** Give the app's first code; gives the recovery codes. */
+	confirmSecondFactor(code: string) {
+		return ask(api.PUT('/api/v1/second-factor', { body: { code } }));
+	},
+
+	makeRecoveryCodes(password: string) {
+		return ask(api.POST('/api/v1/second-factor/recovery-codes', { body: { password } }));
+	},
+
+	endSecondFactor(password: string): Promise<unknown> {
+		return ask(api.POST('/api/v1/second-factor/end', { body: { password } }));
 	},
 
 	endSession(session: number): Promise<unknown> {

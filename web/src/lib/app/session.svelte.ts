@@ -40,14 +40,19 @@ class Signed {
 		await this.#take(await ask(api.GET('/api/v1/session')));
 	}
 
-	signIn(name: string, password: string): Promise<void> {
-		return this.begin(ask(api.POST('/api/v1/session', { body: { sign_in: name, password } })));
+	signIn(name: string, password: string, code: string): Promise<void> {
+		return this.begin(ask(api.POST('/api/v1/session', { body: { sign_in: name, password, code } })));
 	}
 
 	/** Somebody is signed in by an answer: with their password, an invitation or a letter, or as they set up their school. */
 	async begin(answer: Promise<Session>): Promise<void> {
 		await this.#take(await answer);
 		this.#tabs?.postMessage(this.current?.person_id ?? null);
+	}
+
+	/** A school asks for a second factor, which the person is to set up before anything else. */
+	get lacksSecondFactor(): boolean {
+		return this.current?.lacks_second_factor ?? false;
 	}
 
 	/** Look at another of one's schools. */

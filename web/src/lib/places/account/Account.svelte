@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** One's own account: its password, and where one is signed in. */
+	/** One's own account: its password, its second factor, and where one is signed in. */
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { account } from '$lib/app/account';
@@ -10,6 +10,7 @@
 	import Form from '$lib/ui/form/Form.svelte';
 	import { longDay } from '$lib/words/days';
 	import { browser } from './browser';
+	import SecondFactor from './SecondFactor.svelte';
 
 	const queries = useQueryClient();
 	const found = createQuery(() => fetched.sessions());
@@ -57,6 +58,10 @@
 			/>
 			<p><button class="btn">Change it</button></p>
 		</Form>
+	</section>
+	<section aria-labelledby="factor">
+		<h2 class="mb-2" id="factor">Second factor</h2>
+		<SecondFactor />
 	</section>
 	<section aria-labelledby="sessions">
 		<h2 class="mb-2" id="sessions">Where you are signed in</h2>

@@ -111,6 +111,39 @@ export class Keeping {
 		);
 	}
 
+	signingIn(second_factor_of: Shapes['SigningInIn']['second_factor_of']) {
+		return this.changing.make(() =>
+			ask(
+				api.PUT('/api/v1/schools/{school_id}/signing-in', {
+					params: this.#of({}),
+					body: { second_factor_of }
+				})
+			)
+		);
+	}
+
+	provider(body: Shapes['ProviderIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/provider', { params: this.#of({}), body }))
+		);
+	}
+
+	forgetProvider() {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/provider', { params: this.#of({}) }))
+		);
+	}
+
+	endSecondFactor(person: number) {
+		return this.changing.make(() =>
+			ask(
+				api.POST('/api/v1/schools/{school_id}/persons/{person}/second-factor/end', {
+					params: this.#of({ person })
+				})
+			)
+		);
+	}
+
 	addClass(body: Shapes['ClassIn']) {
 		return this.changing.make(() =>
 			ask(api.POST('/api/v1/schools/{school_id}/classes', { params: this.#of({}), body }))

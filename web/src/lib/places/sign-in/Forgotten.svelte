@@ -3,7 +3,7 @@
 	import { account } from '$lib/app/account';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
-	import Doorway from './Doorway.svelte';
+	import Doorway from '$lib/app/Doorway.svelte';
 
 	let sign_in = $state('');
 	let isAsked = $state(false);

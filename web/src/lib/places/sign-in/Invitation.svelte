@@ -9,7 +9,7 @@
 	import { signed } from '$lib/app/session.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
-	import Doorway from './Doorway.svelte';
+	import Doorway from '$lib/app/Doorway.svelte';
 
 	const number = $derived(page.params['number'] ?? '');
 	const token = $derived(page.params['token'] ?? '');

@@ -5,7 +5,7 @@
 	import { signed } from '$lib/app/session.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
-	import Doorway from './Doorway.svelte';
+	import Doorway from '$lib/app/Doorway.svelte';
 
 	let form = $state({ sign_in: '', code: '', password: '' });
 </script>

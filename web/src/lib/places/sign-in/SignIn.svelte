@@ -5,15 +5,24 @@
 	import { page } from '$app/state';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Crystal from '$lib/app/Crystal.svelte';
-	import NameAndPassword from '$lib/app/NameAndPassword.svelte';
+	import EnteringFields from '$lib/app/EnteringFields.svelte';
+	import { Entering } from '$lib/app/entering.svelte';
 	import { signed } from '$lib/app/session.svelte';
 
-	let name = $state('');
-	let password = $state('');
+	const entering = new Entering();
+	const providers = createQuery(() => fetched.providers());
+	/** Why a provider signed nobody in. */
+	const failures: Record<string, string> = {
+		away: 'The provider does not answer as it should just now. Try again, or sign in with your password.',
+		refused: 'Nobody was signed in there, or it took too long. Try again.',
+		unknown: 'The provider knows you, but nobody here has that e-mail address. Ask the records office.',
+		elsewhere: 'You also belong to another school: sign in with your password.'
+	};
+	const failed = $derived(failures[page.url.searchParams.get('failed') ?? '']);
 	const people = createQuery(() => fetched.demoPeople());
 
 	async function enter(): Promise<void> {
-		await signed.signIn(name, password);
+		if (!(await entering.enter())) return;
 		const next = page.url.searchParams.get('next') ?? '';
 		await goto(next.startsWith('/') && !next.startsWith('//') && next !== '/' ? next : signed.home);
 	}
@@ -29,9 +38,20 @@
 			<Crystal barbed size={34} />Hoarfrost
 		</h1>
 		<Form label="Signing in" send={enter}>
-			<NameAndPassword bind:name bind:password />
+			<EnteringFields {entering} />
 			<button class="btn mt-1 h-10 justify-center text-large">Sign in</button>
 		</Form>
+		{#if failed}<p class="problem mt-3" role="alert">{failed}</p>{/if}
+		{#each providers.data ?? [] as each (each.id)}
+			<p class="mt-3">
+				<a
+					class="btn quiet h-10 w-full justify-center text-large"
+					href="/api/v1/providers/{each.id}/start"
+					data-sveltekit-reload
+					>With your {each.name}{(providers.data?.length ?? 0) > 1 ? `, ${each.school}` : ''}</a
+				>
+			</p>
+		{/each}
 		<p class="mt-4 flex flex-wrap gap-x-5 gap-y-1">
 			<a class="link" href="/forgotten">I forgot my password</a>
 			<a class="link" href="/letter">I have a letter with a code</a>
@@ -49,8 +69,8 @@
 						<button
 							class="w-full px-1 py-2.25 text-left hover:bg-ice-2"
 							onclick={() => {
-								name = each.sign_in;
-								password = each.password;
+								entering.name = each.sign_in;
+								entering.password = each.password;
 							}}
 							><b class="font-semibold">{each.name}</b>
 							<span class="ml-1.5 text-slate">{each.words}</span></button

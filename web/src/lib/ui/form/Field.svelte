@@ -10,6 +10,7 @@
 		hint = '',
 		value = $bindable(''),
 		kind = 'text',
+		takesFocus = false,
 		control,
 		...rest
 	}: {
@@ -19,13 +20,15 @@
 		hint?: string;
 		value?: string | number;
 		kind?: 'text' | 'day' | 'number' | 'password' | 'lines';
+		/** It appeared because it is what is asked for next. */
+		takesFocus?: boolean;
 		/** Another control in place of an input, given what makes it the field's. */
 		control?: Snippet<
 			[{ id: string; 'aria-invalid': 'true' | undefined; 'aria-describedby': string | undefined }]
 		>;
 		required?: boolean;
 		placeholder?: string;
-		autocomplete?: 'username' | 'current-password' | 'new-password' | 'off';
+		autocomplete?: 'username' | 'current-password' | 'new-password' | 'one-time-code' | 'off';
 		min?: number;
 		max?: number;
 	} = $props();
@@ -65,7 +68,16 @@
 			{...given}
 			{...rest}></textarea>
 	{:else}
-		<input class="field" type={kind} bind:value {...given} {...rest} />
+		<input
+			class="field"
+			type={kind}
+			bind:value
+			{@attach (input) => {
+				if (takesFocus) input.focus();
+			}}
+			{...given}
+			{...rest}
+		/>
 	{/if}
 	{#if hint}<span class="block text-small leading-4 text-slate" id="{id}-hint">{hint}</span>{/if}
 	{#if problem}<span class="problem block" id="{id}-problem" role="alert">{problem}</span>{/if}

@@ -42,6 +42,14 @@
 					>{account.state === 'active' ? 'Write them a link for a new password' : 'Invite by mail'}</button
 				>{/if}
 			<button class="link" onclick={print}>Print a letter with a code</button>
+			{#if account.has_second_factor}<button
+					class="link"
+					onclick={() =>
+						notice.tried(
+							keeping.endSecondFactor(account!.person),
+							'It is gone, and they are signed out everywhere: their password alone signs them in now.'
+						)}>Take the second factor away</button
+				>{/if}
 		</p>
 	{/if}
 {:else if give}

@@ -52,6 +52,7 @@
 	</ul>
 {:else if rows.length}<p class="mt-3">Everybody listed here is invited, signs in, or has no account.</p>{/if}
 <p class="mt-4"><a class="link" href="/school/outbox">Read what was written</a></p>
+<p class="mt-1"><a class="link" href="/school/signing-in">Second factor, and the school’s own accounts</a></p>
 <p class="mt-1">
 	<a class="link" href="/api/v1/schools/{keeping.school_id}/oneroster.zip" download
 		>Save everybody and every class as OneRoster</a
