@@ -22,6 +22,7 @@ PLACES = {
     "people": ("mirela", "/school/people?role=student&open=29", "Guardians"),
     "classes": ("mirela", "/school/classes?open=2", "28 students"),
     "posting of classes": ("mirela", "/school/posting", "Save the list"),
+    "register": ("mirela", "/school/register", "The school’s identifier there"),
     "scales and codes": ("mirela", "/school/shared", "Letters, fine"),
     "report cards' look": ("mirela", "/school/shared?view=cards", "Words for effort"),
     "standards": ("mirela", "/school/shared?view=standards", "What comes of several scores"),

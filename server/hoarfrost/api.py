@@ -15,6 +15,8 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 from people.api import router as people
 from people.file_api import router as people_files
+from people.records_api import router as records
+from people.register_api import router as register
 from people.setup_api import router as setup
 from plans.api import router as plans
 from plans.school_api import router as school_scales
@@ -50,6 +52,8 @@ for router in (
     setup,
     people,
     people_files,
+    records,
+    register,
     families,
     exchange,
 ):

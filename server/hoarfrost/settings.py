@@ -173,6 +173,8 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 CELERY_BEAT_SCHEDULE = {
     "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}},
     "forget sessions that ended": {"task": "accounts.tidy", "schedule": 6 * 60 * 60.0},
+    "forget batches that nobody sends again": {"task": "scores.tidy", "schedule": 6 * 60 * 60.0},
+    "forget what files of a month ago kept": {"task": "people.tidy", "schedule": 6 * 60 * 60.0},
     "forget what is too old to be undone": {"task": "school.tidy", "schedule": 6 * 60 * 60.0},
 }
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False

@@ -5,6 +5,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
 from exchange.tables import Limits, Table, read_pasted, read_table
 from school.acts import UNDOABLE_FOR
 from school.models import Person, School, SchoolYear
@@ -15,7 +16,9 @@ from people.changes import Change, Draft, changes_of
 from people.columns import FIELDS, Columns, heads_key, propose
 from people.models import FileDraft, KeptPairing
 from people.oneroster_file import is_oneroster, read_oneroster, unpack
+from people.oneroster_rest import fetch
 from people.reading import Said, read_list
+from people.registers import find_register
 
 LIMITS = Limits(megabytes=10, lines=20_000, what="a list of people")
 LIST = ""
@@ -28,9 +31,15 @@ def begin_file(school: School, year: SchoolYear, person: Person, name: str, cont
     """Begin a draft from a file. Raises Refused where it cannot be read; nothing is kept then."""
     if is_oneroster(name):
         tables, told = unpack(name, content, LIMITS)
-        read_oneroster(tables)
+        read_oneroster(tables, school.today())
         return _keep(school, year, person, name, told, tables, {})
     return _begin_list(school, year, person, name, read_table(name, content, LIMITS))
+
+
+def begin_from_register(school: School, year: SchoolYear, person: Person) -> FileDraft:
+    """Begin a draft from what the register says now. Raises Refused where there is none, or it does not answer."""
+    tables, told = fetch(find_register(school))
+    return _keep(school, year, person, "the register", told, tables, {})
 
 
 def begin_pasted(school: School, year: SchoolYear, person: Person, text: str) -> FileDraft:
@@ -101,7 +110,7 @@ def columns_of(draft: FileDraft) -> Columns:
 def said_by(draft: FileDraft) -> Said:
     """What a draft's file says, with the numbers that were typed for it."""
     if LIST not in draft.tables:
-        return read_oneroster(draft.tables)
+        return read_oneroster(draft.tables, draft.school.today())
     typed = {
         key.removeprefix("unread "): answer.removeprefix(_TYPED)
         for key, answer in draft.answers.items()
@@ -180,6 +189,16 @@ def throw_away(draft: FileDraft) -> None:
 def _refuse_applied(draft: FileDraft) -> None:
     if draft.applied_at is not None:
         raise Refused(f"{draft.name} was applied already.")
+
+
+def tidy() -> int:
+    """Forget what no file needs any more: drafts that nobody applied, and what would take back one that is too old for it.
+
+    Gives how many files.
+    """
+    old = timezone.now() - UNDOABLE_FOR
+    thrown, _ = FileDraft.objects.filter(applied_at=None, at__lt=old).delete()
+    return thrown + FileDraft.objects.filter(applied_at__lt=old).exclude(undo=[]).update(undo=[], answers={})
 
 
 def last_applied(school: School) -> FileDraft | None:

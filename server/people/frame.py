@@ -9,6 +9,7 @@ from school.models import School, SchoolClass, SchoolYear, Term, TermKind
 
 from people.drafts import last_applied, standing
 from people.listing import to_invite
+from people.models import Register
 from people.schemas import SchoolFrameOut, SchoolStationOut
 
 State = Literal["open", "half", "done"]
@@ -24,14 +25,23 @@ def frame(school: School) -> SchoolFrameOut:
         year=year.name if year else "",
         year_id=year.pk if year else None,
         today=school.today(),
-        stations=[_year(year), _people(school), _classes(year), _shared(school), _posting(year, school), _register()],
+        stations=[
+            _year(year),
+            _people(school),
+            _classes(year),
+            _shared(school),
+            _posting(year, school),
+            _register(school),
+        ],
         draft_id=draft.pk if draft else None,
         last_file=last.name if last else None,
     )
 
 
-def _register() -> SchoolStationOut:
-    return SchoolStationOut(name="register", words="nothing is sent yet", state="open", look=False)
+def _register(school: School) -> SchoolStationOut:
+    is_set = Register.objects.filter(school=school).exists()
+    words = "rosters are read from it" if is_set else "not connected"
+    return SchoolStationOut(name="register", words=words, state="half" if is_set else "open", look=False)
 
 
 def _year(year: SchoolYear | None) -> SchoolStationOut:

@@ -14,6 +14,7 @@ from school.models import Membership, Person, Role, School, SchoolClass, SchoolY
 from school.paging import Page, page_of
 from school.texts import plain
 
+from people.erasing import person_kept_until, student_kept_until
 from people.persons import roles_of
 from people.schemas import (
     AccountOut,
@@ -50,7 +51,8 @@ def list_people(school: School, role: Role, query: str, after: str | None) -> Pe
 
 
 def _students(school: School, query: str, after: str | None) -> PeopleOut:
-    rows = school.students.filter(_matching(query, ("family_name", "given_name", "number", "official_name")))
+    matching = _matching(query, ("family_name", "given_name", "number", "official_name"))
+    rows = school.students.filter(matching, erased_at=None)
     rows = rows if query else rows.filter(is_active=True)
     page = page_of(rows.select_related("person"), _IN_ORDER, after)
     classes: dict[int, list[str]] = defaultdict(list)
@@ -81,7 +83,9 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
 
 def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
     here = Membership.objects.filter(school=school, role=role).values("person")
-    rows = Person.objects.filter(_matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here)
+    rows = Person.objects.filter(
+        _matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here, erased_at=None
+    )
     rows = rows if query else rows.filter(is_active=True)
     page: Page[Person] = page_of(rows, _IN_ORDER, after)
     words = _words_of(school, role, page.rows)
@@ -197,6 +201,7 @@ def see_student(student: Student) -> SchoolStudentOut:
                 pk=student.pk
             )
         ],
+        kept_until=student_kept_until(student),
     )
 
 
@@ -221,6 +226,7 @@ def see_person(school: School, person: Person) -> SchoolPersonOut:
             PersonLink(id=each.pk, name=str(each), words=each.email)
             for each in namesakes.exclude(pk=person.pk).distinct()
         ],
+        kept_until=person_kept_until(school, person),
     )
 
 

@@ -1,4 +1,4 @@
-"""Drafts from a file, and how the columns of files are paired."""
+"""Drafts from a file or the register, how the columns of files are paired, and how the register is reached."""
 
 from typing import ClassVar
 
@@ -45,3 +45,16 @@ class KeptPairing(models.Model):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["school", "heads"], name="one_pairing")]
+
+
+class Register(models.Model):
+    """The records office's own system, outside: where it speaks OneRoster 1.2, and with which credentials."""
+
+    school = models.OneToOneField(School, on_delete=models.PROTECT, related_name="register")
+    address = models.URLField(max_length=300)
+    """Where its services begin, without the standard's own path."""
+    token_address = models.URLField(max_length=300)
+    client_id = models.CharField(max_length=200)
+    client_secret = models.CharField(max_length=200)
+    org = models.CharField(max_length=100, blank=True)
+    """Under which identifier it knows the school, where it holds several."""

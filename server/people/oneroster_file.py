@@ -4,6 +4,7 @@ People are known by `identifier`, or by `sourcedId` where there is none, which s
 """
 
 import csv
+import datetime
 import io
 import zipfile
 from collections.abc import Mapping, Sequence
@@ -85,8 +86,8 @@ def _rows(tables: Tables, called: str) -> list[_Row]:
     return [_Row(line, dict(zip(rows[0], row, strict=False))) for line, row in enumerate(rows[1:], 2)] if rows else []
 
 
-def read_oneroster(tables: Tables) -> Said:
-    """What such a file says. A delta tells only what changed: who is not in it stays."""
+def read_oneroster(tables: Tables, today: datetime.date) -> Said:
+    """What such a file says on a day. A delta tells only what changed: who is not in it stays."""
     said = Said(tells_rosters=tables["kind"] == [["bulk"]])
     roles: dict[str, str] = {
         each.of("userSourcedId"): each.of("role").casefold() for each in _rows(tables, "roles") if not each.is_gone
@@ -134,7 +135,8 @@ def read_oneroster(tables: Tables) -> Said:
                 )
     for each in _rows(tables, "enrollments"):
         of, who = classes.get(each.of("classSourcedId")), each.of("userSourcedId")
-        if each.is_gone or each.of("endDate"):
+        ends = each.of("endDate")
+        if each.is_gone or (ends and ends[:10] <= today.isoformat()):
             continue
         if of is None or (who not in students and who not in teachers):
             if who not in users or of is None:

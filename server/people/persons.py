@@ -22,7 +22,7 @@ LONGEST_NAME = 80
 
 def find_person(school: School, person: int) -> Person:
     """Somebody of the school, by number."""
-    found = Person.objects.filter(memberships__school=school, pk=person).distinct().first()
+    found = Person.objects.filter(memberships__school=school, pk=person, erased_at=None).distinct().first()
     if found is None:
         raise NotYours
     return found

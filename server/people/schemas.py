@@ -102,6 +102,8 @@ class SchoolStudentOut(Schema):
     classes: list[ClassStay]
     account: AccountOut | None
     namesakes: list[PersonLink]
+    kept_until: datetime.date | None
+    """The day from which they may be erased; None while they are at the school."""
 
 
 class SchoolPersonOut(Schema):
@@ -115,6 +117,8 @@ class SchoolPersonOut(Schema):
     classes: list[str]
     children: list[PersonLink]
     namesakes: list[PersonLink]
+    kept_until: datetime.date | None
+    """The day from which they may be erased; None while they are at the school."""
 
 
 class StudentIn(Body):
@@ -445,3 +449,34 @@ class SetupIn(Body):
     email: str = ""
     sign_in: str = Field(default="", max_length=150)
     password: str = Field(max_length=200)
+
+
+class RegisterOut(Schema):
+    """How the register is reached, but for the secret."""
+
+    address: str
+    token_address: str
+    client_id: str
+    org: str
+
+
+class RegisterIn(Body):
+    """How the register is reached. Without a secret the one that is kept stays."""
+
+    address: str = Field(max_length=300)
+    token_address: str = Field(max_length=300)
+    client_id: str = Field(max_length=200)
+    client_secret: str | None = Field(default=None, max_length=200)
+    org: str = Field(default="", max_length=100)
+
+
+class RecordsOut(Schema):
+    """For how many years the school keeps what it knows of somebody who has left."""
+
+    kept_years: int
+
+
+class RecordsIn(Body):
+    """For how many years the school keeps what it knows of somebody who has left."""
+
+    kept_years: int

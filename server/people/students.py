@@ -21,7 +21,7 @@ FEWEST_ALIASES = 9000
 
 def find_student(school: School, student: int) -> Student:
     """A student of the school, by number of the row."""
-    found = school.students.filter(pk=student).first()
+    found = school.students.filter(pk=student, erased_at=None).first()
     if found is None:
         raise NotYours
     return found

@@ -46,6 +46,8 @@ class School(models.Model):
     revision = models.PositiveBigIntegerField(default=0)
     address = models.CharField(max_length=200, blank=True)
     """In one line, as it stands on report cards."""
+    kept_years = models.PositiveSmallIntegerField(default=10)
+    """How many years the school keeps what it knows of somebody who has left, before they may be erased."""
     second_factor_of = models.JSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 
@@ -82,6 +84,7 @@ class Person(AbstractBaseUser, PermissionsMixin):
     email = models.EmailField(blank=True)
     """Where invitations go; a family without one gets a letter."""
     is_active = models.BooleanField(default=True)
+    erased_at = models.DateTimeField(null=True, blank=True)
 
     objects: ClassVar[People] = People()
     USERNAME_FIELD = "sign_in"
@@ -125,6 +128,8 @@ class Student(models.Model):
     alias = models.CharField(max_length=10)
     is_active = models.BooleanField(default=True)
     """Whether they are at the school still; who has left stays with all that they earned."""
+    erased_at = models.DateTimeField(null=True, blank=True)
+    """When their name went, for good."""
     guardians = models.ManyToManyField(Person, related_name="children", blank=True)
 
     class Meta:

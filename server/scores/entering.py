@@ -7,6 +7,7 @@ from decimal import Decimal
 from typing import Any, NamedTuple
 
 from django.db import IntegrityError, transaction
+from django.utils import timezone
 from gradecore.entry import EntryError
 from gradecore.numbers import UNIT
 from plans.loading import LoadedPlan
@@ -95,6 +96,12 @@ def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[
     if known.person_id != person.pk or known.school_class_id != school_class.pk:
         raise Refused("These entries belong to somebody else and were not saved.")
     return Entered(known.answer, [], None)
+
+
+def tidy() -> int:
+    """Forget batches of so long ago that nobody sends them again; gives how many."""
+    count, _ = Batch.objects.filter(at__lt=timezone.now() - acts.UNDOABLE_FOR).delete()
+    return count
 
 
 class PlanMoved(Exception):

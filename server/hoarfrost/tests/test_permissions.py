@@ -18,7 +18,7 @@ from ninja import Schema
 from people.models import FileDraft
 from plans.models import Category, GradingScale, PlanEvent, ScoreCode
 from school.access import Permission
-from school.models import Person, ReportingWindow, Role, SchoolClass, SchoolYear, Student, Term
+from school.models import Person, ReportingWindow, Role, School, SchoolClass, SchoolYear, Student, Term
 from scores.tests.test_entering import enter, entry
 
 from hoarfrost.api import api
@@ -121,9 +121,10 @@ HIDES = (
     "/merge",
     "/setup",
     "/provider",
+    "/drafts/register",
     "/providers/{provider_id}/start",
 )
-"""What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider that answers."""
+"""What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider or register that answers."""
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
@@ -188,6 +189,13 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/years/{year}/drafts": {"text": "Number;Family name;Given name\n900;Ilex;Ivy"},
     "/schools/{school_id}/drafts/{draft}": {"silence": "stay"},
     "/schools/{school_id}/drafts/{draft}/answers": {"answers": {}},
+    "/schools/{school_id}/register": {
+        "address": "https://register.hill.example",
+        "token_address": "https://register.hill.example/token",
+        "client_id": "x",
+        "client_secret": "y",
+    },
+    "/schools/{school_id}/records": {"kept_years": 5},
     "/schools/{school_id}/cards": {"card_design": "ledger", "paper": "A4"},
     "/schools/{school_id}/standards": {
         "standards": [],
@@ -293,6 +301,13 @@ def shown_code(person: Person) -> str:
     return f"{totp.token():06}"
 
 
+def left_long_ago() -> None:
+    """Students and guardians have left, and the school keeps nothing of who has."""
+    Student.objects.update(is_active=False)
+    Person.objects.filter(memberships__role=Role.GUARDIAN).update(is_active=False)
+    School.objects.update(kept_years=0, fixed_day=datetime.date(2033, 1, 1))
+
+
 def with_second_factor(person: Person) -> None:
     second_factor.confirm(person, shown_code(person))
 
@@ -308,6 +323,8 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("PUT", "/password"): lambda world, who: (None, {"old": PASSWORD, "password": "a long winter"}),
     ("PUT", "/second-factor"): lambda world, who: (None, {"code": shown_code(world.people[who or ""])}),
     ("POST", "/second-factor/recovery-codes"): lambda world, who: (with_second_factor(world.people[who or ""]), None),
+    ("POST", "/schools/{school_id}/students/{student}/erase"): lambda world, who: (left_long_ago(), None),
+    ("POST", "/schools/{school_id}/persons/{person}/erase"): lambda world, who: (left_long_ago(), None),
     ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (
         GradingScale.objects.create(school=world.school, name="Unused").pk, None,
     ),

@@ -72,6 +72,7 @@ def test_without_a_code_nobody_sets_up(empty: Client, settings: Any) -> None:
 def test_a_school_that_begins_is_nowhere_a_fault(empty: Client) -> None:
     send(empty, "POST", "/api/v1/setup", BODY)
     school = School.objects.get()
+    empty.logout()
     empty.force_login(Person.objects.get())
     at = f"/api/v1/schools/{school.pk}"
     for rest in (

@@ -328,6 +328,26 @@ export const schoolFrame = (school: Id) =>
 		}
 	});
 
+/** How the register is reached; null where that is not said yet. */
+export const register = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'register'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/register', { params, signal: within(signal) }));
+		}
+	});
+
+/** For how long the school keeps what it knows of who has left. */
+export const records = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'records'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/records', { params, signal: within(signal) }));
+		}
+	});
+
 /** How people of the school sign in. */
 export const signingIn = (school: Id) =>
 	queryOptions({

@@ -3,9 +3,9 @@ import type { Place } from '$lib/app/places';
 import { looseEnds } from './loose-ends/place';
 import { plan } from './plan/place';
 import { report } from './report/place';
-import { register, stations } from './school/place';
+import { stations } from './school/place';
 import { scores } from './scores/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, stack, report, today, looseEnds, ...stations, register];
+export const all: Place[] = [plan, scores, stack, report, today, looseEnds, ...stations];

@@ -111,6 +111,45 @@ export class Keeping {
 		);
 	}
 
+	eraseStudent(student: number) {
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/students/{student}/erase', { params: this.#of({ student }) }))
+		);
+	}
+
+	erasePerson(person: number) {
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/persons/{person}/erase', { params: this.#of({ person }) }))
+		);
+	}
+
+	register(body: Shapes['RegisterIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/register', { params: this.#of({}), body }))
+		);
+	}
+
+	forgetRegister() {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/register', { params: this.#of({}) }))
+		);
+	}
+
+	/** Begin a draft from what the register says now. */
+	loadRegister(year: number) {
+		return this.changing.make(() =>
+			ask(
+				api.POST('/api/v1/schools/{school_id}/years/{year}/drafts/register', { params: this.#of({ year }) })
+			)
+		);
+	}
+
+	keepFor(kept_years: number) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/records', { params: this.#of({}), body: { kept_years } }))
+		);
+	}
+
 	signingIn(second_factor_of: Shapes['SigningInIn']['second_factor_of']) {
 		return this.changing.make(() =>
 			ask(

@@ -13,7 +13,6 @@ export const stations: Place[] = [
 	station('people', 'People'),
 	station('classes', 'Classes'),
 	station('shared', 'Shared'),
-	station('posting', 'Posting')
+	station('posting', 'Posting'),
+	station('register', 'Register')
 ];
-/** What the trail tells of and cannot be entered yet. */
-export const register: Place = { name: 'register', title: 'Register', of: 'school' };

@@ -120,9 +120,17 @@
 		{#if opened === 'new'}{#key role}<AddPerson {role} onadded={(id) => open(String(id))} />{/key}
 		{:else if opened === 'file'}<LoadFile year={frame.data?.year_id ?? null} />
 		{:else if opened && role === 'student'}
-			{#key opened}<StudentPanel id={Number(opened)} onopen={(id) => open(String(id))} />{/key}
+			{#key opened}<StudentPanel
+					id={Number(opened)}
+					onopen={(id) => open(String(id))}
+					ongone={() => open('')}
+				/>{/key}
 		{:else if opened}
-			{#key opened}<PersonPanel id={Number(opened)} onopen={(id) => open(String(id))} />{/key}
+			{#key opened}<PersonPanel
+					id={Number(opened)}
+					onopen={(id) => open(String(id))}
+					ongone={() => open('')}
+				/>{/key}
 		{:else}<Inviting {role} {rows} />{/if}
 	</aside>
 </main>

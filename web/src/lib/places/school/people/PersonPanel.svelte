@@ -10,9 +10,11 @@
 	import AccountLine from './AccountLine.svelte';
 	import Kept from './Kept.svelte';
 	import Namesakes from './Namesakes.svelte';
+	import Records from './Records.svelte';
 	import { one, roles } from './roles';
 
-	let { id, onopen }: { id: number; onopen: (id: number) => unknown } = $props();
+	let { id, onopen, ongone }: { id: number; onopen: (id: number) => unknown; ongone: () => unknown } =
+		$props();
 	const keeping = thisKeeping();
 	const found = createQuery(() => fetched.schoolPerson(keeping.school_id, id));
 	const person = $derived(found.data);
@@ -75,6 +77,13 @@
 	{/if}
 	<h3 class="mt-5 mb-1 text-large">Account</h3>
 	<AccountLine account={person.account} />
+	<Records
+		name="{person.given_name} {person.family_name}"
+		file="/api/v1/schools/{keeping.school_id}/persons/{id}/data.zip"
+		keptUntil={person.kept_until}
+		erase={() => keeping.erasePerson(id)}
+		{ongone}
+	/>
 	<p class="mt-5">
 		<button class="btn quiet" onclick={() => turn(person.account.state === 'inactive')}
 			>{person.account.state === 'inactive' ? 'They are back' : 'Deactivate'}</button

@@ -10,8 +10,10 @@
 	import Guardians from './Guardians.svelte';
 	import Kept from './Kept.svelte';
 	import Namesakes from './Namesakes.svelte';
+	import Records from './Records.svelte';
 
-	let { id, onopen }: { id: number; onopen: (id: number) => unknown } = $props();
+	let { id, onopen, ongone }: { id: number; onopen: (id: number) => unknown; ongone: () => unknown } =
+		$props();
 	const keeping = thisKeeping();
 	const found = createQuery(() => fetched.schoolStudent(keeping.school_id, id));
 	const student = $derived(found.data);
@@ -61,6 +63,13 @@
 	</ul>
 	<h3 class="mt-5 mb-1 text-large">Account</h3>
 	<AccountLine account={student.account} give={(email) => keeping.giveAccount(id, email)} />
+	<Records
+		name="{student.given_name} {student.family_name}"
+		file="/api/v1/schools/{keeping.school_id}/students/{id}/data.zip"
+		keptUntil={student.kept_until}
+		erase={() => keeping.eraseStudent(id)}
+		{ongone}
+	/>
 	<p class="mt-5">
 		<button class="btn quiet" onclick={() => turn(!student.is_active)}
 			>{student.is_active ? 'They have left the school' : 'They are back'}</button

@@ -10,6 +10,7 @@
 	import { thisKeeping } from '../keeping';
 	import { thisSetting } from '../setting';
 	import DaysOff from './DaysOff.svelte';
+	import KeptYears from './KeptYears.svelte';
 	import TakeOver from './TakeOver.svelte';
 	import Terms from './Terms.svelte';
 
@@ -59,5 +60,6 @@
 			<DaysOff year={year.data} />
 			<TakeOver year={year.data} />
 		{/key}
+		<KeptYears />
 	{/if}
 </main>

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Register from '$lib/places/school/register/Register.svelte';
+</script>
+
+<Register />
