@@ -89,7 +89,7 @@ def test_a_school_that_begins_is_nowhere_a_fault(empty: Client) -> None:
     frame = empty.get(f"{at}/frame").json()
     assert {each["name"]: each["words"] for each in frame["stations"]} == {
         "year": "4 terms", "people": "0 students", "classes": "0 classes", "shared": "2 scales", "posting": "quarter 1: no window",
-        "register": "nothing is sent yet",
+        "register": "not connected",
     }  # fmt: skip
     assert empty.get("/api/v1/today").json() is None
     year = empty.get(f"{at}/year").json()["year_id"]
