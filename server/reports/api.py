@@ -78,7 +78,7 @@ def today(request: Asking) -> Any:
 def class_frame(request: Asking, class_id: int, term: int | None = None, reporting: bool = False) -> Any:
     """A class's name, ribbon and trail; `reporting` for the place where terms are posted."""
     loaded, place = _place(request, term, reporting=reporting)
-    return frame(request.school_class, loaded, place)
+    return frame(request.school_class, loaded, place, request.user)
 
 
 @router.get("/classes/{class_id}/students/{student}", permission=SEE_REPORT, response=StudentPageOut)

@@ -14,6 +14,7 @@ from plans.models import Assignment, Draft
 from school import windows
 from school.calendar import local
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
+from school.own import own_name
 from scores.book import LoadedClass
 from scores.grid import is_apart
 from scores.kept import kept_class
@@ -51,11 +52,12 @@ SECTION_SIGN = 2
 """Characters of a section that is told by a sign alone."""
 
 
-def class_words(school_class: SchoolClass) -> str:
-    """Section, room and times in a line."""
+def class_words(school_class: SchoolClass, *, is_renamed: bool = False) -> str:
+    """Section, room and times in a line; for who calls the class otherwise its own name, too."""
     # A letter or a number needs the word before it; "homeroom" is one by itself.
     section = school_class.section
     called = f"Section {section}" if 0 < len(section) <= SECTION_SIGN else section.capitalize()
+    called = str(school_class) if is_renamed else called
     return ", ".join(each for each in (called, school_class.room, school_class.times) if each)
 
 
@@ -193,8 +195,14 @@ def _are(count: int) -> str:
     return "is" if count == 1 else "are"
 
 
-def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOut:
-    """A class's frame in one term."""
+def _called(school_class: SchoolClass, person: Person) -> tuple[str, str]:
+    """A class's name and section as a teacher goes by them: one's own name needs no section."""
+    called = own_name(school_class, person)
+    return (called, "") if called else (school_class.name, school_class.section)
+
+
+def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Person) -> FrameOut:
+    """A class's frame in one term, for one of its teachers."""
     running = loaded.plan.running_term()
     posted = {
         each.pk: in_force(of_term(school_class, each).values())
@@ -205,8 +213,9 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term) -> FrameOu
     for pk, grades in posted.items():
         if grades and len(grades) >= len(loaded.plan.roster) - 1:
             words[pk] = f"posted {local(school_class.school, max(each.posting.at for each in grades)):%-d %b}"
+    name, section = _called(school_class, person)
     return FrameOut(
-        id=school_class.pk, name=school_class.name, section=school_class.section, words=class_words(school_class),
+        id=school_class.pk, name=name, section=section, words=class_words(school_class, is_renamed=name != school_class.name),
         term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
         ribbon=ribbon(school_class.year, loaded.plan.terms, school_class.school.today(), running, words),
         trail=Standing(loaded, term).trail(),
@@ -291,13 +300,12 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     return TodayOut(
         day=today, words=f"{words} {classes[0].school.name}, school year {classes[0].year.name}.",
         ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
-        classes=[_ledger(each, standing, person) for each, standing in zip(loaded, standings, strict=True)],
+        classes=[_ledger(*each, person) for each in zip(classes, loaded, standings, strict=True)],
         needs=needs, days=_ahead(loaded, running, today),
     )  # fmt: skip
 
 
-def _ledger(loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOut:
-    school_class = loaded.plan.school_class
+def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOut:
     others = [str(each) for each in school_class.teachers.all() if each.pk != person.pk]
     ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= standing.today]
     first = min((each.due_on for each in ahead if each.due_on), default=None)
@@ -305,8 +313,9 @@ def _ledger(loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOu
         each for each in (plural(len(loaded.plan.roster), "student"), school_class.times, school_class.room,
                           f"with {' and '.join(others)}" if others else "") if each
     )  # fmt: skip
+    name, section = _called(school_class, person)
     return LedgerOut(
-        id=school_class.pk, name=school_class.name, section=school_class.section, words=words, next_due=first,
+        id=school_class.pk, name=name, section=section, words=words, next_due=first,
         next_due_names=[each.short_name for each in ahead if each.due_on == first], trail=standing.trail(),
     )  # fmt: skip
 

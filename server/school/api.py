@@ -7,8 +7,10 @@ from django.db import connection
 from school import acts
 from school.access import Asking, PermittedRouter
 from school.demo_people import demo_people
-from school.permissions import ANYBODY, UNDO
-from school.schemas import DemoPerson, HealthOut, UndoneOut
+from school.own import arrange, own_classes, own_name
+from school.permissions import ANYBODY, SEE_OWN, UNDO
+from school.schemas import DemoPerson, HealthOut, OwnClassesIn, OwnClassOut, UndoneOut
+from school.session import chosen_school
 
 router = PermittedRouter(tags=["school"])
 
@@ -20,6 +22,20 @@ def health(request: Asking) -> Any:
         # A connection that is there says nothing of the database behind it.
         cursor.execute("SELECT 1")
     return HealthOut(ok=True)
+
+
+@router.get("/own-classes", permission=SEE_OWN, response=list[OwnClassOut])
+def see_own_classes(request: Asking) -> Any:
+    """The classes that one teaches, in one's own order, with what one calls them."""
+    found = own_classes(request.user, chosen_school(request))
+    return [OwnClassOut(id=each.pk, name=str(each), own_name=own_name(each, request.user)) for each in found]
+
+
+@router.put("/own-classes", permission=SEE_OWN, response=list[OwnClassOut])
+def arrange_own_classes(request: Asking, body: OwnClassesIn) -> Any:
+    """Put one's classes in another order, or call them otherwise. Nobody else sees it."""
+    arrange(request.user, chosen_school(request), [(each.id, each.own_name) for each in body.classes])
+    return see_own_classes(request)
 
 
 @router.get("/demo-people", permission=ANYBODY, response=list[DemoPerson])

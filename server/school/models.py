@@ -308,6 +308,10 @@ class Teaching(models.Model):
     starts = models.DateField(null=True, blank=True)
     ends = models.DateField(null=True, blank=True)
     """The first and the last day of a stand-in; None for who teaches it all along."""
+    own_name = models.CharField(max_length=80, blank=True)
+    """What the teacher calls the class, where they alone call it so."""
+    place = models.PositiveSmallIntegerField(null=True, blank=True)
+    """Where it stands among the teacher's own classes; None: by the school's order, after those that have a place."""
     view = models.JSONField(default=dict)
     """How the teacher chose to look at the class: order, filters, columns put aside."""
 

@@ -1,9 +1,13 @@
-"""What is a person's own."""
+"""What is a person's own: the classes that they teach, in their order and by the names that they give them."""
 
+from collections.abc import Sequence
+
+from django.db import transaction
 from django.db.models import Q
 
 from school.calendar import current_year, year_of_day
-from school.models import Person, School, SchoolClass
+from school.models import Person, School, SchoolClass, Teaching
+from school.refusal import NotYours
 
 
 def own_classes(person: Person, school: School | None = None) -> list[SchoolClass]:
@@ -18,8 +22,34 @@ def own_classes(person: Person, school: School | None = None) -> list[SchoolClas
         if each.teaching_of(person) is not None:
             by_school.setdefault(each.school_id, []).append(each)
     for classes in by_school.values():
+        classes.sort(key=lambda each: _place(each, person))
         school, years = classes[0].school, {each.year for each in classes}
         now = current_year(school)
         year = now if now in years else year_of_day(years, school.today())
         found += [each for each in classes if each.year == year]
     return found
+
+
+def _place(school_class: SchoolClass, person: Person) -> float:
+    teaching = school_class.teaching_of(person)
+    return float("inf") if teaching is None or teaching.place is None else teaching.place
+
+
+def own_name(school_class: SchoolClass, person: Person) -> str:
+    """What a teacher calls a class, where they alone call it so; empty where it goes by its name and section."""
+    teaching = school_class.teaching_of(person)
+    return teaching.own_name if teaching is not None else ""
+
+
+@transaction.atomic
+def arrange(person: Person, school: School | None, given: Sequence[tuple[int, str]]) -> None:
+    """Put one's classes in an order, each with the name that one calls it (empty: its own). Nobody else sees a change.
+
+    Raises NotYours where one of them is not taught by the person.
+    """
+    mine = {each.pk for each in own_classes(person, school)}
+    if {number for number, _ in given} - mine:
+        raise NotYours
+    for place, (number, name) in enumerate(given):
+        called = " ".join(name.split())[:80]
+        Teaching.objects.filter(person=person, school_class=number).update(own_name=called, place=place)

@@ -25,6 +25,27 @@ class ClassLink(Schema):
     section: str
 
 
+class OwnClassOut(Schema):
+    """A class that one teaches: its name and section, and what one calls it (empty: that)."""
+
+    id: int
+    name: str
+    own_name: str
+
+
+class OwnClassIn(Body):
+    """A class that one teaches, and what one calls it; empty for its own name."""
+
+    id: RowNumber
+    own_name: str = Field(max_length=80)
+
+
+class OwnClassesIn(Body):
+    """One's classes, in the order in which they are to stand."""
+
+    classes: list[OwnClassIn] = Field(max_length=100)
+
+
 class SchoolLink(Schema):
     """A school that the person belongs to."""
 

@@ -7,8 +7,8 @@ from django.http import HttpRequest
 
 from school.access import lacks_second_factor
 from school.calendar import current_year
-from school.models import Person, Role, School, Student
-from school.own import own_classes
+from school.models import Person, Role, School, SchoolClass, Student
+from school.own import own_classes, own_name
 from school.refusal import NotYours
 from school.schemas import ChildLink, ClassLink, SchoolLink, SessionOut
 
@@ -66,13 +66,19 @@ def session_of(request: HttpRequest) -> SessionOut:
         today=school.today() if school else None,
         days_off=year.days_off if year else [],
         roles=sorted({Role(each.role).value for each in memberships}),
-        classes=[ClassLink(id=each.pk, name=each.name, section=each.section) for each in own_classes(person, school)],
+        classes=[_link(each, person) for each in own_classes(person, school)],
         children=[
             ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name)
             for each in seen_students(person)
             if each.school == school
         ],
     )
+
+
+def _link(school_class: SchoolClass, person: Person) -> ClassLink:
+    called = own_name(school_class, person)
+    name, section = (called, "") if called else (school_class.name, school_class.section)
+    return ClassLink(id=school_class.pk, name=name, section=section)
 
 
 def seen_students(person: Person) -> list[Student]:

@@ -14,6 +14,8 @@ const within = (signal: AbortSignal) => AbortSignal.any([signal, AbortSignal.tim
 
 // What a change makes stale.
 export const inClass = (id: Id) => ({ queryKey: ['class', id] });
+/** Every class. */
+export const inClasses = { queryKey: ['class'] };
 export const inFrame = (id: Id) => ({ queryKey: ['class', id, 'frame'] });
 export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
 export const inEvidence = (id: Id, term: Id, student: Id) => ({
@@ -23,6 +25,7 @@ export const inBank = (id: Id) => ({ queryKey: ['class', id, 'bank'] });
 export const inSchool = (school: Id) => ({ queryKey: ['school', school] });
 export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'bank'] });
 export const inFileDraft = (school: Id) => ({ queryKey: ['school', school, 'draft'] });
+export const inToday = { queryKey: ['today'] };
 export const inSessions = { queryKey: ['sessions'] };
 export const inSecondFactor = { queryKey: ['second factor'] };
 export const inDocuments = { queryKey: ['documents'] };
@@ -70,6 +73,13 @@ export const providers = () =>
 	queryOptions({
 		queryKey: ['providers'],
 		queryFn: ({ signal }) => ask(api.GET('/api/v1/providers', { signal: within(signal) }))
+	});
+
+/** The classes that one teaches, with what one calls them. */
+export const ownClasses = () =>
+	queryOptions({
+		queryKey: ['own classes'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/own-classes', { signal: within(signal) }))
 	});
 
 export const secondFactor = () =>

@@ -26,6 +26,11 @@ export const account = {
 		return ask(api.PUT('/api/v1/password', { body }));
 	},
 
+	/** Put one's classes in an order, each with what one calls it. */
+	arrangeClasses(classes: Shapes['OwnClassIn'][]) {
+		return ask(api.PUT('/api/v1/own-classes', { body: { classes } }));
+	},
+
 	beginSecondFactor(password: string) {
 		return ask(api.POST('/api/v1/second-factor', { body: { password } }));
 	},

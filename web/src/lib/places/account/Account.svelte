@@ -10,6 +10,7 @@
 	import Form from '$lib/ui/form/Form.svelte';
 	import { longDay } from '$lib/words/days';
 	import { browser } from './browser';
+	import OwnClasses from './OwnClasses.svelte';
 	import SecondFactor from './SecondFactor.svelte';
 
 	const queries = useQueryClient();
@@ -59,6 +60,15 @@
 			<p><button class="btn">Change it</button></p>
 		</Form>
 	</section>
+	{#if signed.teaches}
+		<section aria-labelledby="classes">
+			<h2 class="mb-1" id="classes">Your classes</h2>
+			<p class="mb-2 text-slate">
+				In the order in which they stand for you, and as you call them; nobody else sees it.
+			</p>
+			<OwnClasses />
+		</section>
+	{/if}
 	<section aria-labelledby="factor">
 		<h2 class="mb-2" id="factor">Second factor</h2>
 		<SecondFactor />
