@@ -19,9 +19,9 @@ from people.records_api import router as records
 from people.register_api import router as register
 from people.setup_api import router as setup
 from plans.api import router as plans
-from plans.school_api import router as school_scales
 from reports.api import router as reports
 from reports.school_api import router as school_years
+from reports.school_scales_api import router as school_scales
 from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores

@@ -1,38 +1,56 @@
 """Changes of what the school sets that touch classes: what they would change is told first, and they can be taken back."""
 
 import datetime
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
 from django.db import transaction
 from plans.models import Assignment
+from plans.school_scales import classes_with, restore_scale, state_of_scales
 from school.calendar import current_year, put_in_order, running_term
 from school.models import Person, School, SchoolClass, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class
+from scores.models import Override
 
 from reports.models import SchoolChange
 from reports.standing import plural
 
 State = dict[str, Any]
-"""What a change can touch: the school's standards, and its terms' names and days by number; as JSON has them."""
+"""What a change can touch: the school's standards, its scales and codes by key, and its terms' names and days by number; as JSON."""
 
 
-def change(school: School, person: Person, words: str, make: Callable[[], object], *, dry_run: bool) -> list[str]:
-    """Make a change, or only try it; gives what it does to classes, a sentence each."""
+def change(
+    school: School,
+    person: Person,
+    words: str,
+    make: Callable[[], object],
+    *,
+    dry_run: bool,
+    marks_by: str | None = None,
+) -> list[str]:
+    """Make a change, or only try it; gives what it does to classes, a sentence each.
+
+    `marks_by` is the scale or code that changes, by its key: then marks are looked at. Raises Refused, changing nothing, where an
+    override gives a mark that would be none any more.
+    """
     with transaction.atomic():
         before, levels = _state(school), _levels(school)
+        classes = _of_this_year(school, marks_by) if marks_by else []
+        marks = {each.pk: _marks_of(load_class(each)) for each in classes}
         make()
         after = _state(school)
-        touched = [*_moved_levels(school, levels), *_moved_work(school, before, after)]
+        touched = [*_moved_levels(school, levels), *_moved_work(school, before, after), *_moved_marks(classes, marks)]
         if dry_run:
             transaction.set_rollback(True)
         elif before != after:
-            changed = {key for key in before | after if before.get(key) != after.get(key)}
-            SchoolChange.objects.create(
-                school=school, person=person, words=words[:200], at=school.now(),
-                before={key: before.get(key) for key in changed}, after={key: after.get(key) for key in changed},
-            )  # fmt: skip
+            # What is new is taken away again where it stands, not taken back.
+            changed = {key for key in before.keys() & after.keys() if before[key] != after[key]}
+            if changed:
+                SchoolChange.objects.create(
+                    school=school, person=person, words=words[:200], at=school.now(),
+                    before={key: before[key] for key in changed}, after={key: after[key] for key in changed},
+                )  # fmt: skip
     if dry_run:
         school.refresh_from_db()
     return touched
@@ -56,11 +74,13 @@ def take_back(school: School) -> str:
         if key == "standards":
             school.standards = value
             school.save(update_fields=["standards"])
+        elif not key.isdigit():
+            restore_scale(school, key, value)
         elif value is not None:
             name, starts, ends = value
             days = {"starts": datetime.date.fromisoformat(starts), "ends": datetime.date.fromisoformat(ends)}
             Term.objects.filter(pk=int(key), year__school=school).update(name=name, **days)
-    for year in school.years.filter(terms__in=[int(key) for key in row.before if key != "standards"]).distinct():
+    for year in school.years.filter(terms__in=[int(key) for key in row.before if key.isdigit()]).distinct():
         put_in_order(list(year.terms.all()))
     row.undone = True
     row.save(update_fields=["undone"])
@@ -70,9 +90,11 @@ def take_back(school: School) -> str:
 def _state(school: School) -> State:
     standards = School.objects.values_list("standards", flat=True).get(pk=school.pk)
     terms = Term.objects.filter(year__school=school)
-    return {"standards": standards} | {
-        str(each.pk): [each.name, each.starts.isoformat(), each.ends.isoformat()] for each in terms
-    }
+    return (
+        {"standards": standards}
+        | state_of_scales(school)
+        | {str(each.pk): [each.name, each.starts.isoformat(), each.ends.isoformat()] for each in terms}
+    )
 
 
 def _with_standards(school: School) -> list[SchoolClass]:
@@ -108,10 +130,46 @@ def _moved_levels(school: School, before: Mapping[int, Mapping[tuple[str, str], 
     return found
 
 
+def _of_this_year(school: School, key: str) -> list[SchoolClass]:
+    """The classes of the year it is in which a scale or code gives marks: older years are as they were posted."""
+    return list(classes_with(school, key).filter(year=current_year(school)).select_related("school", "year"))
+
+
+def _marks_of(loaded: LoadedClass) -> dict[tuple[str, str], tuple[str | None, str | None]]:
+    """Every student's mark and percent in every term."""
+    return {
+        (student, str(term.pk)): (result.final_mark, result.percent_shown)
+        for student in loaded.book.students
+        for term in loaded.plan.terms
+        if (result := loaded.gradebook.result(student, str(term.pk)))
+    }
+
+
+def _moved_marks(classes: Sequence[SchoolClass], before: Mapping[int, Mapping[Any, Any]]) -> list[str]:
+    found = []
+    for school_class in classes:
+        loaded = load_class(school_class)
+        known = {band.mark for band in loaded.gradebook.marks.bands}
+        for each in Override.objects.filter(school_class=school_class).exclude(mark="").select_related("student"):
+            if each.mark not in known and each.mark not in {mark for mark, _ in school_class.school.outside_marks}:
+                raise Refused(
+                    f"In {school_class} {each.student} has {each.mark} in place of what is computed. Keep that mark in the scale.",
+                    "bands",
+                )
+        now, was = _marks_of(loaded), before[school_class.pk]
+        moved = {place for place in {**was, **now} if was.get(place) != now.get(place)}
+        if moved:
+            students = len({student for student, _ in moved})
+            found.append(
+                f"{school_class}: {plural(len(moved), 'grade')} of {plural(students, 'student')} would be another."
+            )
+    return found
+
+
 def _moved_work(school: School, before: State, after: State) -> list[str]:
     """Work that would be due outside of its term, and whether another term would be running."""
     found = []
-    for key in before.keys() & after.keys() - {"standards"}:
+    for key in filter(str.isdigit, before.keys() & after.keys()):
         if before[key][1:] == after[key][1:]:
             continue
         (_, was_from, was_to), (name, starts, ends) = before[key], after[key]

@@ -111,6 +111,12 @@ class TouchedOut(Schema):
     words: list[str]
 
 
+class KeptOut(TouchedOut):
+    """The same, and what was kept by number; None where it was only tried."""
+
+    id: int | None
+
+
 class SchoolYearOut(Schema):
     """A school year as the records officer sees it."""
 

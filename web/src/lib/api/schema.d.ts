@@ -2066,9 +2066,9 @@ export interface paths {
         get?: never;
         /**
          * Save Code
-         * @description Make a code, or change what one does that no score holds.
+         * @description Make a code, or change what one does, or only tell what that would do to classes.
          */
-        put: operations["plans_school_api_save_code"];
+        put: operations["reports_school_api_save_code"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2538,9 +2538,9 @@ export interface paths {
         get: operations["plans_school_api_see_scales"];
         /**
          * Save Scale
-         * @description Make a scale, or change one that no class uses.
+         * @description Make a scale, or change one, or only tell what that would do to classes.
          */
-        put: operations["plans_school_api_save_scale"];
+        put: operations["reports_school_api_save_scale"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4976,6 +4976,16 @@ export interface components {
              * @default true
              */
             with_assignments: boolean;
+        };
+        /**
+         * KeptOut
+         * @description The same, and what was kept by number; None where it was only tried.
+         */
+        KeptOut: {
+            /** Id */
+            id: number | null;
+            /** Words */
+            words: string[];
         };
         /**
          * KindOut
@@ -17716,9 +17726,11 @@ export interface operations {
             };
         };
     };
-    plans_school_api_save_code: {
+    reports_school_api_save_code: {
         parameters: {
-            query?: never;
+            query?: {
+                dry_run?: boolean;
+            };
             header?: never;
             path: {
                 school_id: number;
@@ -17737,7 +17749,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MadeOut"];
+                    "application/json": components["schemas"]["KeptOut"];
                 };
             };
             /** @description Unauthorized */
@@ -20309,9 +20321,11 @@ export interface operations {
             };
         };
     };
-    plans_school_api_save_scale: {
+    reports_school_api_save_scale: {
         parameters: {
-            query?: never;
+            query?: {
+                dry_run?: boolean;
+            };
             header?: never;
             path: {
                 school_id: number;
@@ -20330,7 +20344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MadeOut"];
+                    "application/json": components["schemas"]["KeptOut"];
                 };
             };
             /** @description Unauthorized */

@@ -109,6 +109,12 @@ export class Setting {
 		);
 	}
 
+	/** What another scale would do to classes. */
+	async tryScale(body: Shapes['SchoolScaleIn']): Promise<string[]> {
+		const params = { ...this.#of({}), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/scales', { params, body }))).words;
+	}
+
 	removeScale(scale: number) {
 		return this.changing.make(() =>
 			ask(api.DELETE('/api/v1/schools/{school_id}/scales/{scale}', { params: this.#of({ scale }) }))
@@ -119,6 +125,12 @@ export class Setting {
 		return this.changing.make(() =>
 			ask(api.PUT('/api/v1/schools/{school_id}/codes', { params: this.#of({}), body }))
 		);
+	}
+
+	/** What another code would do to classes. */
+	async tryCode(body: Shapes['SchoolCodeIn']): Promise<string[]> {
+		const params = { ...this.#of({}), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/codes', { params, body }))).words;
 	}
 
 	removeCode(code: number) {

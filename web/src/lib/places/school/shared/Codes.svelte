@@ -7,6 +7,7 @@
 	import Form from '$lib/ui/form/Form.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { thisSetting } from '../setting';
+	import Touched from '../Touched.svelte';
 
 	let { codes }: { codes: Shapes['SchoolCodeOut'][] } = $props();
 	const setting = thisSetting();
@@ -26,6 +27,23 @@
 	};
 	let form = $state({ ...nothing });
 
+	/** What it would do to classes, until one says so. */
+	let touched = $state<string[]>([]);
+
+	async function keep(isSure = false): Promise<void> {
+		const body = { ...form, over_100_meant: false };
+		touched = isSure || form.id === null ? [] : await setting.tryCode(body);
+		if (touched.length) return;
+		await setting.code(body);
+		notice.say(`${form.code.toUpperCase()} is kept.`);
+		leave();
+	}
+
+	function leave(): void {
+		form = { ...nothing };
+		touched = [];
+	}
+
 	const does = (each: Shapes['SchoolCodeOut']) =>
 		each.effect === 'percent'
 			? `counts as ${each.percent} %`
@@ -34,7 +52,7 @@
 
 <section class="mt-8 grid max-w-215 grid-cols-1 gap-2" aria-labelledby="codes">
 	<h2 class="text-title leading-7" id="codes">Codes</h2>
-	<p class="text-slate">Typed in place of a score. What a code does stays once scores hold it.</p>
+	<p class="text-slate">Typed in place of a score. One that scores hold keeps its letters.</p>
 	<div class="relative overflow-x-auto">
 		<table class="rows" aria-labelledby="codes">
 			<thead
@@ -78,11 +96,7 @@
 	<Form
 		label={form.id === null ? 'A new code' : `The code ${form.code}`}
 		class="flex flex-wrap items-end gap-x-3 gap-y-2"
-		send={() => setting.code({ ...form, over_100_meant: false })}
-		ondone={() => {
-			notice.say(`${form.code.toUpperCase()} is kept.`);
-			form = { ...nothing };
-		}}
+		send={() => keep()}
 	>
 		<div class="w-20">
 			<Field name="code" label="Code" bind:value={form.code} required autocomplete="off" />
@@ -99,9 +113,13 @@
 				<Field name="percent" label="Percent" bind:value={form.percent} />
 			</div>{/if}
 		<Check class="pb-1" bind:checked={form.missing}>is missing work</Check>
-		<button class="btn quiet">{form.id === null ? 'Add it' : 'Keep it'}</button>
-		{#if form.id !== null}<button type="button" class="link pb-1.5" onclick={() => (form = { ...nothing })}
-				>Leave it</button
-			>{/if}
+		{#if touched.length}
+			<div class="w-full">
+				<Touched words={touched} onkeep={() => notice.tried(keep(true))} onleave={leave} />
+			</div>
+		{:else}
+			<button class="btn quiet">{form.id === null ? 'Add it' : 'Keep it'}</button>
+			{#if form.id !== null}<button type="button" class="link pb-1.5" onclick={leave}>Leave it</button>{/if}
+		{/if}
 	</Form>
 </section>

@@ -5,6 +5,7 @@
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import { thisSetting } from '../setting';
+	import Touched from '../Touched.svelte';
 	import { levelsIn } from './standards';
 
 	let { scale, ondone }: { scale: Shapes['SchoolScaleOut'] | null; ondone: () => unknown } = $props();
@@ -18,9 +19,17 @@
 			scale?.bands.map((each) => [each.mark, each.min, each.value].filter(Boolean).join(' ')).join('\n') ?? ''
 	});
 
-	async function send(): Promise<void> {
+	/** What it would do to classes, until one says so. */
+	let touched = $state<string[]>([]);
+
+	async function keep(isSure = false): Promise<void> {
 		const bands = levelsIn(form.marks).map(({ mark, min, value }) => ({ mark, min, value: value ?? '' }));
-		await setting.scale({ id: scale?.id ?? null, name: form.name, out_of: form.out_of, bands });
+		const body = { id: scale?.id ?? null, name: form.name, out_of: form.out_of, bands };
+		touched = isSure || !scale?.uses ? [] : await setting.tryScale(body);
+		if (touched.length) return;
+		await setting.scale(body);
+		notice.say(`${form.name} is kept.`);
+		ondone();
 	}
 
 	async function remove(): Promise<void> {
@@ -31,11 +40,7 @@
 <Form
 	label={scale ? `The scale ${scale.name}` : 'A new scale'}
 	class="mt-2 mb-1 grid max-w-140 grid-cols-[1fr_120px] gap-3"
-	{send}
-	ondone={() => {
-		notice.say(`${form.name} is kept.`);
-		return ondone();
-	}}
+	send={() => keep()}
 >
 	<Field name="name" label="Name" bind:value={form.name} required />
 	<Field name="out_of" label="Out of" bind:value={form.out_of} />
@@ -49,11 +54,17 @@
 			required
 		/>
 	</div>
-	<p class="col-span-full flex gap-2">
-		<button class="btn small">Keep it</button>
-		<button type="button" class="btn quiet small" onclick={ondone}>Leave it</button>
-		{#if scale && !scale.uses}<button type="button" class="btn quiet small" onclick={remove}
-				>Take it away</button
-			>{/if}
-	</p>
+	{#if touched.length}
+		<div class="col-span-full">
+			<Touched words={touched} onkeep={() => notice.tried(keep(true))} onleave={ondone} />
+		</div>
+	{:else}
+		<p class="col-span-full flex gap-2">
+			<button class="btn small">Keep it</button>
+			<button type="button" class="btn quiet small" onclick={ondone}>Leave it</button>
+			{#if scale && !scale.uses}<button type="button" class="btn quiet small" onclick={remove}
+					>Take it away</button
+				>{/if}
+		</p>
+	{/if}
 </Form>

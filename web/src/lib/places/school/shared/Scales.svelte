@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** The school's scales and codes, which every class can take. What classes use keeps its marks; another is made beside it. */
+	/** The school's scales and codes, which every class can take. A change of one in use says first whose grades move. */
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import Failed from '$lib/app/Failed.svelte';
@@ -22,8 +22,8 @@
 	<section class="grid max-w-215 grid-cols-1 gap-2" aria-labelledby="scales">
 		<h2 class="text-title leading-7" id="scales">Scales</h2>
 		<p class="text-slate">
-			A new class begins with the first. Teachers choose among these, and make their own. A scale that classes
-			use keeps its marks: make another beside it.
+			A new class begins with the first. Teachers choose among these, and make their own. Before one that
+			classes use is changed, you see whose grades move; what was posted stays as it was.
 		</p>
 		<ul>
 			{#each found.data.scales as each (each.id)}

@@ -4,9 +4,8 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import Failed from '$lib/app/Failed.svelte';
-	import { notice } from '$lib/app/notice.svelte';
 	import { thisKeeping } from '../keeping';
-	import { thisSetting } from '../setting';
+	import TakeBack from '../TakeBack.svelte';
 	import Cards from './Cards.svelte';
 	import Scales from './Scales.svelte';
 	import SchoolBank from './SchoolBank.svelte';
@@ -18,15 +17,10 @@
 		standards: 'Standards',
 		bank: 'Comment bank'
 	};
-	const setting = thisSetting();
 	const school = thisKeeping().school_id;
 	const year = createQuery(() => fetched.schoolYear(school, undefined));
 	const asked = $derived(page.url.searchParams.get('view') ?? '');
 	const view = $derived(asked in views ? asked : 'scales');
-
-	function takeBack(): Promise<void> {
-		return notice.tried(setting.undo(), (words) => `Taken back: ${words.join(' ')}.`);
-	}
 </script>
 
 <main class="grid grid-cols-[200px_minmax(0,1fr)] gap-x-10 px-6 pt-4 pb-12 max-md:grid-cols-1 max-md:px-4">
@@ -43,11 +37,7 @@
 		{#if year.isPending}<p class="text-slate" role="status">Opening what is shared…</p>
 		{:else if !year.data}<Failed error={year.error} retry={year.refetch} />
 		{:else}
-			{#if year.data.last_change && view === 'standards'}
-				<p class="mb-3 text-slate">
-					Last, {year.data.last_change}. <button class="link" onclick={takeBack}>Take that back</button>
-				</p>
-			{/if}
+			{#if view === 'standards' || view === 'scales'}<TakeBack change={year.data.last_change} />{/if}
 			{#if view === 'scales'}<Scales />
 			{:else if view === 'cards'}<Cards year={year.data} />
 			{:else if view === 'standards'}{#key JSON.stringify(year.data.standards)}<Standards

@@ -8,13 +8,12 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { thisKeeping } from '../keeping';
-	import { thisSetting } from '../setting';
+	import TakeBack from '../TakeBack.svelte';
 	import DaysOff from './DaysOff.svelte';
 	import KeptYears from './KeptYears.svelte';
 	import TakeOver from './TakeOver.svelte';
 	import Terms from './Terms.svelte';
 
-	const setting = thisSetting();
 	const keeping = thisKeeping();
 	const asked = $derived(Number(page.url.searchParams.get('year')) || undefined);
 	const year = createQuery(() => ({
@@ -22,10 +21,6 @@
 		placeholderData: (before) => before
 	}));
 	const last = $derived(year.data?.years.at(-1));
-
-	function takeBack(): Promise<void> {
-		return notice.tried(setting.undo(), (words) => `Taken back: ${words.join(' ')}.`);
-	}
 
 	async function makeNext(): Promise<void> {
 		if (!last) return;
@@ -49,11 +44,7 @@
 				/></label
 			>
 			<button class="btn quiet" onclick={makeNext}>Make the year after {last?.name}</button>
-			{#if year.data.last_change}
-				<p class="pb-1.5 text-slate">
-					Last, {year.data.last_change}. <button class="link" onclick={takeBack}>Take that back</button>
-				</p>
-			{/if}
+			<TakeBack change={year.data.last_change} />
 		</div>
 		<Terms year={year.data} onyear={(made) => goto(`/school/year?year=${made}`)} />
 		{#key year.data.year_id}

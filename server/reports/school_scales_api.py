@@ -1,16 +1,18 @@
-"""The school's scales and codes over HTTP."""
+"""The school's scales and codes over HTTP; a change says first which grades it moves."""
 
 from typing import Any
 
 from ninja import Status
+from plans import school_scales
+from plans.models import GradingScale
+from plans.scales import TypedBand
+from plans.schemas import BandIO, SchoolCodeIn, SchoolCodeOut, SchoolScaleIn, SchoolScaleOut, SchoolScalesOut
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 
-from plans import school_scales
-from plans.models import GradingScale
-from plans.scales import TypedBand
-from plans.schemas import BandIO, MadeOut, SchoolCodeIn, SchoolCodeOut, SchoolScaleIn, SchoolScaleOut, SchoolScalesOut
+from reports import school_changes
+from reports.school_schemas import KeptOut
 
 router = PermittedRouter(tags=["school"])
 
@@ -53,11 +55,17 @@ def _scale_out(scale: GradingScale) -> SchoolScaleOut:
     )
 
 
-@router.put("/schools/{school_id}/scales", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=MadeOut)
-def save_scale(request: Asking, school_id: int, body: SchoolScaleIn) -> Any:
-    """Make a scale, or change one that no class uses."""
-    bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
-    return school_scales.save_school_scale(request.school, body.id, body.name, body.out_of, bands)
+@router.put("/schools/{school_id}/scales", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
+def save_scale(request: Asking, school_id: int, body: SchoolScaleIn, dry_run: bool = False) -> Any:
+    """Make a scale, or change one, or only tell what that would do to classes."""
+    school, bands = request.school, [TypedBand(each.mark, each.min, each.value) for each in body.bands]
+    made = []
+    touched = school_changes.change(
+        school, request.user, f"the scale {body.name} was changed",
+        lambda: made.append(school_scales.save_school_scale(school, body.id, body.name, body.out_of, bands)),
+        dry_run=dry_run, marks_by=None if body.id is None else f"scale {body.id}",
+    )  # fmt: skip
+    return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 
 
 @router.delete(
@@ -69,11 +77,17 @@ def delete_scale(request: Asking, school_id: int, scale: int) -> Any:
     return Status(204, None)
 
 
-@router.put("/schools/{school_id}/codes", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=MadeOut)
-def save_code(request: Asking, school_id: int, body: SchoolCodeIn) -> Any:
-    """Make a code, or change what one does that no score holds."""
-    given = body.model_dump(exclude={"id"})
-    return school_scales.save_school_code(request.school, body.id, given)
+@router.put("/schools/{school_id}/codes", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
+def save_code(request: Asking, school_id: int, body: SchoolCodeIn, dry_run: bool = False) -> Any:
+    """Make a code, or change what one does, or only tell what that would do to classes."""
+    school, given = request.school, body.model_dump(exclude={"id"})
+    made = []
+    touched = school_changes.change(
+        school, request.user, f"the code {body.code} was changed",
+        lambda: made.append(school_scales.save_school_code(school, body.id, given)),
+        dry_run=dry_run, marks_by=None if body.id is None else f"code {body.id}",
+    )  # fmt: skip
+    return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 
 
 @router.delete(
