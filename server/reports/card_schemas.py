@@ -75,6 +75,8 @@ class CardOut(Schema):
 
     school: str
     address: str
+    logo: str
+    """As a data address; empty without one."""
     year: str
     student_id: int
     student: str

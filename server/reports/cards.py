@@ -6,6 +6,7 @@ from school.calendar import local
 from school.models import Student, Term
 
 from reports.card_schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
+from reports.logo import logo_of
 from reports.models import KeptBack, PostedGrade
 from reports.posted import in_force, latest, with_subjects
 from reports.standing import day_text
@@ -40,7 +41,7 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
     subjects = [_subject(of_class, shown, told) for of_class in by_class.values()]
     moments = [each.posting.at for of_class in by_class.values() for each in of_class.values()]
     return CardOut(
-        school=student.school.name, address=student.school.address, year=term.year.name,
+        school=student.school.name, address=student.school.address, logo=logo_of(student.school), year=term.year.name,
         student_id=student.pk, student=str(student), number=student.number,
         term=term.name, terms=[each.name for each in shown],
         day=f"{local(student.school, max(moments)):%-d %B %Y}" if moments else day_text(student.school.today()),

@@ -196,3 +196,10 @@ class SchoolChange(models.Model):
     after = models.JSONField()
     at = models.DateTimeField()
     undone = models.BooleanField(default=False)
+
+
+class SchoolLogo(models.Model):
+    """The school's logo, as it stands on report cards: a PNG of at most `logo.LARGEST` pixels."""
+
+    school = models.OneToOneField(School, on_delete=models.PROTECT, related_name="logo")
+    content = models.BinaryField()

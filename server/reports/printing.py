@@ -10,6 +10,7 @@ from django.template.loader import render_to_string
 from weasyprint import CSS, HTML
 from weasyprint.document import Document as Layout
 from weasyprint.text.fonts import FontConfiguration
+from weasyprint.urls import URLFetcher
 
 from reports.card_schemas import CardOut
 
@@ -34,9 +35,8 @@ def _fonts() -> tuple[FontConfiguration, list[CSS]]:
     return fonts, [CSS(string=faces, font_config=fonts), CSS(filename=str(_TEMPLATES / "print.css"), font_config=fonts)]
 
 
-def _no_fetching(url: str, *_: Any, **__: Any) -> Any:
-    """Nothing is fetched for a page: what stands in it was typed by people."""
-    raise ValueError(f"Not fetched: {url}")
+_FETCHER = URLFetcher(allowed_protocols=("data",), allow_redirects=False)
+"""Nothing is fetched for a page, for what stands in it was typed by people; a logo stands in the page itself."""
 
 
 def lay_out(template: str, values: dict[str, Any], paper: str, *, is_wide: bool = False) -> Layout:
@@ -44,7 +44,7 @@ def lay_out(template: str, values: dict[str, Any], paper: str, *, is_wide: bool 
     fonts, styles = _fonts()
     page = CSS(string=f"@page {{ size: {paper} {'landscape' if is_wide else 'portrait'} }}", font_config=fonts)
     html = f'<html lang="en-GB">{render_to_string(f"reports/{template}.html", values)}</html>'
-    return HTML(string=html, url_fetcher=_no_fetching).render(font_config=fonts, stylesheets=[*styles, page])
+    return HTML(string=html, url_fetcher=_FETCHER).render(font_config=fonts, stylesheets=[*styles, page])
 
 
 def card_pages(card: CardOut, design: str, paper: str) -> Layout:

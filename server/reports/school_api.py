@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from ninja import Status
+from ninja import File, Status, UploadedFile
 from plans.schemas import WordsOut
 from school import settings, windows, years
 from school.access import Asking, PermittedRouter
@@ -10,12 +10,13 @@ from school.models import AuditAction, SchoolClass
 from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 from school.refusal import Refused
 
-from reports import bank, documents, school_changes, standards
+from reports import bank, documents, logo, school_changes, standards
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import KINDS
 from reports.desk_schemas import SentenceIn, SentenceOut
 from reports.school_schemas import (
     ClassStandOut,
+    LogoOut,
     NumberOut,
     ReopenIn,
     SchoolIn,
@@ -42,6 +43,26 @@ def see(request: Asking, school_id: int, year: int | None = None) -> Any:
 def set_school(request: Asking, school_id: int, body: SchoolIn) -> Any:
     """Set what report cards look like, marks outside the scale, and words for effort."""
     settings.set_school(request.school, body.model_dump())
+    return Status(204, None)
+
+
+@router.get("/schools/{school_id}/logo", permission=SEE_SCHOOL, response=LogoOut)
+def see_logo(request: Asking, school_id: int) -> Any:
+    """The logo on report cards."""
+    return {"picture": logo.logo_of(request.school)}
+
+
+@router.post("/schools/{school_id}/logo", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
+def set_logo(request: Asking, school_id: int, file: File[UploadedFile]) -> Any:
+    """Put a picture on report cards."""
+    logo.set_logo(request.school, file.name or "The file", file.read(logo.MOST_BYTES + 1))
+    return Status(204, None)
+
+
+@router.delete("/schools/{school_id}/logo", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
+def remove_logo(request: Asking, school_id: int) -> Any:
+    """Report cards go without a logo."""
+    logo.remove_logo(request.school)
     return Status(204, None)
 
 

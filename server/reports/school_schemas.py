@@ -105,6 +105,12 @@ class SchoolStandards(Body):
     out_of: str
 
 
+class LogoOut(Schema):
+    """The school's logo, as a data address; empty without one."""
+
+    picture: str
+
+
 class TouchedOut(Schema):
     """What a change does, or would do, to classes: a sentence each."""
 

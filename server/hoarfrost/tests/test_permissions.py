@@ -3,6 +3,7 @@
 import datetime
 import time
 import uuid
+from base64 import b64decode
 from collections.abc import Callable, Iterator
 from typing import Any
 
@@ -446,6 +447,10 @@ def numbers_of(world: World) -> dict[str, Any]:
     }
 
 
+LOGO = b64decode("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==")
+"""A picture of one point."""
+
+
 QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
     ("GET", "/schools/{school_id}/people"): lambda world: "?role=student",
     ("GET", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world: (
@@ -472,6 +477,9 @@ def test_each_role_on_each_operation(world: World, method: str, path: str, who: 
         body = body | {"term": world.term.pk}
     if (method, path.rpartition("/")[2]) == ("POST", "file"):
         file = SimpleUploadedFile("map.pdf", b"%PDF")
+        status = world.client(who).post(f"/api/v1{address}", {"file": file}).status_code
+    elif (method, path.rpartition("/")[2]) == ("POST", "logo"):
+        file = SimpleUploadedFile("logo.png", LOGO)
         status = world.client(who).post(f"/api/v1{address}", {"file": file}).status_code
     else:
         status = send(world.client(who), method, f"/api/v1{address}", body).status_code

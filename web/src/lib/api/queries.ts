@@ -348,6 +348,16 @@ export const register = (school: Id) =>
 		}
 	});
 
+/** The school's logo on report cards. */
+export const logo = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'logo'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/logo', { params, signal: within(signal) }));
+		}
+	});
+
 /** For how long the school keeps what it knows of who has left. */
 export const records = (school: Id) =>
 	queryOptions({

@@ -2068,7 +2068,7 @@ export interface paths {
          * Save Code
          * @description Make a code, or change what one does, or only tell what that would do to classes.
          */
-        put: operations["reports_school_api_save_code"];
+        put: operations["reports_school_scales_api_save_code"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2090,7 +2090,7 @@ export interface paths {
          * Delete Code
          * @description Take a code away that no score holds.
          */
-        delete: operations["plans_school_api_delete_code"];
+        delete: operations["reports_school_scales_api_delete_code"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2239,6 +2239,34 @@ export interface paths {
          */
         post: operations["accounts_api_make_letters"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/logo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Logo
+         * @description The logo on report cards.
+         */
+        get: operations["reports_school_api_see_logo"];
+        put?: never;
+        /**
+         * Set Logo
+         * @description Put a picture on report cards.
+         */
+        post: operations["reports_school_api_set_logo"];
+        /**
+         * Remove Logo
+         * @description Report cards go without a logo.
+         */
+        delete: operations["reports_school_api_remove_logo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2535,12 +2563,12 @@ export interface paths {
          * See Scales
          * @description The scales and codes that every class can take.
          */
-        get: operations["plans_school_api_see_scales"];
+        get: operations["reports_school_scales_api_see_scales"];
         /**
          * Save Scale
          * @description Make a scale, or change one, or only tell what that would do to classes.
          */
-        put: operations["reports_school_api_save_scale"];
+        put: operations["reports_school_scales_api_save_scale"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2562,7 +2590,7 @@ export interface paths {
          * Delete Scale
          * @description Take a scale away that no class uses.
          */
-        delete: operations["plans_school_api_delete_scale"];
+        delete: operations["reports_school_scales_api_delete_scale"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3692,6 +3720,8 @@ export interface components {
             address: string;
             /** Day */
             day: string;
+            /** Logo */
+            logo: string;
             /** Number */
             number: string;
             /** School */
@@ -5125,6 +5155,14 @@ export interface components {
             score: string;
             /** Words */
             words: string;
+        };
+        /**
+         * LogoOut
+         * @description The school's logo, as a data address; empty without one.
+         */
+        LogoOut: {
+            /** Picture */
+            picture: string;
         };
         /**
          * LooseEndOut
@@ -17726,7 +17764,7 @@ export interface operations {
             };
         };
     };
-    reports_school_api_save_code: {
+    reports_school_scales_api_save_code: {
         parameters: {
             query?: {
                 dry_run?: boolean;
@@ -17817,7 +17855,7 @@ export interface operations {
             };
         };
     };
-    plans_school_api_delete_code: {
+    reports_school_scales_api_delete_code: {
         parameters: {
             query?: never;
             header?: never;
@@ -18619,6 +18657,267 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LetterOut"][];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_see_logo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogoOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_set_logo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_remove_logo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -20236,7 +20535,7 @@ export interface operations {
             };
         };
     };
-    plans_school_api_see_scales: {
+    reports_school_scales_api_see_scales: {
         parameters: {
             query?: never;
             header?: never;
@@ -20321,7 +20620,7 @@ export interface operations {
             };
         };
     };
-    reports_school_api_save_scale: {
+    reports_school_scales_api_save_scale: {
         parameters: {
             query?: {
                 dry_run?: boolean;
@@ -20412,7 +20711,7 @@ export interface operations {
             };
         };
     };
-    plans_school_api_delete_scale: {
+    reports_school_scales_api_delete_scale: {
         parameters: {
             query?: never;
             header?: never;

@@ -27,6 +27,7 @@
 				<p class="text-body text-slate">{data.number}. Report card, {data.term}, {data.year}</p>
 			</div>
 			<div class="text-right">
+				{#if data.logo}<img class="mb-1 ml-auto max-h-16 max-w-40" src={data.logo} alt="" />{/if}
 				<b class="font-semibold">{data.school}</b>
 				<p class="text-body text-slate">{data.address}</p>
 				<p class="text-body text-slate">{data.day}</p>

@@ -103,6 +103,26 @@ export class Setting {
 		);
 	}
 
+	logo(file: File) {
+		const form = new FormData();
+		form.set('file', file);
+		return this.changing.make(() =>
+			ask(
+				api.POST('/api/v1/schools/{school_id}/logo', {
+					params: this.#of({}),
+					body: { file: file.name },
+					bodySerializer: () => form
+				})
+			)
+		);
+	}
+
+	removeLogo() {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/logo', { params: this.#of({}) }))
+		);
+	}
+
 	scale(body: Shapes['SchoolScaleIn']) {
 		return this.changing.make(() =>
 			ask(api.PUT('/api/v1/schools/{school_id}/scales', { params: this.#of({}), body }))

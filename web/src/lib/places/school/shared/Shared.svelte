@@ -7,6 +7,7 @@
 	import { thisKeeping } from '../keeping';
 	import TakeBack from '../TakeBack.svelte';
 	import Cards from './Cards.svelte';
+	import Logo from './Logo.svelte';
 	import Scales from './Scales.svelte';
 	import SchoolBank from './SchoolBank.svelte';
 	import Standards from './Standards.svelte';
@@ -39,7 +40,7 @@
 		{:else}
 			{#if view === 'standards' || view === 'scales'}<TakeBack change={year.data.last_change} />{/if}
 			{#if view === 'scales'}<Scales />
-			{:else if view === 'cards'}<Cards year={year.data} />
+			{:else if view === 'cards'}<Logo /><Cards year={year.data} />
 			{:else if view === 'standards'}{#key JSON.stringify(year.data.standards)}<Standards
 						year={year.data}
 					/>{/key}
