@@ -15,6 +15,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 from people.api import router as people
 from people.file_api import router as people_files
+from people.own_class_api import router as own_class
 from people.records_api import router as records
 from people.register_api import router as register
 from people.setup_api import router as setup
@@ -54,6 +55,7 @@ for router in (
     people_files,
     records,
     register,
+    own_class,
     families,
     exchange,
 ):

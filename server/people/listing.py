@@ -276,7 +276,6 @@ def list_classes(
 
 def see_class(school_class: SchoolClass) -> ClassOut:
     """All about a class: who teaches it, and who is or was in it."""
-    roster = school_class.enrolments.select_related("student")
     return ClassOut(
         id=school_class.pk,
         year_id=school_class.year_id,
@@ -291,23 +290,46 @@ def see_class(school_class: SchoolClass) -> ClassOut:
             )
             for each in school_class.teachings.select_related("person").order_by("-leads", "id")
         ],
-        roster=[
-            RosterRow(
-                student=each.student_id,
-                given_name=each.student.given_name,
-                family_name=each.student.family_name,
-                number=each.student.number,
-                starts=each.starts,
-                ends=each.ends,
-                earlier_stays=each.earlier_stays,
-            )
-            for each in sorted(
-                roster,
-                key=lambda each: (
-                    each.ends is not None,
-                    plain(each.student.family_name),
-                    plain(each.student.given_name),
-                ),
-            )
-        ],
+        roster=see_roster(school_class),
     )
+
+
+def see_roster(school_class: SchoolClass) -> list[RosterRow]:
+    """Who is in a class by name, and then who was."""
+    return [
+        RosterRow(
+            student=each.student_id,
+            given_name=each.student.given_name,
+            family_name=each.student.family_name,
+            number=each.student.number,
+            starts=each.starts,
+            ends=each.ends,
+            earlier_stays=each.earlier_stays,
+        )
+        for each in sorted(
+            school_class.enrolments.select_related("student"),
+            key=lambda each: (
+                each.ends is not None,
+                plain(each.student.family_name),
+                plain(each.student.given_name),
+            ),
+        )
+    ]
+
+
+MOST_FOUND = 8
+"""How many students a search by name shows."""
+
+
+def find_for_class(school_class: SchoolClass, query: str) -> list[PersonLink]:
+    """Students of the school by a part of their name or number who could come into a class: those who are not in it."""
+    wanted = query.strip()
+    if not wanted:
+        return []
+    matching = _matching(wanted, ("family_name", "given_name", "number"))
+    here = school_class.enrolments.filter(ends=None).values("student")
+    found = school_class.school.students.filter(matching, is_active=True, erased_at=None).exclude(pk__in=here)
+    return [
+        PersonLink(id=each.pk, name=str(each), words=each.number)
+        for each in found.order_by("family_name", "given_name", "pk")[:MOST_FOUND]
+    ]

@@ -470,6 +470,34 @@ class RegisterIn(Body):
     org: str = Field(default="", max_length=100)
 
 
+class OwnClassMade(Body):
+    """A class that a teacher makes for themselves, in the school year it is."""
+
+    name: str
+    section: str = ""
+    room: str = ""
+    times: str = ""
+
+
+class RosterOut(Schema):
+    """Who is in a class, and who was."""
+
+    name: str
+    students: list[RosterRow]
+
+
+class ClassMakingOut(Schema):
+    """Whether teachers may make classes and rosters for themselves."""
+
+    is_allowed: bool
+
+
+class ClassMakingIn(Body):
+    """Whether teachers may make classes and rosters for themselves."""
+
+    is_allowed: bool
+
+
 class RecordsOut(Schema):
     """For how many years the school keeps what it knows of somebody who has left."""
 

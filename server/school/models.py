@@ -48,6 +48,8 @@ class School(models.Model):
     """In one line, as it stands on report cards."""
     kept_years = models.PositiveSmallIntegerField(default=10)
     """How many years the school keeps what it knows of somebody who has left, before they may be erased."""
+    teachers_make_classes = models.BooleanField(default=False)
+    """Whether teachers may make classes for themselves, and say who is in them."""
     second_factor_of = models.JSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 

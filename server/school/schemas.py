@@ -80,6 +80,8 @@ class SessionOut(Schema):
     schools: list[SchoolLink]
     is_empty: bool
     """Whether there is no school yet: the first visit sets one up."""
+    makes_classes: bool
+    """Whether the school lets its teachers, of whom the person is one, make classes for themselves."""
     lacks_second_factor: bool
     """Whether a school asks for a second factor that the person does not have: until they do they can do nothing else."""
     year: str

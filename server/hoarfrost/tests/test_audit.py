@@ -4,7 +4,7 @@ import pytest
 from accounts.permissions import CHANGE_SIGN_IN, INVITE
 from conftest import World, send
 from django.test import Client
-from people.permissions import CHANGE_PEOPLE
+from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school.models import AuditAction, AuditEntry
 from school.permissions import CHANGE_SCHOOL
@@ -32,6 +32,8 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
                     CHANGE_SCHOOL,
                     CHANGE_PEOPLE,
                     INVITE,
+                    KEEP_ROSTER,
+                    MAKE_OWN_CLASS,
                     CHANGE_SIGN_IN,
                     POST,
                     PRINT,

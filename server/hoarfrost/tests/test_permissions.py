@@ -62,6 +62,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/loose-ends"): SIGNED_IN,
     ("GET", "/own-students"): SIGNED_IN,
     ("GET", "/documents"): SIGNED_IN,
+    ("POST", "/schools/{school_id}/own-classes"): {"teacher", "co_teacher", "other_teacher"},
     ("GET", "/families/{student_id}/card"): {"guardian", "student"},
     ("GET", "/families/{student_id}/card.pdf"): {"guardian", "student"},
     ("GET", "/families/{student_id}"): {"guardian", "student"},
@@ -106,7 +107,7 @@ def test_no_path_is_in_two_routers() -> None:
 
 
 def allowed(method: str, path: str) -> set[str | None]:
-    if path.startswith("/schools/{school_id}"):
+    if (method, path) not in WHO and path.startswith("/schools/{school_id}"):
         return {"officer"}
     return WHO.get((method, path), CLASS_TEACHERS if path.startswith("/classes/") else NOBODY)
 
@@ -169,6 +170,8 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/invitations": {"people": [1]},
     "/schools/{school_id}/letters": {"people": [1]},
     "/own-classes": {"classes": []},
+    "/schools/{school_id}/own-classes": {"name": "Mosses"},
+    "/schools/{school_id}/class-making": {"is_allowed": True},
     "/second-factor": {"password": PASSWORD},
     "/second-factor/recovery-codes": {"password": PASSWORD},
     "/second-factor/end": {"password": PASSWORD},
@@ -352,6 +355,10 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/schools/{school_id}/classes/{school_class}/students"): lambda world, who: (
         None, {"students": [world.students[0].pk]},
     ),
+    ("POST", "/classes/{class_id}/roster"): lambda world, who: (None, {"students": [world.students[0].pk]}),
+    ("POST", "/classes/{class_id}/roster/leave"): lambda world, who: (
+        None, {"students": [world.students[0].pk], "day": "2032-01-14"},
+    ),
     ("POST", "/schools/{school_id}/classes/{school_class}/leave"): lambda world, who: (
         None, {"students": [world.students[0].pk], "day": "2032-01-14"},
     ),
@@ -465,6 +472,7 @@ QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
 @pytest.mark.parametrize(("method", "path"), ALL)
 def test_each_role_on_each_operation(world: World, method: str, path: str, who: str | None) -> None:
     ready: Prepared = (None, None)
+    School.objects.update(teachers_make_classes=True)
     if who in allowed(method, path) and (method, path) in PREPARED:
         ready = PREPARED[method, path](world, who)
     last = path.rpartition("/")[2].strip("{}")

@@ -75,6 +75,36 @@ export const providers = () =>
 		queryFn: ({ signal }) => ask(api.GET('/api/v1/providers', { signal: within(signal) }))
 	});
 
+/** Who is in a class whose roster its teacher keeps. */
+export const ownRoster = (id: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'roster'],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(api.GET('/api/v1/classes/{class_id}/roster', { params, signal: within(signal) }));
+		}
+	});
+
+/** Students of the school who could come into it, found by typing. */
+export const foundForRoster = (id: Id, query: string) =>
+	queryOptions({
+		queryKey: ['class', id, 'roster', query],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: { query } };
+			return ask(api.GET('/api/v1/classes/{class_id}/roster/found', { params, signal: within(signal) }));
+		}
+	});
+
+/** Whether teachers may make classes for themselves. */
+export const classMaking = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'class making'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/class-making', { params, signal: within(signal) }));
+		}
+	});
+
 /** The classes that one teaches, with what one calls them. */
 export const ownClasses = () =>
 	queryOptions({

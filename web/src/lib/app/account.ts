@@ -26,6 +26,14 @@ export const account = {
 		return ask(api.PUT('/api/v1/password', { body }));
 	},
 
+	/** Make a class of one's own, at the school that one looks at; gives its number. */
+	async makeClass(body: Shapes['OwnClassMade']): Promise<number> {
+		const params = { path: { school_id: signed.current?.school_id ?? 0 } };
+		const { id } = await ask(api.POST('/api/v1/schools/{school_id}/own-classes', { params, body }));
+		await signed.load();
+		return id;
+	},
+
 	/** Put one's classes in an order, each with what one calls it. */
 	arrangeClasses(classes: Shapes['OwnClassIn'][]) {
 		return ask(api.PUT('/api/v1/own-classes', { body: { classes } }));

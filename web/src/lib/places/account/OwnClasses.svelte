@@ -7,6 +7,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { signed } from '$lib/app/session.svelte';
+	import MakeClass from './MakeClass.svelte';
 
 	const queries = useQueryClient();
 	const found = createQuery(() => fetched.ownClasses());
@@ -55,6 +56,9 @@
 					onchange={(event) => call(each.id, event.currentTarget.value)}
 				/>
 				<span class="flex gap-3">
+					{#if signed.current?.makes_classes}<a class="link" href="/class/{each.id}/roster"
+							>Roster<span class="sr-only"> of {each.name}</span></a
+						>{/if}
 					<button class="link" disabled={place === 0} onclick={() => move(place, -1)}
 						>Up<span class="sr-only">, {each.name}</span></button
 					>
@@ -65,4 +69,5 @@
 			</li>
 		{/each}
 	</ol>
+	{#if signed.current?.makes_classes}<MakeClass />{/if}
 {/if}

@@ -144,6 +144,17 @@ export class Keeping {
 		);
 	}
 
+	allowClassMaking(is_allowed: boolean) {
+		return this.changing.make(() =>
+			ask(
+				api.PUT('/api/v1/schools/{school_id}/class-making', {
+					params: this.#of({}),
+					body: { is_allowed }
+				})
+			)
+		);
+	}
+
 	keepFor(kept_years: number) {
 		return this.changing.make(() =>
 			ask(api.PUT('/api/v1/schools/{school_id}/records', { params: this.#of({}), body: { kept_years } }))

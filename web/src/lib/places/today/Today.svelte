@@ -40,6 +40,8 @@
 		<p class="mt-2 text-slate">
 			You teach no class in {signed.current?.school} yet. A records officer makes classes and says who teaches them;
 			yours stand here then.
+			{#if signed.current?.makes_classes}You can also make one yourself, under
+				<a class="link" href="/account">your name</a>.{/if}
 		</p>
 	</main>
 {:else}

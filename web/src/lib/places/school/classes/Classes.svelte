@@ -12,6 +12,7 @@
 	import LoadFile from '../draft/LoadFile.svelte';
 	import { thisKeeping } from '../keeping';
 	import AddClasses from './AddClasses.svelte';
+	import ClassMaking from './ClassMaking.svelte';
 	import ClassPanel from './ClassPanel.svelte';
 
 	const school = thisKeeping().school_id;
@@ -128,6 +129,7 @@
 			<p class="text-slate">
 				Open a class to say who teaches it and who is in it. A teacher finds it on their first page at once.
 			</p>
+			<ClassMaking />
 		{/if}
 	</aside>
 </main>
