@@ -151,29 +151,31 @@ class Standing:
         words = "nothing sent yet" if posted else f"{self.term.name.lower()} not posted"
         return StationOut(name="send", state="open", words=words, look=False)
 
-    def needs(self) -> list[NeedOut]:
-        """What needs the teacher, each with the day that it is to be done by."""
+    def needs(self, called: str) -> list[NeedOut]:
+        """What needs the teacher, each with the day that it is to be done by; `called` is what they call the class."""
         school_class = self.loaded.plan.school_class
         place = f"/class/{school_class.pk}"
         by = self.term.ends
         ends = f"{day_text(by)}, {self.term.name.lower()} ends"
         found = []
         for assignment, blanks in self.past_due.items():
-            words = f"{school_class}: {plural(blanks, 'score')} of {assignment.name.partition(':')[0]} {_are(blanks)} not in yet."
+            words = (
+                f"{called}: {plural(blanks, 'score')} of {assignment.name.partition(':')[0]} {_are(blanks)} not in yet."
+            )
             found.append(
                 NeedOut(by=by, when=ends, kind="todo", words=words, act="Enter scores", place=f"{place}/scores")
             )
         for each in self.apart:
-            words = f"{school_class}: {each.name} is in no category."
+            words = f"{called}: {each.name} is in no category."
             found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="Place it", place=f"{place}/plan"))
         if self.draft is not None:
-            words = f"{school_class}: a draft of the plan waits since {day_text(local(school_class.school, self.draft.begun_at).date())}."
+            words = f"{called}: a draft of the plan waits since {day_text(local(school_class.school, self.draft.begun_at).date())}."
             found.append(
                 NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
             )
         window = windows.window_of(self.term)
         if window is not None and windows.is_open(window, self.today):
-            found += self._report_needs(str(school_class), place, window.closes)
+            found += self._report_needs(called, place, window.closes)
         return found
 
     def _report_needs(self, named: str, place: str, by: datetime.date) -> list[NeedOut]:
@@ -195,7 +197,7 @@ def _are(count: int) -> str:
     return "is" if count == 1 else "are"
 
 
-def _called(school_class: SchoolClass, person: Person) -> tuple[str, str]:
+def _name_and_section(school_class: SchoolClass, person: Person) -> tuple[str, str]:
     """A class's name and section as a teacher goes by them: one's own name needs no section."""
     called = own_name(school_class, person)
     return (called, "") if called else (school_class.name, school_class.section)
@@ -213,7 +215,7 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Pe
     for pk, grades in posted.items():
         if grades and len(grades) >= len(loaded.plan.roster) - 1:
             words[pk] = f"posted {local(school_class.school, max(each.posting.at for each in grades)):%-d %b}"
-    name, section = _called(school_class, person)
+    name, section = _name_and_section(school_class, person)
     return FrameOut(
         id=school_class.pk, name=name, section=section, words=class_words(school_class, is_renamed=name != school_class.name),
         term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
@@ -290,7 +292,11 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     today = classes[0].school.today()
     running = loaded[0].plan.running_term()
     standings = [Standing(each, each.plan.running_term()) for each in loaded]
-    needs = sorted((need for standing in standings for need in standing.needs()), key=lambda need: need.by)
+    called = [" ".join(_name_and_section(each, person)).strip() for each in classes]
+    needs = sorted(
+        (need for standing, name in zip(standings, called, strict=True) for need in standing.needs(name)),
+        key=lambda need: need.by,
+    )
     left = sum(1 for each in _days(today + DAY, running.ends) if classes[0].year.has_school(each))
     words = (
         f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}."
@@ -301,7 +307,7 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
         day=today, words=f"{words} {classes[0].school.name}, school year {classes[0].year.name}.",
         ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
         classes=[_ledger(*each, person) for each in zip(classes, loaded, standings, strict=True)],
-        needs=needs, days=_ahead(loaded, running, today),
+        needs=needs, days=_ahead(loaded, called, running, today),
     )  # fmt: skip
 
 
@@ -313,7 +319,7 @@ def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, 
         each for each in (plural(len(loaded.plan.roster), "student"), school_class.times, school_class.room,
                           f"with {' and '.join(others)}" if others else "") if each
     )  # fmt: skip
-    name, section = _called(school_class, person)
+    name, section = _name_and_section(school_class, person)
     return LedgerOut(
         id=school_class.pk, name=name, section=section, words=words, next_due=first,
         next_due_names=[each.short_name for each in ahead if each.due_on == first], trail=standing.trail(),
@@ -324,16 +330,16 @@ def _days(first: datetime.date, last: datetime.date) -> list[datetime.date]:
     return [first + DAY * each for each in range((last - first).days + 1)]
 
 
-def _ahead(loaded: list[LoadedClass], running: Term, today: datetime.date) -> list[DayOut]:
+def _ahead(loaded: list[LoadedClass], called: list[str], running: Term, today: datetime.date) -> list[DayOut]:
     """The next seven school days and what is due then."""
     found = []
     year = loaded[0].plan.school_class.year
     for day in [each for each in _days(today, today + 40 * DAY) if year.has_school(each)][:7]:
         lines = []
-        for each in loaded:
+        for each, name in zip(loaded, called, strict=True):
             names = [work.short_name for work in each.plan.assignments if work.due_on == day]
             if names:
-                lines.append(f"{each.plan.school_class}: {', '.join(names)}")
+                lines.append(f"{name}: {', '.join(names)}")
         notes = [f"{running.name.lower()} ends"] if day == running.ends else []
         window = windows.window_of(running)
         if window is not None and window.closes == day:

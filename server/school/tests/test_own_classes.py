@@ -34,7 +34,11 @@ def test_the_bar_today_and_the_classs_head_go_by_ones_own_order_and_names(world:
     assert [(each["name"], each["own_name"]) for each in told] == [("Mosses C", ""), ("Botany A", "Green things")]
     assert in_bar(world, "teacher") == [("Mosses", "C"), ("Green things", "")]
     teacher = world.client("teacher")
-    assert [each["name"] for each in teacher.get("/api/v1/today").json()["classes"]] == ["Mosses", "Green things"]
+    today = teacher.get("/api/v1/today").json()
+    assert [each["name"] for each in today["classes"]] == ["Mosses", "Green things"]
+    told = " ".join(each["words"] for each in today["needs"]) + str(today["days"])
+    assert "Green things: " in told
+    assert "Botany" not in told
     head = teacher.get(f"{world.address}/frame").json()
     assert (head["name"], head["section"], head["words"]) == ("Green things", "", "Botany A, Room 1")
     assert in_bar(world, "co_teacher") == [("Botany", "A")]

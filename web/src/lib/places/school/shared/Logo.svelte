@@ -24,7 +24,7 @@
 </script>
 
 <section class="mb-6 grid max-w-160 gap-2" aria-labelledby="logo">
-	<h2 id="logo">Logo</h2>
+	<h2 class="text-title leading-7" id="logo">Logo</h2>
 	{#if found.data?.picture}
 		<p class="flex items-end gap-4">
 			<img
