@@ -13,8 +13,10 @@ from accounts.models import Invitation, Mail, ProviderAccount
 from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from dateutil.relativedelta import relativedelta
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
-from reports.models import BankSentence, Comment, CommentEvent, PostedGrade, Withdrawal
+from reports.models import BankSentence, Comment, CommentEvent, Document, PostedGrade, Withdrawal
+from school.acts import UNDOABLE_FOR
 from school.models import Act, Person, School, Student
 from school.refusal import Refused
 from scores.models import Override, Score, ScoreEvent
@@ -74,6 +76,8 @@ def erase_student(student: Student) -> None:
         raise Refused("They were erased already.")
     count_classes_of([student.pk])
     _erase_writing(student)
+    # Report cards and sheets that were made long ago may name them; they can be made again.
+    Document.objects.filter(school=student.school, at__lt=timezone.now() - UNDOABLE_FOR).delete()
     # What can be undone in their classes tells of them, too; it is of years that are over.
     Act.objects.filter(school_class__enrolments__student=student).delete()
     account, school = student.person, student.school
@@ -129,8 +133,10 @@ def _erase_writing(student: Student) -> None:
 def _erase_account(person: Person) -> None:
     second_factor.forget(person)
     sessions.end_all(person)
+    # Under their name, and under it with a browser's number (`signing_in.attempted_name`).
+    attempts = Q(username=person.sign_in) | Q(username__startswith=f"{person.sign_in} ")
     for log in (AccessAttempt, AccessFailureLog, AccessLog):
-        log.objects.filter(username__startswith=person.sign_in).delete()
+        log.objects.filter(attempts).delete()
     if person.email:
         Mail.objects.filter(to__iexact=person.email).delete()
     Invitation.objects.filter(person=person).delete()

@@ -297,18 +297,35 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
         (need for standing, name in zip(standings, called, strict=True) for need in standing.needs(name)),
         key=lambda need: need.by,
     )
-    left = sum(1 for each in _days(today + DAY, running.ends) if classes[0].year.has_school(each))
-    words = (
-        f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}."
-        if left
-        else f"{running.name} is over."
-    )
     return TodayOut(
-        day=today, words=f"{words} {classes[0].school.name}, school year {classes[0].year.name}.",
+        day=today, words=f"{_left(classes[0].year, running, today)} {classes[0].school.name}, school year {classes[0].year.name}.",
         ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
         classes=[_ledger(*each, person) for each in zip(classes, loaded, standings, strict=True)],
         needs=needs, days=_ahead(loaded, called, running, today),
     )  # fmt: skip
+
+
+def _left(year: SchoolYear, running: Term, today: datetime.date) -> str:
+    """How much is left of the term that runs; of a year that has not begun, or is over, that."""
+    if today < running.starts:
+        return f"{running.name} begins on {day_text(running.starts)} {running.starts.year}."
+    if today > year.ends:
+        return f"The school year is over. A records officer makes the next one, and {year.name} stays to be read."
+    left = sum(1 for each in _days(today + DAY, running.ends) if year.has_school(each))
+    return (
+        f"{plural(left, 'school day')} {_are(left)} left in {running.name.lower()}."
+        if left
+        else f"{running.name} is over."
+    )
+
+
+def _roster_words(loaded: LoadedClass) -> str:
+    """How many are in a class; of one without students who takes them in."""
+    if loaded.plan.roster:
+        return plural(len(loaded.plan.roster), "student")
+    if loaded.plan.school_class.school.teachers_make_classes:
+        return "nobody is in it yet: take students in, under your name"
+    return "nobody is in it yet: a records officer takes students in"
 
 
 def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOut:
@@ -316,7 +333,7 @@ def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, 
     ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= standing.today]
     first = min((each.due_on for each in ahead if each.due_on), default=None)
     words = ", ".join(
-        each for each in (plural(len(loaded.plan.roster), "student"), school_class.times, school_class.room,
+        each for each in (_roster_words(loaded), school_class.times, school_class.room,
                           f"with {' and '.join(others)}" if others else "") if each
     )  # fmt: skip
     name, section = _name_and_section(school_class, person)
@@ -334,7 +351,9 @@ def _ahead(loaded: list[LoadedClass], called: list[str], running: Term, today: d
     """The next seven school days and what is due then."""
     found = []
     year = loaded[0].plan.school_class.year
-    for day in [each for each in _days(today, today + 40 * DAY) if year.has_school(each)][:7]:
+    for day in [
+        each for each in _days(today, today + 40 * DAY) if year.starts <= each <= year.ends and year.has_school(each)
+    ][:7]:
         lines = []
         for each, name in zip(loaded, called, strict=True):
             names = [work.short_name for work in each.plan.assignments if work.due_on == day]

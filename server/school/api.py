@@ -7,7 +7,7 @@ from django.db import connection
 from school import acts
 from school.access import Asking, PermittedRouter
 from school.demo_people import demo_people
-from school.own import arrange, own_classes, own_name
+from school.own import OwnClass, arrange, own_classes
 from school.permissions import ANYBODY, SEE_OWN, UNDO
 from school.schemas import DemoPerson, HealthOut, OwnClassesIn, OwnClassOut, UndoneOut
 from school.session import chosen_school
@@ -26,15 +26,24 @@ def health(request: Asking) -> Any:
 
 @router.get("/own-classes", permission=SEE_OWN, response=list[OwnClassOut])
 def see_own_classes(request: Asking) -> Any:
-    """The classes that one teaches, in one's own order, with what one calls them."""
-    found = own_classes(request.user, chosen_school(request))
-    return [OwnClassOut(id=each.pk, name=str(each), own_name=own_name(each, request.user)) for each in found]
+    """The classes that one teaches, in one's own order, with how one looks at them."""
+    found = []
+    for each in own_classes(request.user, chosen_school(request)):
+        teaching = each.teaching_of(request.user)
+        if teaching is not None:
+            found.append(
+                OwnClassOut(
+                    id=each.pk, name=str(each), own_name=teaching.own_name, shows_percent=teaching.shows_percent
+                )
+            )
+    return found
 
 
 @router.put("/own-classes", permission=SEE_OWN, response=list[OwnClassOut])
 def arrange_own_classes(request: Asking, body: OwnClassesIn) -> Any:
-    """Put one's classes in another order, or call them otherwise. Nobody else sees it."""
-    arrange(request.user, chosen_school(request), [(each.id, each.own_name) for each in body.classes])
+    """Put one's classes in another order, call them otherwise, or show less of them. Nobody else sees it."""
+    given = [OwnClass(each.id, each.own_name, each.shows_percent) for each in body.classes]
+    arrange(request.user, chosen_school(request), given)
     return see_own_classes(request)
 
 

@@ -314,6 +314,8 @@ class Teaching(models.Model):
     """What the teacher calls the class, where they alone call it so."""
     place = models.PositiveSmallIntegerField(null=True, blank=True)
     """Where it stands among the teacher's own classes; None: by the school's order, after those that have a place."""
+    shows_percent = models.BooleanField(default=True)
+    """Whether the teacher sees percents beside the marks in the grid: not where others look on."""
     view = models.JSONField(default=dict)
     """How the teacher chose to look at the class: order, filters, columns put aside."""
 

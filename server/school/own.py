@@ -1,6 +1,7 @@
 """What is a person's own: the classes that they teach, in their order and by the names that they give them."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from django.db import transaction
 from django.db.models import Q
@@ -41,15 +42,26 @@ def own_name(school_class: SchoolClass, person: Person) -> str:
     return teaching.own_name if teaching is not None else ""
 
 
+@dataclass(frozen=True)
+class OwnClass:
+    """How a teacher looks at a class of theirs: by its number, what they call it, and whether the grid shows percents."""
+
+    number: int
+    own_name: str
+    shows_percent: bool
+
+
 @transaction.atomic
-def arrange(person: Person, school: School | None, given: Sequence[tuple[int, str]]) -> None:
-    """Put one's classes in an order, each with the name that one calls it (empty: its own). Nobody else sees a change.
+def arrange(person: Person, school: School | None, given: Sequence[OwnClass]) -> None:
+    """Put one's classes in an order, and say how one looks at each. Nobody else sees a change.
 
     Raises NotYours where one of them is not taught by the person.
     """
     mine = {each.pk for each in own_classes(person, school)}
-    if {number for number, _ in given} - mine:
+    if {each.number for each in given} - mine:
         raise NotYours
-    for place, (number, name) in enumerate(given):
-        called = " ".join(name.split())[:80]
-        Teaching.objects.filter(person=person, school_class=number).update(own_name=called, place=place)
+    for place, each in enumerate(given):
+        called = " ".join(each.own_name.split())[:80]
+        Teaching.objects.filter(person=person, school_class=each.number).update(
+            own_name=called, shows_percent=each.shows_percent, place=place
+        )

@@ -26,18 +26,20 @@ class ClassLink(Schema):
 
 
 class OwnClassOut(Schema):
-    """A class that one teaches: its name and section, and what one calls it (empty: that)."""
+    """A class that one teaches: its name and section, what one calls it (empty: that), and whether its grid shows percents."""
 
     id: int
     name: str
     own_name: str
+    shows_percent: bool
 
 
 class OwnClassIn(Body):
-    """A class that one teaches, and what one calls it; empty for its own name."""
+    """A class that one teaches, what one calls it (empty for its own name), and whether its grid shows percents."""
 
     id: RowNumber
     own_name: str = Field(max_length=80)
+    shows_percent: bool = True
 
 
 class OwnClassesIn(Body):

@@ -93,10 +93,11 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The grid of a term."""
     teaching = request.school_class.teaching_of(request.user)
     view = teaching.view if teaching else {}
+    shows_percent = teaching is None or teaching.shows_percent
     answer = kept_answer(
         request.school_class,
-        ("grid", term, json.dumps(view)),
-        lambda loaded: grid(loaded, term_of(loaded, term), view).model_dump_json(),
+        ("grid", term, json.dumps(view), shows_percent),
+        lambda loaded: grid(loaded, term_of(loaded, term), view, shows_percent=shows_percent).model_dump_json(),
     )
     return HttpResponse(answer, content_type="application/json")
 

@@ -24,7 +24,7 @@ SPREAD_BEGINS = 40
 """The strip under the heads shows 40 to 100 percent."""
 
 
-def grid(loaded: LoadedClass, term: Term, view: Mapping[str, Any]) -> GridOut:
+def grid(loaded: LoadedClass, term: Term, view: Mapping[str, Any], *, shows_percent: bool) -> GridOut:
     """The whole grid of a term, with how its teacher chose to look at it."""
     return GridOut(
         term_id=term.pk,
@@ -39,6 +39,7 @@ def grid(loaded: LoadedClass, term: Term, view: Mapping[str, Any]) -> GridOut:
         marks=[band.mark for band in loaded.gradebook.marks.bands],
         levels=levels_out(loaded),
         view=dict(view),
+        shows_percent=shows_percent,
     )
 
 

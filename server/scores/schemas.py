@@ -138,6 +138,8 @@ class GridOut(Schema):
     levels: LevelsOut | None
     view: dict[str, Any]
     """How the teacher chose to look at the class."""
+    shows_percent: bool
+    """Whether percents stand beside the marks."""
 
 
 class EntryIn(BaseModel, extra="forbid"):

@@ -170,6 +170,8 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/invitations": {"people": [1]},
     "/schools/{school_id}/letters": {"people": [1]},
     "/own-classes": {"classes": []},
+    "/classes/{class_id}/roster": {"students": [1]},
+    "/classes/{class_id}/roster/leave": {"students": [1], "day": "2032-01-14"},
     "/schools/{school_id}/own-classes": {"name": "Mosses"},
     "/schools/{school_id}/class-making": {"is_allowed": True},
     "/second-factor": {"password": PASSWORD},

@@ -1,5 +1,6 @@
 """A school from nothing."""
 
+import datetime
 import time
 from typing import Any
 
@@ -103,7 +104,13 @@ def test_a_school_that_begins_is_nowhere_a_fault(empty: Client) -> None:
     # Before the year begins, without students, without a plan.
     for rest in ("plan", "scores", "report", "frame", "checks"):
         assert client.get(f"/api/v1/classes/{made}/{rest}").status_code == 200, rest
-    assert client.get("/api/v1/today").json()["classes"][0]["name"] == "Mosses"
+    today = client.get("/api/v1/today").json()
+    assert (today["classes"][0]["name"], today["days"]) == ("Mosses", [])
+    assert today["words"].startswith("Quarter 1 begins on Wed 1 Sep 2032.")
+    assert today["classes"][0]["words"] == "nobody is in it yet: a records officer takes students in"
+    School.objects.update(fixed_day=datetime.date(2033, 7, 1))
+    today = client.get("/api/v1/today").json()
+    assert (today["words"].partition(".")[0], today["days"]) == ("The school year is over", [])
 
 
 def test_a_year_with_classes_keeps_a_term_for_their_work(world: World) -> None:

@@ -52,3 +52,12 @@ def test_nobody_arranges_a_class_that_they_do_not_teach(world: World, two: list[
     assert put(world, (two[1], "Mine"), who="co_teacher").status_code == 404
     assert put(world, (two[0], "x" * 81)).status_code == 422
     assert in_bar(world, "teacher") == [("Botany", "A"), ("Mosses", "C")]
+
+
+def test_a_class_s_grid_goes_without_percents_for_who_wants_it_so(world: World, two: list[SchoolClass]) -> None:
+    body = {"classes": [{"id": two[0].pk, "own_name": "", "shows_percent": False}]}
+    assert not send(world.client("teacher"), "PUT", "/api/v1/own-classes", body).json()[0]["shows_percent"]
+    shows = [
+        world.client(who).get(f"{world.address}/scores").json()["shows_percent"] for who in ("teacher", "co_teacher")
+    ]
+    assert shows == [False, True]

@@ -1769,12 +1769,12 @@ export interface paths {
         };
         /**
          * See Own Classes
-         * @description The classes that one teaches, in one's own order, with what one calls them.
+         * @description The classes that one teaches, in one's own order, with how one looks at them.
          */
         get: operations["school_api_see_own_classes"];
         /**
          * Arrange Own Classes
-         * @description Put one's classes in another order, or call them otherwise. Nobody else sees it.
+         * @description Put one's classes in another order, call them otherwise, or show less of them. Nobody else sees it.
          */
         put: operations["school_api_arrange_own_classes"];
         post?: never;
@@ -5039,6 +5039,8 @@ export interface components {
             marks: string[];
             /** Rows */
             rows: components["schemas"]["RowOut"][];
+            /** Shows Percent */
+            shows_percent: boolean;
             spread: components["schemas"]["SpreadOut"] | null;
             /** Term */
             term: string;
@@ -5601,13 +5603,18 @@ export interface components {
         };
         /**
          * OwnClassIn
-         * @description A class that one teaches, and what one calls it; empty for its own name.
+         * @description A class that one teaches, what one calls it (empty for its own name), and whether its grid shows percents.
          */
         OwnClassIn: {
             /** Id */
             id: number;
             /** Own Name */
             own_name: string;
+            /**
+             * Shows Percent
+             * @default true
+             */
+            shows_percent: boolean;
         };
         /**
          * OwnClassMade
@@ -5634,7 +5641,7 @@ export interface components {
         };
         /**
          * OwnClassOut
-         * @description A class that one teaches: its name and section, and what one calls it (empty: that).
+         * @description A class that one teaches: its name and section, what one calls it (empty: that), and whether its grid shows percents.
          */
         OwnClassOut: {
             /** Id */
@@ -5643,6 +5650,8 @@ export interface components {
             name: string;
             /** Own Name */
             own_name: string;
+            /** Shows Percent */
+            shows_percent: boolean;
         };
         /**
          * OwnClassesIn

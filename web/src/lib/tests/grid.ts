@@ -51,6 +51,7 @@ export function gridOf(
 		marks: ['A', 'B', 'C'],
 		levels: null,
 		view: {},
+		shows_percent: true,
 		...more
 	};
 }

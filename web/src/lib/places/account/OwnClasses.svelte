@@ -4,38 +4,44 @@
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
 	import { account } from '$lib/app/account';
+	import { Changing } from '$lib/app/changing';
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { signed } from '$lib/app/session.svelte';
+	import Check from '$lib/ui/check/Check.svelte';
+	import Kept from '$lib/ui/form/Kept.svelte';
 	import MakeClass from './MakeClass.svelte';
 
 	const queries = useQueryClient();
+	const key = fetched.ownClasses().queryKey;
+	/** The bar, Today and the classes' heads go by it. */
+	const changing = new Changing(queries, 'own classes', [
+		{ queryKey: key },
+		fetched.inToday,
+		fetched.inClasses
+	]);
 	const found = createQuery(() => fetched.ownClasses());
 	const classes = $derived(found.data ?? []);
 
-	async function keep(arranged: readonly Shapes['OwnClassOut'][]): Promise<void> {
-		const given = arranged.map(({ id, own_name }) => ({ id, own_name }));
-		await notice.tried(
-			account.arrangeClasses(given).then(async (now) => {
-				queries.setQueryData(fetched.ownClasses().queryKey, now);
-				// The bar, Today and the classes' heads go by it.
-				await Promise.all([signed.load(), queries.invalidateQueries(fetched.inToday)]);
-				await queries.invalidateQueries(fetched.inClasses);
-			})
-		);
+	async function keep(arranged: Shapes['OwnClassOut'][]): Promise<void> {
+		const given = arranged.map(({ id, own_name, shows_percent }) => ({ id, own_name, shows_percent }));
+		// Shown at once: what is changed before the answer comes is changed from this.
+		queries.setQueryData(key, arranged);
+		await changing.make(() => account.arrangeClasses(given));
+		await signed.load();
 	}
 
-	function call(id: number, own_name: string): Promise<void> {
-		return keep(classes.map((each) => (each.id === id ? { ...each, own_name } : each)));
+	function change(id: number, more: Partial<Shapes['OwnClassOut']>): Promise<void> {
+		return keep(classes.map((each) => (each.id === id ? { ...each, ...more } : each)));
 	}
 
 	async function move(place: number, by: number): Promise<void> {
 		const arranged = [...classes];
 		const [moved] = arranged.splice(place, 1);
 		arranged.splice(place + by, 0, moved!);
-		await keep(arranged);
+		await notice.tried(keep(arranged));
 		// The focus goes along with what was moved.
-		document.querySelector<HTMLElement>(`#own-class-${moved!.id}`)?.focus();
+		document.querySelector<HTMLElement>(`[data-class='${moved!.id}'] input`)?.focus();
 	}
 </script>
 
@@ -44,18 +50,17 @@
 {:else}
 	<ol class="max-w-160">
 		{#each classes as each, place (each.id)}
-			<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1.5">
-				<span class="w-40">{each.name}</span>
-				<input
-					id="own-class-{each.id}"
-					class="field max-w-60 flex-1"
-					aria-label="What you call {each.name}"
-					placeholder={each.name}
-					maxlength="80"
-					value={each.own_name}
-					onchange={(event) => call(each.id, event.currentTarget.value)}
-				/>
-				<span class="flex gap-3">
+			<li class="flex flex-wrap items-end gap-x-4 gap-y-1 border-b border-hair py-1.5" data-class={each.id}>
+				<div class="min-w-60 flex-1">
+					<Kept label={each.name} value={each.own_name} keep={(own_name) => change(each.id, { own_name })} />
+				</div>
+				<Check
+					class="pb-1"
+					checked={each.shows_percent}
+					onchange={(shows_percent) => notice.tried(change(each.id, { shows_percent }))}
+					>percents in the grid<span class="sr-only"> of {each.name}</span></Check
+				>
+				<span class="flex gap-3 pb-1.5">
 					{#if signed.current?.makes_classes}<a class="link" href="/class/{each.id}/roster"
 							>Roster<span class="sr-only"> of {each.name}</span></a
 						>{/if}

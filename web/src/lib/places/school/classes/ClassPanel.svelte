@@ -6,7 +6,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { counted } from '$lib/words/plurals';
 	import { thisKeeping } from '../keeping';
-	import Kept from '../people/Kept.svelte';
+	import Kept from '$lib/ui/form/Kept.svelte';
 	import Roster from './Roster.svelte';
 	import Teachers from './Teachers.svelte';
 

@@ -8,7 +8,7 @@
 	import { among } from '$lib/ui/check/among';
 	import { thisKeeping } from '../keeping';
 	import AccountLine from './AccountLine.svelte';
-	import Kept from './Kept.svelte';
+	import Kept from '$lib/ui/form/Kept.svelte';
 	import Namesakes from './Namesakes.svelte';
 	import Records from './Records.svelte';
 	import { one, roles } from './roles';

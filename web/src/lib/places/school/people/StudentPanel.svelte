@@ -8,7 +8,7 @@
 	import { thisKeeping, type Student } from '../keeping';
 	import AccountLine from './AccountLine.svelte';
 	import Guardians from './Guardians.svelte';
-	import Kept from './Kept.svelte';
+	import Kept from '$lib/ui/form/Kept.svelte';
 	import Namesakes from './Namesakes.svelte';
 	import Records from './Records.svelte';
 

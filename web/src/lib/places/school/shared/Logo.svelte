@@ -45,5 +45,5 @@
 		accept=".png,.jpg,.jpeg"
 		onchoose={take}
 	/>
-	<p class="problem" role="alert">{problem}</p>
+	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 </section>

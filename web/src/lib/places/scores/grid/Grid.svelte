@@ -61,8 +61,8 @@
 	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
 	 * with the strip; and the footer. */
 	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
-	const percents = $derived(grid.rows.map((each) => each.grade.percent ?? ''));
-	const grades = $derived(roomOf(percents, 0, 47));
+	const percents = $derived(grid.shows_percent ? grid.rows.map((each) => each.grade.percent ?? '') : []);
+	const grades = $derived(roomOf(percents, 0, grid.shows_percent ? 47 : 12));
 	const grade = $derived(mark + grades.width + 8);
 	const left = $derived(178 + grade);
 	const HEAD = 104;
@@ -359,6 +359,7 @@
 	class="scroll min-h-0 min-w-0 flex-1 overflow-auto contain-strict [overflow-anchor:none]"
 	style:--mark="{mark}px"
 	style:--grade="{grade}px"
+	style:--percents={grid.shows_percent ? undefined : 'none'}
 	bind:this={scroller}
 	bind:clientHeight={height}
 	bind:clientWidth={width}

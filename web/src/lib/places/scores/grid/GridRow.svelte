@@ -230,6 +230,7 @@
 		text-align: left;
 	}
 	.grade .percent {
+		display: var(--percents, inline);
 		flex: 1;
 		text-align: right;
 	}
