@@ -21,7 +21,6 @@
 		label="Code of your authenticator app"
 		hint="six digits; or one of your recovery codes"
 		autocomplete="one-time-code"
-		takesFocus
 		bind:value={entering.code}
 		required
 	/>

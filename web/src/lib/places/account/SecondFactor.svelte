@@ -71,7 +71,6 @@
 				name="code"
 				label="Code that the app shows now"
 				autocomplete="one-time-code"
-				takesFocus
 				bind:value={code}
 				required
 			/>

@@ -10,7 +10,6 @@
 		hint = '',
 		value = $bindable(''),
 		kind = 'text',
-		takesFocus = false,
 		control,
 		...rest
 	}: {
@@ -20,8 +19,6 @@
 		hint?: string;
 		value?: string | number;
 		kind?: 'text' | 'day' | 'number' | 'password' | 'lines';
-		/** It appeared because it is what is asked for next. */
-		takesFocus?: boolean;
 		/** Another control in place of an input, given what makes it the field's. */
 		control?: Snippet<
 			[{ id: string; 'aria-invalid': 'true' | undefined; 'aria-describedby': string | undefined }]
@@ -73,7 +70,8 @@
 			type={kind}
 			bind:value
 			{@attach (input) => {
-				if (takesFocus) input.focus();
+				// A code is asked for once all else is said: it is what is typed next.
+				if (rest.autocomplete === 'one-time-code') input.focus();
 			}}
 			{...given}
 			{...rest}
