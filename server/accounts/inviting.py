@@ -23,6 +23,7 @@ from django.utils.encoding import force_bytes
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
 from school.models import Membership, Person, School
 from school.refusal import NotYours, Refused
+from school.texts import bare_code
 
 from accounts import sessions
 from accounts.mail import write
@@ -104,12 +105,10 @@ def make_letter(school: School, by: Person | None, person: Person) -> Letter:
     """A code for one person; the codes of earlier letters end. Without `by` it was asked for in the terminal."""
     code = "-".join("".join(secrets.choice(_LETTERS) for _ in range(4)) for _ in range(3))
     Invitation.objects.filter(person=person, taken_at=None).exclude(code="").update(code="")
-    Invitation.objects.create(person=person, school=school, by=by, at=timezone.now(), code=make_password(_bare(code)))
+    Invitation.objects.create(
+        person=person, school=school, by=by, at=timezone.now(), code=make_password(bare_code(code))
+    )
     return Letter(person, code)
-
-
-def _bare(code: str) -> str:
-    return "".join(each for each in code.upper() if each.isalnum())
 
 
 class LetterBackend(ModelBackend):
@@ -127,7 +126,7 @@ class LetterBackend(ModelBackend):
         found = open_.exclude(code="").select_related("person").order_by("id").last()
         # Where there is none, a code is hashed all the same, so that the time tells nothing.
         told = found.code if found else make_password(None)
-        return found.person if check_password(_bare(code), told) and found else None
+        return found.person if check_password(bare_code(code), told) and found else None
 
 
 def person_of_link(number: str, token: str) -> Person:

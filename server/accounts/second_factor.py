@@ -16,8 +16,10 @@ from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from school.models import Person, Role, School
 from school.refusal import Refused
+from school.texts import bare_code
 
 from accounts import sessions
+from accounts.inviting import belongs_elsewhere
 
 RECOVERY_CODES = 10
 _BYTES = 8
@@ -79,7 +81,7 @@ def confirm(person: Person, code: str) -> list[str]:
     device = TOTPDevice.objects.filter(user=person, confirmed=False).first()
     if device is None:
         raise Refused("Show the key to your app first.", "code")
-    if not device.verify_token(_bare(code)):
+    if not device.verify_token(bare_code(code)):
         raise Refused("This is not the code that the app shows now. Wait for the next one.", "code")
     device.confirmed = True
     device.save(update_fields=["confirmed"])
@@ -91,7 +93,7 @@ def check(person: Person, code: str) -> bool:
     with transaction.atomic():
         # Two attempts at one moment come one after the other, so that no code counts twice.
         Person.objects.select_for_update().get(pk=person.pk)
-        bare = _bare(code)
+        bare = bare_code(code).lower()
         devices = [
             *TOTPDevice.objects.filter(user=person, confirmed=True),
             *StaticDevice.objects.filter(user=person, confirmed=True),
@@ -130,7 +132,7 @@ def end_for(school: School, person: Person) -> None:
 
     Raises Refused for who belongs to another school too, of which this one's officer is no judge.
     """
-    if person.memberships.exclude(school=school).exists():
+    if belongs_elsewhere(school, person):
         raise Refused(f"{person} also belongs to another school. They need one of their recovery codes.")
     forget(person)
     sessions.end_all(person)
@@ -162,7 +164,3 @@ def how_many_lack_it(school: School) -> dict[str, int]:
 def _refuse_two(person: Person) -> None:
     if is_on(person):
         raise Refused("You have a second factor already. Do without it first, if the app is to be another.")
-
-
-def _bare(code: str) -> str:
-    return "".join(each for each in code.casefold() if each.isalnum())

@@ -1,5 +1,6 @@
 """All that is kept about one person, as a zip of tables: for whoever asks what their school knows of them."""
 
+import datetime
 import io
 import zipfile
 from collections.abc import Iterable, Mapping, Sequence
@@ -190,8 +191,8 @@ def _spoken(values: dict[str, object]) -> str:
     )
 
 
-def _time(school: School, moment: object) -> str:
-    return f"{local(school, moment):%Y-%m-%d %H:%M}"  # type: ignore[arg-type]
+def _time(school: School, moment: datetime.datetime) -> str:
+    return f"{local(school, moment):%Y-%m-%d %H:%M}"
 
 
 def _zip(school: School, name: str, tables: dict[str, Table], heads: Mapping[str, Sequence[object]]) -> bytes:

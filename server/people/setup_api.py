@@ -13,6 +13,7 @@ from school.permissions import ANYBODY
 from school.refusal import NotYours, Refused
 from school.schemas import SessionOut
 from school.session import session_of
+from school.texts import bare_code
 
 from people.beginning import DIVISIONS, Beginning, Officer, begin_school
 from people.schemas import DivisionOut, SetupIn, SetupOut
@@ -46,7 +47,7 @@ def set_up(request: Asking, response: HttpResponse, body: SetupIn) -> Any:
     """Make the first school with its officer, who is signed in then."""
     if not _is_open():
         raise NotYours
-    if not secrets.compare_digest(_bare(body.code), _bare(settings.SETUP_CODE)):
+    if not secrets.compare_digest(bare_code(body.code), bare_code(settings.SETUP_CODE)):
         raise Refused("This is not the code that the terminal printed. Look at both.", "code")
     officer = Officer(body.given_name, body.family_name, body.email, body.sign_in)
     beginning = Beginning(
@@ -55,7 +56,3 @@ def set_up(request: Asking, response: HttpResponse, body: SetupIn) -> Any:
     _, person = begin_school(beginning, body.password)
     begin(request, response, person)
     return session_of(request)
-
-
-def _bare(code: str) -> str:
-    return "".join(each for each in code.upper() if each.isalnum())

@@ -15,6 +15,11 @@ def name_of(text: str, longest: int, field: str = "name") -> str:
     return bare
 
 
+def bare_code(text: str) -> str:
+    """A code as it is compared, however it was typed: its letters and digits alone, in capitals."""
+    return "".join(each for each in text.upper() if each.isalnum())
+
+
 def plain(text: str) -> str:
     """A text without accents and case, to find and compare by."""
     spread = unicodedata.normalize("NFD", text.casefold())
