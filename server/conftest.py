@@ -5,10 +5,12 @@ import json
 from collections.abc import Callable
 from dataclasses import dataclass
 from decimal import Decimal
+from functools import cache
 from typing import Any
 
 import pytest
 from django.test import Client
+from django.test.client import ClientHandler
 from plans.models import Assignment, Category, GradingScale, GroundRules, ScaleBand, ScoreCode
 from school.models import (
     Enrolment,
@@ -44,6 +46,7 @@ class World:
     def client(self, who: str | None) -> Client:
         """Somebody's browser; CSRF is looked at in tests of its own."""
         client = Client()
+        client.handler = _handler()
         if who is not None:
             client.force_login(self.people[who], backend="django.contrib.auth.backends.ModelBackend")
         return client
@@ -55,6 +58,12 @@ class World:
     @property
     def school_address(self) -> str:
         return f"/api/v1/schools/{self.school.pk}"
+
+
+@cache
+def _handler() -> ClientHandler:
+    """One for all clients: a handler's middleware looks through the built pages when it is made."""
+    return ClientHandler(enforce_csrf_checks=False)
 
 
 def make_person(sign_in: str, name: str, school: School | None, role: Role | None) -> Person:
