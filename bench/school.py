@@ -80,10 +80,11 @@ def took(work: Callable[[], Any]) -> tuple[float, Any]:
     return time.perf_counter() - begun, done
 
 
-def median(work: Callable[[], Any], times: int = 15) -> float:
-    """The middle of so many times, in ms."""
-    work()
-    return statistics.median(took(work)[0] for _ in range(times)) * 1000
+def by_turns(one: Callable[[], Any], other: Callable[[], Any], times: int = 25) -> tuple[float, float]:
+    """The middle of so many times of each, in ms, one after the other: what else the machine does falls on both."""
+    one(), other()
+    both = [(took(one)[0], took(other)[0]) for _ in range(times)]
+    return statistics.median(each[0] for each in both) * 1000, statistics.median(each[1] for each in both) * 1000
 
 
 def main() -> None:
@@ -117,14 +118,13 @@ def main() -> None:
         client = Client(headers={"host": "localhost"})
         client.force_login(officer, backend="django.contrib.auth.backends.ModelBackend")
         at = f"/api/v1/schools/{school.pk}"
-        one = median(lambda: client.get("/api/v1/sessions"))
         for words, path in (
             ("people", "people?role=student"),
             ("people found", "people?role=student&query=family61"),
             ("guardians", "people?role=guardian"), ("classes", "classes"), ("classes found", "classes?query=course+12"),
             ("School's head", "frame"),
         ):  # fmt: skip
-            spent = median(lambda path=path: client.get(f"{at}/{path}"))
+            one, spent = by_turns(lambda: client.get("/api/v1/sessions"), lambda path=path: client.get(f"{at}/{path}"))
             print(f"{words}: {spent:.0f} ms, {spent / one:.1f} times a request of one query (at most {LISTS})")
         print(f"memory at the most: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
     finally:

@@ -204,7 +204,8 @@ def tidy() -> int:
 def last_applied(school: School) -> FileDraft | None:
     """The file that can be taken back: the last one applied, within thirty days, unless it was taken back."""
     since = school.now() - UNDOABLE_FOR
-    found = FileDraft.objects.filter(school=school, applied_at__gte=since).order_by("-applied_at").first()
+    applied = FileDraft.objects.filter(school=school, applied_at__gte=since).order_by("-applied_at")
+    found = applied.defer("tables", "answers", "undo").first()  # megabytes, and School's head asks for the name alone
     return found if found is not None and found.undone_at is None else None
 
 

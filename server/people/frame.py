@@ -19,7 +19,7 @@ _CALLED = {TermKind.SEMESTER: "semester", TermKind.QUARTER: "term", TermKind.EXA
 def frame(school: School) -> SchoolFrameOut:
     """The school's head: name, year, and its stations."""
     year = current_year(school)
-    draft, last = standing(school).first(), last_applied(school)
+    draft, last = standing(school).values_list("pk", flat=True).first(), last_applied(school)
     return SchoolFrameOut(
         name=school.name,
         year=year.name if year else "",
@@ -33,7 +33,7 @@ def frame(school: School) -> SchoolFrameOut:
             _posting(year, school),
             _register(school),
         ],
-        draft_id=draft.pk if draft else None,
+        draft_id=draft,
         last_file=last.name if last else None,
     )
 
@@ -59,7 +59,7 @@ def _year(year: SchoolYear | None) -> SchoolStationOut:
 
 
 def _people(school: School) -> SchoolStationOut:
-    students, waiting = school.students.filter(is_active=True).count(), to_invite(school).count()
+    students, waiting = school.students.filter(is_active=True).count(), to_invite(school).values("pk").count()
     words = plural(students, "student") + (f", {waiting} to invite" if waiting else "")
     return SchoolStationOut(
         name="people",
@@ -101,10 +101,10 @@ def _posting(year: SchoolYear | None, school: School) -> SchoolStationOut:
         words = f"{term.name.lower()}: not open" if windows.window_of(term) else f"{term.name.lower()}: no window"
         return SchoolStationOut(name="posting", words=words, state="open", look=False)
     here = SchoolClass.objects.filter(year=year, archived_at=None)
-    posted = here.filter(postings__term=term).distinct().count()
+    posted, count = here.filter(postings__term=term).values("pk").distinct().count(), here.count()
     return SchoolStationOut(
         name="posting",
-        words=f"{term.name.lower()}: {posted} of {here.count()} posted",
-        state="done" if posted == here.count() else "half",
+        words=f"{term.name.lower()}: {posted} of {count} posted",
+        state="done" if posted == count else "half",
         look=False,
     )

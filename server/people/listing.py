@@ -10,8 +10,19 @@ from accounts.inviting import belongs_elsewhere
 from accounts.models import Invitation
 from django.db.models import Count, F, Max, Q, QuerySet
 from school.calendar import local
-from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear, Student
-from school.paging import Page, page_of
+from school.models import (
+    Enrolment,
+    Membership,
+    Person,
+    Role,
+    School,
+    SchoolClass,
+    SchoolYear,
+    Student,
+    Teaching,
+    class_title,
+)
+from school.paging import Page, count_of, page_of
 from school.texts import plain
 
 from people.erasing import person_kept_until, student_kept_until
@@ -33,6 +44,9 @@ from people.schemas import (
 
 Account = Literal["to_invite", "invited", "active", "inactive"]
 _IN_ORDER = ("family_name", "given_name", "id")
+_SHOWN = ("family_name", "given_name", "is_active")
+_ACCOUNT = ("email", "password", "is_active")
+"""Lists are long: of each row they read what they show."""
 
 
 def _matching(query: str, fields: Sequence[str]) -> Q:
@@ -54,12 +68,13 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
     matching = _matching(query, ("family_name", "given_name", "number", "official_name"))
     rows = school.students.filter(matching, erased_at=None)
     rows = rows if query else rows.filter(is_active=True)
-    page = page_of(rows.select_related("person"), _IN_ORDER, after)
+    shown = rows.select_related("person").only(*_SHOWN, "school", "number", *(f"person__{each}" for each in _ACCOUNT))
+    page = page_of(shown, _IN_ORDER, after)
     classes: dict[int, list[str]] = defaultdict(list)
-    for each in SchoolClass.objects.filter(
+    for student, *named in SchoolClass.objects.filter(
         enrolments__student__in=[row.pk for row in page.rows], enrolments__ends=None, archived_at=None
-    ).annotate(student=F("enrolments__student")):
-        classes[each.student].append(str(each))
+    ).values_list("enrolments__student", "name", "section"):
+        classes[student].append(class_title(*named))
     states = account_states([row.person for row in page.rows if row.person])
     return PeopleOut(
         people=[
@@ -77,7 +92,7 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
             for row in page.rows
         ],
         after=page.after,
-        count=rows.count(),
+        count=count_of(rows, page, after),
     )
 
 
@@ -87,7 +102,7 @@ def _persons(school: School, role: Role, query: str, after: str | None) -> Peopl
         _matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here, erased_at=None
     )
     rows = rows if query else rows.filter(is_active=True)
-    page: Page[Person] = page_of(rows, _IN_ORDER, after)
+    page: Page[Person] = page_of(rows.only(*_SHOWN, *_ACCOUNT), _IN_ORDER, after)
     words = _words_of(school, role, page.rows)
     states = account_states(page.rows)
     return PeopleOut(
@@ -106,7 +121,7 @@ def _persons(school: School, role: Role, query: str, after: str | None) -> Peopl
             for row in page.rows
         ],
         after=page.after,
-        count=rows.count(),
+        count=count_of(rows, page, after),
     )
 
 
@@ -116,13 +131,16 @@ def _words_of(school: School, role: Role, people: Sequence[Person]) -> dict[int,
     numbers = [each.pk for each in people]
     if role is Role.GUARDIAN:
         for child in (
-            school.students.filter(guardians__in=numbers).annotate(guardian=F("guardians")).order_by("given_name")
+            school.students.filter(guardians__in=numbers)
+            .only("school", "given_name", "family_name")
+            .annotate(guardian=F("guardians"))
+            .order_by("given_name")
         ):
             found[child.guardian].append(str(child))
     else:
         taught = SchoolClass.objects.filter(school=school, teachings__person__in=numbers, archived_at=None)
-        for each in taught.annotate(teacher=F("teachings__person")):
-            found[each.teacher].append(str(each))
+        for teacher, *named in taught.values_list("teachings__person", "name", "section"):
+            found[teacher].append(class_title(*named))
     none = {Role.GUARDIAN: "no child here", Role.TEACHER: "teaches no class"}.get(role, "")
     return {each: ", ".join(found[each]) or none for each in numbers}
 
@@ -236,23 +254,24 @@ def list_classes(
     """A year's classes by name."""
     if year is None:
         return ClassesOut(year_id=None, year="", classes=[], after=None, count=0)
-    rows = year.classes.filter(
-        _matching(query, ("name", "section", "room", "teachings__person__family_name")),
-        archived_at__isnull=not archived,
-    )
-    rows = SchoolClass.objects.filter(pk__in=rows.values("pk"))
+    rows = year.classes.filter(archived_at__isnull=not archived)
+    if query:
+        found = rows.filter(_matching(query, ("name", "section", "room", "teachings__person__family_name")))
+        rows = SchoolClass.objects.filter(pk__in=found.values("pk"))
     page = page_of(rows, ("name", "section", "id"), after)
-    here = SchoolClass.objects.filter(pk__in=[each.pk for each in page.rows])
+    here = [each.pk for each in page.rows]
     students = dict(
-        here.values_list("pk").annotate(count=Count("enrolments", filter=Q(enrolments__ends=None))).order_by()
+        Enrolment.objects.filter(school_class__in=here, ends=None)
+        .values_list("school_class")
+        .annotate(count=Count("pk"))
     )
     teachers: dict[int, list[str]] = defaultdict(list)
-    for each in (
-        Person.objects.filter(teachings__school_class__in=here)
-        .annotate(taught=F("teachings__school_class"))
-        .order_by("teachings__id")
+    for taught, given, family in (
+        Teaching.objects.filter(school_class__in=here)
+        .order_by("pk")
+        .values_list("school_class", "person__given_name", "person__family_name")
     ):
-        teachers[each.taught].append(str(each))
+        teachers[taught].append(f"{given} {family}")
     return ClassesOut(
         year_id=year.pk,
         year=year.name,
@@ -264,13 +283,13 @@ def list_classes(
                 room=each.room,
                 times=each.times,
                 teachers=teachers[each.pk],
-                students=students[each.pk],
+                students=students.get(each.pk, 0),
                 is_archived=each.archived_at is not None,
             )
             for each in page.rows
         ],
         after=page.after,
-        count=rows.count(),
+        count=count_of(rows, page, after),
     )
 
 

@@ -269,6 +269,11 @@ class SchoolClasses(models.Manager["SchoolClass"]):
         return self.annotate(own_teaching=own).select_related("school", "year", "own_teaching")  # type: ignore[misc]
 
 
+def class_title(name: str, section: str) -> str:
+    """What a class is called: by its name and section, where it has one."""
+    return f"{name} {section}".strip()
+
+
 class SchoolClass(models.Model):
     """A class: one section of a course, taught by one or more teachers."""
 
@@ -291,7 +296,7 @@ class SchoolClass(models.Model):
         ordering: ClassVar = ["position", "name", "section"]
 
     def __str__(self) -> str:
-        return f"{self.name} {self.section}".strip()
+        return class_title(self.name, self.section)
 
     def teaching_of(self, person: Person) -> Teaching | None:
         """How a person teaches the class; None who does not. It costs no query where the class was found for them."""

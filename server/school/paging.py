@@ -39,6 +39,11 @@ def page_of(rows: QuerySet[Row], order: Sequence[str], after: str | None) -> Pag
     return Page(found[:PAGE_SIZE], base64.urlsafe_b64encode(json.dumps(values).encode()).decode())
 
 
+def count_of(rows: QuerySet[Row], page: Page[Row], after: str | None) -> int:
+    """How many rows there are on all pages: asked only where the first page does not tell."""
+    return len(page.rows) if after is None and page.after is None else rows.count()
+
+
 def _read(after: str, count: int) -> list[str | int]:
     try:
         values = json.loads(base64.urlsafe_b64decode(after.encode()))
