@@ -73,7 +73,7 @@ class Gradebook:
         return plan
 
     def share_plans(self, other: "Gradebook") -> None:
-        """Take over the plans of a book that differs in one student's scores on unadjusted work only."""
+        """Take over the plans of a book that differs in scores only, and on adjusted work in none that is a number."""
         self._plans = other._plans
 
     def with_scores(self, book: Book, students: Collection[str]) -> "Gradebook":

@@ -48,6 +48,28 @@ class Marks:
         index = self._index.get(mark)
         return None if index is None else self.begins[index][1]
 
+    def reached_from(self, mark: str, round_to: Fraction | None, rounding: str) -> Fraction | None:
+        """From which percent on a mark is reached once rounding has done its part (R6.2); None for a mark outside the scale.
+
+        Where rounding goes up, or ties go to the even step, the percent itself may still fall short by a hair.
+        """
+        index = self._index.get(mark)
+        if index is None:
+            return None
+        value = self.bands[index].min
+        if round_to is not None:
+            value = round_to_step(value, round_to, "up")
+            if rounding == "up":
+                value -= round_to
+            elif rounding != "down":
+                value -= round_to / 2
+        return value * 100 / self.scale.out_of
+
+    def above(self, mark: str) -> str | None:
+        """The next higher mark; None above the highest, and for a mark outside the scale."""
+        index = self._index.get(mark)
+        return self.bands[index + 1].mark if index is not None and index + 1 < len(self.bands) else None
+
     def value_of(self, mark: str) -> Fraction | None:
         """A mark's value in scale units (R6.5); None for a mark outside the scale."""
         index = self._index.get(mark)

@@ -1,6 +1,6 @@
-"""How a class's numbers lie (R9)."""
+"""How a class's numbers lie, and how well two rows of them go together (R9)."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from decimal import ROUND_HALF_EVEN, Decimal, localcontext
 from fractions import Fraction
@@ -56,6 +56,32 @@ def _quartile(values: list[int], which: int, unit: int) -> Fraction:
     below, rest = divmod((len(values) - 1) * which, 4)
     above = min(below + 1, len(values) - 1)
     return Fraction(4 * values[below] + rest * (values[above] - values[below]), 4 * unit)
+
+
+FEWEST_PAIRS = 8
+"""Under so many pairs a correlation says nothing (R9.2)."""
+
+
+def correlation(pairs: Sequence[tuple[Fraction, Fraction]]) -> Fraction | None:
+    """Pearson's correlation of pairs, to 10 decimals; None under 8 pairs, or where either side does not vary (R9.2)."""
+    count = len(pairs)
+    if count < FEWEST_PAIRS:
+        return None
+    ones, others = _whole(one for one, _ in pairs), _whole(other for _, other in pairs)
+    # n²·covariance and n²·variances, in whole numbers: what they were multiplied by falls out of the quotient.
+    together = count * sum(one * other for one, other in zip(ones, others, strict=True)) - sum(ones) * sum(others)
+    first, second = (count * sum(each * each for each in side) - sum(side) ** 2 for side in (ones, others))
+    if not first or not second:
+        return None
+    size = _root(Fraction(together * together, first * second))
+    return -size if together < 0 else size
+
+
+def _whole(numbers: Iterable[Fraction]) -> list[int]:
+    """Numbers as whole multiples of a unit that they share."""
+    values = list(numbers)
+    unit = lcm(*(value.denominator for value in values))
+    return [value.numerator * (unit // value.denominator) for value in values]
 
 
 def _root(square: Fraction) -> Fraction:

@@ -3,10 +3,10 @@
 from typing import Any
 
 from django.db.models import Q
+from exchange.download import as_file
 from plans.handouts import download
 from plans.models import Assignment
 from reports.card_schemas import CardOut
-from reports.documents import as_file
 from reports.printing import as_pdf, card_pages
 from school.access import Asking, PermittedRouter
 from scores.book import load_class, student_of, term_of

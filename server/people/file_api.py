@@ -2,9 +2,9 @@
 
 from typing import Any
 
+from exchange.download import as_file
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
-from reports.documents import as_file
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.years import year_of

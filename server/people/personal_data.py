@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from accounts import second_factor
 from accounts.models import Invitation
-from reports.csv_file import as_csv
+from exchange.csv_file import as_csv
 from reports.models import CommentEvent, Effort, PostedGrade
 from reports.posted import is_withdrawn
 from school.calendar import local

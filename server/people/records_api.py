@@ -3,8 +3,8 @@
 from typing import Any
 
 from django.http import HttpResponse
+from exchange.download import as_file
 from ninja import Status
-from reports.documents import as_file
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 

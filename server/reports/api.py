@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from exchange.csv_file import as_csv
+from exchange.download import as_file
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
 from school import windows
@@ -17,7 +19,6 @@ from scores.kept import kept_class
 from reports import bank, commenting, documents, override_file, overriding, posting
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import standards_of
-from reports.csv_file import as_csv
 from reports.desk_schemas import (
     AlikeIn,
     AlikeOut,
@@ -120,8 +121,8 @@ def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> An
     rows = override_file.sheet_rows(loaded, place)
     title = f"{request.school_class} {place.name} overrides"
     if ending == "csv":
-        return documents.as_file(as_csv(rows), f"{title}.csv")
-    return documents.as_file(override_file.as_workbook(rows, place.name), f"{title}.xlsx")
+        return as_file(as_csv(rows), f"{title}.csv")
+    return as_file(override_file.as_workbook(rows, place.name), f"{title}.xlsx")
 
 
 @router.post("/classes/{class_id}/report/{term}/overrides/file", permission=WRITE_REPORT, response=OverrideFileOut)
@@ -271,4 +272,4 @@ def one_document(request: Asking, document: int) -> Any:
 def document_file(request: Asking, document: int) -> Any:
     """A document of one's own, once it is made."""
     found = documents.own(request.user, document)
-    return documents.as_file(documents.content_of(found), found.name)
+    return as_file(documents.content_of(found), found.name)

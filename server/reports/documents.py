@@ -17,9 +17,8 @@ from typing import Any
 from celery import current_app
 from django.db import transaction
 from django.db.models import Q, QuerySet
-from django.http import HttpResponse
 from django.utils import timezone
-from django.utils.http import content_disposition_header
+from exchange.download import file_name
 from kombu.exceptions import OperationalError
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
@@ -217,33 +216,12 @@ def content_of(document: Document) -> bytes:
     return b"".join(bytes(each) for each in document.pieces.values_list("content", flat=True))
 
 
-def file_name(text: str) -> str:
-    """A text as a name that every system takes for a file."""
-    return "".join("-" if letter in '<>:"/\\|?*' or ord(letter) < 32 else letter for letter in text).strip(". ")
-
-
 def own(person: Person, document: int) -> Document:
     """A document of one's own."""
     found = Document.objects.filter(person=person, pk=document).select_related("school").first()
     if found is None:
         raise NotYours
     return found
-
-
-def as_file(content: bytes, name: str) -> HttpResponse:
-    """A file as an answer, under its name."""
-    ending = name.rpartition(".")[2]
-    response = HttpResponse(content, content_type=_TYPES[ending])
-    response.headers["Content-Disposition"] = (
-        content_disposition_header(as_attachment=True, filename=file_name(name)) or ""
-    )
-    return response
-
-
-_TYPES = {
-    "pdf": "application/pdf", "zip": "application/zip", "csv": "text/csv; charset=utf-8",
-    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-}  # fmt: skip
 
 
 def students_of(classes: Sequence[int], today: Any) -> list[int]:

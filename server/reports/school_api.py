@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from exchange.download import as_file
 from ninja import File, Status, UploadedFile
 from plans.schemas import WordsOut
 from school import settings, windows, years
@@ -177,7 +178,7 @@ def classes(request: Asking, school_id: int, term: int) -> Any:
 def reminder_list(request: Asking, school_id: int, term: int) -> Any:
     """Who has to be reminded."""
     row = term_in(request.school, term)
-    return documents.as_file(reminders(row.year, row), f"Reminders {row.name}.csv")
+    return as_file(reminders(row.year, row), f"Reminders {row.name}.csv")
 
 
 @router.post(

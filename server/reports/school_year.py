@@ -4,6 +4,7 @@ import datetime
 from collections import Counter
 from typing import Literal
 
+from exchange.csv_file import as_csv
 from school import windows
 from school.calendar import local
 from school.models import Person, School, SchoolClass, SchoolYear, Term
@@ -11,7 +12,6 @@ from school.refusal import NotYours
 from scores.book import load_class
 
 from reports.checks import ALWAYS, KINDS
-from reports.csv_file import as_csv
 from reports.report import grade_of
 from reports.schemas import State
 from reports.school_changes import last_change
