@@ -27,6 +27,7 @@ from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
 from scores.entering import PlanMoved
+from spread.api import router as spread
 
 logger = logging.getLogger(__name__)
 
@@ -47,6 +48,7 @@ for router in (
     accounts,
     plans,
     scores,
+    spread,
     reports,
     school_years,
     school_scales,

@@ -32,6 +32,7 @@ INSTALLED_APPS = [
     "plans",
     "scores",
     "exchange",
+    "spread",
     "reports",
     "people",
     "families",

@@ -323,6 +323,8 @@ class Teaching(models.Model):
     """Whether the teacher sees percents beside the marks in the grid: not where others look on."""
     view = models.JSONField(default=dict)
     """How the teacher chose to look at the class: order, filters, columns put aside."""
+    looked_at = models.JSONField(default=dict)
+    """Whom close below a mark the teacher has looked at: by term and student the percent that they had then."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "person"], name="one_teaching")]

@@ -133,6 +133,8 @@ HIDES = (
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
+    "/classes/{class_id}/spread/tried": {"term": 0},
+    "/classes/{class_id}/spread/{term}/looked-at": {"student": 1, "is_looked_at": True},
     "/classes/{class_id}/plan/begin": {"source": 1, "with_assignments": False},
     "/classes/{class_id}/plan/send": {"classes": []},
     "/classes/{class_id}/assignments": {"name": "x", "ids": [1]},
@@ -325,6 +327,9 @@ def with_second_factor(person: Person) -> None:
 Prepared = tuple[int | None, dict[str, Any] | None]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
+    ("PUT", "/classes/{class_id}/spread/{term}/looked-at"): lambda world, who: (
+        None, {"student": world.students[0].pk, "is_looked_at": True},
+    ),
     ("PUT", "/session/school"): lambda world, who: (
         None, {"school": world.people[who or ""].memberships.get().school_id},
     ),

@@ -1316,6 +1316,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Spread
+         * @description How the class lies in a term, a category or an assignment; `within` says how close below a mark is close.
+         */
+        get: operations["spread_api_spread"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/spread.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Spread File
+         * @description How the class lies, as a table.
+         */
+        get: operations["spread_api_spread_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/spread/needed/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Needed For
+         * @description What would bring a student's next mark.
+         */
+        get: operations["spread_api_needed_for"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/spread/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Spread
+         * @description How the class would lie with other steps or minimums; nothing is changed by asking.
+         */
+        post: operations["spread_api_try_spread"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/spread/works": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Works
+         * @description How each assignment of the term came out.
+         */
+        get: operations["spread_api_works"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/spread/{term}/looked-at": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Looked At
+         * @description Remember that one has looked at a student who is close below a mark.
+         */
+        put: operations["spread_api_keep_looked_at"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/students/{student}": {
         parameters: {
             query?: never;
@@ -4248,6 +4368,53 @@ export interface components {
             times: string;
         };
         /**
+         * ClassSpreadOut
+         * @description How a class lies in a term, a category or an assignment.
+         *
+         *     `begins` and `ends` are the axis in percent; `steps` the adjustment of what is looked at, as the draft would have it. `then` of
+         *     the figures, bands and dots is there where a draft or what is tried differs from what is in force; `would` then says what
+         *     changes. `half_step` is half a step of the rounding, in percentage points.
+         */
+        ClassSpreadOut: {
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+            /** Begins */
+            begins: number;
+            /** Close */
+            close: components["schemas"]["CloseOut"][];
+            /** Dots */
+            dots: components["schemas"]["DotOut"][];
+            /** Ends */
+            ends: number;
+            figures: components["schemas"]["GroupOut"];
+            /** Half Step */
+            half_step: string | null;
+            /** Has Aliases */
+            has_aliases: boolean;
+            /** Has Draft */
+            has_draft: boolean;
+            scale: components["schemas"]["ScaleShownOut"];
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+            subject: components["schemas"]["SubjectOut"];
+            /** Subjects */
+            subjects: components["schemas"]["SubjectOut"][];
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+            /** Terms */
+            terms: components["schemas"]["GroupOut"][];
+            then: components["schemas"]["GroupOut"] | null;
+            /** Without */
+            without: number;
+            would: components["schemas"]["ConsequenceOut"] | null;
+        };
+        /**
          * ClassStandOut
          * @description A class in the records officer's list.
          */
@@ -4304,6 +4471,27 @@ export interface components {
             year: string;
             /** Year Id */
             year_id: number | null;
+        };
+        /**
+         * CloseOut
+         * @description A student close below a mark. `lack` is in percentage points; `shown_reaches` says that the number shown already looks like
+         *     the better mark (R6.3).
+         */
+        CloseOut: {
+            /** Is Looked At */
+            is_looked_at: boolean;
+            /** Lack */
+            lack: string;
+            /** Mark */
+            mark: string;
+            /** Next Mark */
+            next_mark: string;
+            /** Percent */
+            percent: string;
+            /** Shown Reaches */
+            shown_reaches: boolean;
+            /** Student Id */
+            student_id: number;
         };
         /**
          * Code
@@ -4507,6 +4695,26 @@ export interface components {
             who: string;
         };
         /**
+         * ConsequenceOut
+         * @description Which of the term's grades something would change; those that cross a mark come first.
+         *
+         *     `elsewhere` says how many change in other terms, in words.
+         */
+        ConsequenceOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Down */
+            down: number;
+            /** Elsewhere */
+            elsewhere: string[];
+            /** Grades */
+            grades: number;
+            /** Marks */
+            marks: number;
+            /** Up */
+            up: number;
+        };
+        /**
          * CountOut
          * @description How many were made.
          */
@@ -4602,6 +4810,36 @@ export interface components {
         DoneOut: {
             /** In Force */
             in_force: boolean;
+        };
+        /**
+         * DotOut
+         * @description A student on the line. `then` is where a draft, or what is tried, would take them; `override` what a person put in place
+         *     of the grade; `number` tells namesakes apart.
+         */
+        DotOut: {
+            /** Alias */
+            alias: string;
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Is Lower */
+            is_lower: boolean;
+            /**
+             * Move
+             * @enum {string}
+             */
+            move: "rises" | "falls" | "appears" | "disappears" | "stays" | "replaced";
+            now: components["schemas"]["StandOut"] | null;
+            /** Number */
+            number: string | null;
+            /** Override */
+            override: string | null;
+            /** Reason */
+            reason: string;
+            /** Student Id */
+            student_id: number;
+            then: components["schemas"]["StandOut"] | null;
         };
         /**
          * DraftOut
@@ -5052,6 +5290,34 @@ export interface components {
             };
         };
         /**
+         * GroupOut
+         * @description The figures of some students in percent (R9), as text; `mean_place` is where the mean is drawn.
+         */
+        GroupOut: {
+            /** Count */
+            count: number;
+            /** Deviation */
+            deviation: string | null;
+            /** Highest */
+            highest: string | null;
+            /** Lower Quartile */
+            lower_quartile: string | null;
+            /** Lowest */
+            lowest: string | null;
+            /** Mean */
+            mean: string | null;
+            /** Mean Place */
+            mean_place: number | null;
+            /** Median */
+            median: string | null;
+            /** Missing */
+            missing: number;
+            /** Name */
+            name: string;
+            /** Upper Quartile */
+            upper_quartile: string | null;
+        };
+        /**
          * GuardianIn
          * @description A guardian: somebody of the school by number, or somebody new.
          */
@@ -5291,6 +5557,16 @@ export interface components {
             picture: string;
         };
         /**
+         * LookedAtIn
+         * @description A student was looked at, or is not to count as such any more.
+         */
+        LookedAtIn: {
+            /** Is Looked At */
+            is_looked_at: boolean;
+            /** Student */
+            student: number;
+        };
+        /**
          * LooseEndOut
          * @description What is to be looked at before a term ends: blank, missing, excused, incomplete, slip or low; `meant` is what a slip may mean.
          */
@@ -5432,6 +5708,14 @@ export interface components {
             when: string;
             /** Words */
             words: string;
+        };
+        /**
+         * NeededOut
+         * @description What would do it: a score on open work, in words (R10).
+         */
+        NeededOut: {
+            /** Words */
+            words: string[];
         };
         /**
          * NotTakenOut
@@ -6632,6 +6916,18 @@ export interface components {
             uses: number;
         };
         /**
+         * ScaleShownOut
+         * @description The scale that marks come from, as the draft would have it.
+         */
+        ScaleShownOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Out Of */
+            out_of: string;
+        };
+        /**
          * ScalesOut
          * @description The scales and codes that a teacher has for a class.
          */
@@ -7017,6 +7313,19 @@ export interface components {
             is_on: boolean;
             /** Recovery Codes */
             recovery_codes: number;
+        };
+        /**
+         * SectionOut
+         * @description Another class of one's own on the same course, or the same class of an earlier year.
+         */
+        SectionOut: {
+            /** Class Id */
+            class_id: number;
+            /** Dots */
+            dots: components["schemas"]["DotOut"][];
+            figures: components["schemas"]["GroupOut"];
+            /** Name */
+            name: string;
         };
         /**
          * SegmentOut
@@ -7515,6 +7824,21 @@ export interface components {
             students: number[];
         };
         /**
+         * SubjectOut
+         * @description What can be looked at: the term itself, one of its categories or assignments.
+         */
+        SubjectOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "term" | "category" | "assignment";
+            /** Name */
+            name: string;
+        };
+        /**
          * TakeOverIn
          * @description Classes that are taken over.
          */
@@ -7835,6 +8159,31 @@ export interface components {
             refused: components["schemas"]["NotTakenOut"][];
             /** Up */
             up: number;
+        };
+        /**
+         * TriedSpreadIn
+         * @description What is tried on what is looked at: steps of an adjustment in place of those there are, and minimums by mark in the scale's
+         *     units; None leaves things as they are.
+         */
+        TriedSpreadIn: {
+            /**
+             * Kind
+             * @default term
+             * @enum {string}
+             */
+            kind: "term" | "category" | "assignment";
+            /** Minimums */
+            minimums?: {
+                [key: string]: string;
+            } | null;
+            /** Number */
+            number?: number | null;
+            /** Steps */
+            steps?: {
+                [key: string]: unknown;
+            }[] | null;
+            /** Term */
+            term: number;
         };
         /**
          * UndoneOut
@@ -14328,6 +14677,537 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WeightsIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_spread: {
+        parameters: {
+            query?: {
+                term?: number | null;
+                kind?: "term" | "category" | "assignment";
+                number?: number | null;
+                within?: string;
+                sections?: boolean;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassSpreadOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_spread_file: {
+        parameters: {
+            query?: {
+                term?: number | null;
+                kind?: "term" | "category" | "assignment";
+                number?: number | null;
+                aliases?: boolean;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_needed_for: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeededOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_try_spread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedSpreadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassSpreadOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_works: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spread_api_keep_looked_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookedAtIn"];
             };
         };
         responses: {

@@ -1,0 +1,98 @@
+"""Spread over HTTP."""
+
+from fractions import Fraction
+from typing import Any
+
+from exchange.csv_file import as_csv
+from exchange.download import as_file
+from gradecore.numbers import NumberError, read_decimal
+from ninja import Status
+from school.access import Asking, PermittedRouter
+from school.models import AuditAction
+from school.refusal import Refused
+from scores.book import student_of, term_of
+from scores.kept import kept_class
+from scores.permissions import SEE_SCORES
+
+from spread.looking import look_at
+from spread.schemas import ClassSpreadOut, Kind, LookedAtIn, NeededOut, TriedSpreadIn, WorkOut
+from spread.spread import Asked, Sight, see_spread
+from spread.subject import subject_of
+from spread.table import table
+from spread.trying import tried, ways_to
+from spread.works import see_works
+
+router = PermittedRouter(tags=["spread"])
+
+
+@router.get("/classes/{class_id}/spread", permission=SEE_SCORES, response=ClassSpreadOut)
+def spread(
+    request: Asking,
+    class_id: int,
+    term: int | None = None,
+    kind: Kind = "term",
+    number: int | None = None,
+    within: str = "1",
+    sections: bool = False,
+) -> Any:
+    """How the class lies in a term, a category or an assignment; `within` says how close below a mark is close."""
+    sight = Sight.of(request.school_class)
+    asked = Asked(request.user, _points(within), sections)
+    return see_spread(sight, subject_of(sight.now, term, kind, number), asked)
+
+
+def _points(text: str) -> Fraction:
+    try:
+        return read_decimal(text, negative=False)
+    except NumberError as error:
+        raise Refused(f"The distance {text.strip()[:20] or 'nothing'} {error}.", "within") from None
+
+
+@router.get("/classes/{class_id}/spread/works", permission=SEE_SCORES, response=list[WorkOut])
+def works(request: Asking, class_id: int, term: int | None = None) -> Any:
+    """How each assignment of the term came out."""
+    loaded = kept_class(request.school_class)
+    return see_works(loaded, term_of(loaded, term))
+
+
+@router.post("/classes/{class_id}/spread/tried", permission=SEE_SCORES, response=ClassSpreadOut)
+def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
+    """How the class would lie with other steps or minimums; nothing is changed by asking."""
+    sight = Sight.of(request.school_class)
+    subject = subject_of(sight.now, body.term, body.kind, body.number)
+    then = tried(sight.drafted, subject, body.steps, body.minimums)
+    return see_spread(sight, subject, Asked(request.user), then)
+
+
+@router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)
+def needed_for(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
+    """What would bring a student's next mark."""
+    loaded = kept_class(request.school_class)
+    subject = subject_of(loaded, term, "term", None)
+    return NeededOut(words=ways_to(loaded, subject, student_of(loaded, student)))
+
+
+@router.put("/classes/{class_id}/spread/{term}/looked-at", permission=SEE_SCORES, response={204: None})
+def keep_looked_at(request: Asking, class_id: int, term: int, body: LookedAtIn) -> Any:
+    """Remember that one has looked at a student who is close below a mark."""
+    loaded = kept_class(request.school_class)
+    look_at(
+        loaded, request.user, term_of(loaded, term), student_of(loaded, body.student), is_looked_at=body.is_looked_at
+    )
+    return Status(204, None)
+
+
+@router.get("/classes/{class_id}/spread.csv", permission=SEE_SCORES, audit=AuditAction.EXPORTED)
+def spread_file(
+    request: Asking,
+    class_id: int,
+    term: int | None = None,
+    kind: Kind = "term",
+    number: int | None = None,
+    aliases: bool = False,
+) -> Any:
+    """How the class lies, as a table."""
+    sight = Sight.of(request.school_class)
+    subject = subject_of(sight.now, term, kind, number)
+    found = see_spread(sight, subject, Asked(request.user))
+    return as_file(as_csv(table(found, aliases=aliases)), f"{request.school_class} {subject.name} spread.csv")

@@ -1,0 +1,263 @@
+"""How a class lies, now and as a draft or something tried would have it."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any, cast
+
+from gradecore.change import Change, changes
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import decimal_text, fixed_text
+from gradecore.spread import CloseBelow, close_below, term_percents
+from gradecore.statistics import statistics
+from plans.models import Draft, TermPlan
+from school.models import Person, SchoolClass
+from scores.book import LoadedClass, load_class
+from scores.consequence import consequence
+from scores.grid import mean_text, namesakes_of
+from scores.kept import kept_class
+
+from spread.schemas import (
+    BandOut,
+    ClassSpreadOut,
+    CloseOut,
+    DotOut,
+    GroupOut,
+    Move,
+    ScaleShownOut,
+    SectionOut,
+    StandOut,
+    SubjectOut,
+)
+from spread.subject import Subject, alike_in, subjects
+
+HUNDRED = Fraction(100)
+SHORTEST_AXIS = 20
+"""How many percentage points an axis shows at least."""
+
+
+@dataclass(frozen=True)
+class Sight:
+    """What is looked at: the class in force, and as its draft would have it where there is one."""
+
+    now: LoadedClass
+    drafted: LoadedClass
+    has_draft: bool
+
+    @classmethod
+    def of(cls, school_class: SchoolClass) -> "Sight":
+        """A class with its draft."""
+        now = kept_class(school_class)
+        has_draft = Draft.objects.filter(school_class=school_class).exists()
+        return cls(now, load_class(school_class, drafted=True) if has_draft else now, has_draft)
+
+
+@dataclass(frozen=True)
+class Asked:
+    """How one asks: within how many percentage points somebody is close below a mark, whether other sections are wanted, and who
+    asks.
+    """
+
+    person: Person
+    within: Fraction = Fraction(1)
+    with_sections: bool = False
+
+
+def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | None = None) -> ClassSpreadOut:
+    """How a class lies; `then` is what is tried in place of the draft."""
+    loaded, drafted = sight.now, sight.drafted
+    gradebook = loaded.gradebook
+    after = then or (drafted.gradebook if sight.has_draft else None)
+    dots = _dots(loaded, subject, gradebook, after)
+    marks = (after or gradebook).marks
+    places = [each.place for dot in dots for each in (dot.now, dot.then) if each is not None]
+    begins, ends = _axis(places, [float(least) for _, least in marks.begins])
+    teaching = loaded.plan.school_class.teaching_of(asked.person)
+    rules = drafted.gradebook.rules(str(subject.term.pk))
+    return ClassSpreadOut(
+        term_id=subject.term.pk, term=subject.term.name,
+        subject=SubjectOut(kind=subject.kind, id=subject.number, name=subject.name), subjects=subjects(loaded, subject.term),
+        begins=begins, ends=ends, bands=_bands(dots, marks, with_then=after is not None), dots=dots,
+        figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
+        then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,
+        would=consequence(loaded.plan, gradebook, after, subject.term) if after else None,
+        terms=_terms(loaded), sections=_sections(loaded, subject, asked.person) if asked.with_sections else [],
+        close=_close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
+        steps=steps_of(drafted, subject),
+        scale=ScaleShownOut(
+            id=drafted.plan.rules.scale_id, name=drafted.plan.rules.scale.name, out_of=decimal_text(marks.scale.out_of)
+        ),
+        has_draft=sight.has_draft, has_aliases=bool(teaching and teaching.view.get("hasAliases")),
+        without=sum(dot.now is None for dot in dots),
+    )  # fmt: skip
+
+
+def _dots(loaded: LoadedClass, subject: Subject, now: Gradebook, then: Gradebook | None) -> list[DotOut]:
+    """Everybody by percent, the lowest first; who has no number comes last."""
+    percents, after = subject.percents(now), subject.percents(then) if then else {}
+    moves = _moves(subject, now, then)
+    namesakes = namesakes_of(loaded.plan.roster)
+    overrides = loaded.book.overrides
+    found = []
+    for student in loaded.plan.students:
+        key = str(student.pk)
+        override = overrides.get(key, {}).get(str(subject.term.pk)) if subject.kind == "term" else None
+        put = None if override is None or override.is_empty else now.result(key, str(subject.term.pk)).final_mark
+        was, becomes = percents.get(key), after.get(key)
+        found.append(
+            DotOut(
+                student_id=student.pk, given_name=student.given_name, family_name=student.family_name, alias=student.alias,
+                number=student.number if (student.given_name, student.family_name) in namesakes else None,
+                now=_stand(subject, now, was), then=_stand(subject, then, becomes) if then else None,
+                move=moves.get(key, "stays"), is_lower=bool(then) and becomes is not None and was is not None and becomes < was,
+                override=put, reason=override.reason if override and put else "",
+            )
+        )  # fmt: skip
+    return sorted(found, key=lambda dot: (dot.now is None, dot.now.place if dot.now else 0.0))
+
+
+def _moves(subject: Subject, now: Gradebook, then: Gradebook | None) -> dict[str, Move]:
+    """What becomes of each student's mark here."""
+    if then is None:
+        return {}
+    if subject.kind == "term":
+        return {each.student: _move(each) for each in changes(now, then) if each.term == str(subject.term.pk)}
+    before, after = subject.percents(now), subject.percents(then)
+    found: dict[str, Move] = {}
+    for student in before.keys() & after.keys():
+        old, new = subject.mark_of(now, before[student]), subject.mark_of(then, after[student])
+        if old != new:
+            found[student] = "rises" if (then.marks.min_of(new) or 0) > (then.marks.min_of(old) or 0) else "falls"
+    return found
+
+
+def _move(change: Change) -> Move:
+    return cast("Move", change.move)
+
+
+def _stand(subject: Subject, gradebook: Gradebook, percent: Fraction | None) -> StandOut | None:
+    if percent is None:
+        return None
+    mark = subject.mark_of(gradebook, percent)
+    return StandOut(percent=subject.text_of(gradebook, percent, mark), place=round(float(percent), 4), mark=mark)
+
+
+def _axis(places: Sequence[float], begins: Sequence[float]) -> tuple[float, float]:
+    """From where to where the axis goes: from the band of the lowest, or close below the lowest where that band is a wide one."""
+    low, high = min(places, default=0.0), max(places, default=100.0)
+    band = max((each for each in begins if each <= low), default=0.0)
+    first = band if low - band <= SHORTEST_AXIS / 2 else 5 * (low // 5) - 5
+    last = 100.0 if high <= 100 else 5 * (high // 5) + 5
+    return min(first, last - SHORTEST_AXIS), last
+
+
+def _bands(dots: Sequence[DotOut], marks: Any, *, with_then: bool) -> list[BandOut]:
+    """The scale's marks from the lowest, with how many have each."""
+    now = Counter(dot.now.mark for dot in dots if dot.now)
+    then = Counter(dot.then.mark for dot in dots if dot.then)
+    return [
+        BandOut(
+            mark=band.mark, min=decimal_text(band.min), value="" if band.value is None else decimal_text(band.value),
+            place=round(float(begins), 4), now=now[band.mark], then=then[band.mark] if with_then else None,
+        )
+        for band, (_, begins) in zip(marks.bands, marks.begins, strict=True)
+    ]  # fmt: skip
+
+
+def figures_of(name: str, percents: Mapping[str, Fraction], missing: int) -> GroupOut:
+    """The figures of some percents (R9)."""
+    found = statistics(percents.values())
+    return GroupOut(
+        name=name, count=found.count, mean=mean_text(found.mean), median=mean_text(found.median),
+        deviation=mean_text(found.deviation), lower_quartile=mean_text(found.lower_quartile),
+        upper_quartile=mean_text(found.upper_quartile), lowest=mean_text(found.minimum), highest=mean_text(found.maximum),
+        missing=missing, mean_place=None if found.mean is None else round(float(found.mean), 4),
+    )  # fmt: skip
+
+
+def _missing(gradebook: Gradebook, subject: Subject) -> int:
+    """How many pieces of work are missing here, of all students together."""
+    term = str(subject.term.pk)
+    number = str(subject.number)
+    works = {
+        each.id
+        for each in gradebook.book.assignments
+        if subject.kind == "term" or number == (each.id if subject.kind == "assignment" else each.category)
+    }
+    return sum(work in works for student in gradebook.book.students for work in gradebook.result(student, term).missing)
+
+
+def _terms(loaded: LoadedClass) -> list[GroupOut]:
+    """The class in each of its terms that has grades."""
+    found = []
+    for term in loaded.plan.terms:
+        percents = term_percents(loaded.gradebook, str(term.pk))
+        if percents:
+            missing = sum(
+                len(loaded.gradebook.result(each, str(term.pk)).missing) for each in loaded.gradebook.book.students
+            )
+            found.append(figures_of(term.name, percents, missing))
+    return found
+
+
+def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> list[SectionOut]:
+    """The same in the other classes of this name that the person teaches or taught, this year's first."""
+    here = loaded.plan.school_class
+    taught = SchoolClass.objects.for_person(person).filter(
+        school_id=here.school_id, name=here.name, teachings__person=person, archived_at=None
+    )
+    found = []
+    for each in taught.exclude(pk=here.pk).order_by("-year__starts", "position", "section"):
+        if each.teaching_of(person) is None:
+            continue
+        other = kept_class(each)
+        same = alike_in(other, subject)
+        if same is None:
+            continue
+        name = str(each) if each.year_id == here.year_id else f"{each}, {each.year.name}"
+        figures = figures_of(name, same.percents(other.gradebook), _missing(other.gradebook, same))
+        dots = _dots(other, same, other.gradebook, None)
+        found.append(SectionOut(class_id=each.pk, name=name, dots=dots, figures=figures))
+    return found
+
+
+def _close(loaded: LoadedClass, gradebook: Gradebook, subject: Subject, asked: Asked) -> list[CloseOut]:
+    """Who is close below a mark in the term, the closest first; whoever has an override is not: their grade is decided."""
+    if subject.kind != "term":
+        return []
+    term = str(subject.term.pk)
+    teaching = loaded.plan.school_class.teaching_of(asked.person)
+    looked_at = teaching.looked_at.get(term, {}) if teaching else {}
+    decided = {student for student, own in loaded.book.overrides.items() if term in own and not own[term].is_empty}
+    decimals = gradebook.rules(term).decimals
+    return [
+        CloseOut(
+            student_id=int(each.student), percent=subject.text_of(gradebook, each.percent, each.mark), mark=each.mark,
+            next_mark=each.next_mark, lack=_lack(each, decimals), shown_reaches=each.shown_reaches,
+            is_looked_at=looked_at.get(each.student) == str(each.percent),
+        )
+        for each in close_below(gradebook, term, asked.within)
+        if each.student not in decided
+    ]  # fmt: skip
+
+
+def _lack(close: CloseBelow, decimals: int) -> str:
+    """How much is lacking, with as many decimals as it takes not to look like nothing."""
+    for more in range(max(decimals, 1), 11):
+        text = fixed_text(close.lack, more)
+        if Fraction(text):
+            return text
+    return "0"
+
+
+def _half_step(round_to: Fraction | None, gradebook: Gradebook) -> str | None:
+    return None if round_to is None else decimal_text(round_to / 2 * HUNDRED / gradebook.marks.scale.out_of)
+
+
+def steps_of(loaded: LoadedClass, subject: Subject) -> list[dict[str, Any]]:
+    """The steps that adjust what is looked at; a category has none of its own."""
+    if subject.kind == "assignment":
+        return next(each.adjust for each in loaded.plan.assignments if each.pk == subject.number)
+    plan: TermPlan | None = loaded.plan.term_plans.get(subject.term.pk) if subject.kind == "term" else None
+    return plan.adjust if plan else []

@@ -1,0 +1,213 @@
+"""How a class lies, curves and minimums as drafts, and who is close below a mark."""
+
+import csv
+import io
+from typing import Any
+
+import pytest
+from conftest import World, make_class, send
+from plans.models import GradingScale
+from school.models import Enrolment, Student, Teaching
+from scores.tests.test_entering import enter, entry
+
+
+@pytest.fixture
+def marked(world: World) -> World:
+    """Three students with 89.5, 70 and 50 percent in the term, from one piece of work each of 20 points."""
+    for place, text in enumerate(("17.9", "14", "10")):
+        enter(world, entry(world, text, student=place))
+    return world
+
+
+def see(world: World, query: str = "", who: str = "teacher") -> Any:
+    answer = world.client(who).get(f"{world.address}/spread{query}")
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def stands(answer: Any, when: str = "now") -> list[tuple[str, str, str]]:
+    return [(dot["given_name"], dot[when]["percent"], dot[when]["mark"]) for dot in answer["dots"] if dot[when]]
+
+
+def test_everybody_stands_where_the_core_says(marked: World) -> None:
+    found = see(marked)
+    assert stands(found) == [("Ivo", "50.0", "E"), ("Una", "70.0", "C"), ("Fin", "89.5", "B")]
+    figures = found["figures"]
+    assert (figures["mean"], figures["median"], figures["lowest"], figures["highest"]) == (
+        "69.8",
+        "70.0",
+        "50.0",
+        "89.5",
+    )
+    assert {band["mark"]: band["now"] for band in found["bands"]} == {"E": 1, "D": 0, "C": 1, "B": 1, "A": 0}
+    assert (found["begins"], found["ends"]) == (45, 100)
+    assert [each["name"] for each in found["terms"]] == ["Semester 1", "Quarter 2"]
+    work = see(marked, f"?kind=assignment&number={marked.assignments[0].pk}")
+    assert stands(work) == stands(found)
+    category = see(marked, f"?kind=category&number={marked.categories[0].pk}")
+    assert category["subject"]["name"] == marked.categories[0].name
+    assert stands(category) == stands(found)
+
+
+def test_what_is_not_the_classs_is_not_there(marked: World) -> None:
+    for query in ("?kind=category&number=999999", "?kind=assignment&number=999999", "?kind=category", "?term=999999"):
+        assert marked.client("teacher").get(f"{marked.address}/spread{query}").status_code == 404
+    refused = marked.client("teacher").get(f"{marked.address}/spread?within=near")
+    assert (refused.status_code, refused.json()["field"]) == (422, "within")
+
+
+def test_an_empty_class_a_lone_student_and_a_class_that_is_all_alike(world: World) -> None:
+    nothing = see(world)
+    assert (nothing["figures"]["count"], nothing["without"], nothing["close"]) == (0, 3, [])
+    enter(world, entry(world, "12"))
+    alone = see(world)
+    assert (alone["figures"]["count"], alone["figures"]["deviation"], alone["without"]) == (1, None, 2)
+    for place in (1, 2):
+        enter(world, entry(world, "12", student=place))
+    alike = see(world)
+    assert (alike["figures"]["deviation"], alike["begins"] < alike["ends"]) == ("0.0", True)
+
+
+def test_close_below_a_mark_is_within_what_one_says_and_says_what_would_do_it(marked: World) -> None:
+    close = see(marked)["close"]
+    assert [(each["student_id"], each["next_mark"], each["lack"]) for each in close] == [
+        (marked.students[0].pk, "A", "0.5")
+    ]
+    assert see(marked, "?within=0.4")["close"] == []
+    fin = marked.students[0].pk
+    told = marked.client("teacher").get(f"{marked.address}/spread/needed/{fin}").json()["words"]
+    assert any("would make A" in each for each in told)
+    body = {"student": fin, "is_looked_at": True}
+    address = f"{marked.address}/spread/{marked.term.pk}/looked-at"
+    assert send(marked.client("teacher"), "PUT", address, body).status_code == 204
+    assert [each["is_looked_at"] for each in see(marked)["close"]] == [True]
+    assert [each["is_looked_at"] for each in see(marked, who="co_teacher")["close"]] == [False]
+    enter(marked, entry(marked, "17.85", version=1))
+    assert [each["is_looked_at"] for each in see(marked)["close"]] == [False], "with another percent one looks again"
+
+
+def test_who_has_an_override_is_decided_and_no_longer_close(marked: World) -> None:
+    fin = marked.students[0].pk
+    body = {"entries": [{"student": fin, "percent": "", "mark": "A", "reason": "the last test"}], "sure": False}
+    address = f"{marked.address}/report/{marked.term.pk}/overrides"
+    assert send(marked.client("teacher"), "PUT", address, body).status_code == 200
+    found = see(marked)
+    assert found["close"] == []
+    assert [(dot["override"], dot["reason"]) for dot in found["dots"]] == [
+        (None, ""),
+        (None, ""),
+        ("A", "the last test"),
+    ]
+    assert stands(found)[-1] == ("Fin", "89.5", "B"), "the dot stays where the scores put it"
+
+
+CURVE = [{"kind": "line", "from": ["50", "100"], "to": ["60", "100"]}]
+
+
+def try_out(world: World, body: dict[str, Any]) -> Any:
+    return send(world.client("teacher"), "POST", f"{world.address}/spread/tried", {"term": world.term.pk, **body})
+
+
+def test_a_curve_is_tried_then_drafted_then_applied_and_taken_back(marked: World) -> None:
+    tried = try_out(marked, {"steps": CURVE}).json()
+    assert stands(tried, "then") == [("Ivo", "60.0", "D"), ("Una", "76.0", "C"), ("Fin", "91.6", "A")]
+    assert (tried["would"]["grades"], tried["would"]["down"], tried["would"]["marks"]) == (3, 0, 2)
+    assert [dot["move"] for dot in tried["dots"]] == ["rises", "stays", "rises"]
+    assert see(marked)["then"] is None, "nothing is kept by trying"
+    kept = send(marked.client("teacher"), "PATCH", f"{marked.address}/terms/{marked.term.pk}", {"adjust": CURVE})
+    assert kept.status_code == 204
+    drafted = see(marked, who="co_teacher")
+    assert (drafted["has_draft"], drafted["steps"]) == (True, CURVE)
+    assert stands(drafted, "then") == stands(tried, "then")
+    assert stands(drafted) == [("Ivo", "50.0", "E"), ("Una", "70.0", "C"), ("Fin", "89.5", "B")]
+    assert send(marked.client("teacher"), "POST", f"{marked.address}/draft/apply").status_code == 200
+    applied = see(marked)
+    assert (applied["then"], stands(applied)) == (None, stands(tried, "then"))
+    assert send(marked.client("teacher"), "POST", f"{marked.address}/undo").status_code == 200
+    assert stands(see(marked)) == stands(drafted)
+
+
+def test_a_curve_on_an_assignment_is_laid_over_the_draft_that_is_there(marked: World) -> None:
+    send(marked.client("teacher"), "PATCH", f"{marked.address}/terms/{marked.term.pk}", {"adjust": CURVE})
+    work = marked.assignments[0].pk
+    body = {"kind": "assignment", "number": work, "steps": [{"kind": "add", "amount": "2"}]}
+    tried = try_out(marked, body).json()
+    assert stands(tried, "then") == [("Ivo", "60.0", "D"), ("Una", "80.0", "B"), ("Fin", "99.5", "A")]
+    in_term = {each["student"]: each["percent_after"] for each in tried["would"]["changes"]}
+    assert in_term["Fir, Ivo"] == "68.0", "two points more, and then the term's line"
+
+
+def test_what_lowers_somebody_is_told(marked: World) -> None:
+    tried = try_out(
+        marked, {"steps": [{"kind": "ceiling", "percent": "100"}, {"kind": "multiply", "factor": "0.9"}]}
+    ).json()
+    assert all(dot["is_lower"] for dot in tried["dots"])
+    assert tried["would"]["down"] == 3
+
+
+def test_minimums_are_tried_by_mark_and_never_pass_each_other(marked: World) -> None:
+    tried = try_out(marked, {"minimums": {"A": "89"}}).json()
+    assert stands(tried, "then")[-1] == ("Fin", "89.5", "A")
+    assert {band["mark"]: band["then"] for band in tried["bands"]}["A"] == 1
+    for wrong, said in (
+        ({"A": "80"}, "unique"),
+        ({"A": "79"}, "would begin at 79"),
+        ({"A": "high"}, "is not a number"),
+        ({"X": "1"}, "no mark"),
+    ):
+        answer = try_out(marked, {"minimums": wrong})
+        assert (answer.status_code, answer.json()["field"]) == (422, "minimums")
+        assert said in answer.json()["detail"] or wrong == {"A": "80"}
+    assert GradingScale.objects.get(name="Letters").bands.get(mark="A").min == 90
+
+
+def test_a_category_is_not_curved_as_a_whole(marked: World) -> None:
+    body = {"kind": "category", "number": marked.categories[0].pk, "steps": CURVE}
+    assert try_out(marked, body).status_code == 422
+    refused = try_out(marked, {"steps": [{"kind": "line", "from": ["5", "5"], "to": ["0", "1"]}]})
+    assert refused.status_code == 422
+
+
+def test_other_sections_stand_beside_as_far_as_one_teaches_them(marked: World) -> None:
+    here = marked.school_class
+    other = make_class(marked.school, here.year, here.ground_rules.scale, [marked.people["teacher"]], "Botany", "B")
+    foreign = make_class(
+        marked.school, here.year, here.ground_rules.scale, [marked.people["other_teacher"]], "Botany", "C"
+    )
+    for each in (other, foreign):
+        student = Student.objects.create(
+            school=marked.school,
+            given_name="Oda",
+            family_name="Oak",
+            number=f"9{each.pk}",
+            alias=f"a{each.pk}",
+            pronouns="she",
+        )
+        Enrolment.objects.create(school_class=each, student=student, starts=here.year.starts)
+    found = see(marked, "?sections=true")["sections"]
+    assert [(each["name"], each["figures"]["count"]) for each in found] == [("Botany B", 0)]
+    assert see(marked)["sections"] == []
+    Teaching.objects.filter(school_class=other).delete()
+    assert see(marked, "?sections=true")["sections"] == []
+
+
+def test_the_works_of_a_term_come_with_their_figures(marked: World) -> None:
+    found = marked.client("teacher").get(f"{marked.address}/spread/works").json()
+    first = next(each for each in found if each["id"] == marked.assignments[0].pk)
+    assert (first["mean"], first["median"], first["count"], first["correlation"]) == ("69.8", "70.0", 3, None)
+    assert first["box"]["mean"] == "69.8"
+    blank = next(each for each in found if each["id"] == marked.assignments[1].pk)
+    assert (blank["mean"], blank["box"], blank["count"]) == (None, None, 0)
+
+
+def test_the_table_as_a_file_has_aliases_where_one_wants_them(marked: World) -> None:
+    def lines(query: str) -> list[list[str]]:
+        answer = marked.client("teacher").get(f"{marked.address}/spread.csv{query}")
+        assert "attachment" in answer["Content-Disposition"]
+        return list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
+
+    assert lines("") == [
+        ["student", "percent", "mark", "override"], ["Fir, Ivo", "50.0", "E", ""], ["Fir, Una", "70.0", "C", ""],
+        ["Fir, Fin", "89.5", "B", ""],
+    ]  # fmt: skip
+    assert lines("?aliases=true")[1][0] == marked.students[2].alias
