@@ -117,7 +117,8 @@ def save_scale(
     scale.is_shared = is_shared
     write_scale(scale, replace(read, name=_free_name(read.name, {each.name for each in others})), bands)
     rules = GroundRules.objects.get(school_class=school_class)
-    if old is not None and not is_mine and rules.scale_id == old.pk:
+    in_use = drafting.drafted_fields(school_class).get(mark_of(rules), {}).get("scale_id", rules.scale_id)
+    if old is not None and not is_mine and in_use == old.pk:
         change_rules(school_class, person, {"scale": str(scale.pk)})
     return scale
 

@@ -15,7 +15,7 @@ from scores.kept import kept_class
 from scores.permissions import SEE_SCORES
 
 from spread.looking import look_at
-from spread.schemas import ClassSpreadOut, Kind, LookedAtIn, NeededOut, TriedSpreadIn, WorkOut
+from spread.schemas import ClassSpreadOut, Kind, LookedAtIn, NeededOut, TriedSpreadIn, WorkSpreadOut
 from spread.spread import Asked, Sight, see_spread
 from spread.subject import subject_of
 from spread.table import table
@@ -48,7 +48,7 @@ def _points(text: str) -> Fraction:
         raise Refused(f"The distance {text.strip()[:20] or 'nothing'} {error}.", "within") from None
 
 
-@router.get("/classes/{class_id}/spread/works", permission=SEE_SCORES, response=list[WorkOut])
+@router.get("/classes/{class_id}/spread/works", permission=SEE_SCORES, response=list[WorkSpreadOut])
 def works(request: Asking, class_id: int, term: int | None = None) -> Any:
     """How each assignment of the term came out."""
     loaded = kept_class(request.school_class)

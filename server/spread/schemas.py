@@ -11,7 +11,7 @@ Kind = Literal["term", "category", "assignment"]
 Move = Literal["rises", "falls", "appears", "disappears", "stays", "replaced"]
 
 
-class StandOut(Schema):
+class LineStandOut(Schema):
     """Where somebody stands: the percent as it is shown and where it is drawn, on the axis of percent; the mark it comes to."""
 
     percent: str
@@ -29,15 +29,15 @@ class DotOut(Schema):
     family_name: str
     alias: str
     number: str | None
-    now: StandOut | None
-    then: StandOut | None
+    now: LineStandOut | None
+    then: LineStandOut | None
     move: Move
     is_lower: bool
     override: str | None
     reason: str
 
 
-class BandOut(Schema):
+class MarkBandOut(Schema):
     """A mark on the axis: where it begins, in the scale's units as text and in percent to be drawn; how many have it now and then."""
 
     mark: str
@@ -101,6 +101,7 @@ class ScaleShownOut(Schema):
     id: int
     name: str
     out_of: str
+    is_shared: bool
 
 
 class ClassSpreadOut(Schema):
@@ -117,7 +118,7 @@ class ClassSpreadOut(Schema):
     subjects: list[SubjectOut]
     begins: float
     ends: float
-    bands: list[BandOut]
+    bands: list[MarkBandOut]
     dots: list[DotOut]
     figures: GroupOut
     then: GroupOut | None
@@ -127,6 +128,8 @@ class ClassSpreadOut(Schema):
     close: list[CloseOut]
     half_step: str | None
     steps: list[dict[str, Any]]
+    version: int | None
+    """Of the assignment that is looked at, on which its steps are changed."""
     scale: ScaleShownOut
     has_draft: bool
     has_aliases: bool
@@ -134,7 +137,7 @@ class ClassSpreadOut(Schema):
     """How many students have no number here."""
 
 
-class WorkOut(Schema):
+class WorkSpreadOut(Schema):
     """How an assignment came out, in percent of its points; None where there is no number, or the work is worth none."""
 
     id: int

@@ -19,15 +19,15 @@ from scores.grid import mean_text, namesakes_of
 from scores.kept import kept_class
 
 from spread.schemas import (
-    BandOut,
     ClassSpreadOut,
     CloseOut,
     DotOut,
     GroupOut,
+    LineStandOut,
+    MarkBandOut,
     Move,
     ScaleShownOut,
     SectionOut,
-    StandOut,
     SubjectOut,
 )
 from spread.subject import Subject, alike_in, subjects
@@ -74,7 +74,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
     places = [each.place for dot in dots for each in (dot.now, dot.then) if each is not None]
     begins, ends = _axis(places, [float(least) for _, least in marks.begins])
     teaching = loaded.plan.school_class.teaching_of(asked.person)
-    rules = drafted.gradebook.rules(str(subject.term.pk))
+    rules, scale = drafted.gradebook.rules(str(subject.term.pk)), drafted.plan.rules.scale
     return ClassSpreadOut(
         term_id=subject.term.pk, term=subject.term.name,
         subject=SubjectOut(kind=subject.kind, id=subject.number, name=subject.name), subjects=subjects(loaded, subject.term),
@@ -85,8 +85,10 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
         terms=_terms(loaded), sections=_sections(loaded, subject, asked.person) if asked.with_sections else [],
         close=_close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
         steps=steps_of(drafted, subject),
+        version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
+        if subject.kind == "assignment" else None,
         scale=ScaleShownOut(
-            id=drafted.plan.rules.scale_id, name=drafted.plan.rules.scale.name, out_of=decimal_text(marks.scale.out_of)
+            id=scale.pk, name=scale.name, out_of=decimal_text(marks.scale.out_of), is_shared=scale.is_shared
         ),
         has_draft=sight.has_draft, has_aliases=bool(teaching and teaching.view.get("hasAliases")),
         without=sum(dot.now is None for dot in dots),
@@ -136,11 +138,11 @@ def _move(change: Change) -> Move:
     return cast("Move", change.move)
 
 
-def _stand(subject: Subject, gradebook: Gradebook, percent: Fraction | None) -> StandOut | None:
+def _stand(subject: Subject, gradebook: Gradebook, percent: Fraction | None) -> LineStandOut | None:
     if percent is None:
         return None
     mark = subject.mark_of(gradebook, percent)
-    return StandOut(percent=subject.text_of(gradebook, percent, mark), place=round(float(percent), 4), mark=mark)
+    return LineStandOut(percent=subject.text_of(gradebook, percent, mark), place=round(float(percent), 4), mark=mark)
 
 
 def _axis(places: Sequence[float], begins: Sequence[float]) -> tuple[float, float]:
@@ -152,12 +154,12 @@ def _axis(places: Sequence[float], begins: Sequence[float]) -> tuple[float, floa
     return min(first, last - SHORTEST_AXIS), last
 
 
-def _bands(dots: Sequence[DotOut], marks: Any, *, with_then: bool) -> list[BandOut]:
+def _bands(dots: Sequence[DotOut], marks: Any, *, with_then: bool) -> list[MarkBandOut]:
     """The scale's marks from the lowest, with how many have each."""
     now = Counter(dot.now.mark for dot in dots if dot.now)
     then = Counter(dot.then.mark for dot in dots if dot.then)
     return [
-        BandOut(
+        MarkBandOut(
             mark=band.mark, min=decimal_text(band.min), value="" if band.value is None else decimal_text(band.value),
             place=round(float(begins), 4), now=now[band.mark], then=then[band.mark] if with_then else None,
         )

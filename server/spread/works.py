@@ -11,11 +11,11 @@ from school.models import Term
 from scores.book import LoadedClass
 from scores.grid import mean_text, slips_of, spread
 
-from spread.schemas import WorkOut
+from spread.schemas import WorkSpreadOut
 from spread.subject import works_of
 
 
-def see_works(loaded: LoadedClass, term: Term) -> list[WorkOut]:
+def see_works(loaded: LoadedClass, term: Term) -> list[WorkSpreadOut]:
     """The term's assignments by due date; none of a term made of terms."""
     if term.is_made_of_terms:
         return []
@@ -24,7 +24,7 @@ def see_works(loaded: LoadedClass, term: Term) -> list[WorkOut]:
     return [_work(loaded, each, ready[str(each.pk)], together[str(each.pk)]) for each in works_of(loaded, term)]
 
 
-def _work(loaded: LoadedClass, work: Assignment, column: Column, together: Fraction | None) -> WorkOut:
+def _work(loaded: LoadedClass, work: Assignment, column: Column, together: Fraction | None) -> WorkSpreadOut:
     category = next((each for each in loaded.plan.categories if each.pk == work.category_id), None)
     found = figures_of(loaded.gradebook, column)
     numbers, worth = found.points, found.worth
@@ -33,7 +33,7 @@ def _work(loaded: LoadedClass, work: Assignment, column: Column, together: Fract
     def percent(value: Fraction | None) -> str | None:
         return mean_text(value * 100 / worth) if value is not None and worth else None
 
-    return WorkOut(
+    return WorkSpreadOut(
         id=work.pk, name=work.name, sign=category.sign if category else None, colour=category.colour if category else None,
         count=numbers.count, mean=percent(numbers.mean), median=percent(numbers.median), deviation=percent(numbers.deviation),
         correlation=None if together is None else fixed_text(together, 2), missing=found.missing, slips=len(slips),

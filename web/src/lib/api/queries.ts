@@ -3,7 +3,7 @@
  * class begins with the class, so that a change of the class makes all of it stale.
  */
 import { infiniteQueryOptions, queryOptions } from '@tanstack/svelte-query';
-import { api, ask, PATIENCE } from './client';
+import { api, ask, PATIENCE, type Shapes } from './client';
 
 type Id = number;
 /** Undefined stands for the running term. */
@@ -142,6 +142,59 @@ export const plan = (id: Id, term: InTerm) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
 			return ask(api.GET('/api/v1/classes/{class_id}/plan', { params, signal: within(signal) }));
+		}
+	});
+
+/** How a class lies: in a term, or in a category or an assignment of it. */
+export interface SpreadAsked {
+	term: InTerm;
+	kind: 'term' | 'category' | 'assignment';
+	number: number | undefined;
+	/** How close below a mark is close, in percentage points, as typed. */
+	within: string;
+	sections: boolean;
+}
+
+export const spread = (id: Id, asked: SpreadAsked) =>
+	queryOptions({
+		queryKey: ['class', id, 'spread', asked],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: asked };
+			return ask(api.GET('/api/v1/classes/{class_id}/spread', { params, signal: within(signal) }));
+		}
+	});
+
+/** How a class would lie with other steps or minimums. */
+export const spreadTried = (id: Id, body: Shapes['TriedSpreadIn']) =>
+	queryOptions({
+		queryKey: ['class', id, 'spread tried', body],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(
+				api.POST('/api/v1/classes/{class_id}/spread/tried', { params, body, signal: within(signal) })
+			);
+		}
+	});
+
+/** How each assignment of a term came out. */
+export const spreadWorks = (id: Id, term: InTerm) =>
+	queryOptions({
+		queryKey: ['class', id, 'spread works', term],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: { term } };
+			return ask(api.GET('/api/v1/classes/{class_id}/spread/works', { params, signal: within(signal) }));
+		}
+	});
+
+/** What would bring a student's next mark. */
+export const neededFor = (id: Id, term: Id, student: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'needed', term, student],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id, student }, query: { term } };
+			return ask(
+				api.GET('/api/v1/classes/{class_id}/spread/needed/{student}', { params, signal: within(signal) })
+			);
 		}
 	});
 

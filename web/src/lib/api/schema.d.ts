@@ -4377,7 +4377,7 @@ export interface components {
          */
         ClassSpreadOut: {
             /** Bands */
-            bands: components["schemas"]["BandOut"][];
+            bands: components["schemas"]["MarkBandOut"][];
             /** Begins */
             begins: number;
             /** Close */
@@ -4410,6 +4410,8 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["GroupOut"][];
             then: components["schemas"]["GroupOut"] | null;
+            /** Version */
+            version: number | null;
             /** Without */
             without: number;
             would: components["schemas"]["ConsequenceOut"] | null;
@@ -4830,7 +4832,7 @@ export interface components {
              * @enum {string}
              */
             move: "rises" | "falls" | "appears" | "disappears" | "stays" | "replaced";
-            now: components["schemas"]["StandOut"] | null;
+            now: components["schemas"]["LineStandOut"] | null;
             /** Number */
             number: string | null;
             /** Override */
@@ -4839,7 +4841,7 @@ export interface components {
             reason: string;
             /** Student Id */
             student_id: number;
-            then: components["schemas"]["StandOut"] | null;
+            then: components["schemas"]["LineStandOut"] | null;
         };
         /**
          * DraftOut
@@ -5549,6 +5551,18 @@ export interface components {
             words: string;
         };
         /**
+         * LineStandOut
+         * @description Where somebody stands: the percent as it is shown and where it is drawn, on the axis of percent; the mark it comes to.
+         */
+        LineStandOut: {
+            /** Mark */
+            mark: string | null;
+            /** Percent */
+            percent: string;
+            /** Place */
+            place: number;
+        };
+        /**
          * LogoOut
          * @description The school's logo, as a data address; empty without one.
          */
@@ -5630,6 +5644,24 @@ export interface components {
             text: string;
             /** To */
             to: string;
+        };
+        /**
+         * MarkBandOut
+         * @description A mark on the axis: where it begins, in the scale's units as text and in percent to be drawn; how many have it now and then.
+         */
+        MarkBandOut: {
+            /** Mark */
+            mark: string;
+            /** Min */
+            min: string;
+            /** Now */
+            now: number;
+            /** Place */
+            place: number;
+            /** Then */
+            then: number | null;
+            /** Value */
+            value: string;
         };
         /**
          * MarkOut
@@ -6922,6 +6954,8 @@ export interface components {
         ScaleShownOut: {
             /** Id */
             id: number;
+            /** Is Shared */
+            is_shared: boolean;
             /** Name */
             name: string;
             /** Out Of */
@@ -8388,6 +8422,37 @@ export interface components {
             score: string;
             /** Words */
             words: string;
+        };
+        /**
+         * WorkSpreadOut
+         * @description How an assignment came out, in percent of its points; None where there is no number, or the work is worth none.
+         */
+        WorkSpreadOut: {
+            /** Adjusted */
+            adjusted: boolean;
+            box: components["schemas"]["SpreadOut"] | null;
+            /** Colour */
+            colour: number | null;
+            /** Correlation */
+            correlation: string | null;
+            /** Count */
+            count: number;
+            /** Deviation */
+            deviation: string | null;
+            /** Id */
+            id: number;
+            /** Mean */
+            mean: string | null;
+            /** Median */
+            median: string | null;
+            /** Missing */
+            missing: number;
+            /** Name */
+            name: string;
+            /** Sign */
+            sign: string | null;
+            /** Slips */
+            slips: number;
         };
         /**
          * WorkingOut
@@ -15127,7 +15192,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WorkOut"][];
+                    "application/json": components["schemas"]["WorkSpreadOut"][];
                 };
             };
             /** @description Unauthorized */

@@ -5,7 +5,8 @@ import { plan } from './plan/place';
 import { report } from './report/place';
 import { stations } from './school/place';
 import { scores } from './scores/place';
+import { spread } from './spread/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, stack, report, today, looseEnds, ...stations];
+export const all: Place[] = [plan, scores, spread, stack, report, today, looseEnds, ...stations];

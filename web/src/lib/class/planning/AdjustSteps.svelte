@@ -5,11 +5,14 @@
 
 	let {
 		steps,
-		onchange
+		onchange,
+		ontype
 	}: {
 		steps: Step[];
 		/** Changes the steps there are by then: what was changed before may not be saved yet. */
 		onchange: (make: (steps: Step[]) => Step[]) => unknown;
+		/** What the steps would be with what is being typed. */
+		ontype?: (steps: Step[]) => unknown;
 	} = $props();
 
 	/** Each kind in words, with the field that holds its number. */
@@ -28,58 +31,64 @@
 		onchange((now) => [...now, { kind, ...(field ? { [field]: first } : {}), ...line }]);
 	}
 
-	function set(index: number, field: string, value: unknown): void {
-		onchange((now) => now.map((step, place) => (place === index ? { ...step, [field]: value } : step)));
+	function withNumber(now: Step[], index: number, field: string, value: string): Step[] {
+		return now.map((step, place) => (place === index ? { ...step, [field]: value } : step));
 	}
 
 	function end(step: Step, name: 'from' | 'to', place: 0 | 1): string {
 		return String((step[name] as string[] | undefined)?.[place] ?? '');
 	}
 
-	function setEnd(index: number, name: 'from' | 'to', place: 0 | 1, value: string): void {
-		onchange((now) =>
-			now.map((step, at) => {
-				if (at !== index) return step;
-				const pair = [...((step[name] as string[] | undefined) ?? ['0', '0'])];
-				pair[place] = value;
-				return { ...step, [name]: pair };
-			})
-		);
+	function withEnd(now: Step[], index: number, name: 'from' | 'to', place: 0 | 1, value: string): Step[] {
+		return now.map((step, at) => {
+			if (at !== index) return step;
+			const pair = [...((step[name] as string[] | undefined) ?? ['0', '0'])];
+			pair[place] = value;
+			return { ...step, [name]: pair };
+		});
 	}
 </script>
 
 <span class="label">Adjusted, step by step</span>
+
+{#snippet number(label: string, value: string, make: (now: Step[], value: string) => Step[])}
+	<input
+		class="h-6 w-[calc(max(3,var(--digits))*1ch+0.75rem)] border-b border-juniper bg-transparent px-1 text-center font-semibold text-juniper"
+		style:--digits={value.length}
+		aria-label={label}
+		inputmode="decimal"
+		{value}
+		oninput={(event) => ontype?.(make(steps, event.currentTarget.value))}
+		onchange={(event) => {
+			const typed = event.currentTarget.value;
+			void onchange((now) => make(now, typed));
+		}}
+	/>
+{/snippet}
+
 {#each steps as step, index (index)}
 	{@const kind = kinds[String(step['kind'])]}
 	<p class="flex flex-wrap items-center gap-1.5 pb-1">
 		<span>{index + 1}. {kind?.words ?? step['kind']}</span>
 		{#if kind?.field}
-			<input
-				class="h-6.5 w-14 rounded border border-rule px-1.5"
-				aria-label="Step {index + 1}: {kind.words}"
-				inputmode="decimal"
-				value={String(step[kind.field] ?? '')}
-				onchange={(event) => set(index, kind.field!, event.currentTarget.value)}
-			/>
+			{@render number(`Step ${index + 1}: ${kind.words}`, String(step[kind.field] ?? ''), (now, value) =>
+				withNumber(now, index, kind.field!, value)
+			)}
 			{kind.unit ?? ''}
 		{:else if step['kind'] === 'line'}
 			{#each [0, 1] as const as place (place)}
 				{place === 0 ? 'that makes' : 'and'}
-				<input
-					class="h-6.5 w-14 rounded border border-rule px-1.5"
-					aria-label="Step {index + 1}: point {place + 1}, percent as it is"
-					inputmode="decimal"
-					value={end(step, 'from', place)}
-					onchange={(event) => setEnd(index, 'from', place, event.currentTarget.value)}
-				/>
+				{@render number(
+					`Step ${index + 1}: point ${place + 1}, percent as it is`,
+					end(step, 'from', place),
+					(now, value) => withEnd(now, index, 'from', place, value)
+				)}
 				% into
-				<input
-					class="h-6.5 w-14 rounded border border-rule px-1.5"
-					aria-label="Step {index + 1}: point {place + 1}, percent that it becomes"
-					inputmode="decimal"
-					value={end(step, 'to', place)}
-					onchange={(event) => setEnd(index, 'to', place, event.currentTarget.value)}
-				/> %
+				{@render number(
+					`Step ${index + 1}: point ${place + 1}, percent that it becomes`,
+					end(step, 'to', place),
+					(now, value) => withEnd(now, index, 'to', place, value)
+				)} %
 			{/each}
 		{/if}
 		<button

@@ -53,7 +53,10 @@ export class Editing {
 		);
 	}
 
-	async changeAssignment(assignment: Shapes['AssignmentOut'], body: Shapes['AssignmentIn']): Promise<void> {
+	async changeAssignment(
+		assignment: Pick<Shapes['AssignmentOut'], 'id' | 'version'>,
+		body: Shapes['AssignmentIn']
+	): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment.id };
 		await this.#change('assignment', assignment, (version) =>
 			ask(

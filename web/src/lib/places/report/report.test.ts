@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Shapes } from '$lib/api/client';
 import { standing } from './rows';
-import { readTyped, typedAgain } from './typing';
+import { readTyped, typedAgain } from '$lib/class/overriding';
 
 describe('what is typed in place of a grade', () => {
 	it.each([

@@ -2,6 +2,7 @@
 import * as fetched from '$lib/api/queries';
 import { api, ask, Refusal, type Shapes } from '$lib/api/client';
 import { createContext } from 'svelte';
+import { override } from '$lib/class/overriding';
 import type { ThisClass } from '$lib/class/thisClass';
 
 export class Reporting {
@@ -12,13 +13,8 @@ export class Reporting {
 	) {}
 
 	/** Overrides of some students, as one act. Gives how many changed. */
-	async override(entries: Shapes['OverrideIn'][], sure = false): Promise<number> {
-		const params = { path: this.#place };
-		const body = { entries, sure };
-		const done = await this.#do(() =>
-			ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/overrides', { params, body }))
-		);
-		return done.changed;
+	override(entries: Shapes['OverrideIn'][], sure = false): Promise<number> {
+		return override(this.here, this.term(), entries, sure);
 	}
 
 	async effort(efforts: Record<number, string>): Promise<void> {

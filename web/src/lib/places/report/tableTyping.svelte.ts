@@ -3,7 +3,7 @@ import { Refusal, words, type Shapes } from '$lib/api/client';
 import { counted } from '$lib/words/plurals';
 import type { Reporting } from './reporting';
 import type { Row } from './rows';
-import { readTyped, typedAgain } from './typing';
+import { readTyped, typedAgain } from '$lib/class/overriding';
 
 export type Field = 'override' | 'effort';
 

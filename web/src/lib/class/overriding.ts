@@ -1,5 +1,6 @@
-/** What is typed in place of a grade: a mark, or a percent, and after a semicolon why. */
-import type { Shapes } from '$lib/api/client';
+/** Putting something in place of a grade: what is typed is a mark, or a percent, and after a semicolon why. */
+import { api, ask, type Shapes } from '$lib/api/client';
+import type { ThisClass } from './thisClass';
 
 type Typed = Pick<Shapes['OverrideIn'], 'percent' | 'mark' | 'reason'>;
 
@@ -16,4 +17,19 @@ export function typedAgain(override: Shapes['OverrideOut'] | null): string {
 	if (!override) return '';
 	const value = override.mark ?? override.percent ?? '';
 	return override.reason ? `${value}; ${override.reason}` : value;
+}
+
+/** Overrides of some students, as one act; `sure`: percents above 100 are meant. Gives how many changed. */
+export async function override(
+	here: Pick<ThisClass, 'id' | 'changing'>,
+	term: number,
+	entries: Shapes['OverrideIn'][],
+	sure = false
+): Promise<number> {
+	const params = { path: { class_id: here.id, term } };
+	const body = { entries, sure };
+	const done = await here.changing.make(() =>
+		ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/overrides', { params, body }))
+	);
+	return done.changed;
 }

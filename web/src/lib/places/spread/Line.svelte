@@ -1,0 +1,263 @@
+<script lang="ts">
+	/**
+	 * The class on a line of percent: a dot a student, the scale's bands beneath, needles from where somebody stands now to
+	 * where a curve would take them. The arrows go from student to student, and what is chosen is named beside.
+	 */
+	import Minimum from './Minimum.svelte';
+	import { levelHeight, levels, RADIUS, rowOf, said, type Dot, type LineRow, type Spread } from './line';
+
+	let {
+		spread,
+		rows,
+		selected,
+		hasAliases,
+		onselect,
+		minimums
+	}: {
+		spread: Spread;
+		/** The rows from above; where the second is what a curve makes of the first, needles join them. */
+		rows: LineRow[];
+		selected: number | null;
+		hasAliases: boolean;
+		onselect: (student: number, how: 'look' | 'open') => void;
+		/** Moving a minimum shows what it would do; letting go of it keeps it. */
+		minimums: { move: (mark: string, min: number | null) => void; keep: (mark: string, min: number) => void };
+	} = $props();
+
+	let width = $state(912);
+	const id = $props.id();
+	/** Room at the left for the rows' names, and for what stands over the dots. */
+	const left = $derived(width < 600 ? 16 : 86);
+	const right = 24;
+	const span = $derived(spread.ends - spread.begins);
+	const x = (place: number) => left + ((place - spread.begins) / span) * (width - left - right);
+
+	/** Each row with where its dots are, from the top down: the first stacks upwards, one with needles to it downwards. */
+	const drawn = $derived.by(() => {
+		let y = 30;
+		return rows.map((row, index) => {
+			const places = row.dots.map(({ stand }) => x(stand.place));
+			const level = levels(places);
+			const height = levelHeight(level.map((each) => each + 1));
+			const stack = Math.max(0, ...level) * height;
+			const isThen = row.key === 'then';
+			const base = index === 0 ? y + stack + 30 : isThen ? y + 96 : y + stack + 34;
+			y = isThen ? base + stack : base;
+			const dots = row.dots.map((each, place) => ({
+				...each,
+				x: places[place]!,
+				y: base + (isThen ? 1 : -1) * level[place]! * height
+			}));
+			return {
+				...row,
+				base,
+				dots,
+				isThen,
+				top: isThen ? base : base - stack,
+				bottom: isThen ? base + stack : base
+			};
+		});
+	});
+	const floor = $derived((drawn.at(-1)?.bottom ?? 60) + 34);
+	const height = $derived(floor + 62);
+	const bands = $derived(
+		spread.bands.map((band, index) => {
+			const begins = Math.max(band.place, spread.begins);
+			const ends = Math.min(spread.bands[index + 1]?.place ?? spread.ends, spread.ends);
+			return { ...band, x: x(begins), width: Math.max(0, x(ends) - x(begins)), index, isIn: ends > begins };
+		})
+	);
+	const most = $derived(Math.max(1, ...spread.bands.flatMap((band) => [band.now, band.then ?? 0])));
+	const now = $derived(drawn[0]);
+	const then = $derived(drawn.find((row) => row.isThen));
+	const needles = $derived.by(() => {
+		if (!now || !then) return [];
+		const ends = new Map(then.dots.map((each) => [each.dot.student_id, each]));
+		return now.dots.flatMap((from) => {
+			const to = ends.get(from.dot.student_id);
+			return to ? [{ from, to, dot: to.dot }] : [];
+		});
+	});
+	/** Those who can be chosen, from the lowest; who has a number only then comes last. */
+	const order = $derived([
+		...new Set(drawn.filter((row) => row.isHere).flatMap((row) => row.dots.map(({ dot }) => dot.student_id)))
+	]);
+
+	const look = (dot: Dot): 'falls' | 'crosses' | 'stays' =>
+		dot.is_lower || dot.move === 'falls' ? 'falls' : dot.move === 'stays' ? 'stays' : 'crosses';
+
+	function onkeydown(event: KeyboardEvent): void {
+		const place = selected === null ? -1 : order.indexOf(selected);
+		const to = { ArrowRight: place + 1, ArrowLeft: Math.max(0, place - 1), Home: 0, End: order.length - 1 }[
+			event.key
+		];
+		if (to !== undefined && order.length) onselect(order[Math.min(to, order.length - 1)]!, 'look');
+		else if (event.key === 'Enter' && selected !== null) onselect(selected, 'open');
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<div class="relative" bind:clientWidth={width}>
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it is a list box, whose options the arrows choose) -->
+	<svg
+		class="line block w-full select-none"
+		viewBox="0 0 {width} {height}"
+		{height}
+		role="listbox"
+		aria-label="Students by percent, {spread.subject.name}"
+		aria-activedescendant={selected === null ? undefined : `${id}-${selected}`}
+		tabindex="0"
+		{onkeydown}
+	>
+		{#each bands as band (band.mark)}
+			{#if band.isIn}
+				{#if band.index % 2 === spread.bands.length % 2}<rect
+						class="fill-snow"
+						x={band.x}
+						y="14"
+						width={band.width}
+						height={floor - 14}
+					/>{/if}
+				{#if band.place > spread.begins}<line
+						class="stroke-hair"
+						x1={band.x}
+						x2={band.x}
+						y1="14"
+						y2={floor + 8}
+					/>{/if}
+				{#if band.now}<rect
+						class="fill-ice"
+						x={band.x + 2}
+						y={floor - (band.now / most) * 22}
+						width={Math.max(0, (band.then === null ? band.width : band.width / 2) - 4)}
+						height={(band.now / most) * 22}
+					/>{/if}
+				{#if band.then}<rect
+						class="fill-deep"
+						x={band.x + band.width / 2 + 1}
+						y={floor - (band.then / most) * 22}
+						width={Math.max(0, band.width / 2 - 4)}
+						height={(band.then / most) * 22}
+					/>{/if}
+				<text
+					class="fill-ink font-name text-body font-semibold"
+					x={band.x + band.width / 2}
+					y={floor + 36}
+					text-anchor="middle">{band.mark}</text
+				>
+				{#if band.now || band.then}<text
+						class="fill-slate text-small"
+						x={band.x + band.width / 2}
+						y={floor + 53}
+						text-anchor="middle"
+						>{band.now}{band.then === null || band.then === band.now ? '' : ` → ${band.then}`}</text
+					>{/if}
+			{/if}
+		{/each}
+		<line class="stroke-rule" x1="0" x2={width} y1={floor} y2={floor} />
+
+		{#each needles as { from, to, dot } (dot.student_id)}
+			<line
+				class={[
+					dot.student_id === selected
+						? 'stroke-juniper'
+						: look(dot) === 'falls'
+							? 'stroke-rowan'
+							: look(dot) === 'crosses'
+								? 'stroke-ink'
+								: 'stroke-rule'
+				]}
+				stroke-width={dot.student_id === selected ? 2 : 1}
+				x1={from.x}
+				y1={now!.base}
+				x2={to.x}
+				y2={then!.base}
+			/>
+		{/each}
+
+		{#each drawn as row (row.key)}
+			{#if left > 40}<text class="fill-ink text-small font-semibold" x="0" y={row.base + 4}>{row.words}</text
+				>{/if}
+			{#if row.mean !== null}
+				{@const at = x(row.mean)}
+				{@const y = row.isThen ? row.bottom + 12 : row.top - 30}
+				<line class="stroke-ink" stroke-width="2" x1={at} x2={at} {y} y1={y} y2={y + 14} />
+				<text
+					class="fill-ink text-small font-semibold"
+					x={at > width - 90 ? at - 5 : at + 5}
+					y={y + 11}
+					text-anchor={at > width - 90 ? 'end' : 'start'}>mean {row.meanWords}</text
+				>
+			{/if}
+			{#each row.dots as { dot, x: at, y } (dot.student_id)}
+				{@const isChosen = row.isHere && dot.student_id === selected}
+				{@const isNow = row === now}
+				<!-- svelte-ignore a11y_click_events_have_key_events (the arrows choose in the list, and Enter opens) -->
+				<g
+					id={row.isHere &&
+					(isNow || !now?.dots.some((each) => each.dot === dot || each.dot.student_id === dot.student_id))
+						? `${id}-${dot.student_id}`
+						: undefined}
+					role={row.isHere ? 'option' : 'img'}
+					tabindex="-1"
+					aria-selected={row.isHere ? isChosen : undefined}
+					aria-label="{said(dot, row.isThen ? 'then' : 'now', hasAliases)}{row.isHere
+						? ''
+						: `, ${row.words}`}"
+					class={[row.isHere && 'cursor-pointer']}
+					onclick={() => row.isHere && onselect(dot.student_id, 'open')}
+					onpointerenter={() => row.isHere && onselect(dot.student_id, 'look')}
+				>
+					{#if isChosen}<circle
+							class="fill-none stroke-juniper"
+							stroke-width="2"
+							cx={at}
+							cy={y}
+							r={RADIUS + 3}
+						/>{/if}
+					{#if dot.override && isNow}
+						<path
+							class="fill-amber-2 stroke-amber-ink"
+							stroke-width="1.5"
+							d="M {at} {y - 6} l 6 6 l -6 6 l -6 -6 z"
+						/>
+					{:else}
+						<circle
+							class={[
+								row.isThen
+									? look(dot) === 'falls'
+										? 'fill-rowan stroke-rowan'
+										: look(dot) === 'crosses'
+											? 'fill-ink stroke-ink'
+											: 'fill-deep stroke-deep-2'
+									: row.isHere
+										? 'fill-snow stroke-slate'
+										: 'fill-ice stroke-slate'
+							]}
+							stroke-width="1.3"
+							cx={at}
+							cy={y}
+							r={RADIUS - 0.5}
+						/>
+					{/if}
+				</g>
+			{/each}
+		{/each}
+	</svg>
+	{#each bands as band, index (band.mark)}
+		{#if index > 0 && band.isIn && band.place > spread.begins}
+			<Minimum
+				{band}
+				at={band.x}
+				top={floor + 2}
+				per={(Number(spread.scale.out_of) / 100) * (span / (width - left - right))}
+				between={[
+					Number(spread.bands[index - 1]!.min),
+					Number(spread.bands[index + 1]?.min ?? spread.scale.out_of)
+				]}
+				on={minimums}
+			/>
+		{/if}
+	{/each}
+</div>

@@ -1,0 +1,280 @@
+<script lang="ts">
+	/** Spread: how the class lies, who is close below a mark, and what a curve or other minimums would do. */
+	import * as fetched from '$lib/api/queries';
+	import { api, ask } from '$lib/api/client';
+	import { createQueries, createQuery } from '@tanstack/svelte-query';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import Failed from '$lib/app/Failed.svelte';
+	import { letters } from '$lib/app/letters.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import DraftBand from '$lib/class/planning/DraftBand.svelte';
+	import { thisClass } from '$lib/class/thisClass';
+	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
+	import Check from '$lib/ui/check/Check.svelte';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
+	import Select from '$lib/ui/select/Select.svelte';
+	import Asides from './Asides.svelte';
+	import { Asides as PutAside } from './aside.svelte';
+	import Chosen from './Chosen.svelte';
+	import CloseBelow from './CloseBelow.svelte';
+	import CurvePanel from './CurvePanel.svelte';
+	import { Curving } from './curving.svelte';
+	import DotTable from './DotTable.svelte';
+	import Figures from './Figures.svelte';
+	import Line from './Line.svelte';
+	import { nameOf, rowOf, type LineRow, type Spread } from './line';
+	import { asPng, asSvg, download } from './picture';
+	import Works from './Works.svelte';
+
+	const here = thisClass();
+	const number = (name: string) => Number(page.url.searchParams.get(name)) || undefined;
+	const term = $derived(number('term'));
+	const work = $derived(number('assignment'));
+	const category = $derived(number('category'));
+	let within = $state('1');
+	let hasSections = $state(false);
+	let isTable = $state(false);
+	let hasAliases = $derived<boolean | null>(null);
+	let selected = $state<number | null>(null);
+	let isOpen = $state(false);
+	let explained = $state<{ id: number; name: string } | null>(null);
+	let area = $state<HTMLElement>();
+
+	const found = createQuery(() => ({
+		...fetched.spread(here.id, {
+			term,
+			kind: work ? 'assignment' : category ? 'category' : 'term',
+			number: work ?? category,
+			within,
+			sections: hasSections
+		}),
+		placeholderData: (before?: Spread) => before
+	}));
+	const works = createQuery(() => fetched.spreadWorks(here.id, term));
+	const data = $derived(found.data);
+	const curving = new Curving(here, () => data!);
+	/** What the line shows: what is tried, where something is; who is close below a mark stays as it is kept. */
+	const shown = $derived(curving.tried && data ? { ...curving.tried, sections: data.sections } : data);
+	const aliases = $derived(hasAliases ?? data?.has_aliases ?? false);
+	const subject = $derived(data ? `${data.subject.kind} ${data.subject.id}` : '');
+	const aside = $derived(new PutAside(`${here.id} ${subject}`));
+	const asides = createQueries(() => ({
+		queries: aside.all.map(({ steps, minimums }) =>
+			fetched.spreadTried(here.id, {
+				term: data?.term_id ?? 0,
+				kind: data?.subject.kind ?? 'term',
+				number: data?.subject.kind === 'term' ? null : (data?.subject.id ?? null),
+				steps: data?.subject.kind === 'category' ? null : steps,
+				minimums
+			})
+		)
+	}));
+	const rows = $derived.by((): LineRow[] => {
+		if (!shown || !data) return [];
+		return [
+			rowOf('now', 'now', shown, 'now'),
+			...(shown.then ? [rowOf('then', 'then', { dots: shown.dots, figures: shown.then }, 'then')] : []),
+			...aside.all.flatMap((each, index) => {
+				const tried = asides[index]?.data;
+				return tried
+					? [rowOf(`aside ${index}`, each.name, { dots: tried.dots, figures: tried.then }, 'then')]
+					: [];
+			}),
+			...shown.sections.map((each) => rowOf(`class ${each.class_id}`, each.name, each, 'now', false))
+		];
+	});
+	const chosen = $derived(shown?.dots.find((dot) => dot.student_id === selected));
+	const groups = $derived(
+		shown
+			? [
+					shown.figures,
+					...(shown.then ? [{ ...shown.then, name: 'with the curve' }] : []),
+					...aside.all.flatMap((each, index) => {
+						const then = asides[index]?.data?.then;
+						return then ? [{ ...then, name: each.name }] : [];
+					}),
+					...shown.sections.map((each) => each.figures),
+					...(shown.subject.kind === 'term' ? shown.terms.filter((each) => each.name !== shown.term) : [])
+				]
+			: []
+	);
+
+	// What was being tried on one thing is not shown on another.
+	$effect(() => {
+		void subject;
+		curving.drop();
+	});
+
+	function select(student: number, how: 'look' | 'open' = 'open'): void {
+		selected = student;
+		isOpen = how === 'open' || isOpen;
+	}
+
+	function look(which: string): void {
+		const [kind, id] = which.split(' ');
+		const query = `?term=${data?.term_id}${kind === 'term' ? '' : `&${kind}=${id}`}`;
+		void goto(query, { keepFocus: true, noScroll: true });
+	}
+
+	async function lookedAt(student: number, is_looked_at: boolean): Promise<void> {
+		const params = { path: { class_id: here.id, term: data!.term_id } };
+		await here.changing.make(
+			() =>
+				ask(
+					api.PUT('/api/v1/classes/{class_id}/spread/{term}/looked-at', {
+						params,
+						body: { student, is_looked_at }
+					})
+				),
+			[{ queryKey: ['class', here.id, 'spread'] }]
+		);
+	}
+
+	function picture(): SVGSVGElement | null {
+		return area?.querySelector<SVGSVGElement>('svg[role=listbox]') ?? null;
+	}
+
+	async function savePicture(kind: 'svg' | 'png'): Promise<void> {
+		const drawing = picture();
+		if (!drawing || !data) return;
+		const content =
+			kind === 'svg' ? new Blob([asSvg(drawing)], { type: 'image/svg+xml' }) : await asPng(drawing);
+		download(content, `Spread ${data.subject.name}.${kind}`);
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if (event.ctrlKey || event.metaKey || event.altKey || !chosen || !data) return;
+		if (target.closest('input, textarea, [role=combobox], [role$=dialog], [role=menu]')) return;
+		const letter = letters.of(event);
+		const close = data.close.find((each) => each.student_id === chosen.student_id);
+		if (letter === 'w') explained = { id: chosen.student_id, name: nameOf(chosen, aliases) };
+		else if (letter === 'l' && close) void notice.tried(lookedAt(chosen.student_id, !close.is_looked_at));
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if found.isPending}
+	<p class="p-6 text-slate" role="status">Looking at the class…</p>
+{:else if !data || !shown}
+	<main class="p-6"><Failed error={found.error} retry={found.refetch} /></main>
+{:else}
+	<main>
+		{#if data.has_draft}<DraftBand term={data.term_id} />{/if}
+		<div class="grid grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1">
+			<div class="min-w-0 px-6 pb-10 max-md:px-4">
+				<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 py-1">
+					<h2>How the class lies</h2>
+					<Select
+						label="What is looked at"
+						class="field w-60"
+						value={subject}
+						onchange={look}
+						choices={data.subjects.map((each) => [`${each.kind} ${each.id}`, each.name] as const)}
+					/>
+					<Segmented
+						label="Shown"
+						choices={[
+							['line', 'on a line'],
+							['table', 'as a table']
+						]}
+						value={isTable ? 'table' : 'line'}
+						onchange={(way) => (isTable = way === 'table')}
+					/>
+					<Check class="text-slate" checked={aliases} onchange={(is) => (hasAliases = is)}>aliases</Check>
+					<Check class="text-slate" checked={hasSections} onchange={(is) => (hasSections = is)}
+						>other sections</Check
+					>
+					<span class="ml-auto flex gap-3.5">
+						<a
+							class="link"
+							href="/api/v1/classes/{here.id}/spread.csv?term={data.term_id}&kind={data.subject
+								.kind}&number={data.subject.id}&aliases={aliases}"
+							download>CSV</a
+						>
+						{#if !isTable}<button class="link" onclick={() => savePicture('svg')}>SVG</button>
+							<button class="link" onclick={() => notice.tried(savePicture('png'))}>PNG</button>{/if}
+					</span>
+				</div>
+				{#if shown.figures.count === 0 && !shown.then}
+					<p class="max-w-160 py-6 text-slate">
+						Nobody has a number in {data.subject.name.toLowerCase()} yet. Once scores are entered, each student
+						stands here as a dot.
+					</p>
+				{:else if isTable}
+					<DotTable spread={shown} hasAliases={aliases} onselect={select} />
+				{:else}
+					<p class="text-slate">
+						Each dot is a student{#if shown.then}, each needle where the draft takes them{/if}. The numbers
+						below are where marks begin: drag one, or go to it with Tab and use the arrows.
+						{#if data.without}{data.without === 1 ? '1 student has' : `${data.without} students have`} no number
+							here.{/if}
+					</p>
+					<div bind:this={area}>
+						<Line
+							spread={shown}
+							{rows}
+							{selected}
+							hasAliases={aliases}
+							onselect={select}
+							minimums={{
+								move: (mark, min) =>
+									min === null ? curving.drop() : curving.try({ minimums: { [mark]: String(min) } }),
+								keep: (mark, min) => void curving.keepMinimums({ [mark]: String(min) })
+							}}
+						/>
+					</div>
+					<p class="min-h-5 text-slate" aria-live="polite">
+						{#if chosen && chosen.now}<b class="font-semibold text-ink">{nameOf(chosen, aliases)}</b>
+							<span class="num"
+								>{chosen.now.percent} %, {chosen.now.mark}{#if chosen.then}
+									→ {chosen.then.percent} %, {chosen.then.mark}{/if}</span
+							>{#if chosen.override}; {chosen.override} in place of the grade{/if}{/if}
+					</p>
+				{/if}
+				{#if data.subject.kind === 'term' && data.figures.count}
+					<CloseBelow spread={data} bind:within hasAliases={aliases} {selected} onselect={select} />
+				{/if}
+				{#if aside.all.length}<Asides {aside} {curving} />{/if}
+				{#if works.data?.length}<Works works={works.data} term={data.term_id} current={work ?? null} />{/if}
+				<div class="pt-5"><Figures {groups} /></div>
+			</div>
+			<aside
+				class="min-w-0 border-l border-rule px-5 pt-3 pb-10 max-lg:border-t max-lg:border-l-0"
+				aria-label="Curve and student"
+			>
+				{#if chosen && isOpen}
+					{#key chosen.student_id}
+						<Chosen
+							dot={chosen}
+							spread={data}
+							hasAliases={aliases}
+							onworking={() => (explained = { id: chosen.student_id, name: nameOf(chosen, aliases) })}
+							onlooked={(is) => notice.tried(lookedAt(chosen.student_id, is))}
+							onclose={() => (isOpen = false)}
+						/>
+					{/key}
+				{/if}
+				<CurvePanel
+					spread={data}
+					{shown}
+					{curving}
+					hasAliases={aliases}
+					onselect={select}
+					onaside={() =>
+						aside.isFull
+							? notice.say('Three are aside already. Forget one of them first.')
+							: aside.add(
+									curving.steps.now,
+									Object.fromEntries(data.bands.map((band) => [band.mark, band.min]))
+								)}
+				/>
+			</aside>
+		</div>
+	</main>
+	<WorkingDialog term={data.term_id} bind:student={explained} />
+{/if}

@@ -1,0 +1,76 @@
+/** Where the dots of a line are drawn: places only, nothing is reckoned here. */
+import type { Shapes } from '$lib/api/client';
+
+export type Spread = Shapes['ClassSpreadOut'];
+export type Dot = Shapes['DotOut'];
+
+/** A row of dots on the line: everybody now, with the curve, as something put aside, or another section. */
+export interface LineRow {
+	key: string;
+	words: string;
+	dots: { dot: Dot; stand: Shapes['LineStandOut'] }[];
+	mean: number | null;
+	/** What the mean is called, as it is shown. */
+	meanWords: string;
+	/** Whether its dots may be chosen: they are of this class. */
+	isHere: boolean;
+}
+
+export const RADIUS = 5;
+/** How far apart two dots of a row stand that would touch otherwise, in px. */
+const APART = 2 * RADIUS;
+/** The highest that a stack of dots gets, in px; where more meet, they overlap. */
+const HIGHEST = 120;
+
+/** On which level of its stack each dot stands, where dots would touch: the first place that is free from below. */
+export function levels(places: readonly number[]): number[] {
+	const taken: number[] = [];
+	const order = places.map((_, index) => index).sort((one, other) => places[one]! - places[other]!);
+	const found: number[] = places.map(() => 0);
+	for (const index of order) {
+		let level = taken.findIndex((last) => places[index]! - last >= APART);
+		if (level < 0) level = taken.length;
+		taken[level] = places[index]!;
+		found[index] = level;
+	}
+	return found;
+}
+
+/** How many px a level is high, so that the highest stack has room. */
+export function levelHeight(of: readonly number[]): number {
+	return Math.min(APART, HIGHEST / Math.max(1, ...of));
+}
+
+/** What a student is called on the line. */
+export function nameOf(dot: Dot, hasAliases: boolean): string {
+	return hasAliases
+		? dot.alias
+		: `${dot.given_name} ${dot.family_name}${dot.number ? ` (${dot.number})` : ''}`;
+}
+
+/** A row of those who have a number, as they stand now or then. */
+export function rowOf(
+	key: string,
+	words: string,
+	from: Pick<Spread, 'dots'> & { figures: Shapes['GroupOut'] | null },
+	when: 'now' | 'then',
+	isHere = true
+): LineRow {
+	return {
+		key,
+		words,
+		dots: from.dots.flatMap((dot) => (dot[when] ? [{ dot, stand: dot[when] }] : [])),
+		mean: from.figures?.mean_place ?? null,
+		meanWords: from.figures?.mean ?? '',
+		isHere
+	};
+}
+
+/** What is said of a dot. */
+export function said(dot: Dot, when: 'now' | 'then', hasAliases: boolean): string {
+	const stand = dot[when];
+	const words = [nameOf(dot, hasAliases), stand && `${stand.percent} %, ${stand.mark ?? ''}`];
+	if (when === 'then' && dot.now) words.push(`now ${dot.now.percent} %, ${dot.now.mark ?? ''}`);
+	if (dot.override) words.push(`${dot.override} was put in place of the grade`);
+	return words.filter(Boolean).join(', ');
+}

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Spread from '$lib/places/spread/Spread.svelte';
+</script>
+
+<Spread />
