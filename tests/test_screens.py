@@ -11,6 +11,7 @@ PLACES = {
     "today": ("odalys", "/", "Needs you"),
     "plan": ("odalys", "/class/2/plan", "How quarter 2 is made"),
     "scores": ("odalys", "/class/2/scores", "spread, 40 to 100 %"),
+    "spread": ("odalys", "/class/2/spread", "Close below a mark"),
     "stack": ("odalys", "/class/2/stack", "When the pile is through"),
     "student": ("odalys", "/class/2/student/33", "How the grade comes about"),
     "loose ends": ("odalys", "/loose-ends", "What is to be looked at"),

@@ -102,6 +102,7 @@ class ScaleShownOut(Schema):
     name: str
     out_of: str
     is_shared: bool
+    is_own: bool
 
 
 class ClassSpreadOut(Schema):

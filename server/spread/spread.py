@@ -88,7 +88,8 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
         if subject.kind == "assignment" else None,
         scale=ScaleShownOut(
-            id=scale.pk, name=scale.name, out_of=decimal_text(marks.scale.out_of), is_shared=scale.is_shared
+            id=scale.pk, name=scale.name, out_of=decimal_text(marks.scale.out_of), is_shared=scale.is_shared,
+            is_own=scale.owner_id == asked.person.pk
         ),
         has_draft=sight.has_draft, has_aliases=bool(teaching and teaching.view.get("hasAliases")),
         without=sum(dot.now is None for dot in dots),

@@ -6954,6 +6954,8 @@ export interface components {
         ScaleShownOut: {
             /** Id */
             id: number;
+            /** Is Own */
+            is_own: boolean;
             /** Is Shared */
             is_shared: boolean;
             /** Name */

@@ -77,18 +77,19 @@
 			{kind.unit ?? ''}
 		{:else if step['kind'] === 'line'}
 			{#each [0, 1] as const as place (place)}
-				{place === 0 ? 'that makes' : 'and'}
+				<span>{place === 0 ? 'that makes' : 'and'}</span>
 				{@render number(
 					`Step ${index + 1}: point ${place + 1}, percent as it is`,
 					end(step, 'from', place),
 					(now, value) => withEnd(now, index, 'from', place, value)
 				)}
-				% into
+				<span>% into</span>
 				{@render number(
 					`Step ${index + 1}: point ${place + 1}, percent that it becomes`,
 					end(step, 'to', place),
 					(now, value) => withEnd(now, index, 'to', place, value)
-				)} %
+				)}
+				<span>%</span>
 			{/each}
 		{/if}
 		<button

@@ -5,7 +5,7 @@
 	import { Refusal, words } from '$lib/api/client';
 	import { override, readTyped } from '$lib/class/overriding';
 	import { thisClass } from '$lib/class/thisClass';
-	import { nameOf, type Dot, type Spread } from './line';
+	import { fromTo, nameOf, type Dot, type Spread } from './line';
 
 	let {
 		dot,
@@ -56,13 +56,7 @@
 		<h2 class="truncate">{name}</h2>
 		<button class="link" onclick={onclose}>Close</button>
 	</div>
-	<p class="num py-1">
-		{#if dot.now}{dot.now.percent} %, <b class="font-semibold">{dot.now.mark}</b>{#if dot.then}
-				<span class="text-slate">→</span>
-				<span class={[dot.is_lower && 'text-rowan']}
-					>{dot.then.percent} %, <b class="font-semibold">{dot.then.mark}</b></span
-				>{/if}{:else}no number here yet{/if}
-	</p>
+	<p class={['num py-1 font-semibold', dot.is_lower && 'text-rowan']}>{fromTo(dot)}</p>
 	{#if close}
 		<p class="text-slate">
 			{close.lack} below {close.next_mark}{#if close.shown_reaches}; the number that families see already

@@ -25,9 +25,9 @@
 	} = $props();
 
 	const moved = $derived(
-		shown.dots.filter((dot) => dot.then && dot.now && (dot.is_lower || dot.now.mark !== dot.then.mark))
+		shown.dots.filter((dot) => dot.then && dot.now && (dot.is_lower || dot.move !== 'stays'))
 	);
-	const crossing = $derived(moved.filter((dot) => dot.now?.mark !== dot.then?.mark));
+	const crossing = $derived(moved.filter((dot) => dot.move !== 'stays'));
 	const falling = $derived(moved.filter((dot) => dot.is_lower));
 
 	/** The minimums with one of them as it is being typed. */
@@ -79,6 +79,14 @@
 		</h3>
 		{#if spread.has_draft}<button class="link" onclick={onaside}>put aside to compare</button>{/if}
 	</div>
+	{#if shown.subject.kind !== 'term'}
+		<p>
+			In {shown.term.toLowerCase()}, {counted(shown.would.grades, 'grade')} would change, and {counted(
+				shown.would.marks,
+				'mark'
+			)}.
+		</p>
+	{/if}
 	<table class="num mt-1 w-full" aria-label="Who would change">
 		<thead class="sr-only"
 			><tr
@@ -90,7 +98,7 @@
 		<tbody>
 			{#each moved as dot (dot.student_id)}
 				<tr class="border-b border-hair">
-					<th scope="row" class="h-6.5 max-w-32 truncate text-left font-normal"
+					<th scope="row" class="h-6.5 max-w-32 truncate pr-2 text-left font-normal"
 						><button class="link-plain truncate" onclick={() => onselect(dot.student_id)}
 							>{nameOf(dot, hasAliases)}</button
 						></th

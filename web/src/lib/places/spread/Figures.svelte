@@ -9,8 +9,8 @@
 		'median',
 		'deviation',
 		'lowest',
-		'quarter',
-		'three quarters',
+		'lower quartile',
+		'upper quartile',
 		'highest',
 		'missing'
 	];

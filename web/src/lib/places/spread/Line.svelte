@@ -21,13 +21,18 @@
 		hasAliases: boolean;
 		onselect: (student: number, how: 'look' | 'open') => void;
 		/** Moving a minimum shows what it would do; letting go of it keeps it. */
-		minimums: { move: (mark: string, min: number | null) => void; keep: (mark: string, min: number) => void };
+		minimums: {
+			/** The marks as they are kept, whatever is tried. */
+			kept: Spread['bands'];
+			move: (mark: string, min: number | null) => void;
+			keep: (mark: string, min: number) => void;
+		};
 	} = $props();
 
 	let width = $state(912);
 	const id = $props.id();
 	/** Room at the left for the rows' names, and for what stands over the dots. */
-	const left = $derived(width < 600 ? 16 : 86);
+	const left = $derived(width < 600 ? 16 : 100);
 	const right = 24;
 	const span = $derived(spread.ends - spread.begins);
 	const x = (place: number) => left + ((place - spread.begins) / span) * (width - left - right);
@@ -42,7 +47,7 @@
 			const stack = Math.max(0, ...level) * height;
 			const isThen = row.key === 'then';
 			const base = index === 0 ? y + stack + 30 : isThen ? y + 96 : y + stack + 34;
-			y = isThen ? base + stack : base;
+			y = isThen ? base + stack + 26 : base;
 			const dots = row.dots.map((each, place) => ({
 				...each,
 				x: places[place]!,
@@ -58,8 +63,8 @@
 			};
 		});
 	});
-	const floor = $derived((drawn.at(-1)?.bottom ?? 60) + 34);
-	const height = $derived(floor + 62);
+	const floor = $derived((drawn.at(-1)?.bottom ?? 60) + 44);
+	const height = $derived(floor + (spread.then ? 76 : 62));
 	const bands = $derived(
 		spread.bands.map((band, index) => {
 			const begins = Math.max(band.place, spread.begins);
@@ -146,13 +151,18 @@
 					y={floor + 36}
 					text-anchor="middle">{band.mark}</text
 				>
-				{#if band.now || band.then}<text
-						class="fill-slate text-small"
-						x={band.x + band.width / 2}
-						y={floor + 53}
-						text-anchor="middle"
-						>{band.now}{band.then === null || band.then === band.now ? '' : ` → ${band.then}`}</text
-					>{/if}
+				{#if band.now || band.then}
+					{@const differs = band.then !== null && band.then !== band.now}
+					<text class="fill-slate text-small" x={band.x + band.width / 2} y={floor + 53} text-anchor="middle"
+						>{band.now}{#if differs && band.width >= 56}&nbsp;→ {band.then}{/if}</text
+					>
+					{#if differs && band.width < 56}<text
+							class="fill-ink text-small"
+							x={band.x + band.width / 2}
+							y={floor + 69}
+							text-anchor="middle">→ {band.then}</text
+						>{/if}
+				{/if}
 			{/if}
 		{/each}
 		<line class="stroke-rule" x1="0" x2={width} y1={floor} y2={floor} />
@@ -202,9 +212,7 @@
 					role={row.isHere ? 'option' : 'img'}
 					tabindex="-1"
 					aria-selected={row.isHere ? isChosen : undefined}
-					aria-label="{said(dot, row.isThen ? 'then' : 'now', hasAliases)}{row.isHere
-						? ''
-						: `, ${row.words}`}"
+					aria-label="{said(dot, hasAliases)}{row.isHere ? '' : `, ${row.words}`}"
 					class={[row.isHere && 'cursor-pointer']}
 					onclick={() => row.isHere && onselect(dot.student_id, 'open')}
 					onpointerenter={() => row.isHere && onselect(dot.student_id, 'look')}
@@ -245,16 +253,16 @@
 			{/each}
 		{/each}
 	</svg>
-	{#each bands as band, index (band.mark)}
-		{#if index > 0 && band.isIn && band.place > spread.begins}
+	{#each minimums.kept as band, index (band.mark)}
+		{#if index > 0 && band.place > spread.begins && band.place < spread.ends}
 			<Minimum
 				{band}
-				at={band.x}
+				at={x(band.place)}
 				top={floor + 2}
 				per={(Number(spread.scale.out_of) / 100) * (span / (width - left - right))}
 				between={[
-					Number(spread.bands[index - 1]!.min),
-					Number(spread.bands[index + 1]?.min ?? spread.scale.out_of)
+					Number(minimums.kept[index - 1]!.min),
+					Number(minimums.kept[index + 1]?.min ?? spread.scale.out_of)
 				]}
 				on={minimums}
 			/>

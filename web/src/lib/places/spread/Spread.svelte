@@ -23,7 +23,7 @@
 	import DotTable from './DotTable.svelte';
 	import Figures from './Figures.svelte';
 	import Line from './Line.svelte';
-	import { nameOf, rowOf, type LineRow, type Spread } from './line';
+	import { fromTo, nameOf, rowOf, type LineRow, type Spread } from './line';
 	import { asPng, asSvg, download } from './picture';
 	import Works from './Works.svelte';
 
@@ -74,7 +74,9 @@
 		if (!shown || !data) return [];
 		return [
 			rowOf('now', 'now', shown, 'now'),
-			...(shown.then ? [rowOf('then', 'then', { dots: shown.dots, figures: shown.then }, 'then')] : []),
+			...(shown.then
+				? [rowOf('then', 'with the curve', { dots: shown.dots, figures: shown.then }, 'then')]
+				: []),
 			...aside.all.flatMap((each, index) => {
 				const tried = asides[index]?.data;
 				return tried
@@ -222,6 +224,7 @@
 							hasAliases={aliases}
 							onselect={select}
 							minimums={{
+								kept: data.bands,
 								move: (mark, min) =>
 									min === null ? curving.drop() : curving.try({ minimums: { [mark]: String(min) } }),
 								keep: (mark, min) => void curving.keepMinimums({ [mark]: String(min) })
@@ -229,11 +232,9 @@
 						/>
 					</div>
 					<p class="min-h-5 text-slate" aria-live="polite">
-						{#if chosen && chosen.now}<b class="font-semibold text-ink">{nameOf(chosen, aliases)}</b>
-							<span class="num"
-								>{chosen.now.percent} %, {chosen.now.mark}{#if chosen.then}
-									→ {chosen.then.percent} %, {chosen.then.mark}{/if}</span
-							>{#if chosen.override}; {chosen.override} in place of the grade{/if}{/if}
+						{#if chosen}<b class="font-semibold text-ink">{nameOf(chosen, aliases)}</b>
+							<span class="num">{fromTo(chosen)}</span>{#if chosen.override}; {chosen.override} in place of the
+								grade{/if}{/if}
 					</p>
 				{/if}
 				{#if data.subject.kind === 'term' && data.figures.count}

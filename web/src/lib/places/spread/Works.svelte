@@ -110,7 +110,9 @@
 					>
 					<td class="pl-3 text-right">{work.correlation?.replace('-', '−') ?? '—'}</td>
 					<td class="pl-3 text-right"
-						><a class="link" href="/class/{here.id}/scores?term={term}"
+						><a
+							class="link"
+							href="/class/{here.id}/scores?term={term}"
 							onclick={() => want(`column-${work.id}`, { classId: here.id, term })}
 							>scores<span class="sr-only"> of {work.name}</span></a
 						></td

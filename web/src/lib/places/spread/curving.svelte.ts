@@ -76,9 +76,15 @@ export class Curving {
 	/** Put minimums into a scale of one's own, which the draft takes. */
 	async keepMinimums(minimums: Record<string, string>): Promise<void> {
 		const { scale, bands } = this.spread();
+		const { id, out_of, is_shared } = scale;
+		// One's own is another one than the school's, and is called so.
+		const name = scale.is_own ? scale.name : `${scale.name.slice(0, 50)}, changed`;
 		await this.#keep(() =>
 			this.here.editing.saveScale({
-				...scale,
+				id,
+				name,
+				out_of,
+				is_shared: scale.is_own && is_shared,
 				bands: bands.map(({ mark, min, value }) => ({ mark, min: minimums[mark] ?? min, value })).toReversed()
 			})
 		);

@@ -66,11 +66,18 @@ export function rowOf(
 	};
 }
 
+/** Where somebody stands, in words. */
+function stood(stand: Shapes['LineStandOut'] | null): string {
+	return stand ? [`${stand.percent} %`, stand.mark].filter(Boolean).join(', ') : 'no number';
+}
+
+/** Where somebody stands and, with a curve, would stand. */
+export function fromTo(dot: Dot): string {
+	return dot.then ? `${stood(dot.now)} → ${stood(dot.then)}` : stood(dot.now);
+}
+
 /** What is said of a dot. */
-export function said(dot: Dot, when: 'now' | 'then', hasAliases: boolean): string {
-	const stand = dot[when];
-	const words = [nameOf(dot, hasAliases), stand && `${stand.percent} %, ${stand.mark ?? ''}`];
-	if (when === 'then' && dot.now) words.push(`now ${dot.now.percent} %, ${dot.now.mark ?? ''}`);
-	if (dot.override) words.push(`${dot.override} was put in place of the grade`);
-	return words.filter(Boolean).join(', ');
+export function said(dot: Dot, hasAliases: boolean): string {
+	const put = dot.override && `${dot.override} was put in place of the grade`;
+	return [nameOf(dot, hasAliases), fromTo(dot), put].filter(Boolean).join(', ');
 }
