@@ -102,9 +102,8 @@ def main() -> None:
                 body = {"term": term, "steps": steps}
                 assert client.post(f"{at}/spread/tried", body, content_type="application/json").status_code == 200
 
-            took = by_turns(
-                {"scores": lambda: cold("scores"), "spread": lambda: cold("spread", "spread/works"), "tried": tried}
-            )
+            took = by_turns({"scores": lambda: cold("scores"), "spread": lambda: cold("spread", "spread/works")})
+            took |= by_turns({"tried": tried})
             opening = statistics.median(took["spread"]) / statistics.median(took["scores"])
             moved = sorted(took["tried"])[int(0.95 * len(took["tried"]))]
             print(f"{students} students: opening {opening:.2f} times opening Scores (at most {OPENING});", end=" ")

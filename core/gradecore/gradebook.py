@@ -35,6 +35,8 @@ class Gradebook:
         self._plans: dict[str, TermPlan] = {}
         self._results: dict[tuple[str, str], TermResult] = {}
         self._steps: dict[str, dict[Fraction, list[Fraction]]] = {}
+        self._sums_of: Gradebook | None = None
+        self._own_sums: Collection[str] = ()
 
     def results(self, student: str) -> dict[str, TermResult]:
         """A student's result in every term."""
@@ -89,6 +91,15 @@ class Gradebook:
             made._results = {place: each for place, each in self._results.copy().items() if place[0] not in students}
         return made
 
+    def after_sums(self, book: Book, own_sums: Collection[str] = ()) -> "Gradebook":
+        """The gradebook of a checked book that differs only in what happens once a term's sums are there: in the terms' steps, in
+        the scale. Terms in `own_sums` are summed up anew all the same.
+        """
+        made = Gradebook(book, family=self.family, checked=True)
+        made._sums_of, made._own_sums = self, own_sums
+        made._plans = {term: plan for term, plan in self._plans.items() if term not in own_sums}
+        return made
+
     def reckon(self, student: str, term: str) -> Reckoning:
         """A student's term before adjustments, for a term with assignments."""
         return self.plan(term).reckon(student, self.book.scores.get(student, _NOTHING))
@@ -112,6 +123,9 @@ class Gradebook:
     def _raw(self, student: str, term: Term) -> tuple[Fraction | None, Reckoning | None]:
         """A term's percent before adjustments and cap."""
         if not term.parts:
+            if self._sums_of is not None and term.id not in self._own_sums:
+                known = self._sums_of.result(student, term.id)
+                return known.raw, known.reckoning
             reckoning = self.reckon(student, term.id)
             return reckoning.raw, reckoning
         top, weights = Fraction(0), Fraction(0)

@@ -127,3 +127,23 @@ def test_a_curve_that_keeps_order_keeps_the_order_of_marks(values: list[Fraction
     ends = {start: trail[-1] if trail else start for start, trail in adjusted(values, Fraction(100), steps).items()}
     found = [marks.look_up(ends[each], None, "half_up").mark for each in sorted(values)]
     assert all(marks.reaches(better, worse) for worse, better in pairwise(found))
+
+
+@settings(max_examples=60)
+@given(books(), st.lists(raising_steps, max_size=2), st.integers(1, 9))
+def test_what_follows_the_sums_is_computed_as_if_all_were(made: Book, steps: list[Step], lower: int) -> None:
+    """Other steps of a term, other minimums, another adjustment of work: the shortcut and the long way agree."""
+    before = Gradebook(made)
+    terms = (replace(made.terms[0], adjust=tuple(steps)), *made.terms[1:])
+    bands = tuple(replace(each, min=each.min - lower) if each.mark == "A" else each for each in made.scale.bands)
+    curved = replace(made, terms=terms, scale=replace(made.scale, bands=bands))
+    work = tuple(replace(each, adjust=tuple(steps)) if each.term == "t2" else each for each in made.assignments)
+    for book, own_sums in ((curved, ()), (replace(curved, assignments=work), ("t2",))):
+        short, long = before.after_sums(book, own_sums), Gradebook(book)
+        for student in book.students:
+            for term in ("t1", "t2", "year"):
+                one, other = short.result(student, term), long.result(student, term)
+                assert (one.percent, one.mark, one.final_percent, one.final_mark) == (
+                    other.percent, other.mark, other.final_percent, other.final_mark,
+                )  # fmt: skip
+                assert (one.missing, one.left_out) == (other.missing, other.left_out)

@@ -6,6 +6,7 @@ from typing import Any, Literal
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
+from typing_extensions import TypedDict
 
 
 class CategoryOut(Schema):
@@ -118,8 +119,10 @@ class EditOut(Schema):
     misfit: str
 
 
-class ChangeOut(Schema):
-    """What would become of one student's grade in the term that is looked at."""
+class ChangeOut(TypedDict):
+    """What would become of one student's grade in the term that is looked at. While a hand moves there are hundreds of them, which
+    is why they are plain dictionaries.
+    """
 
     student_id: int
     student: str

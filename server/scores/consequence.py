@@ -12,9 +12,10 @@ from gradecore.numbers import decimal_text, fixed_text
 from plans.loading import LoadedPlan
 from plans.models import Assignment
 from plans.schemas import ChangeOut, ConsequenceOut
-from school.models import Term
+from school.models import Student, Term
 
 from scores.book import LoadedClass
+from scores.grid import namesakes_of
 from scores.lines import Line
 from scores.schemas import NotTakenOut, TriedOut
 
@@ -26,12 +27,14 @@ def consequence(plan: LoadedPlan, before: Gradebook, after: Gradebook, term: Ter
     moved = [each for each in changes(before, after) if each.is_change]
     here = [each for each in moved if each.term == str(term.pk)]
     here.sort(key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))))
+    students = {str(each.pk): each for each in plan.students}
+    namesakes = namesakes_of(plan.roster)
     elsewhere = Counter(each.term for each in moved if each.term != str(term.pk))
     return ConsequenceOut(
         grades=len(here),
         up=sum(_difference(each) > 0 for each in here), down=sum(_difference(each) < 0 for each in here),
         marks=sum(each.mark_before != each.mark_after for each in here),
-        changes=[_change(plan, each, before, after) for each in here],
+        changes=[_change(students[each.student], each, before, after, namesakes) for each in here],
         elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in plan.terms if elsewhere[str(each.pk)]],
     )  # fmt: skip
 
@@ -40,9 +43,9 @@ def _difference(change: Change) -> Fraction:
     return (change.percent_after or Fraction(0)) - (change.percent_before or Fraction(0))
 
 
-def _change(plan: LoadedPlan, change: Change, before: Gradebook, after: Gradebook) -> ChangeOut:
-    student = next(each for each in plan.students if str(each.pk) == change.student)
-
+def _change(
+    student: Student, change: Change, before: Gradebook, after: Gradebook, namesakes: Collection[tuple[str, str]]
+) -> ChangeOut:
     def shown(gradebook: Gradebook, percent: Fraction | None) -> str | None:
         return None if percent is None else gradebook.result(change.student, change.term).percent_shown
 
@@ -50,9 +53,9 @@ def _change(plan: LoadedPlan, change: Change, before: Gradebook, after: Gradeboo
     # The difference is that of the numbers shown, with as many decimals as they have.
     difference = Fraction(new or 0) - Fraction(old or 0)
     decimals = max([1, *(len(each.partition(".")[2]) for each in (old, new) if each)])
-    alike = [each for each in plan.students if str(each) == str(student)]
     return ChangeOut(
-        student_id=student.pk, student=f"{student.family_name}, {student.given_name}", number=student.number if len(alike) > 1 else None,
+        student_id=student.pk, student=f"{student.family_name}, {student.given_name}",
+        number=student.number if (student.given_name, student.family_name) in namesakes else None,
         percent_before=old, mark_before=change.mark_before,
         percent_after=new, mark_after=change.mark_after, move=change.move,
         difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, decimals)}".replace("-", "−"),

@@ -1,8 +1,10 @@
 """Spread over HTTP."""
 
+import json
 from fractions import Fraction
 from typing import Any
 
+from django.http import HttpResponse
 from exchange.csv_file import as_csv
 from exchange.download import as_file
 from gradecore.numbers import NumberError, read_decimal
@@ -11,7 +13,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.refusal import Refused
 from scores.book import student_of, term_of
-from scores.kept import kept_class
+from scores.kept import kept_answer, kept_class
 from scores.permissions import SEE_SCORES
 
 from spread.looking import look_at
@@ -36,9 +38,25 @@ def spread(
     sections: bool = False,
 ) -> Any:
     """How the class lies in a term, a category or an assignment; `within` says how close below a mark is close."""
-    sight = Sight.of(request.school_class)
     asked = Asked(request.user, _points(within), sections)
-    return see_spread(sight, subject_of(sight.now, term, kind, number), asked)
+    sight = Sight.of(request.school_class)
+    if sight.has_draft or sections:
+        return _written(see_spread(sight, subject_of(sight.now, term, kind, number), asked))
+    own = request.school_class.teaching_of(request.user)
+    view = json.dumps([own.looked_at, own.view.get("hasAliases")]) if own else ""
+    answer = kept_answer(
+        request.school_class,
+        ("spread", request.user.pk, view, term, kind, number, str(asked.within)),
+        lambda loaded: see_spread(
+            Sight(loaded, loaded, has_draft=False), subject_of(loaded, term, kind, number), asked
+        ).model_dump_json(),
+    )
+    return HttpResponse(answer, content_type="application/json")
+
+
+def _written(found: ClassSpreadOut) -> HttpResponse:
+    """Written down at once: what has hundreds of dots is not looked through a second time."""
+    return HttpResponse(found.model_dump_json(), content_type="application/json")
 
 
 def _points(text: str) -> Fraction:
@@ -51,8 +69,12 @@ def _points(text: str) -> Fraction:
 @router.get("/classes/{class_id}/spread/works", permission=SEE_SCORES, response=list[WorkSpreadOut])
 def works(request: Asking, class_id: int, term: int | None = None) -> Any:
     """How each assignment of the term came out."""
-    loaded = kept_class(request.school_class)
-    return see_works(loaded, term_of(loaded, term))
+    answer = kept_answer(
+        request.school_class,
+        ("spread works", term),
+        lambda loaded: json.dumps([each.model_dump() for each in see_works(loaded, term_of(loaded, term))]),
+    )
+    return HttpResponse(answer, content_type="application/json")
 
 
 @router.post("/classes/{class_id}/spread/tried", permission=SEE_SCORES, response=ClassSpreadOut)
@@ -61,7 +83,7 @@ def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
     sight = Sight.of(request.school_class)
     subject = subject_of(sight.now, body.term, body.kind, body.number)
     then = tried(sight.drafted, subject, body.steps, body.minimums)
-    return see_spread(sight, subject, Asked(request.user), then)
+    return _written(see_spread(sight, subject, Asked(request.user, dots_alone=True), then))
 
 
 @router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)

@@ -6,20 +6,24 @@ from ninja import Schema
 from plans.schemas import ConsequenceOut
 from school.schemas import Body, RowNumber
 from scores.schemas import SpreadOut as BoxOut
+from typing_extensions import TypedDict
 
 Kind = Literal["term", "category", "assignment"]
 Move = Literal["rises", "falls", "appears", "disappears", "stays", "replaced"]
 
 
-class LineStandOut(Schema):
-    """Where somebody stands: the percent as it is shown and where it is drawn, on the axis of percent; the mark it comes to."""
+class LineStandOut(TypedDict):
+    """Where somebody stands: the percent as it is shown and where it is drawn, on the axis of percent; the mark it comes to.
+
+    A class has hundreds of these and of dots while a hand moves, which is why they are plain dictionaries.
+    """
 
     percent: str
     place: float
     mark: str | None
 
 
-class DotOut(Schema):
+class DotOut(TypedDict):
     """A student on the line. `then` is where a draft, or what is tried, would take them; `override` what a person put in place
     of the grade; `number` tells namesakes apart.
     """

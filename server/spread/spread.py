@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any, cast
 
-from gradecore.change import Change, changes
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.spread import CloseBelow, close_below, term_percents
 from gradecore.statistics import statistics
 from plans.models import Draft, TermPlan
+from plans.schemas import ConsequenceOut
 from school.models import Person, SchoolClass
 from scores.book import LoadedClass, load_class
 from scores.consequence import consequence
@@ -55,13 +55,14 @@ class Sight:
 
 @dataclass(frozen=True)
 class Asked:
-    """How one asks: within how many percentage points somebody is close below a mark, whether other sections are wanted, and who
-    asks.
+    """How one asks: who asks, within how many percentage points somebody is close below a mark, and whether other sections are
+    wanted. What is asked while a hand moves wants the dots alone, without what stays as it is.
     """
 
     person: Person
     within: Fraction = Fraction(1)
     with_sections: bool = False
+    dots_alone: bool = False
 
 
 def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | None = None) -> ClassSpreadOut:
@@ -69,9 +70,11 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
     loaded, drafted = sight.now, sight.drafted
     gradebook = loaded.gradebook
     after = then or (drafted.gradebook if sight.has_draft else None)
-    dots = _dots(loaded, subject, gradebook, after)
+    would = consequence(loaded.plan, gradebook, after, subject.term) if after else None
+    moves = _moves(subject, gradebook, after, would)
+    dots = _dots(loaded, subject, gradebook, after, moves)
     marks = (after or gradebook).marks
-    places = [each.place for dot in dots for each in (dot.now, dot.then) if each is not None]
+    places = [each["place"] for dot in dots for each in (dot["now"], dot["then"]) if each is not None]
     begins, ends = _axis(places, [float(least) for _, least in marks.begins])
     teaching = loaded.plan.school_class.teaching_of(asked.person)
     rules, scale = drafted.gradebook.rules(str(subject.term.pk)), drafted.plan.rules.scale
@@ -81,9 +84,9 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
         begins=begins, ends=ends, bands=_bands(dots, marks, with_then=after is not None), dots=dots,
         figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
         then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,
-        would=consequence(loaded.plan, gradebook, after, subject.term) if after else None,
-        terms=_terms(loaded), sections=_sections(loaded, subject, asked.person) if asked.with_sections else [],
-        close=_close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
+        would=would,
+        terms=[] if asked.dots_alone else _terms(loaded), sections=_sections(loaded, subject, asked.person) if asked.with_sections else [],
+        close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
         steps=steps_of(drafted, subject),
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
         if subject.kind == "assignment" else None,
@@ -92,14 +95,15 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
             is_own=scale.owner_id == asked.person.pk
         ),
         has_draft=sight.has_draft, has_aliases=bool(teaching and teaching.view.get("hasAliases")),
-        without=sum(dot.now is None for dot in dots),
+        without=sum(dot["now"] is None for dot in dots),
     )  # fmt: skip
 
 
-def _dots(loaded: LoadedClass, subject: Subject, now: Gradebook, then: Gradebook | None) -> list[DotOut]:
+def _dots(
+    loaded: LoadedClass, subject: Subject, now: Gradebook, then: Gradebook | None, moves: Mapping[str, Move]
+) -> list[DotOut]:
     """Everybody by percent, the lowest first; who has no number comes last."""
     percents, after = subject.percents(now), subject.percents(then) if then else {}
-    moves = _moves(subject, now, then)
     namesakes = namesakes_of(loaded.plan.roster)
     overrides = loaded.book.overrides
     found = []
@@ -117,15 +121,15 @@ def _dots(loaded: LoadedClass, subject: Subject, now: Gradebook, then: Gradebook
                 override=put, reason=override.reason if override and put else "",
             )
         )  # fmt: skip
-    return sorted(found, key=lambda dot: (dot.now is None, dot.now.place if dot.now else 0.0))
+    return sorted(found, key=lambda dot: (dot["now"] is None, dot["now"]["place"] if dot["now"] else 0.0))
 
 
-def _moves(subject: Subject, now: Gradebook, then: Gradebook | None) -> dict[str, Move]:
-    """What becomes of each student's mark here."""
-    if then is None:
+def _moves(subject: Subject, now: Gradebook, then: Gradebook | None, would: ConsequenceOut | None) -> dict[str, Move]:
+    """What becomes of each student's mark here; of the term's by what would change, overrides included."""
+    if then is None or would is None:
         return {}
     if subject.kind == "term":
-        return {each.student: _move(each) for each in changes(now, then) if each.term == str(subject.term.pk)}
+        return {str(each["student_id"]): cast("Move", each["move"]) for each in would.changes}
     before, after = subject.percents(now), subject.percents(then)
     found: dict[str, Move] = {}
     for student in before.keys() & after.keys():
@@ -133,10 +137,6 @@ def _moves(subject: Subject, now: Gradebook, then: Gradebook | None) -> dict[str
         if old != new:
             found[student] = "rises" if (then.marks.min_of(new) or 0) > (then.marks.min_of(old) or 0) else "falls"
     return found
-
-
-def _move(change: Change) -> Move:
-    return cast("Move", change.move)
 
 
 def _stand(subject: Subject, gradebook: Gradebook, percent: Fraction | None) -> LineStandOut | None:
@@ -157,8 +157,8 @@ def _axis(places: Sequence[float], begins: Sequence[float]) -> tuple[float, floa
 
 def _bands(dots: Sequence[DotOut], marks: Any, *, with_then: bool) -> list[MarkBandOut]:
     """The scale's marks from the lowest, with how many have each."""
-    now = Counter(dot.now.mark for dot in dots if dot.now)
-    then = Counter(dot.then.mark for dot in dots if dot.then)
+    now = Counter(dot["now"]["mark"] for dot in dots if dot["now"])
+    then = Counter(dot["then"]["mark"] for dot in dots if dot["then"])
     return [
         MarkBandOut(
             mark=band.mark, min=decimal_text(band.min), value="" if band.value is None else decimal_text(band.value),
@@ -220,7 +220,7 @@ def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> list[Sec
             continue
         name = str(each) if each.year_id == here.year_id else f"{each}, {each.year.name}"
         figures = figures_of(name, same.percents(other.gradebook), _missing(other.gradebook, same))
-        dots = _dots(other, same, other.gradebook, None)
+        dots = _dots(other, same, other.gradebook, None, {})
         found.append(SectionOut(class_id=each.pk, name=name, dots=dots, figures=figures))
     return found
 

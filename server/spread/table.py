@@ -16,15 +16,15 @@ def table(found: ClassSpreadOut, *, aliases: bool) -> Iterator[Sequence[str]]:
         "override",
     ]
     for dot in found.dots:
-        now, then = dot.now, dot.then
+        now, then = dot["now"], dot["then"]
         yield [
-            dot.alias if aliases else _name(dot),
-            now.percent if now else "",
-            (now.mark or "") if now else "",
-            *([then.percent if then else "", (then.mark or "") if then else ""] if has_then else []),
-            dot.override or "",
+            dot["alias"] if aliases else _name(dot),
+            now["percent"] if now else "",
+            (now["mark"] or "") if now else "",
+            *([then["percent"] if then else "", (then["mark"] or "") if then else ""] if has_then else []),
+            dot["override"] or "",
         ]
 
 
 def _name(dot: DotOut) -> str:
-    return f"{dot.family_name}, {dot.given_name}" + (f" ({dot.number})" if dot.number else "")
+    return f"{dot['family_name']}, {dot['given_name']}" + (f" ({dot['number']})" if dot["number"] else "")

@@ -34,7 +34,8 @@ def tried(
         book = _with_steps(book, subject, read_steps(checked_steps(steps, "steps")))
     if minimums:
         book = replace(book, scale=_with_minimums(book.scale, minimums))
-    return Gradebook(book, checked=True)
+    anew = {str(subject.term.pk)} if steps is not None and subject.kind == "assignment" else set()
+    return drafted.gradebook.after_sums(book, anew)
 
 
 def _with_steps(book: Book, subject: Subject, steps: Sequence[Step]) -> Book:

@@ -4152,7 +4152,8 @@ export interface components {
         };
         /**
          * ChangeOut
-         * @description What would become of one student's grade in the term that is looked at.
+         * @description What would become of one student's grade in the term that is looked at. While a hand moves there are hundreds of them, which
+         *     is why they are plain dictionaries.
          */
         ChangeOut: {
             /** Difference */
@@ -5553,6 +5554,8 @@ export interface components {
         /**
          * LineStandOut
          * @description Where somebody stands: the percent as it is shown and where it is drawn, on the axis of percent; the mark it comes to.
+         *
+         *     A class has hundreds of these and of dots while a hand moves, which is why they are plain dictionaries.
          */
         LineStandOut: {
             /** Mark */

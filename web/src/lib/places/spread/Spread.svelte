@@ -55,7 +55,7 @@
 	const data = $derived(found.data);
 	const curving = new Curving(here, () => data!);
 	/** What the line shows: what is tried, where something is; who is close below a mark stays as it is kept. */
-	const shown = $derived(curving.tried && data ? { ...curving.tried, sections: data.sections } : data);
+	const shown = $derived(curving.tried && data ? { ...curving.tried, sections: data.sections, terms: data.terms, close: data.close } : data);
 	const aliases = $derived(hasAliases ?? data?.has_aliases ?? false);
 	const subject = $derived(data ? `${data.subject.kind} ${data.subject.id}` : '');
 	const aside = $derived(new PutAside(`${here.id} ${subject}`));
