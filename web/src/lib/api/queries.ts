@@ -17,6 +17,7 @@ export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 /** Every class. */
 export const inClasses = { queryKey: ['class'] };
 export const inFrame = (id: Id) => ({ queryKey: ['class', id, 'frame'] });
+export const inSpread = (id: Id) => ({ queryKey: ['class', id, 'spread'] });
 export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
 export const inEvidence = (id: Id, term: Id, student: Id) => ({
 	queryKey: ['class', id, 'evidence', term, student]

@@ -4,7 +4,7 @@
 	 * where a curve would take them. The arrows go from student to student, and what is chosen is named beside.
 	 */
 	import Minimum from './Minimum.svelte';
-	import { levelHeight, levels, RADIUS, rowOf, said, type Dot, type LineRow, type Spread } from './line';
+	import { levelHeight, levels, RADIUS, said, type Dot, type LineRow, type Spread } from './line';
 
 	let {
 		spread,
@@ -104,7 +104,6 @@
 </script>
 
 <div class="relative" bind:clientWidth={width}>
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it is a list box, whose options the arrows choose) -->
 	<svg
 		class="line block w-full select-none"
 		viewBox="0 0 {width} {height}"
@@ -203,7 +202,6 @@
 			{#each row.dots as { dot, x: at, y } (dot.student_id)}
 				{@const isChosen = row.isHere && dot.student_id === selected}
 				{@const isNow = row === now}
-				<!-- svelte-ignore a11y_click_events_have_key_events (the arrows choose in the list, and Enter opens) -->
 				<g
 					id={row.isHere &&
 					(isNow || !now?.dots.some((each) => each.dot === dot || each.dot.student_id === dot.student_id))

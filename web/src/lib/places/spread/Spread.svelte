@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** Spread: how the class lies, who is close below a mark, and what a curve or other minimums would do. */
 	import * as fetched from '$lib/api/queries';
-	import { api, ask } from '$lib/api/client';
 	import { createQueries, createQuery } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -55,7 +54,11 @@
 	const data = $derived(found.data);
 	const curving = new Curving(here, () => data!);
 	/** What the line shows: what is tried, where something is; who is close below a mark stays as it is kept. */
-	const shown = $derived(curving.tried && data ? { ...curving.tried, sections: data.sections, terms: data.terms, close: data.close } : data);
+	const shown = $derived(
+		curving.tried && data
+			? { ...curving.tried, sections: data.sections, terms: data.terms, close: data.close }
+			: data
+	);
 	const aliases = $derived(hasAliases ?? data?.has_aliases ?? false);
 	const subject = $derived(data ? `${data.subject.kind} ${data.subject.id}` : '');
 	const aside = $derived(new PutAside(`${here.id} ${subject}`));
@@ -119,20 +122,6 @@
 		void goto(query, { keepFocus: true, noScroll: true });
 	}
 
-	async function lookedAt(student: number, is_looked_at: boolean): Promise<void> {
-		const params = { path: { class_id: here.id, term: data!.term_id } };
-		await here.changing.make(
-			() =>
-				ask(
-					api.PUT('/api/v1/classes/{class_id}/spread/{term}/looked-at', {
-						params,
-						body: { student, is_looked_at }
-					})
-				),
-			[{ queryKey: ['class', here.id, 'spread'] }]
-		);
-	}
-
 	function picture(): SVGSVGElement | null {
 		return area?.querySelector<SVGSVGElement>('svg[role=listbox]') ?? null;
 	}
@@ -152,7 +141,8 @@
 		const letter = letters.of(event);
 		const close = data.close.find((each) => each.student_id === chosen.student_id);
 		if (letter === 'w') explained = { id: chosen.student_id, name: nameOf(chosen, aliases) };
-		else if (letter === 'l' && close) void notice.tried(lookedAt(chosen.student_id, !close.is_looked_at));
+		else if (letter === 'l' && close)
+			void notice.tried(curving.lookAt(chosen.student_id, !close.is_looked_at));
 		else return;
 		event.preventDefault();
 	}
@@ -255,7 +245,7 @@
 							spread={data}
 							hasAliases={aliases}
 							onworking={() => (explained = { id: chosen.student_id, name: nameOf(chosen, aliases) })}
-							onlooked={(is) => notice.tried(lookedAt(chosen.student_id, is))}
+							onlooked={(is) => notice.tried(curving.lookAt(chosen.student_id, is))}
 							onclose={() => (isOpen = false)}
 						/>
 					{/key}

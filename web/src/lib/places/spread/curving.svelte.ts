@@ -1,5 +1,6 @@
 /** Trying steps and minimums while they are typed or dragged, and putting them into the draft once they are let go of. */
 import { api, ask, words, type Shapes } from '$lib/api/client';
+import { inSpread } from '$lib/api/queries';
 import { Latest } from '$lib/ui/latest.svelte';
 import type { ThisClass } from '$lib/class/thisClass';
 import type { Spread } from './line';
@@ -94,6 +95,16 @@ export class Curving {
 	async take({ steps, minimums }: { steps: Step[]; minimums: Record<string, string> }): Promise<void> {
 		await this.steps.change(() => steps);
 		await this.keepMinimums(minimums);
+	}
+
+	/** Note that a student who is close below a mark was looked at, or is not to count as such. */
+	async lookAt(student: number, is_looked_at: boolean): Promise<void> {
+		const params = { path: { class_id: this.here.id, term: this.spread().term_id } };
+		const body = { student, is_looked_at };
+		await this.here.changing.make(
+			() => ask(api.PUT('/api/v1/classes/{class_id}/spread/{term}/looked-at', { params, body })),
+			[inSpread(this.here.id)]
+		);
 	}
 
 	async #sendSteps(adjust: Step[]): Promise<void> {
