@@ -1,8 +1,7 @@
 <script lang="ts">
-	/**
-	 * A divider between two neighbours of the icicle. Dragged, or moved by the arrow keys by 1, with Shift by 0.1.
-	 * What it would come to is shown at once and kept when it is let go of, left, or confirmed by Enter; Esc goes back.
-	 */
+	/** A divider between two neighbours of the icicle, dragged or moved by the arrow keys. */
+	import { Moved } from '$lib/ui/moved.svelte';
+
 	let {
 		label,
 		value,
@@ -19,44 +18,7 @@
 		onmove: (value: number | null) => void;
 		onkeep: (value: number) => void;
 	} = $props();
-	let moved = $state<number | null>(null);
-	let start = { x: 0, value: 0 };
-	let isDragged = false;
-	const now = $derived(moved ?? value);
-
-	function move(to: number): void {
-		moved = Math.round(Math.min(Math.max(to, 0), sum) * 10) / 10;
-		onmove(moved);
-	}
-
-	function keep(): void {
-		if (moved === null) return;
-		const kept = moved;
-		moved = null;
-		if (kept === value) onmove(null);
-		else onkeep(kept);
-	}
-
-	function drop(): void {
-		moved = null;
-		isDragged = false;
-		onmove(null);
-	}
-
-	function onkeydown(event: KeyboardEvent): void {
-		const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-		if (by) move(now + by * (event.shiftKey ? 0.1 : 1));
-		else if (event.key === 'Enter') keep();
-		else if (event.key === 'Escape') drop();
-		else return;
-		event.preventDefault();
-	}
-
-	function onpointerdown(event: PointerEvent): void {
-		(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-		start = { x: event.clientX, value: now };
-		isDragged = true;
-	}
+	const moved = new Moved(() => ({ value, least: 0, most: sum, per: per(), onmove, onkeep }));
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex (a focusable separator is a control) -->
@@ -66,18 +28,15 @@
 	tabindex="0"
 	aria-orientation="vertical"
 	aria-label={label}
-	aria-valuenow={now}
+	aria-valuenow={moved.now}
 	aria-valuemin="0"
 	aria-valuemax={sum}
-	{onkeydown}
-	onblur={keep}
-	{onpointerdown}
-	onpointermove={(event) => isDragged && move(start.value + (event.clientX - start.x) * per())}
-	onpointerup={() => {
-		isDragged = false;
-		keep();
-	}}
-	onpointercancel={drop}
+	onkeydown={moved.onkeydown}
+	onblur={moved.keep}
+	onpointerdown={moved.onpointerdown}
+	onpointermove={moved.onpointermove}
+	onpointerup={moved.onpointerup}
+	onpointercancel={moved.drop}
 ></div>
 
 <style>
