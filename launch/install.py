@@ -21,7 +21,7 @@ SERVING = (
     "redis-server", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0",
     "fonts-noto-core", "fonts-droid-fallback",
 )  # fmt: skip
-TESTING = ("chromium",)
+TESTING = ("chromium", "libreoffice-calc-nogui")
 UV = "uv==0.13.9"
 
 

@@ -9,7 +9,7 @@ from launch.places import ROOT
 from launch.say import Stop
 from launch.start import command_start, command_stop
 from launch.testing import command_test
-from launch.tools import command_bench, command_demo, command_school, command_shots, compute
+from launch.tools import command_bench, command_demo, command_school, command_shots, command_workbook, compute
 
 Command = Callable[[argparse.Namespace], int]
 
@@ -91,6 +91,12 @@ def parser() -> argparse.ArgumentParser:
     )  # fmt: skip
     benching = command("bench", command_bench, "measure", "The figures come last.")
     benching.add_argument("what", choices=sorted(path.stem for path in (ROOT / "bench").glob("[!_]*.py")))
+    making = command(
+        "workbook", command_workbook, "make a workbook that keeps calculating from a gradebook file",
+        "For example: hoarfrost workbook class.json class.xlsx",
+    )  # fmt: skip
+    making.add_argument("book", metavar="BOOK.json")
+    making.add_argument("out", metavar="OUT.xlsx")
     command("shots", command_shots, "take the pictures in docs/screenshots from the demo")
     command("client", command_client, "make the typed client of the API anew", "After each change of the API.")
     commands.add_parser("compute", help=COMPUTE)

@@ -22,6 +22,14 @@ def compute(arguments: list[str]) -> int:
     return run(arguments)
 
 
+def command_workbook(options: argparse.Namespace) -> int:
+    """A gradebook file as a workbook: the packages have to be there, a server or a database does not."""
+    install()
+    paths = os.pathsep.join(str(ROOT / name) for name in ("core", "server"))
+    command = [str(PYTHON), "-m", "exchange.workbook", options.book, options.out]
+    return subprocess.run(command, env={**os.environ, "PYTHONPATH": paths}).returncode
+
+
 def command_demo(_: argparse.Namespace) -> int:
     """The demo's sign-ins."""
     if Running().find() is None:

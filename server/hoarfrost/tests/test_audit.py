@@ -26,7 +26,7 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
             for operation in view.operations:
                 permission, audit = operation.view_func.permission, operation.view_func.audit
                 is_file = operation.methods == ["GET"] and path.endswith(
-                    (".csv", ".json", ".zip", ".{ending}", "{document}/file")
+                    (".csv", ".json", ".xlsx", ".zip", ".{ending}", "{document}/file")
                 )
                 writes = operation.methods != ["GET"] and permission in (
                     CHANGE_SCHOOL,
