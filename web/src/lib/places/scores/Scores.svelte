@@ -158,6 +158,8 @@
 		return [
 			...commandsOf(data, view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
+			{ name: 'Save as a workbook that keeps calculating', words: 'the class', act: () => window.location.assign(`/api/v1/classes/${id}/workbook.xlsx?aliases=${view.hasAliases}`) },
+			{ name: 'Save as an open gradebook file', words: 'the class', act: () => window.location.assign(`/api/v1/classes/${id}/gradebook.json`) },
 			...(acts?.commands ?? []),
 			...(work ? [
 				{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },

@@ -20,7 +20,7 @@
 	]; // prettier-ignore
 </script>
 
-<div class="overflow-x-auto">
+<div class="relative overflow-x-auto">
 	<table class="num w-full" aria-label="Figures in percent">
 		<thead>
 			<tr class="text-small text-slate">

@@ -30,7 +30,7 @@
 	const sorted = $derived(works.toSorted((one, other) => number(one) - number(other) || 0));
 </script>
 
-<div class="overflow-x-auto">
+<div class="relative overflow-x-auto">
 	<table class="num w-full" aria-label="Assignments">
 		<thead>
 			<tr class="text-small text-slate">
