@@ -130,6 +130,8 @@ class ClassSpreadOut(Schema):
     would: ConsequenceOut | None
     terms: list[GroupOut]
     sections: list[SectionOut]
+    together: GroupOut | None
+    """The figures of this class and the other sections together; None where there are none, or none were asked for."""
     close: list[CloseOut]
     half_step: str | None
     steps: list[dict[str, Any]]

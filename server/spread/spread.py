@@ -70,6 +70,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
     loaded, drafted = sight.now, sight.drafted
     gradebook = loaded.gradebook
     after = then or (drafted.gradebook if sight.has_draft else None)
+    sections, together = _sections(loaded, subject, asked.person) if asked.with_sections else ([], None)
     would = consequence(loaded.plan, gradebook, after, subject.term) if after else None
     moves = _moves(subject, gradebook, after, would)
     dots = _dots(loaded, subject, gradebook, after, moves)
@@ -85,7 +86,8 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
         figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
         then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,
         would=would,
-        terms=[] if asked.dots_alone else _terms(loaded), sections=_sections(loaded, subject, asked.person) if asked.with_sections else [],
+        terms=[] if asked.dots_alone else _terms(loaded), sections=sections,
+        together=together,
         close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
         steps=steps_of(drafted, subject),
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
@@ -204,13 +206,18 @@ def _terms(loaded: LoadedClass) -> list[GroupOut]:
     return found
 
 
-def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> list[SectionOut]:
-    """The same in the other classes of this name that the person teaches or taught, this year's first."""
+def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> tuple[list[SectionOut], GroupOut | None]:
+    """The same in the other classes of this name that the person teaches or taught, this year's first; and all together with this
+    one.
+    """
     here = loaded.plan.school_class
     taught = SchoolClass.objects.for_person(person).filter(
         school_id=here.school_id, name=here.name, teachings__person=person, archived_at=None
     )
     found = []
+    # A student of two years counts in each.
+    percents = {f"{here.pk} {student}": each for student, each in subject.percents(loaded.gradebook).items()}
+    missing = _missing(loaded.gradebook, subject)
     for each in taught.exclude(pk=here.pk).order_by("-year__starts", "position", "section"):
         if each.teaching_of(person) is None:
             continue
@@ -219,10 +226,12 @@ def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> list[Sec
         if same is None:
             continue
         name = str(each) if each.year_id == here.year_id else f"{each}, {each.year.name}"
-        figures = figures_of(name, same.percents(other.gradebook), _missing(other.gradebook, same))
+        own, gone = same.percents(other.gradebook), _missing(other.gradebook, same)
+        percents |= {f"{each.pk} {student}": percent for student, percent in own.items()}
+        missing += gone
         dots = _dots(other, same, other.gradebook, None, {})
-        found.append(SectionOut(class_id=each.pk, name=name, dots=dots, figures=figures))
-    return found
+        found.append(SectionOut(class_id=each.pk, name=name, dots=dots, figures=figures_of(name, own, gone)))
+    return found, figures_of("all together", percents, missing) if found else None
 
 
 def _close(loaded: LoadedClass, gradebook: Gradebook, subject: Subject, asked: Asked) -> list[CloseOut]:

@@ -186,7 +186,9 @@ def test_other_sections_stand_beside_as_far_as_one_teaches_them(marked: World) -
         Enrolment.objects.create(school_class=each, student=student, starts=here.year.starts)
     found = see(marked, "?sections=true")["sections"]
     assert [(each["name"], each["figures"]["count"]) for each in found] == [("Botany B", 0)]
-    assert see(marked)["sections"] == []
+    together = see(marked, "?sections=true")["together"]
+    assert (together["count"], together["mean"]) == (3, "69.8")
+    assert (see(marked)["sections"], see(marked)["together"]) == ([], None)
     Teaching.objects.filter(school_class=other).delete()
     assert see(marked, "?sections=true")["sections"] == []
 

@@ -15,7 +15,7 @@
 			<th scope="col" class="h-8 border-b border-rule text-left font-normal">Student</th>
 			<th scope="col" class="border-b border-rule text-right font-normal">percent</th>
 			<th scope="col" class="border-b border-rule pl-3 text-left font-normal">mark</th>
-			{#if spread.then}<th scope="col" class="border-b border-rule text-right font-normal">with the curve</th>
+			{#if spread.then}<th scope="col" class="border-b border-rule text-right font-normal">in the draft</th>
 				<th scope="col" class="border-b border-rule pl-3 text-left font-normal">mark</th>{/if}
 			<th scope="col" class="border-b border-rule pl-3 text-left font-normal">in place of it</th>
 		</tr>

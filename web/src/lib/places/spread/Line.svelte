@@ -199,7 +199,7 @@
 					text-anchor={at > width - 90 ? 'end' : 'start'}>mean {row.meanWords}</text
 				>
 			{/if}
-			{#each row.dots as { dot, x: at, y } (dot.student_id)}
+			{#each row.dots as { dot, x: at, y }, place (place)}
 				{@const isChosen = row.isHere && dot.student_id === selected}
 				{@const isNow = row === now}
 				<g

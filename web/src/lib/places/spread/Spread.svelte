@@ -22,7 +22,7 @@
 	import DotTable from './DotTable.svelte';
 	import Figures from './Figures.svelte';
 	import Line from './Line.svelte';
-	import { fromTo, nameOf, rowOf, type LineRow, type Spread } from './line';
+	import { fromTo, nameOf, rowOf, together, type LineRow, type Spread } from './line';
 	import { asPng, asSvg, download } from './picture';
 	import Works from './Works.svelte';
 
@@ -32,7 +32,8 @@
 	const work = $derived(number('assignment'));
 	const category = $derived(number('category'));
 	let within = $state('1');
-	let hasSections = $state(false);
+	/** The other sections: not shown, each in a row of its own, or all in one. */
+	let others = $state<'none' | 'beside' | 'together'>('none');
 	let isTable = $state(false);
 	let hasAliases = $derived<boolean | null>(null);
 	let selected = $state<number | null>(null);
@@ -46,7 +47,7 @@
 			kind: work ? 'assignment' : category ? 'category' : 'term',
 			number: work ?? category,
 			within,
-			sections: hasSections
+			sections: others !== 'none'
 		}),
 		placeholderData: (before?: Spread) => before
 	}));
@@ -56,7 +57,13 @@
 	/** What the line shows: what is tried, where something is; who is close below a mark stays as it is kept. */
 	const shown = $derived(
 		curving.tried && data
-			? { ...curving.tried, sections: data.sections, terms: data.terms, close: data.close }
+			? {
+					...curving.tried,
+					sections: data.sections,
+					together: data.together,
+					terms: data.terms,
+					close: data.close
+				}
 			: data
 	);
 	const aliases = $derived(hasAliases ?? data?.has_aliases ?? false);
@@ -77,29 +84,31 @@
 		if (!shown || !data) return [];
 		return [
 			rowOf('now', 'now', shown, 'now'),
-			...(shown.then
-				? [rowOf('then', 'with the curve', { dots: shown.dots, figures: shown.then }, 'then')]
-				: []),
+			...(shown.then ? [rowOf('then', thenWords, { dots: shown.dots, figures: shown.then }, 'then')] : []),
 			...aside.all.flatMap((each, index) => {
 				const tried = asides[index]?.data;
 				return tried
 					? [rowOf(`aside ${index}`, each.name, { dots: tried.dots, figures: tried.then }, 'then')]
 					: [];
 			}),
-			...shown.sections.map((each) => rowOf(`class ${each.class_id}`, each.name, each, 'now', false))
+			...(others === 'together' && shown.together
+				? [rowOf('together', 'all sections', together(shown), 'now', false)]
+				: shown.sections.map((each) => rowOf(`class ${each.class_id}`, each.name, each, 'now', false)))
 		];
 	});
+	const thenWords = $derived(curving.tried ? 'tried' : 'in the draft');
 	const chosen = $derived(shown?.dots.find((dot) => dot.student_id === selected));
 	const groups = $derived(
 		shown
 			? [
 					shown.figures,
-					...(shown.then ? [{ ...shown.then, name: 'with the curve' }] : []),
+					...(shown.then ? [{ ...shown.then, name: thenWords }] : []),
 					...aside.all.flatMap((each, index) => {
 						const then = asides[index]?.data?.then;
 						return then ? [{ ...then, name: each.name }] : [];
 					}),
 					...shown.sections.map((each) => each.figures),
+					...(shown.together ? [shown.together] : []),
 					...(shown.subject.kind === 'term' ? shown.terms.filter((each) => each.name !== shown.term) : [])
 				]
 			: []
@@ -159,11 +168,11 @@
 		{#if data.has_draft}<DraftBand term={data.term_id} />{/if}
 		<div class="grid grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1">
 			<div class="min-w-0 px-6 pb-10 max-md:px-4">
-				<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 py-1">
+				<div class="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 py-1">
 					<h2>How the class lies</h2>
 					<Select
 						label="What is looked at"
-						class="field w-60"
+						class="field w-44"
 						value={subject}
 						onchange={look}
 						choices={data.subjects.map((each) => [`${each.kind} ${each.id}`, each.name] as const)}
@@ -178,9 +187,17 @@
 						onchange={(way) => (isTable = way === 'table')}
 					/>
 					<Check class="text-slate" checked={aliases} onchange={(is) => (hasAliases = is)}>aliases</Check>
-					<Check class="text-slate" checked={hasSections} onchange={(is) => (hasSections = is)}
-						>other sections</Check
-					>
+					<Select
+						label="Other sections"
+						class="field w-40"
+						value={others}
+						onchange={(how) => (others = how as typeof others)}
+						choices={[
+							['none', 'this section alone'],
+							['beside', 'others side by side'],
+							['together', 'all sections together']
+						]}
+					/>
 					<span class="ml-auto flex gap-3.5">
 						<a
 							class="link"

@@ -66,6 +66,14 @@ export function rowOf(
 	};
 }
 
+/** This class and the other sections in one row. */
+export function together(spread: Spread): Pick<Spread, 'dots'> & { figures: Shapes['GroupOut'] | null } {
+	return {
+		dots: [...spread.dots, ...spread.sections.flatMap((each) => each.dots)],
+		figures: spread.together
+	};
+}
+
 /** Where somebody stands, in words. */
 function stood(stand: Shapes['LineStandOut'] | null): string {
 	return stand ? [`${stand.percent} %`, stand.mark].filter(Boolean).join(', ') : 'no number';
