@@ -10,12 +10,13 @@ from typing import Any
 
 import pytest
 from books import books
-from conftest import World
+from conftest import World, send
 from gradecore.book import Book
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT
 from hypothesis import HealthCheck, Phase, given, settings
 from openpyxl import Workbook, load_workbook
+from school.models import Enrolment
 from scores.tests.test_entering import enter, entry
 
 from exchange.workbook.__main__ import main
@@ -150,3 +151,12 @@ def test_a_teacher_saves_the_class_with_names_or_aliases(world: World) -> None:
 
     assert students("") == ["Fir, Fin", "Fir, Ivo", "Fir, Una"]
     assert "Fir" not in "".join(students("?aliases=true"))
+
+
+def test_who_left_with_an_override_keeps_nobody_from_saving_the_class(world: World) -> None:
+    fin = world.students[0]
+    body = {"entries": [{"student": fin.pk, "percent": "", "mark": "A", "reason": ""}], "sure": False}
+    address = f"{world.address}/report/{world.term.pk}/overrides"
+    assert send(world.client("teacher"), "PUT", address, body).status_code == 200
+    Enrolment.objects.filter(student=fin).update(ends=world.term.starts)
+    assert world.client("teacher").get(f"{world.address}/workbook.xlsx").status_code == 200

@@ -26,7 +26,7 @@ def with_names(loaded: LoadedClass, *, aliases: bool = False) -> Book:
                 each,
                 id=terms[each.id],
                 parts=tuple(replace(part, term=terms[part.term]) for part in each.parts),
-                weights={categories[name]: weight for name, weight in each.weights.items()},
+                weights={categories[name]: weight for name, weight in each.weights.items() if name in categories},
             )
             for each in book.terms
         ),
@@ -47,6 +47,8 @@ def with_names(loaded: LoadedClass, *, aliases: bool = False) -> Book:
         overrides={
             students[student]: {terms[term]: override for term, override in own.items()}
             for student, own in book.overrides.items()
+            # Who left keeps an override, and has no line here.
+            if student in students
         },
         # Levels have no formulas, and stand in no workbook.
         standards=(),
