@@ -225,6 +225,12 @@ def term_of(loaded: LoadedClass, term_id: int | None) -> Term:
     return found
 
 
+def works_of(loaded: LoadedClass, term: Term) -> list[Assignment]:
+    """The assignments of a term by due date."""
+    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk]
+    return sorted(mine, key=lambda each: (each.due_on or term.ends, each.position))
+
+
 def student_of(loaded: LoadedClass, student_id: int) -> Student:
     """The student of the class asked for."""
     found = next((student for student in loaded.plan.students if student.pk == student_id), None)

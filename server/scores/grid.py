@@ -15,7 +15,7 @@ from gradecore.statistics import Statistics
 from plans.models import Assignment, ScoreCode
 from school.models import Enrolment, Term
 
-from scores.book import LoadedClass, ScoreRow
+from scores.book import LoadedClass, ScoreRow, works_of
 from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, LevelsOut, RowOut, SpreadOut
 from scores.texts import core_score, plain_number
 
@@ -84,8 +84,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
     """The heads, strips and footers of the term's assignments, or of some of them, by due date."""
     ready = {column.id: column for column in loaded.gradebook.plan(str(term.pk)).columns}
     categories = {category.pk: category for category in loaded.plan.categories}
-    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk and (only is None or each.pk in only)]
-    mine.sort(key=lambda each: (each.due_on or term.ends, each.position))
+    mine = [each for each in works_of(loaded, term) if only is None or each.pk in only]
     today = loaded.plan.school_class.school.today()
     found = []
     for each in mine:

@@ -8,7 +8,7 @@ from typing import Any, cast
 
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
-from gradecore.spread import CloseBelow, close_below, term_percents
+from gradecore.spread import CloseBelow, close_below
 from gradecore.statistics import statistics
 from plans.models import Draft, TermPlan
 from plans.schemas import ConsequenceOut
@@ -32,7 +32,6 @@ from spread.schemas import (
 )
 from spread.subject import Subject, alike_in, subjects
 
-HUNDRED = Fraction(100)
 SHORTEST_AXIS = 20
 """How many percentage points an axis shows at least."""
 
@@ -197,12 +196,10 @@ def _terms(loaded: LoadedClass) -> list[GroupOut]:
     """The class in each of its terms that has grades."""
     found = []
     for term in loaded.plan.terms:
-        percents = term_percents(loaded.gradebook, str(term.pk))
+        subject = Subject.of_term(term)
+        percents = subject.percents(loaded.gradebook)
         if percents:
-            missing = sum(
-                len(loaded.gradebook.result(each, str(term.pk)).missing) for each in loaded.gradebook.book.students
-            )
-            found.append(figures_of(term.name, percents, missing))
+            found.append(figures_of(term.name, percents, _missing(loaded.gradebook, subject)))
     return found
 
 
@@ -264,7 +261,7 @@ def _lack(close: CloseBelow, decimals: int) -> str:
 
 
 def _half_step(round_to: Fraction | None, gradebook: Gradebook) -> str | None:
-    return None if round_to is None else decimal_text(round_to / 2 * HUNDRED / gradebook.marks.scale.out_of)
+    return None if round_to is None else decimal_text(round_to * 50 / gradebook.marks.scale.out_of)
 
 
 def steps_of(loaded: LoadedClass, subject: Subject) -> list[dict[str, Any]]:

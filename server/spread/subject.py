@@ -8,10 +8,9 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.shown import shown_percent
 from gradecore.spread import assignment_percents, category_percents, term_percents
-from plans.models import Assignment
 from school.models import Term
 from school.refusal import NotYours
-from scores.book import LoadedClass, term_of
+from scores.book import LoadedClass, term_of, works_of
 
 from spread.schemas import Kind, SubjectOut
 
@@ -24,6 +23,11 @@ class Subject:
     term: Term
     number: int
     name: str
+
+    @classmethod
+    def of_term(cls, term: Term) -> "Subject":
+        """The class in a term as a whole."""
+        return cls("term", term, term.pk, term.name)
 
     def percents(self, gradebook: Gradebook) -> Mapping[str, Fraction]:
         """Each student's percent here; who has no number is not in it."""
@@ -51,7 +55,7 @@ def subject_of(loaded: LoadedClass, term_id: int | None, kind: Kind, number: int
     """What was asked for. Raises NotYours where the class has no such term, category or assignment."""
     term = term_of(loaded, term_id)
     if kind == "term":
-        return Subject("term", term, term.pk, term.name)
+        return Subject.of_term(term)
     if kind == "category":
         category = next((each for each in loaded.plan.categories if each.pk == number), None)
         if category is None or term.is_made_of_terms:
@@ -61,12 +65,6 @@ def subject_of(loaded: LoadedClass, term_id: int | None, kind: Kind, number: int
     if work is None:
         raise NotYours
     return Subject("assignment", term, work.pk, work.name)
-
-
-def works_of(loaded: LoadedClass, term: Term) -> list[Assignment]:
-    """The assignments of a term by due date."""
-    mine = [each for each in loaded.plan.assignments if each.term_id == term.pk]
-    return sorted(mine, key=lambda each: (each.due_on or term.ends, each.position))
 
 
 def subjects(loaded: LoadedClass, term: Term) -> list[SubjectOut]:
@@ -86,7 +84,7 @@ def alike_in(loaded: LoadedClass, subject: Subject) -> Subject | None:
     if term is None:
         return None
     if subject.kind == "term":
-        return Subject("term", term, term.pk, term.name)
+        return Subject.of_term(term)
     rows = loaded.plan.categories if subject.kind == "category" else works_of(loaded, term)
     found = next((each for each in rows if each.name == subject.name), None)
     return None if found is None else Subject(subject.kind, term, found.pk, found.name)

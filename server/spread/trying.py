@@ -16,10 +16,10 @@ from plans.scales import refuse_problems
 from plans.typed import steps as checked_steps
 from school.models import Student
 from school.refusal import Refused
-from scores.book import LoadedClass
+from scores.book import LoadedClass, works_of
 from scores.grid import is_apart
 
-from spread.subject import Subject, works_of
+from spread.subject import Subject
 
 MOST_WAYS = 4
 """For how many pieces of open work it is said what would do it."""

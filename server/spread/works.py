@@ -8,11 +8,10 @@ from gradecore.numbers import fixed_text
 from gradecore.spread import correlations
 from plans.models import Assignment
 from school.models import Term
-from scores.book import LoadedClass
+from scores.book import LoadedClass, works_of
 from scores.grid import mean_text, slips_of, spread
 
 from spread.schemas import WorkSpreadOut
-from spread.subject import works_of
 
 
 def see_works(loaded: LoadedClass, term: Term) -> list[WorkSpreadOut]:
