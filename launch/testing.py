@@ -17,28 +17,28 @@ from launch.say import say
 
 
 def command_test(options: argparse.Namespace) -> int:
-    """Every check, then every test; the first check that fails does not keep the others from running."""
+    """Every check, then every test; what fails does not keep the rest from running, and is told again at the end."""
     if options.slow:
         os.environ["HOARFROST_SLOW"] = "1"
         options.pytest = options.pytest or ["tests"]
     install(testing=True)
     environment = testing_environment("mysql://nobody@127.0.0.1/none", "")
-    failed = [] if options.pytest else _checks_that_fail(environment)
+    failed = {} if options.pytest else _checks_that_fail(environment)
     database, broker = Database("test-db"), Broker("test-broker")
     try:
         database.start()
         broker.start()
         environment = testing_environment(database.url, broker.url)
-        if not options.pytest and not _passes("API client is current", ["--check-client"], ROOT, environment):
-            failed.append("API client is current")
-        if failed:
-            say(f"\nFailed: {', '.join(failed)}\n")
+        if not options.pytest:
+            failed |= _checked("API client is current", ["--check-client"], ROOT, environment)
         # Two at a time, each file in one process: what follows upon another in a file finds what that left.
         spread = [] if options.pytest and not options.slow else ["--numprocesses", "2", "--dist", "loadfile"]
         tests = subprocess.run([PYTHON, "-m", "pytest", *spread, *options.pytest], cwd=ROOT, env=environment)
     finally:
         broker.stop()
         database.stop()
+    for name, output in failed.items():
+        say(f"\nFailed: {name}\n{output[-AS_MUCH_AS_IS_READ:]}")
     return 1 if failed or tests.returncode else 0
 
 
@@ -55,16 +55,19 @@ CHECKS: list[tuple[str, list[str], Path]] = [
 FRONT_END_TESTS = ("vitest", ["npm", "run", "--silent", "test"], WEB)
 
 
-def _checks_that_fail(environment: dict[str, str]) -> list[str]:
-    """Two at a time, for most keep one processor busy; the front end's tests, which wait a second for things, alone."""
+AS_MUCH_AS_IS_READ = 6000  # characters; tools say what failed at the end
+
+
+def _checks_that_fail(environment: dict[str, str]) -> dict[str, str]:
+    """What each check that failed said. Two at a time, for most keep one processor busy; the front end's tests alone."""
     with ThreadPoolExecutor(2) as pool:
-        running = [(name, pool.submit(_passes, name, command, cwd, environment)) for name, command, cwd in CHECKS]
-    failed = [name for name, passed in running if not passed.result()]
-    return failed if _passes(*FRONT_END_TESTS, environment) else [*failed, FRONT_END_TESTS[0]]
+        running = [pool.submit(_checked, name, command, cwd, environment) for name, command, cwd in CHECKS]
+    failed = {name: said for each in running for name, said in each.result().items()}
+    return failed | _checked(*FRONT_END_TESTS, environment)
 
 
-def _passes(name: str, command: list[str], cwd: Path, environment: dict[str, str]) -> bool:
-    """Run one check; what it says is shown only where it fails."""
+def _checked(name: str, command: list[str], cwd: Path, environment: dict[str, str]) -> dict[str, str]:
+    """Run one check: nothing where it passes, else what it said by its name."""
     began = time.monotonic()
     if command == ["--check-client"]:
         passed, output = client_is_current(environment)
@@ -72,6 +75,7 @@ def _passes(name: str, command: list[str], cwd: Path, environment: dict[str, str
         done = subprocess.run(command, cwd=cwd, env=environment, capture_output=True, text=True)
         passed, output = done.returncode == 0, done.stdout + done.stderr
     say(f"{'passed' if passed else 'FAILED'}  {name} ({time.monotonic() - began:.0f} s)")
-    if not passed:
-        say(output)
-    return passed
+    if passed:
+        return {}
+    say(output)
+    return {name: output}

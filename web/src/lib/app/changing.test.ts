@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/svelte';
 import 'fake-indexeddb/auto';
 import { QueryClient } from '@tanstack/svelte-query';
 import { expect, it, vi } from 'vitest';
@@ -16,7 +17,7 @@ it('lets nothing wait for ever, and sends nothing under another name, when someb
 	const made = Promise.allSettled([changing.make(begun), changing.make(send)]);
 	expect(saving.others).toBe(2);
 	// The first is on its way, the second waits for it.
-	await vi.waitFor(() => expect(begun).toHaveBeenCalled());
+	await waitFor(() => expect(begun).toHaveBeenCalled());
 	identify(2, () => undefined);
 	forget(queries);
 	answer('first');

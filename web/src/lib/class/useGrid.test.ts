@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Shapes } from '$lib/api/client';
@@ -52,7 +52,7 @@ describe('the grid as it is kept', () => {
 		await userEvent.click(screen.getByRole('button', { name: 'Ask again' }));
 		expect(late).toHaveLength(2);
 		saved(holding('7'), 0);
-		await vi.waitFor(() => expect(late).toHaveLength(3));
+		await waitFor(() => expect(late).toHaveLength(3));
 		late[1]!(holding('', '3'));
 		await Promise.resolve();
 		await screen.findByText(/Hamza 7/);

@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { Refusal } from '$lib/api/client';
@@ -61,10 +61,10 @@ describe('a value that is changed where it stands', () => {
 		expect(save.mock.calls).toEqual([['25', 1], ['20', 1]]); // prettier-ignore
 		await show({ value: '25', version: 2 });
 		answers[0]!.take();
-		await vi.waitFor(() => expect(field.value).toBe('20'));
+		await waitFor(() => expect(field.value).toBe('20'));
 		await show({ value: '20', version: 3 });
 		answers[1]!.take();
-		await vi.waitFor(() => expect(field.value).toBe('20'));
+		await waitFor(() => expect(field.value).toBe('20'));
 		expect(screen.queryByRole('alert')).toBeNull();
 	});
 
@@ -84,7 +84,7 @@ describe('a value that is changed where it stands', () => {
 		await write(field, '25{Enter}');
 		expect(save.mock.calls.at(-1)).toEqual(['25', 2]);
 		answers[2]!.take();
-		await vi.waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+		await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
 	});
 
 	it('takes an answer to what it is asked', async () => {

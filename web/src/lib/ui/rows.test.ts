@@ -1,5 +1,6 @@
+import { waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { rows } from './rows';
 
 const user = userEvent.setup();
@@ -53,7 +54,7 @@ describe('rows of fields', () => {
 		const field = document.querySelector<HTMLInputElement>('[aria-label="points beet"]')!;
 		field.focus();
 		field.closest('tr')!.remove();
-		await vi.waitFor(() => expect(here()).toBe('weight'));
+		await waitFor(() => expect(here()).toBe('weight'));
 		expect(await press('{ArrowUp}')).toBe('points oak');
 	});
 

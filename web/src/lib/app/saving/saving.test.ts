@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/svelte';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
@@ -120,9 +121,6 @@ async function only(...about: ['comment', string, string]) {
 	return (await import('./saving.svelte')).only(...about);
 }
 
-/** Wait until something holds; long enough for a slow machine. */
-const eventually = (check: () => void) => vi.waitFor(check, { timeout: 15_000 });
-
 const place = (student: number) => ({ classId: 1, student, assignment: 1 });
 const away: Reply = () => {
 	throw new TypeError('no network');
@@ -137,7 +135,7 @@ describe('saving', () => {
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		expect(saving.words).toBe('Saving 1…');
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
 	});
 
@@ -148,17 +146,17 @@ describe('saving', () => {
 			void Promise.resolve().then(() => words.push(saving.words));
 		});
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(words).toEqual(['All saved']));
+		await waitFor(() => expect(words).toEqual(['All saved']));
 	});
 
 	it('keeps entries while nobody answers and sends them once when somebody does', async () => {
 		replies = [away];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
 		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
 		saving.again();
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(server.events).toEqual(['17', '18']);
 	});
 
@@ -166,9 +164,9 @@ describe('saving', () => {
 		replies = [lostAnswer];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.isAway).toBe(true));
+		await waitFor(() => expect(saving.isAway).toBe(true));
 		saving.again();
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(bodies[0]!.id).toBe(bodies[1]!.id);
 		expect(server.events).toEqual(['17']);
 	});
@@ -176,7 +174,7 @@ describe('saving', () => {
 	it('bases what is typed over an entry on its way on what that one becomes', async () => {
 		const saving = await begin();
 		for (const text of ['1', '17', '18']) await saving.enter({ ...place(1), text: text, version: 0 }, 1);
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(server.texts.get(1)?.text).toBe('18');
 		expect(saving.problems).toEqual([]);
 	});
@@ -185,10 +183,10 @@ describe('saving', () => {
 		server.texts.set(1, { text: '8', version: 3 });
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '9', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		await waitFor(() => expect(saving.words).toBe('1 to look at'));
 		expect(saving.problems[0]).toMatchObject({ typed: '9', theirs: { text: '8', who: 'Bo' } });
 		await saving.resolve(saving.problems[0]!, '9');
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(server.texts.get(1)).toEqual({ text: '9', version: 4 });
 	});
 
@@ -197,13 +195,13 @@ describe('saving', () => {
 		replies = [away];
 		const saving = await begin();
 		await saving.enter({ ...place(1), version: 3, ...(await only('comment', 'Well', '')) }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
 		await saving.enter({ ...place(1), version: 3, ...(await only('comment', 'Well seen.', 'Well')) }, 1);
 		await saving.enter({ ...place(1), text: '9', version: 3 }, 1);
 		expect(saving.beside(place(1), 'comment', '')).toBe('Well seen.');
 		expect(saving.shown(place(1), '8')).toBe('9');
 		saving.again();
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(server.comments.get(1)).toBe('Well seen.');
 		expect(server.texts.get(1)?.text).toBe('9');
 	});
@@ -212,7 +210,7 @@ describe('saving', () => {
 		server.comments.set(1, 'Theirs.');
 		const saving = await begin();
 		await saving.enter({ ...place(1), version: 0, ...(await only('comment', 'Mine.', '')) }, 1);
-		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		await waitFor(() => expect(saving.words).toBe('1 to look at'));
 		expect(saving.problems[0]).toMatchObject({
 			what: 'comment',
 			typed: 'Mine.',
@@ -221,7 +219,7 @@ describe('saving', () => {
 		expect(saving.problem(place(1))).toBeUndefined();
 		expect(saving.beside(place(1), 'comment', 'Theirs.')).toBe('Mine.');
 		await saving.resolve(saving.problems[0]!, 'Mine.');
-		await eventually(() => expect(saving.isSettled).toBe(true));
+		await waitFor(() => expect(saving.isSettled).toBe(true));
 		expect(server.comments.get(1)).toBe('Mine.');
 		expect(server.texts.has(1)).toBe(false);
 	});
@@ -232,9 +230,9 @@ describe('saving', () => {
 		const saving = await begin();
 		await saving.enter({ ...place(1), version: 2, ...(await only('comment', 'Well seen.', '')) }, 1);
 		await saving.enter({ ...place(1), text: '9', version: 2 }, 1);
-		await eventually(() => expect(saving.isAway).toBe(true));
+		await waitFor(() => expect(saving.isAway).toBe(true));
 		saving.again();
-		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		await waitFor(() => expect(saving.words).toBe('1 to look at'));
 		expect(saving.problems[0]).toMatchObject({ what: 'score', typed: '9', theirs: { text: '8' } });
 		expect(server.comments.get(1)).toBe('Well seen.');
 	});
@@ -243,7 +241,7 @@ describe('saving', () => {
 		replies = [() => json('{"detail": "This is not yours to see.", "field": null}', 403)];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() =>
+		await waitFor(() =>
 			expect(saving.problems).toMatchObject([{ typed: '17', message: 'This is not yours to see.' }])
 		);
 		expect(saving.entries).toEqual([]);
@@ -261,9 +259,9 @@ describe('saving', () => {
 		second!.onAnswer((_, __, { saved }) => heard.push(`second ${saved[0]!.text}`));
 		stranger!.onAnswer(() => heard.push('stranger'));
 		await first.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(heard).toEqual(['second 17']));
+		await waitFor(() => expect(heard).toEqual(['second 17']));
 		await second!.enter({ ...place(1), text: '18', version: 0 }, 1);
-		await eventually(() => expect(second!.words).toBe('All saved'));
+		await waitFor(() => expect(second!.words).toBe('All saved'));
 		expect([server.events, second!.problems]).toEqual([['17', '18'], []]);
 	});
 
@@ -273,9 +271,9 @@ describe('saving', () => {
 		const second = await begin();
 		replies = [away];
 		await second.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(second.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(second.words).toBe('Offline: 1 entry kept here'));
 		first.again();
-		await eventually(() => expect(second.words).toBe('All saved'));
+		await waitFor(() => expect(second.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
 	});
 
@@ -283,10 +281,10 @@ describe('saving', () => {
 		replies = [away];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.isAway).toBe(true));
+		await waitFor(() => expect(saving.isAway).toBe(true));
 		saving.reached();
 		expect(saving.words).toBe('Saving 1…');
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 	});
 
 	it('loses nothing of a page that is closed before the browser has kept what was entered', async () => {
@@ -302,7 +300,7 @@ describe('saving', () => {
 		await begin(2);
 		vi.resetModules();
 		const second = await begin();
-		await eventually(() => expect(second.words).toBe('All saved'));
+		await waitFor(() => expect(second.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
 		vi.resetModules();
 		expect((await begin()).entries).toEqual([]);
@@ -312,10 +310,10 @@ describe('saving', () => {
 		replies = [() => json('{}', 503)];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
 		saving.reached();
 		expect([saving.words, bodies.length]).toEqual(['Offline: 1 entry kept here', 1]);
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 	});
 
 	it('sets aside what the server fails at while it takes other things, and sends what comes after it', async () => {
@@ -324,12 +322,12 @@ describe('saving', () => {
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
 		for (let times = 1; times < 5; times++) {
-			await eventually(() => expect(bodies.length).toBe(times));
-			await eventually(() => expect(saving.isAway).toBe(true));
+			await waitFor(() => expect(bodies.length).toBe(times));
+			await waitFor(() => expect(saving.isAway).toBe(true));
 			saving.reached();
 			saving.again();
 		}
-		await eventually(() => expect(saving.words).toBe('1 to look at'));
+		await waitFor(() => expect(saving.words).toBe('1 to look at'));
 		expect(saving.problem(place(1))).toMatchObject({ typed: '17', isUnsure: true });
 		expect(server.events).toEqual(['18']);
 	});
@@ -339,10 +337,10 @@ describe('saving', () => {
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
 		for (let times = 1; times <= 6; times++) {
-			await eventually(() => expect(bodies.length).toBe(times));
+			await waitFor(() => expect(bodies.length).toBe(times));
 			saving.again();
 		}
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
 	});
 
@@ -350,12 +348,12 @@ describe('saving', () => {
 		replies = [() => json('{"detail": "You are not signed in."}', 401)];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Signed out: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Signed out: 1 entry kept here'));
 		await saving.begin(2);
 		expect(saving.words).toBe('All saved');
 		expect(server.events).toEqual([]);
 		await saving.begin(ANN);
-		await eventually(() => expect(server.events).toEqual(['17']));
+		await waitFor(() => expect(server.events).toEqual(['17']));
 	});
 
 	it('asks again under the same number where an answer does not come', async () => {
@@ -371,9 +369,9 @@ describe('saving', () => {
 			);
 		});
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
 		saving.again();
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(bodies[0]!.id).toBe(bodies[1]!.id);
 		expect(server.events).toEqual(['17']);
 	});
@@ -391,7 +389,7 @@ describe('saving', () => {
 			}
 		];
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17']);
 	});
 
@@ -402,20 +400,20 @@ describe('saving', () => {
 		replies = [away];
 		const saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept in this tab alone'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept in this tab alone'));
 		saving.again();
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect([server.events, saving.isFleeting]).toEqual([['17'], true]);
 		// Closed without a connection, it is taken up again where the browser keeps small things at least.
 		replies = [lostAnswer];
 		await saving.enter({ ...place(2), text: '18', version: 0 }, 1);
-		await eventually(() => expect(saving.isAway).toBe(true));
+		await waitFor(() => expect(saving.isAway).toBe(true));
 		window.dispatchEvent(new Event('pagehide'));
 		vi.resetModules();
 		const next = await begin();
-		await eventually(() => expect(next.words).toBe('All saved'));
+		await waitFor(() => expect(next.words).toBe('All saved'));
 		saving.again();
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17', '18']);
 	});
 
@@ -423,7 +421,7 @@ describe('saving', () => {
 		replies = [away, away];
 		let saving = await begin();
 		await saving.enter({ ...place(1), text: '17', version: 0 }, 1);
-		await eventually(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
+		await waitFor(() => expect(saving.words).toBe('Offline: 1 entry kept here'));
 		const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
 			throw new DOMException('full', 'QuotaExceededError');
 		});
@@ -431,7 +429,7 @@ describe('saving', () => {
 		await saving.enter({ ...place(2), text: '19', version: 0 }, 1);
 		expect(saving.words).toBe('Offline: 2 entries kept in this tab alone');
 		saving.again();
-		await eventually(() => expect(saving.words).toBe('All saved'));
+		await waitFor(() => expect(saving.words).toBe('All saved'));
 		expect(server.events).toEqual(['17', '19']);
 		// What had been kept before is not sent again another day.
 		full.mockRestore();
@@ -457,7 +455,7 @@ describe('saving', () => {
 			if (chance() < 0.6) saving.again();
 		}
 		replies = [];
-		await eventually(() => {
+		await waitFor(() => {
 			saving.again();
 			expect(saving.entries).toEqual([]);
 		});

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { notice } from '$lib/app/notice.svelte';
@@ -15,7 +15,7 @@ async function open(answers: Parameters<typeof serve>[0] = {}, plan = {}) {
 	const asked = serve({ 'GET /api/v1/classes/1/plan': () => known, ...answers });
 	const onadded = vi.fn();
 	render(Around, { part: AddDialog, given: { term: 7, open: true, onadded } });
-	await vi.waitFor(() => expect(screen.queryByText('Looking at the plan…')).toBeNull());
+	await waitFor(() => expect(screen.queryByText('Looking at the plan…')).toBeNull());
 	return { onadded, added: () => asked.filter((each) => each.method === 'POST').map((each) => each.body) };
 }
 
@@ -28,16 +28,16 @@ describe('adding an assignment from where scores are entered', () => {
 		const made = { id: 40, term_id: 7, term: 'Quarter 2' };
 		const { onadded, added } = await open({ 'POST /api/v1/classes/1/assignments': () => made });
 		await user.type(name(), 'Dams{Enter}');
-		await vi.waitFor(() => expect(onadded).toHaveBeenCalledWith(40));
+		await waitFor(() => expect(onadded).toHaveBeenCalledWith(40));
 		expect(added()).toEqual([{ name: 'Dams', category_id: 4, due_on: null, term_id: 7 }]);
-		await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+		await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
 	});
 
 	it('says which term it came into where that is another', async () => {
 		const made = { id: 40, term_id: 8, term: 'Quarter 3' };
 		const { onadded } = await open({ 'POST /api/v1/classes/1/assignments': () => made });
 		await user.type(name(), 'Dams{Enter}');
-		await vi.waitFor(() => expect(notice.text).toBe('Dams is added to quarter 3.'));
+		await waitFor(() => expect(notice.text).toBe('Dams is added to quarter 3.'));
 		expect(onadded).not.toHaveBeenCalled();
 	});
 
@@ -47,13 +47,13 @@ describe('adding an assignment from where scores are entered', () => {
 			'POST /api/v1/classes/1/assignments': () => new Promise((answer) => (refuse = () => answer(422)))
 		});
 		await user.type(name(), 'Dams{Enter}');
-		await vi.waitFor(() => expect(name().value).toBe(''));
-		await vi.waitFor(refuse);
+		await waitFor(() => expect(name().value).toBe(''));
+		await waitFor(refuse);
 		expect((await screen.findByRole('alert')).textContent?.trim()).toBe('This is not taken.');
 		expect(name().value).toBe('Dams');
 		await user.type(name(), '{Enter}Weirs');
-		await vi.waitFor(refuse);
-		await vi.waitFor(() =>
+		await waitFor(refuse);
+		await waitFor(() =>
 			expect(screen.getByRole('alert').textContent?.trim()).toBe('Dams was not added: This is not taken.')
 		);
 		expect(name().value).toBe('Weirs');

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { notice } from '$lib/app/notice.svelte';
 import Around from '$lib/tests/Around.svelte';
 import { serve } from '$lib/tests/server';
@@ -29,7 +29,7 @@ describe('a draft of the plan', () => {
 		});
 		expect(screen.getByRole('region', { name: 'Draft' }).textContent).toMatch(/7 up and\s+2 down; 3\s+marks/);
 		await user.click(screen.getByRole('button', { name: 'Apply to 9 grades' }));
-		await vi.waitFor(() => expect(notice.text).toMatch(/^Applied: 9 grades changed\. .* Walk 2 has gone\.$/));
+		await waitFor(() => expect(notice.text).toMatch(/^Applied: 9 grades changed\. .* Walk 2 has gone\.$/));
 		expect(changed()).toEqual(['POST /api/v1/classes/1/draft/apply']);
 	});
 
@@ -40,9 +40,9 @@ describe('a draft of the plan', () => {
 		});
 		await user.click(screen.getByRole('button', { name: 'Show the list' }));
 		await user.click(screen.getByRole('button', { name: 'put back The weight of Map tests' }));
-		await vi.waitFor(() => expect(notice.text).toBe('The weight of Map tests is as it was.'));
+		await waitFor(() => expect(notice.text).toBe('The weight of Map tests is as it was.'));
 		await user.click(screen.getByRole('button', { name: 'Throw away' }));
-		await vi.waitFor(() => expect(notice.text).toBe('The draft is thrown away; the plan is as it was.'));
+		await waitFor(() => expect(notice.text).toBe('The draft is thrown away; the plan is as it was.'));
 		expect(changed()).toEqual([
 			'DELETE /api/v1/classes/1/draft/category%204/weight',
 			'DELETE /api/v1/classes/1/draft'
@@ -52,7 +52,7 @@ describe('a draft of the plan', () => {
 	it('stays where applying it was refused, with the reason', async () => {
 		await open({ 'POST /api/v1/classes/1/draft/apply': () => 422 });
 		await user.click(screen.getByRole('button', { name: 'Apply to 9 grades' }));
-		await vi.waitFor(() => expect([notice.text, notice.isProblem]).toEqual(['This is not taken.', true]));
+		await waitFor(() => expect([notice.text, notice.isProblem]).toEqual(['This is not taken.', true]));
 		expect(screen.getByRole('region', { name: 'Draft' })).toBeTruthy();
 	});
 });

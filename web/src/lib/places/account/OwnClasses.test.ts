@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { expect, it, vi } from 'vitest';
+import { expect, it } from 'vitest';
 import { serve } from '$lib/tests/server';
 import Around from '$lib/tests/Around.svelte';
 import OwnClasses from './OwnClasses.svelte';
@@ -30,7 +30,7 @@ it('moves a class with the name that was typed just before', async () => {
 	await user.type(await screen.findByLabelText('Mosses C'), 'Green things');
 	await user.click(screen.getByRole('button', { name: /^Up.*Mosses C/ }));
 	const sent = () => asked.filter(({ body }) => 'classes' in body).map(({ body }) => body['classes']);
-	await vi.waitFor(() => expect(sent()).toHaveLength(2));
+	await waitFor(() => expect(sent()).toHaveLength(2));
 	expect(sent()[1]).toEqual([
 		{ id: 2, own_name: 'Green things', shows_percent: true },
 		{ id: 1, own_name: '', shows_percent: true }

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { fireEvent, render, screen, within } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Refusal, type Shapes } from '$lib/api/client';
@@ -50,24 +50,24 @@ describe('the outline', () => {
 	it('puts what is dragged before the row that it is let go of over', async () => {
 		const { row, drag, order, changeAssignment } = open();
 		await drag('Wind', row('Shore'));
-		await vi.waitFor(() => expect(order).toHaveBeenCalledExactlyOnceWith('assignment', [2, 1, 3, 4]));
+		await waitFor(() => expect(order).toHaveBeenCalledExactlyOnceWith('assignment', [2, 1, 3, 4]));
 		expect(changeAssignment).not.toHaveBeenCalled();
 	});
 
 	it('takes it into the category among whose work, or over whose name, it is let go', async () => {
 		const { row, drag, order, changeAssignment } = open();
 		await drag('Poster', row('Atlas'));
-		await vi.waitFor(() => expect(order).toHaveBeenLastCalledWith('assignment', [1, 2, 4, 3]));
+		await waitFor(() => expect(order).toHaveBeenLastCalledWith('assignment', [1, 2, 4, 3]));
 		expect(changeAssignment).toHaveBeenLastCalledWith(plan.assignments[3], { category_id: 2 });
 		await drag('Shore', screen.getByRole('checkbox', { name: 'Choose all of Maps' }).closest('tr')!);
-		await vi.waitFor(() => expect(order).toHaveBeenLastCalledWith('assignment', [2, 1, 3, 4]));
+		await waitFor(() => expect(order).toHaveBeenLastCalledWith('assignment', [2, 1, 3, 4]));
 		expect(changeAssignment).toHaveBeenLastCalledWith(plan.assignments[0], { category_id: 2 });
 	});
 
 	it('leaves everything where it was when the category does not take it', async () => {
 		const { row, drag, order } = open('A colleague changed Poster meanwhile.');
 		await drag('Poster', row('Atlas'));
-		await vi.waitFor(() => expect(notice.text).toBe('A colleague changed Poster meanwhile.'));
+		await waitFor(() => expect(notice.text).toBe('A colleague changed Poster meanwhile.'));
 		expect(order).not.toHaveBeenCalled();
 	});
 

@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { createRawSnippet } from 'svelte';
 import { expect, it, vi } from 'vitest';
@@ -23,7 +23,7 @@ it('shows what was clicked until that is answered, then what came back', async (
 	const onchange = vi.fn(() => new Promise<void>((done) => (answered = done)));
 	const answer = async () => {
 		answered();
-		await vi.waitFor(() => expect(screen.getByRole('checkbox').getAttribute('aria-checked')).toBe('false'));
+		await waitFor(() => expect(screen.getByRole('checkbox').getAttribute('aria-checked')).toBe('false'));
 	};
 	const shown = render(Check, { label: 'counts', checked: false, onchange });
 	await user.click(screen.getByRole('checkbox', { name: 'counts' }));

@@ -1,7 +1,7 @@
 import { createRawSnippet, tick } from 'svelte';
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import Dialog from './Dialog.svelte';
 
 const user = userEvent.setup();
@@ -17,7 +17,7 @@ const focused = () => document.activeElement;
 describe('a dialog', () => {
 	it('that is there to write in is written in at once', async () => {
 		open('<input type="checkbox" aria-label="Each" /><textarea aria-label="Text"></textarea>');
-		await vi.waitFor(() => expect(focused()).toBe(screen.getByLabelText('Text')));
+		await waitFor(() => expect(focused()).toBe(screen.getByLabelText('Text')));
 		expect(screen.getByRole('dialog', { name: 'Begin comments alike' })).toBeTruthy();
 	});
 
@@ -26,7 +26,7 @@ describe('a dialog', () => {
 		await tick();
 		expect(focused()?.textContent).toContain('Close');
 		await user.keyboard('{Escape}');
-		await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+		await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
 	});
 
 	it('that asks is an alert, which a press beside it does not answer', async () => {
@@ -36,6 +36,6 @@ describe('a dialog', () => {
 		await fireEvent.click(document.body);
 		expect(screen.getByRole('alertdialog')).toBeTruthy();
 		await user.keyboard('{Escape}');
-		await vi.waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
+		await waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
 	});
 });

@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Refusal } from '$lib/api/client';
@@ -40,7 +40,7 @@ describe('a form', () => {
 		expect(name().value).toBe('2031/32');
 		expect(ondone).not.toHaveBeenCalled();
 		await submit();
-		await vi.waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+		await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
 	});
 
 	it('shows below what was refused of none of its fields', async () => {
@@ -58,7 +58,7 @@ describe('a form', () => {
 		await submit();
 		await submit();
 		taken();
-		await vi.waitFor(() => expect(ondone).toHaveBeenCalledOnce());
+		await waitFor(() => expect(ondone).toHaveBeenCalledOnce());
 		expect(send).toHaveBeenCalledOnce();
 	});
 });

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { fireEvent, render, screen, within } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { saving } from '$lib/app/saving/saving.svelte';
@@ -22,7 +22,7 @@ async function open(grid = gridOf(students), more: object = {}) {
 	}; // prettier-ignore
 	render(Around, { part: Grid, given });
 	const cell = (name: string) => screen.getByRole('gridcell', { name });
-	await vi.waitFor(() => expect(document.activeElement?.getAttribute('role')).toBe('gridcell'));
+	await waitFor(() => expect(document.activeElement?.getAttribute('role')).toBe('gridcell'));
 	return { cell, here: () => document.activeElement!.getAttribute('aria-label') };
 }
 

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen, within } from '@testing-library/svelte';
+import { render, screen, waitFor, within } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { consequence } from '$lib/class/consequence/consequence.svelte';
@@ -43,7 +43,7 @@ describe('the lens on a column', () => {
 		open({}, falls);
 		const rest = screen.getByLabelText<HTMLInputElement>('Give the 2 without a score');
 		await user.type(rest, 'EX{Enter}');
-		await vi.waitFor(() => expect(consequence.current).toMatchObject({ would: falls }));
+		await waitFor(() => expect(consequence.current).toMatchObject({ would: falls }));
 		expect([rest.value, given()]).toEqual(['EX', []]);
 		await consequence.agree();
 		expect(given()).toEqual(['3 EX', '4 EX']);
@@ -61,7 +61,7 @@ describe('the lens on a column', () => {
 	it('offers what is the most common to the others', async () => {
 		open();
 		await user.click(screen.getByRole('button', { name: 'Give it to the rest' }));
-		await vi.waitFor(() => expect(given()).toEqual(['3 12', '4 12']));
+		await waitFor(() => expect(given()).toEqual(['3 12', '4 12']));
 	});
 
 	it('gives a code to those who are chosen, whoever has a score already too', async () => {
@@ -70,7 +70,7 @@ describe('the lens on a column', () => {
 		await user.click(screen.getByRole('checkbox', { name: /Åkerlund/ }));
 		await user.click(screen.getByRole('checkbox', { name: /Çelik/ }));
 		await user.click(screen.getByRole('button', { name: 'Give to 2' }));
-		await vi.waitFor(() => expect(given()).toEqual(['2 EX', '4 EX']));
+		await waitFor(() => expect(given()).toEqual(['2 EX', '4 EX']));
 	});
 
 	it('hides, locks and puts aside, each by one press', async () => {
