@@ -127,3 +127,29 @@ def test_a_colleague_sees_the_curve_as_a_draft_and_can_throw_it_away(
     theirs.get_by_role("button", name="Throw away").click()
     expect(mine.get_by_role("region", name="Draft")).to_have_count(0)
     expect(mine.get_by_label("Step 1: add")).to_have_count(0)
+
+
+def test_the_line_is_saved_as_a_picture_work_is_sorted_and_one_key_notes_who_was_looked_at(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = marked(stack, "Ridges 11")
+    page = somebody("odalys", f"/class/{class_id}/spread")
+    expect(line_of(page).get_by_role("option")).to_have_count(6)
+    for kind, begins in (("SVG", b"<svg"), ("PNG", b"\x89PNG")):
+        with page.expect_download() as saving:
+            page.get_by_role("button", name=kind, exact=True).click()
+        assert saving.value.path().read_bytes().lstrip().startswith(begins)
+        assert saving.value.suggested_filename.endswith(kind.lower())
+
+    works = page.get_by_role("table", name="Assignments")
+    works.get_by_role("button", name="deviation").click()
+    expect(works.get_by_role("columnheader", name="deviation")).to_have_attribute("aria-sort", "descending")
+
+    page.get_by_label("How close, in percentage points").fill("1.8")
+    page.keyboard.press("Tab")
+    close = page.get_by_role("region", name="Close below a mark")
+    first = close.get_by_role("button").filter(has_text="below").first
+    first.click()
+    page.keyboard.press("l")
+    expect(close.get_by_text("looked at").first).to_be_visible()
+    saved(page)

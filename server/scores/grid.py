@@ -338,8 +338,8 @@ def slip_words(loaded: LoadedClass, work: Assignment, slip: Slip) -> str:
     return f"Far from everybody else’s: the nearest is {nearest}.{asked}"
 
 
-def spread(figures: Statistics, out_of: Fraction = HUNDRED) -> SpreadOut | None:
-    """A box on the strip's axis, in percent of its width, of figures in percent of `out_of`; None where there is no number."""
+def spread(figures: Statistics, out_of: Fraction = HUNDRED, begins: int = SPREAD_BEGINS) -> SpreadOut | None:
+    """A box on an axis from `begins` to 100 %, in percent of its width, of figures out of `out_of`; None without a number."""
     if figures.mean is None:
         return None
 
@@ -347,7 +347,7 @@ def spread(figures: Statistics, out_of: Fraction = HUNDRED) -> SpreadOut | None:
         # Where it is drawn, not what it is.
         assert value is not None
         percent = 100 * float(value) / float(out_of)
-        return round(min(max((percent - SPREAD_BEGINS) * 100 / (100 - SPREAD_BEGINS), 0.0), 100.0), 1)
+        return round(min(max((percent - begins) * 100 / (100 - begins), 0.0), 100.0), 1)
 
     return SpreadOut(
         low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),

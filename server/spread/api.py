@@ -21,7 +21,7 @@ from spread.schemas import ClassSpreadOut, Kind, LookedAtIn, NeededOut, TriedSpr
 from spread.spread import Asked, Sight, see_spread
 from spread.subject import subject_of
 from spread.table import table
-from spread.trying import tried, ways_to
+from spread.trying import Trial, ways_to
 from spread.works import see_works
 
 router = PermittedRouter(tags=["spread"])
@@ -82,8 +82,8 @@ def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
     """How the class would lie with other steps or minimums; nothing is changed by asking."""
     sight = Sight.of(request.school_class)
     subject = subject_of(sight.now, body.term, body.kind, body.number)
-    then = tried(sight.drafted, subject, body.steps, body.minimums)
-    return _written(see_spread(sight, subject, Asked(request.user, dots_alone=True), then))
+    trial = Trial(body.steps, body.minimums or {})
+    return _written(see_spread(sight, subject, Asked(request.user, dots_alone=True), trial))
 
 
 @router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)

@@ -112,7 +112,8 @@ class ScaleShownOut(Schema):
 class ClassSpreadOut(Schema):
     """How a class lies in a term, a category or an assignment.
 
-    `begins` and `ends` are the axis in percent; `steps` the adjustment of what is looked at, as the draft would have it. `then` of
+    `begins` and `ends` are the axis in percent; `steps` the adjustment of what is looked at, as the draft would have it;
+    `means_by_step` the mean before the first of the steps that are shown, and after each (empty where there is none). `then` of
     the figures, bands and dots is there where a draft or what is tried differs from what is in force; `would` then says what
     changes. `half_step` is half a step of the rounding, in percentage points.
     """
@@ -135,6 +136,7 @@ class ClassSpreadOut(Schema):
     close: list[CloseOut]
     half_step: str | None
     steps: list[dict[str, Any]]
+    means_by_step: list[str]
     version: int | None
     """Of the assignment that is looked at, on which its steps are changed."""
     scale: ScaleShownOut

@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, cast
 
@@ -31,6 +31,7 @@ from spread.schemas import (
     SubjectOut,
 )
 from spread.subject import Subject, alike_in, subjects
+from spread.trying import Trial, tried
 
 SHORTEST_AXIS = 20
 """How many percentage points an axis shows at least."""
@@ -64,11 +65,15 @@ class Asked:
     dots_alone: bool = False
 
 
-def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | None = None) -> ClassSpreadOut:
-    """How a class lies; `then` is what is tried in place of the draft."""
+def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None = None) -> ClassSpreadOut:
+    """How a class lies; a trial is laid over the draft."""
     loaded, drafted = sight.now, sight.drafted
     gradebook = loaded.gradebook
-    after = then or (drafted.gradebook if sight.has_draft else None)
+    if trial is not None:
+        after: Gradebook | None = tried(drafted, subject, trial)
+    else:
+        after = drafted.gradebook if sight.has_draft else None
+    steps = steps_of(drafted, subject)
     sections, together = _sections(loaded, subject, asked.person) if asked.with_sections else ([], None)
     would = consequence(loaded.plan, gradebook, after, subject.term) if after else None
     moves = _moves(subject, gradebook, after, would)
@@ -88,7 +93,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, then: Gradebook | N
         terms=[] if asked.dots_alone else _terms(loaded), sections=sections,
         together=together,
         close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
-        steps=steps_of(drafted, subject),
+        steps=steps, means_by_step=_means_by_step(drafted, subject, trial or Trial(steps, {})),
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
         if subject.kind == "assignment" else None,
         scale=ScaleShownOut(
@@ -258,6 +263,16 @@ def _lack(close: CloseBelow, decimals: int) -> str:
         if Fraction(text):
             return text
     return "0"
+
+
+def _means_by_step(drafted: LoadedClass, subject: Subject, trial: Trial) -> list[str]:
+    """The mean before the first step of what is tried, and after each; empty where there is no step."""
+    steps = steps_of(drafted, subject) if trial.steps is None else trial.steps
+    if not steps:
+        return []
+    first_steps = (replace(trial, steps=steps[:count]) for count in range(len(steps) + 1))
+    percents = (subject.percents(tried(drafted, subject, each)) for each in first_steps)
+    return [mean_text(statistics(each.values()).mean) or "–" for each in percents]
 
 
 def _half_step(round_to: Fraction | None, gradebook: Gradebook) -> str | None:

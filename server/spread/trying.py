@@ -1,7 +1,7 @@
 """Trying a curve or other minimums: what they would make of the class, without keeping anything."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
 from typing import Any
@@ -25,16 +25,22 @@ MOST_WAYS = 4
 """For how many pieces of open work it is said what would do it."""
 
 
-def tried(
-    drafted: LoadedClass, subject: Subject, steps: list[dict[str, Any]] | None, minimums: Mapping[str, str] | None
-) -> Gradebook:
-    """The class with other steps and minimums, on top of its draft. Raises Refused for what cannot be read."""
+@dataclass(frozen=True)
+class Trial:
+    """Steps in place of the present ones (None: those), and where some marks would begin, both as typed."""
+
+    steps: list[dict[str, Any]] | None
+    minimums: Mapping[str, str]
+
+
+def tried(drafted: LoadedClass, subject: Subject, trial: Trial) -> Gradebook:
+    """The class with what is tried on top of its draft. Raises Refused for what cannot be read."""
     book = drafted.book
-    if steps is not None:
-        book = _with_steps(book, subject, read_steps(checked_steps(steps, "steps")))
-    if minimums:
-        book = replace(book, scale=_with_minimums(book.scale, minimums))
-    anew = {str(subject.term.pk)} if steps is not None and subject.kind == "assignment" else set()
+    if trial.steps is not None:
+        book = _with_steps(book, subject, read_steps(checked_steps(trial.steps, "steps")))
+    if trial.minimums:
+        book = replace(book, scale=_with_minimums(book.scale, trial.minimums))
+    anew = {str(subject.term.pk)} if trial.steps is not None and subject.kind == "assignment" else set()
     return drafted.gradebook.after_sums(book, anew)
 
 

@@ -145,6 +145,17 @@ def test_what_lowers_somebody_is_told(marked: World) -> None:
     assert tried["would"]["down"] == 3
 
 
+def test_each_step_says_what_mean_it_finds_and_leaves(marked: World) -> None:
+    steps = [*CURVE, {"kind": "add", "amount": "2"}]
+    tried = try_out(marked, {"steps": steps}).json()
+    assert tried["means_by_step"] == ["69.8", "75.9", "77.9"]
+    turned = try_out(marked, {"steps": steps[::-1]}).json()
+    assert turned["means_by_step"] == ["69.8", "71.8", "77.5"]
+    send(marked.client("teacher"), "PATCH", f"{marked.address}/terms/{marked.term.pk}", {"adjust": CURVE})
+    assert see(marked)["means_by_step"] == ["69.8", "75.9"]
+    assert try_out(marked, {"minimums": {"A": "89"}}).json()["means_by_step"] == ["69.8", "75.9"]
+
+
 def test_minimums_are_tried_by_mark_and_never_pass_each_other(marked: World) -> None:
     tried = try_out(marked, {"minimums": {"A": "89"}}).json()
     assert stands(tried, "then")[-1] == ("Fin", "89.5", "A")
@@ -197,7 +208,7 @@ def test_the_works_of_a_term_come_with_their_figures(marked: World) -> None:
     found = marked.client("teacher").get(f"{marked.address}/spread/works").json()
     first = next(each for each in found if each["id"] == marked.assignments[0].pk)
     assert (first["mean"], first["median"], first["count"], first["correlation"]) == ("69.8", "70.0", 3, None)
-    assert first["box"]["mean"] == "69.8"
+    assert (first["box"]["mean"], first["box"]["low"]) == ("69.8", 50.0), "from nothing to 100 %"
     blank = next(each for each in found if each["id"] == marked.assignments[1].pk)
     assert (blank["mean"], blank["box"], blank["count"]) == (None, None, 0)
 

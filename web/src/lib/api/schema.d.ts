@@ -4392,7 +4392,8 @@ export interface components {
          * ClassSpreadOut
          * @description How a class lies in a term, a category or an assignment.
          *
-         *     `begins` and `ends` are the axis in percent; `steps` the adjustment of what is looked at, as the draft would have it. `then` of
+         *     `begins` and `ends` are the axis in percent; `steps` the adjustment of what is looked at, as the draft would have it;
+         *     `means_by_step` the mean before the first of the steps that are shown, and after each (empty where there is none). `then` of
          *     the figures, bands and dots is there where a draft or what is tried differs from what is in force; `would` then says what
          *     changes. `half_step` is half a step of the rounding, in percentage points.
          */
@@ -4414,6 +4415,8 @@ export interface components {
             has_aliases: boolean;
             /** Has Draft */
             has_draft: boolean;
+            /** Means By Step */
+            means_by_step: string[];
             scale: components["schemas"]["ScaleShownOut"];
             /** Sections */
             sections: components["schemas"]["SectionOut"][];

@@ -5,10 +5,13 @@
 
 	let {
 		steps,
+		means = [],
 		onchange,
 		ontype
 	}: {
 		steps: Step[];
+		/** The class's mean before the first step and after each, where it is known. */
+		means?: string[];
 		/** Changes the steps there are by then: what was changed before may not be saved yet. */
 		onchange: (make: (steps: Step[]) => Step[]) => unknown;
 		/** What the steps would be with what is being typed. */
@@ -29,6 +32,12 @@
 		const { field, first } = kinds[kind]!;
 		const line = kind === 'line' ? { from: ['0', '100'], to: ['50', '100'] } : {};
 		onchange((now) => [...now, { kind, ...(field ? { [field]: first } : {}), ...line }]);
+	}
+
+	/** The steps with one of them a place earlier. */
+	function earlier(now: Step[], index: number): Step[] {
+		const moved = now[index];
+		return moved ? now.toSpliced(index, 1).toSpliced(index - 1, 0, moved) : now;
 	}
 
 	function withNumber(now: Step[], index: number, field: string, value: string): Step[] {
@@ -92,11 +101,24 @@
 				<span>%</span>
 			{/each}
 		{/if}
-		<button
-			class="size-6"
-			aria-label="Remove step {index + 1}"
-			onclick={() => onchange((now) => now.toSpliced(index, 1))}>×</button
-		>
+		{#if means[index] !== undefined && means[index + 1] !== undefined}
+			<span class="num text-small text-slate">mean {means[index]} → {means[index + 1]}</span>
+		{/if}
+		<span class="ml-auto whitespace-nowrap">
+			{#if index > 0}
+				<button
+					class="size-6"
+					aria-label="Move step {index + 1} up"
+					title="Take this step before the one above it"
+					onclick={() => onchange((now) => earlier(now, index))}>↑</button
+				>
+			{/if}
+			<button
+				class="size-6"
+				aria-label="Remove step {index + 1}"
+				onclick={() => onchange((now) => now.toSpliced(index, 1))}>×</button
+			>
+		</span>
 	</p>
 {/each}
 <Select

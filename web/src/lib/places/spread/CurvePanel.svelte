@@ -45,6 +45,7 @@
 	<div class="py-2">
 		<AdjustSteps
 			steps={curving.steps.now}
+			means={shown.means_by_step}
 			ontype={(steps) => curving.try({ steps })}
 			onchange={(make) => curving.steps.change(make)}
 		/>

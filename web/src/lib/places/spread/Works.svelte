@@ -35,7 +35,7 @@
 		<thead>
 			<tr class="text-small text-slate">
 				<th scope="col" class="h-8 border-b border-rule text-left font-normal">Assignment</th>
-				<th scope="col" class="w-44 border-b border-rule text-left font-normal max-md:hidden">40 to 100 %</th>
+				<th scope="col" class="w-44 border-b border-rule text-left font-normal max-md:hidden">0 to 100 %</th>
 				{#each heads as [figure, words, order] (figure)}
 					<th
 						scope="col"
