@@ -23,17 +23,20 @@ MOST_ANSWERS = 8
 
 @dataclass
 class _Kept:
-    """A loaded class: `mark` is how far all but the scores had come, `scores` how far those had."""
+    """A loaded class: `mark` is how far all but the scores had come, `scores` how far those had. `drafted` is the class as its
+    draft would have it, once that was asked for; a draft that changes counts the class's revision.
+    """
 
     mark: tuple[int, int, datetime.date]
     scores: int
     loaded: LoadedClass
+    drafted: LoadedClass | None = None
     answers: dict[tuple[object, ...], str] = field(default_factory=dict)
 
     @property
     def size(self) -> int:
         """How much room it takes, in scores; the plan takes about as much as the first hundred."""
-        return 100 + len(self.loaded.rows)
+        return (100 + len(self.loaded.rows)) * (1 if self.drafted is None else 2)
 
 
 _classes: OrderedDict[int, _Kept] = OrderedDict()
@@ -43,6 +46,14 @@ _lock = Lock()
 def kept_class(school_class: SchoolClass) -> LoadedClass:
     """The class as far as it had come when the row was read, or further."""
     return _current(school_class).loaded
+
+
+def kept_draft(school_class: SchoolClass) -> LoadedClass:
+    """The class as its draft would have it, as far as it had come when the row was read, or further."""
+    kept = _current(school_class)
+    if kept.drafted is None:
+        kept.drafted = load_class(school_class, drafted=True)
+    return kept.drafted
 
 
 def kept_class_after(school_class: SchoolClass, entered: Entered) -> LoadedClass:

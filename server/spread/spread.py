@@ -13,10 +13,10 @@ from gradecore.statistics import statistics
 from plans.models import Draft, TermPlan
 from plans.schemas import ConsequenceOut
 from school.models import Person, SchoolClass
-from scores.book import LoadedClass, load_class
+from scores.book import LoadedClass
 from scores.consequence import consequence
 from scores.grid import mean_text, namesakes_of
-from scores.kept import kept_class
+from scores.kept import kept_class, kept_draft
 
 from spread.schemas import (
     ClassSpreadOut,
@@ -50,7 +50,7 @@ class Sight:
         """A class with its draft."""
         now = kept_class(school_class)
         has_draft = Draft.objects.filter(school_class=school_class).exists()
-        return cls(now, load_class(school_class, drafted=True) if has_draft else now, has_draft)
+        return cls(now, kept_draft(school_class) if has_draft else now, has_draft)
 
 
 @dataclass(frozen=True)

@@ -24,14 +24,14 @@ def keeping(world: World, settings: Any) -> World:
     return world
 
 
-def shown(world: World) -> Any:
-    return world.client("teacher").get(f"{world.address}/scores").json()
+def shown(world: World, *, place: str = "scores") -> Any:
+    return world.client("teacher").get(f"{world.address}/{place}").json()
 
 
-def anew(world: World) -> Any:
+def anew(world: World, *, place: str = "scores") -> Any:
     mine = dict(kept._classes)
     kept._classes.clear()
-    found = shown(world)
+    found = shown(world, place=place)
     kept._classes.update(mine)
     return found
 
@@ -73,6 +73,7 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
             kept._classes.update(other)
             other = mine
         assert shown(keeping) == anew(keeping)
+        assert shown(keeping, place="spread") == anew(keeping, place="spread"), "in force, and as the draft has it"
 
 
 def test_what_an_entry_answers_put_into_what_was_shown_is_what_is_shown_then(keeping: World) -> None:

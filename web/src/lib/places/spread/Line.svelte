@@ -40,6 +40,8 @@
 	/** Each row with where its dots are, from the top down: the first stacks upwards, one with needles to it downwards. */
 	const drawn = $derived.by(() => {
 		let y = 30;
+		// A student's first dot is the one that the arrows go to.
+		const named = new Set<number>();
 		return rows.map((row, index) => {
 			const places = row.dots.map(({ stand }) => x(stand.place));
 			const level = levels(places);
@@ -50,9 +52,11 @@
 			y = isThen ? base + stack + 26 : base;
 			const dots = row.dots.map((each, place) => ({
 				...each,
+				id: row.isHere && !named.has(each.dot.student_id) ? `${id}-${each.dot.student_id}` : undefined,
 				x: places[place]!,
 				y: base + (isThen ? 1 : -1) * level[place]! * height
 			}));
+			for (const each of dots) if (each.id) named.add(each.dot.student_id);
 			return {
 				...row,
 				base,
@@ -199,14 +203,11 @@
 					text-anchor={at > width - 90 ? 'end' : 'start'}>mean {row.meanWords}</text
 				>
 			{/if}
-			{#each row.dots as { dot, x: at, y }, place (place)}
+			{#each row.dots as { dot, id, x: at, y }, place (place)}
 				{@const isChosen = row.isHere && dot.student_id === selected}
 				{@const isNow = row === now}
 				<g
-					id={row.isHere &&
-					(isNow || !now?.dots.some((each) => each.dot === dot || each.dot.student_id === dot.student_id))
-						? `${id}-${dot.student_id}`
-						: undefined}
+					{id}
 					role={row.isHere ? 'option' : 'img'}
 					tabindex="-1"
 					aria-selected={row.isHere ? isChosen : undefined}
