@@ -1,28 +1,54 @@
 """Files over HTTP."""
 
 import json
+import uuid
+from typing import Any
 
 from django.http import HttpResponse
 from gradecore.file import write_book
+from gradecore.numbers import decimal_text
+from ninja import File, UploadedFile
 from school.access import Asking, PermittedRouter
-from school.models import AuditAction
-from scores.book import load_class
+from school.models import AuditAction, Student
+from school.refusal import Refused
+from scores.book import LoadedClass, load_class, term_of
+from scores.kept import as_it_is, kept_class
+from scores.permissions import ENTER_SCORES, SEE_SCORES
 
+from exchange.csv_file import as_csv
 from exchange.download import as_file
-from exchange.permissions import SAVE_CLASS
+from exchange.permissions import SAVE_CLASS, TAKE_SCORES
+from exchange.schemas import (
+    AskedLineOut,
+    ChoosableOut,
+    FileTableOut,
+    ScoreCellOut,
+    ScoreColumnOut,
+    ScoreFileOut,
+    ScoresTakenOut,
+    ScoreTableIn,
+    TakeScoresIn,
+    UnknownWordOut,
+)
+from exchange.score_file.heads import letters
+from exchange.score_file.reading import Choices, ScoreFile, read_scores
+from exchange.score_file.sheet import HEADS, Naming, Wanted, as_texts, score_rows
+from exchange.score_file.taking import take, would
+from exchange.sheet_file import as_workbook
+from exchange.tables import Limits, read_table, read_upload
 from exchange.workbook.naming import with_names
 from exchange.workbook.writing import write_workbook
 
 router = PermittedRouter(tags=["exchange"])
+
+SCORES = Limits(megabytes=5, lines=2_000, columns=500, what="a file of scores")
 
 
 @router.get("/classes/{class_id}/gradebook.json", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
 def save(request: Asking, class_id: int) -> HttpResponse:
     """The class as an open gradebook file, which `hoarfrost compute` reads."""
     text = json.dumps(write_book(load_class(request.school_class).book), ensure_ascii=False, indent=1)
-    name = f"{request.school_class} gradebook.json".replace('"', "")
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return HttpResponse(text, content_type="application/json", headers=headers)
+    return as_file(text.encode(), f"{request.school_class} gradebook.json")
 
 
 @router.get("/classes/{class_id}/workbook.xlsx", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
@@ -30,3 +56,110 @@ def save_workbook(request: Asking, class_id: int, aliases: bool = False) -> Http
     """The class as a workbook that keeps calculating, with names or aliases."""
     book = with_names(load_class(request.school_class), aliases=aliases)
     return as_file(write_workbook(book), f"{request.school_class} workbook.xlsx")
+
+
+@router.get("/classes/{class_id}/scores.{ending}", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
+def save_scores(
+    request: Asking,
+    class_id: int,
+    ending: str,
+    term: int | None = None,
+    naming: Naming = "number",
+    comments: bool = False,
+    students: str = "",
+    works: str = "",
+) -> HttpResponse:
+    """Scores as CSV or a workbook: of a term or the whole class, or of the students and work that are named, in their order."""
+    loaded = kept_class(request.school_class)
+    place = None if term is None else term_of(loaded, term)
+    wanted = Wanted(naming, comments, _numbers(students), _numbers(works), place)
+    rows = score_rows(loaded, wanted)
+    title = " ".join(filter(None, [str(request.school_class), place.name if place else "", "scores"]))
+    if ending == "csv":
+        return as_file(as_csv(as_texts(rows)), f"{title}.csv")
+    if ending == "xlsx":
+        return as_file(as_workbook(rows, title, fixed=len(HEADS[naming])), f"{title}.xlsx")
+    raise Refused("Scores are saved as csv or xlsx.", "ending")
+
+
+@router.get("/classes/{class_id}/scores-table", permission=SEE_SCORES, response=FileTableOut)
+def see_score_table(
+    request: Asking, class_id: int, term: int | None = None, naming: Naming = "number", comments: bool = False
+) -> Any:
+    """What a file of scores would hold, to be looked at before it is saved."""
+    loaded = kept_class(request.school_class)
+    rows = score_rows(loaded, Wanted(naming, comments, term=None if term is None else term_of(loaded, term)))
+    return FileTableOut(told=f"{len(rows)} lines", rows=as_texts(rows))
+
+
+def _numbers(text: str) -> list[int] | None:
+    if not text:
+        return None
+    try:
+        return [int(each) for each in text.split(",")]
+    except ValueError:
+        raise Refused("Students and work are named by their numbers, with commas between.", "students") from None
+
+
+@router.post("/classes/{class_id}/scores-table", permission=ENTER_SCORES, response=FileTableOut)
+def read_score_table(request: Asking, class_id: int, file: File[UploadedFile]) -> Any:
+    """A file of scores as a table of text. Nothing is changed by it."""
+    table = read_table(*read_upload(file, SCORES), SCORES)
+    return FileTableOut(told=table.told, rows=table.rows)
+
+
+@router.post("/classes/{class_id}/scores-file", permission=ENTER_SCORES, response=ScoreFileOut)
+def look_at_scores(request: Asking, class_id: int, body: ScoreTableIn) -> Any:
+    """What a table of scores would change, with what was chosen about it. Nothing is changed by asking."""
+    loaded = load_class(request.school_class)
+    term = term_of(loaded, body.term)
+    file = read_scores(body.rows, loaded, term, Choices(**body.choices.model_dump()))
+    moved = would(request.school_class, request.user, loaded, term, file) if file.taken else None
+    return _shown(loaded, file, body.told).model_copy(update={"would": moved})
+
+
+@router.post("/classes/{class_id}/scores-file/take", permission=TAKE_SCORES, response=ScoresTakenOut)
+def take_scores(request: Asking, class_id: int, body: TakeScoresIn) -> Any:
+    """Take what was chosen of a table of scores, as one act."""
+    now = as_it_is(request.school_class)
+    loaded = load_class(now)
+    file = read_scores(body.rows, loaded, term_of(loaded, body.term), Choices(**body.choices.model_dump()))
+    try:
+        number = uuid.UUID(body.request)
+    except ValueError:
+        raise Refused("The number of what is sent is none.", "request") from None
+    taken = take(now, request.user, number, file, body.seen, body.name)
+    return ScoresTakenOut(cells=taken.cells, works=taken.works, left=taken.left)
+
+
+def _shown(loaded: LoadedClass, file: ScoreFile, told: str) -> ScoreFileOut:
+    plan = loaded.plan
+    return ScoreFileOut(
+        told=told, head_line=file.heads.line + 1, seen=plan.school_class.scores_revision, students=file.students, same=file.same,
+        columns=[
+            ScoreColumnOut(
+                place=each.place, letters=letters(each.place), head=each.head, kind=each.kind, work=each.work, name=each.name,
+                points=None if each.points is None else decimal_text(each.points), category=each.category, term=each.term,
+                meant_in=each.meant_in, words=each.words,
+            )
+            for each in file.heads.columns
+        ],
+        asked=[AskedLineOut(line=each.line, said=each.said, words=each.words, may_be=list(each.may_be)) for each in file.asked],
+        unknown=[UnknownWordOut(text=text, count=count) for text, count in file.unknown.most_common()],
+        cells=[
+            ScoreCellOut(
+                key=each.key, place=each.place, student=str(each.student), kind=each.kind, before=each.before, text=each.text,
+                words=each.words, is_slip=each.is_slip, is_taken=file.takes(each),
+            )
+            for each in file.cells
+        ],
+        would=None, roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
+        works=[ChoosableOut(id=each.pk, name=each.name) for each in plan.assignments],
+        categories=[ChoosableOut(id=each.pk, name=each.name) for each in plan.categories],
+        terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],
+        codes=[each.code for each in plan.codes],
+    )  # fmt: skip
+
+
+def _name(student: Student) -> str:
+    return f"{student} ({student.number})"

@@ -1,10 +1,10 @@
-"""Tables from files: CSV however it is written, workbooks, and pasted text, as rows of text. What cannot be read is refused in words."""
+"""Tables from files (CSV however it is written, workbooks of several kinds) and pasted text, as rows of text; or a refusal in words."""
 
 import csv
 import io
 import zipfile
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
@@ -13,24 +13,27 @@ from xml.etree.ElementTree import ParseError
 from ninja import UploadedFile
 from openpyxl import load_workbook
 from openpyxl.utils.exceptions import InvalidFileException
+from python_calamine import CalamineError, CalamineWorkbook, PasswordError
 from school.refusal import Refused
 
 MEGABYTE = 1024 * 1024
-MOST_COLUMNS = 60
 _UNPACKED = 20
 """How many times larger than its limit a packed file may become: beyond that it is made to fill the memory."""
 _SEPARATORS = {",": "commas", ";": "semicolons", "\t": "tabs"}
+_LOCKED = b"\xd0\xcf\x11\xe0"
+"""How a workbook begins that is kept with a password."""
 _LOOKED_AT = 30
 """By how many lines it is told what stands between the cells."""
 
 
 @dataclass(frozen=True)
 class Limits:
-    """What is read of a file at most: megabytes and lines; `what` names in a refusal what the file should hold."""
+    """What is read of a file at most: megabytes, lines and columns; `what` names in a refusal what the file should hold."""
 
     megabytes: int
     lines: int
     what: str
+    columns: int = 60
 
 
 @dataclass(frozen=True)
@@ -47,10 +50,12 @@ def read_table(name: str, content: bytes, limits: Limits) -> Table:
     ending = name.casefold().rpartition(".")[2]
     if ending in ("xlsx", "xlsm"):
         table = Table(_workbook_rows(name, content, limits), "a workbook")
+    elif ending in ("ods", "xls"):
+        table = Table(_other_workbook_rows(name, content, limits), "a workbook")
     elif ending in ("csv", "txt", "tsv"):
         table = _text_table(name, content)
     else:
-        raise Refused(f"{name} is neither CSV nor a workbook (.xlsx). Save it as one of these.", "file")
+        raise Refused(f"{name} is neither CSV nor a workbook (.xlsx, .ods). Save it as one of these.", "file")
     if len(table.rows) > limits.lines:
         raise Refused(f"{name} has {len(table.rows)} lines; at most {limits.lines} are read.", "file")
     return Table(table.rows, f"{len(table.rows)} lines, {table.told}")
@@ -131,23 +136,57 @@ def open_packed(name: str, content: bytes, limits: Limits) -> zipfile.ZipFile:
 
 
 def _workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]:
+    """The first sheet that is in sight, with what its formulas came to; a formula without a value is left as it is written."""
+    if content.startswith(_LOCKED):
+        raise Refused(f"{name} is kept with a password. Take the password away, or save it as CSV.", "file")
     try:
         if zipfile.is_zipfile(io.BytesIO(content)):
             open_packed(name, content, limits).close()
-        book = load_workbook(io.BytesIO(content), read_only=True)
-        rows = book.worksheets[0].iter_rows(max_row=limits.lines + 2, max_col=MOST_COLUMNS)
-        return [["" if each.value is None else _cell(each) for each in row] for row in rows]
+        written, values = (_first_sheet(content, limits, values=each) for each in (False, True))
+        return [
+            [_cell(cell, value) for cell, value in zip(row, come_to, strict=True)]
+            for row, come_to in zip(written, values, strict=True)
+        ]
     except (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, IndexError, TypeError, ValueError):
         raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
 
 
-def _cell(cell: Any) -> str:
+def _first_sheet(content: bytes, limits: Limits, *, values: bool) -> Iterator[tuple[Any, ...]]:
+    book = load_workbook(io.BytesIO(content), read_only=True, data_only=values)
+    sheets = [each for each in book.worksheets if each.sheet_state == "visible"] or book.worksheets
+    rows: Iterator[tuple[Any, ...]] = sheets[0].iter_rows(max_row=limits.lines + 2, max_col=limits.columns)
+    return rows
+
+
+def _cell(cell: Any, value: Any) -> str:
     """A cell as it stands there; a number without the nought of a whole one, and one that is shown as a percent in percent."""
-    value = cell.value
+    if cell.value is None:
+        return ""
+    come_to = value.value if cell.data_type == "f" else cell.value
+    if cell.data_type == "f" and come_to is None:
+        return str(cell.value)
+    return _number_text(come_to, is_percent="%" in (cell.number_format or ""))
+
+
+def _number_text(value: Any, *, is_percent: bool = False) -> str:
     if isinstance(value, int | float) and not isinstance(value, bool):
-        number = Decimal(str(value)) * (100 if "%" in (cell.number_format or "") else 1)
-        return f"{number.normalize():f}"
+        number = Decimal(str(value)) * (100 if is_percent else 1)
+        return f"{number.normalize():f}{' %' if is_percent else ''}"
     return str(value)
+
+
+def _other_workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]:
+    """The first sheet of a workbook of another kind."""
+    try:
+        if zipfile.is_zipfile(io.BytesIO(content)):
+            open_packed(name, content, limits).close()
+        sheet = CalamineWorkbook.from_filelike(io.BytesIO(content)).get_sheet_by_index(0)
+        rows = sheet.to_python(skip_empty_area=False, nrows=limits.lines + 2)
+    except PasswordError:
+        raise Refused(f"{name} is kept with a password. Take the password away, or save it as CSV.", "file") from None
+    except (CalamineError, zipfile.BadZipFile, IndexError, ValueError, OSError):
+        raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
+    return [[_number_text(each) for each in row[: limits.columns]] for row in rows]
 
 
 def filled(rows: Sequence[Sequence[str]]) -> list[tuple[int, list[str]]]:

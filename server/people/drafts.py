@@ -6,6 +6,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
+from exchange.columns import FIELDS, Columns, heads_key, propose
 from exchange.tables import Limits, Table, read_pasted, read_table
 from school.acts import UNDOABLE_FOR
 from school.models import Person, School, SchoolYear
@@ -13,7 +14,6 @@ from school.refusal import NotYours, Refused
 
 from people.applying import apply, take_back
 from people.changes import Change, Draft, changes_of
-from people.columns import FIELDS, Columns, heads_key, propose
 from people.models import FileDraft, KeptPairing
 from people.oneroster_file import is_oneroster, read_oneroster, unpack
 from people.oneroster_rest import fetch

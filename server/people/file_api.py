@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from exchange.columns import FIELDS
 from exchange.download import as_file
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
@@ -11,7 +12,6 @@ from school.years import year_of
 
 from people import drafts
 from people.changes import Change
-from people.columns import FIELDS
 from people.models import FileDraft
 from people.oneroster_file import write_oneroster
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE

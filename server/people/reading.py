@@ -3,10 +3,9 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
+from exchange.columns import Columns
 from exchange.tables import filled
 from school.models import Role
-
-from people.columns import Columns
 
 
 @dataclass

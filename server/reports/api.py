@@ -4,6 +4,7 @@ from typing import Any
 
 from exchange.csv_file import as_csv
 from exchange.download import as_file
+from exchange.sheet_file import as_workbook
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
 from school import windows
@@ -122,7 +123,7 @@ def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> An
     title = f"{request.school_class} {place.name} overrides"
     if ending == "csv":
         return as_file(as_csv(rows), f"{title}.csv")
-    return as_file(override_file.as_workbook(rows, place.name), f"{title}.xlsx")
+    return as_file(as_workbook(rows, place.name), f"{title}.xlsx")
 
 
 @router.post("/classes/{class_id}/report/{term}/overrides/file", permission=WRITE_REPORT, response=OverrideFileOut)

@@ -1,11 +1,9 @@
 """Overrides by file: a sheet with the percents to work on anywhere, and what loading it back would change."""
 
-import io
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from decimal import Decimal
 from typing import Any
 
-import xlsxwriter
 from exchange.tables import Limits, read_table
 from school.models import Term
 from school.refusal import Refused
@@ -35,24 +33,6 @@ def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
              percent, put.mark if put else "", put.reason if put else ""]
         )  # fmt: skip
     return found
-
-
-def as_workbook(rows: Iterable[Sequence[str]], title: str) -> bytes:
-    """A sheet as a workbook of texts."""
-    out = io.BytesIO()
-    with xlsxwriter.Workbook(out, {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}) as book:
-        page = book.add_worksheet(_sheet_name(title))
-        bold = book.add_format({"bold": True})
-        for place, row in enumerate(rows):
-            for column, text in enumerate(row):
-                page.write_string(place, column, text, None if place else bold)
-        page.freeze_panes(1, 0)
-        page.set_column(0, len(COLUMNS) - 1, 16)
-    return out.getvalue()
-
-
-def _sheet_name(title: str) -> str:
-    return "".join("-" if letter in "[]:*?/\\" else letter for letter in title)[:31].strip("'") or "Sheet"
 
 
 def read_file(loaded: LoadedClass, term: Term, name: str, content: bytes) -> OverrideFileOut:

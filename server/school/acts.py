@@ -7,12 +7,13 @@ What was undone can be done again as long as nothing was done after it: it is th
 """
 
 import datetime
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Max, QuerySet
 from django.utils import timezone
 
 from school.models import Act, Person, SchoolClass
@@ -47,6 +48,34 @@ def record(school_class: SchoolClass, person: Person, name: str, words: str, cha
         change=change,
         at=school_class.school.now(),
     )
+
+
+@contextmanager
+def as_one(school_class: SchoolClass, person: Person, words: str) -> Iterator[None]:
+    """What the person does within, of whatever kinds, is one act; or is not done at all."""
+    mine = Act.objects.filter(school_class=school_class, person=person)
+    last = mine.aggregate(last=Max("id"))["last"] or 0
+    with transaction.atomic():
+        yield
+        parts = list(mine.filter(id__gt=last).order_by("id"))
+        if parts:
+            change = [{"kind": each.kind, "change": each.change} for each in parts]
+            mine.filter(id__gt=last).delete()
+            record(school_class, person, "several", words, change)
+
+
+def _undo_several(school_class: SchoolClass, person: Person, change: Any) -> list[str]:
+    """What came last goes first."""
+    return [
+        words for each in reversed(change) for words in _kinds[each["kind"]].undo(school_class, person, each["change"])
+    ]
+
+
+def _redo_several(school_class: SchoolClass, person: Person, change: Any) -> list[str]:
+    return [words for each in change for words in _kinds[each["kind"]].redo(school_class, person, each["change"])]
+
+
+kind("several", undo=_undo_several, redo=_redo_several)
 
 
 def is_still(now: Mapping[str, Any] | None, then: Mapping[str, Any] | None) -> bool:

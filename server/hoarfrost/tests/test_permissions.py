@@ -131,6 +131,8 @@ HIDES = (
 )
 """What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider or register that answers."""
 
+SCORE_TABLE = {"name": "scores.csv", "told": "", "rows": [["Number", "Oak"], ["100", "12"]], "term": 0}
+
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
     "/classes/{class_id}/spread/tried": {"term": 0},
@@ -155,6 +157,8 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/rules": {"method": "points"},
     "/classes/{class_id}/chosen": {"cells": []},
     "/classes/{class_id}/scores/tried": {"term": 0},
+    "/classes/{class_id}/scores-file": SCORE_TABLE,
+    "/classes/{class_id}/scores-file/take": SCORE_TABLE | {"request": str(uuid.uuid4()), "seen": 0},
     "/classes/{class_id}/view": {"view": {}},
     "/session": {"sign_in": "nobody", "password": "nothing"},
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
@@ -465,7 +469,11 @@ def numbers_of(world: World) -> dict[str, Any]:
 LOGO = b64decode("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==")
 """A picture of one point."""
 
-FILES = {"file": ("map.pdf", b"%PDF"), "logo": ("logo.png", LOGO)}
+FILES = {
+    "file": ("map.pdf", b"%PDF"),
+    "logo": ("logo.png", LOGO),
+    "scores-table": ("scores.csv", b"Number,Oak\n100,12\n"),
+}
 """What is uploaded, by the last part of the address."""
 
 

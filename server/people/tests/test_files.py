@@ -8,13 +8,13 @@ from typing import Any
 import pytest
 from conftest import World, make_class, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from exchange.columns import propose
 from exchange.tables import MEGABYTE
 from openpyxl import Workbook
 from school.models import Enrolment, Person, SchoolClass, Student
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
-from people.columns import propose
 from people.models import FileDraft
 
 ROSTER = """Number,Surname,Forename,Teaching group

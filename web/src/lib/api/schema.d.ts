@@ -1256,6 +1256,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/scores-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Scores
+         * @description What a table of scores would change, with what was chosen about it. Nothing is changed by asking.
+         */
+        post: operations["exchange_api_look_at_scores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/scores-file/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Scores
+         * @description Take what was chosen of a table of scores, as one act.
+         */
+        post: operations["exchange_api_take_scores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/scores-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Score Table
+         * @description What a file of scores would hold, to be looked at before it is saved.
+         */
+        get: operations["exchange_api_see_score_table"];
+        put?: never;
+        /**
+         * Read Score Table
+         * @description A file of scores as a table of text. Nothing is changed by it.
+         */
+        post: operations["exchange_api_read_score_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/scores.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Scores
+         * @description Scores as CSV or a workbook: of a term or the whole class, or of the students and work that are named, in their order.
+         */
+        get: operations["exchange_api_save_scores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/scores/tried": {
         parameters: {
             query?: never;
@@ -3711,6 +3795,20 @@ export interface components {
             words: string;
         };
         /**
+         * AskedLineOut
+         * @description A line of which it has to be said whom it is about; `may_be` are who it may be, nobody in particular where it is empty.
+         */
+        AskedLineOut: {
+            /** Line */
+            line: number;
+            /** May Be */
+            may_be: number[];
+            /** Said */
+            said: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * AssignmentIn
          * @description What is given of an assignment; what is not stays as it is. A category and days may be given as null: none.
          *
@@ -4244,6 +4342,16 @@ export interface components {
             value: string;
             /** Words */
             words: string;
+        };
+        /**
+         * ChoosableOut
+         * @description Something to choose by its name.
+         */
+        ChoosableOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * ChosenIn
@@ -5241,6 +5349,16 @@ export interface components {
             told: string;
             /** Year */
             year: string;
+        };
+        /**
+         * FileTableOut
+         * @description A file as a table of text.
+         */
+        FileTableOut: {
+            /** Rows */
+            rows: string[][];
+            /** Told */
+            told: string;
         };
         /**
          * Forgotten
@@ -7348,6 +7466,153 @@ export interface components {
             years: components["schemas"]["NamedOut"][];
         };
         /**
+         * ScoreCellOut
+         * @description A cell that differs from what the class has; `key` names it as a spreadsheet does.
+         */
+        ScoreCellOut: {
+            /** Before */
+            before: string;
+            /** Is Slip */
+            is_slip: boolean;
+            /** Is Taken */
+            is_taken: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "new" | "replaced" | "emptied" | "overtaken" | "unreadable";
+            /** Place */
+            place: number;
+            /** Student */
+            student: string;
+            /** Text */
+            text: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ScoreChoicesIn
+         * @description What was chosen about a file: columns by place, students by line, what unknown words stand for, which cells are taken.
+         */
+        ScoreChoicesIn: {
+            /** Cells */
+            cells?: {
+                [key: string]: boolean;
+            };
+            /** Columns */
+            columns?: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Students */
+            students?: {
+                [key: string]: number;
+            };
+            /** Words */
+            words?: {
+                [key: string]: string | null;
+            };
+        };
+        /**
+         * ScoreColumnOut
+         * @description A column of a file of scores: what it is taken for, and where something is to be decided, what. `points` are the file's.
+         */
+        ScoreColumnOut: {
+            /** Category */
+            category: number | null;
+            /** Head */
+            head: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "comment" | "new" | "aside";
+            /** Letters */
+            letters: string;
+            /**
+             * Meant In
+             * @enum {string}
+             */
+            meant_in: "points" | "percent" | "in proportion";
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /** Points */
+            points: string | null;
+            /** Term */
+            term: number | null;
+            /** Words */
+            words: string;
+            /** Work */
+            work: number | null;
+        };
+        /**
+         * ScoreFileOut
+         * @description What a file of scores would change. `seen` is how far the class's scores had come; taking the file says so again.
+         */
+        ScoreFileOut: {
+            /** Asked */
+            asked: components["schemas"]["AskedLineOut"][];
+            /** Categories */
+            categories: components["schemas"]["ChoosableOut"][];
+            /** Cells */
+            cells: components["schemas"]["ScoreCellOut"][];
+            /** Codes */
+            codes: string[];
+            /** Columns */
+            columns: components["schemas"]["ScoreColumnOut"][];
+            /** Head Line */
+            head_line: number;
+            /** Roster */
+            roster: components["schemas"]["ChoosableOut"][];
+            /** Same */
+            same: number;
+            /** Seen */
+            seen: number;
+            /** Students */
+            students: number;
+            /** Terms */
+            terms: components["schemas"]["ChoosableOut"][];
+            /** Told */
+            told: string;
+            /** Unknown */
+            unknown: components["schemas"]["UnknownWordOut"][];
+            /** Works */
+            works: components["schemas"]["ChoosableOut"][];
+            would: components["schemas"]["ConsequenceOut"] | null;
+        };
+        /**
+         * ScoreTableIn
+         * @description A table of scores as it was read: its rows as text, and what was chosen about it; `name` is the file's.
+         */
+        ScoreTableIn: {
+            choices?: components["schemas"]["ScoreChoicesIn"];
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: string[][];
+            /** Term */
+            term?: number | null;
+            /** Told */
+            told: string;
+        };
+        /**
+         * ScoresTakenOut
+         * @description What became of a file of scores.
+         */
+        ScoresTakenOut: {
+            /** Cells */
+            cells: number;
+            /** Left */
+            left: string[];
+            /** Works */
+            works: number;
+        };
+        /**
          * SecondFactorBeginningOut
          * @description What an authenticator app is told: a picture (SVG, as a data address) that it reads, or a key that is typed.
          */
@@ -7910,6 +8175,25 @@ export interface components {
             classes: components["schemas"]["TakenOverIn"][];
         };
         /**
+         * TakeScoresIn
+         * @description A table of scores to be taken, once under the number `request`, as it was looked at (`seen`).
+         */
+        TakeScoresIn: {
+            choices?: components["schemas"]["ScoreChoicesIn"];
+            /** Name */
+            name: string;
+            /** Request */
+            request: string;
+            /** Rows */
+            rows: string[][];
+            /** Seen */
+            seen: number;
+            /** Term */
+            term?: number | null;
+            /** Told */
+            told: string;
+        };
+        /**
          * TakenOverIn
          * @description A class that is taken over into a year.
          */
@@ -8257,6 +8541,16 @@ export interface components {
             kept: string[];
             /** Words */
             words: string;
+        };
+        /**
+         * UnknownWordOut
+         * @description A word that is no score here, with how often it stands in the file.
+         */
+        UnknownWordOut: {
+            /** Count */
+            count: number;
+            /** Text */
+            text: string;
         };
         /**
          * UnreadLineOut
@@ -14517,6 +14811,458 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AnswerOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_look_at_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreTableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoreFileOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_take_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeScoresIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoresTakenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_see_score_table: {
+        parameters: {
+            query?: {
+                term?: number | null;
+                naming?: "number" | "name" | "alias" | "none";
+                comments?: boolean;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileTableOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_read_score_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileTableOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_save_scores: {
+        parameters: {
+            query?: {
+                term?: number | null;
+                naming?: "number" | "name" | "alias" | "none";
+                comments?: boolean;
+                students?: string;
+                works?: string;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                ending: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -140,13 +140,14 @@ def folded(head: str) -> str:
 def propose(rows: Sequence[Sequence[str]]) -> Columns:
     """What the columns seem to be. Where no line names them, they are told by what stands in them."""
     for line, row in enumerate(rows[:_LOOKED_AT]):
-        found = _by_heads(row)
+        found = by_heads(row)
         if len(found) >= _ENOUGH:
             return Columns(line, found)
     return Columns(None, _by_contents(rows))
 
 
-def _by_heads(row: Sequence[str]) -> dict[int, str]:
+def by_heads(row: Sequence[str]) -> dict[int, str]:
+    """What the columns of a line of heads are, by their places, as far as they are known."""
     heads = [folded(each) for each in row]
     found: dict[int, str] = {}
     for field, words in _WORDS.items():

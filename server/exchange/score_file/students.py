@@ -1,0 +1,119 @@
+"""Whom the lines of a table are about: by number, e-mail, alias or name, in either order and without accents."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+
+from school.models import Person, Student
+from school.texts import plain
+from scores.book import LoadedClass
+
+from exchange.columns import folded
+
+_FOOT = (
+    "mean",
+    "average",
+    "median",
+    "total",
+    "sum",
+    "deviation",
+    "highest",
+    "lowest",
+    "count",
+    "max",
+    "min",
+    "class mean",
+    "class average",
+)
+"""What stands before a line that is about nobody."""
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A line of which it has to be said whom it is about: what it says, and who it may be (empty where that is anybody)."""
+
+    line: int
+    said: str
+    words: str
+    may_be: Sequence[int] = ()
+
+
+@dataclass
+class Paired:
+    """Students by the line (1 is the first) that is about them, and lines to be asked about."""
+
+    students: dict[int, Student] = field(default_factory=dict)
+    asked: list[Asked] = field(default_factory=list)
+
+
+class Roster:
+    """The students of a class by all that a line can say of them."""
+
+    def __init__(self, loaded: LoadedClass) -> None:
+        self.students = {each.pk: each for each in loaded.plan.students}
+        self._by: dict[str, dict[str, list[Student]]] = {"number": {}, "alias": {}, "email": {}, "name": {}}
+        emails = dict(
+            Person.objects.filter(student__in=self.students).exclude(email="").values_list("student", "email")
+        )
+        for each in loaded.plan.students:
+            self._put("number", _number(each.number), each)
+            self._put("alias", each.alias.casefold(), each)
+            self._put("name", _name(f"{each.given_name} {each.family_name}"), each)
+            if each.pk in emails:
+                self._put("email", emails[each.pk].casefold(), each)
+
+    def _put(self, what: str, key: str, student: Student) -> None:
+        self._by[what].setdefault(key, []).append(student)
+
+    def find(self, said: Mapping[str, str]) -> list[Student]:
+        """Who a line may be about: by what tells people apart first, and only then by name."""
+        keys = {
+            "number": _number(said.get("number", "")), "alias": said.get("alias", "").casefold(),
+            "email": said.get("email", "").casefold(),
+        }  # fmt: skip
+        for what, key in keys.items():
+            if key and (found := self._by[what].get(key)):
+                return found
+        if keys["number"]:
+            return []
+        whole = said.get("full_name") or f"{said.get('given_name', '')} {said.get('family_name', '')}"
+        return self._by["name"].get(_name(whole), []) if whole.strip() else []
+
+
+def _number(text: str) -> str:
+    """A number as it is compared: spreadsheets take leading noughts away, and put a sign before what is to stay text."""
+    return text.strip().removeprefix("'").casefold().lstrip("0")
+
+
+def _name(text: str) -> str:
+    """The parts of a name in one order, however they stand: "Novák, Lena", "Lena Novak"."""
+    return " ".join(sorted(plain(text.replace(",", " ")).replace("-", " ").split()))
+
+
+def pair(
+    rows: Sequence[Sequence[str]], first: int, naming: Mapping[str, int], roster: Roster, chosen: Mapping[str, int]
+) -> Paired:
+    """Whom each line from `first` on is about; `chosen` says so by line for those that were asked about."""
+    paired = Paired()
+    by_student: dict[int, int] = {}
+    for line, row in enumerate(rows[first:], first + 1):
+        said = {what: row[place].strip() for what, place in naming.items() if place < len(row) and row[place].strip()}
+        if not any(each.strip() for each in row) or (said and all(folded(each) in _FOOT for each in said.values())):
+            continue
+        words = " ".join(
+            said[what]
+            for what in ("number", "given_name", "family_name", "full_name", "alias", "email")
+            if what in said
+        )
+        found = [roster.students[chosen[str(line)]]] if chosen.get(str(line)) in roster.students else roster.find(said)
+        if not said:
+            paired.asked.append(Asked(line, "", "names nobody."))
+        elif not found:
+            paired.asked.append(Asked(line, words, "is nobody in this class by this name or number."))
+        elif len(found) > 1:
+            paired.asked.append(Asked(line, words, f"may be {len(found)} students.", [each.pk for each in found]))
+        elif found[0].pk in by_student:
+            paired.asked.append(Asked(line, words, f"stands in line {by_student[found[0].pk]} already."))
+        else:
+            by_student[found[0].pk] = line
+            paired.students[line] = found[0]
+    return paired
