@@ -11,6 +11,8 @@ PLACES = {
     "today": ("odalys", "/", "Needs you"),
     "plan": ("odalys", "/class/2/plan", "How quarter 2 is made"),
     "scores": ("odalys", "/class/2/scores", "spread, 40 to 100 %"),
+    "files": ("odalys", "/class/2/files", "scores as of"),
+    "scores from a table": ("odalys", "/class/2/files?what=scores-in", "or paste what you copied"),
     "spread": ("odalys", "/class/2/spread", "Close below a mark"),
     "stack": ("odalys", "/class/2/stack", "When the pile is through"),
     "student": ("odalys", "/class/2/student/33", "How the grade comes about"),

@@ -178,6 +178,19 @@ export const spreadTried = (id: Id, body: Shapes['TriedSpreadIn']) =>
 	});
 
 /** How each assignment of a term came out. */
+export type Naming = 'number' | 'name' | 'alias' | 'none';
+
+/** What a file of scores would hold. */
+export const scoreTable = (id: Id, asked: { term: InTerm; naming: Naming; comments: boolean }) =>
+	queryOptions({
+		queryKey: ['class', id, 'score table', asked],
+		queryFn: ({ signal }) => {
+			const { term, ...rest } = asked;
+			const params = { path: { class_id: id }, query: { ...rest, ...(term ? { term } : {}) } };
+			return ask(api.GET('/api/v1/classes/{class_id}/scores-table', { params, signal: within(signal) }));
+		}
+	});
+
 export const spreadWorks = (id: Id, term: InTerm) =>
 	queryOptions({
 		queryKey: ['class', id, 'spread works', term],

@@ -144,6 +144,13 @@
 		<button class="text-slate" onclick={() => theme.turn()}
 			>{theme.current === 'light' ? 'Night' : 'Day'}</button
 		>
+		{#if signed.teaches && page.params['id'] && page.route.id?.startsWith('/class')}<a
+				class="text-slate max-lg:hidden [&[aria-current]]:font-semibold [&[aria-current]]:text-ink"
+				href="/class/{page.params['id']}/files{page.url.searchParams.get('term')
+					? `?term=${page.url.searchParams.get('term')}`
+					: ''}"
+				aria-current={page.url.pathname.endsWith('/files') ? 'page' : undefined}>Print and files</a
+			>{/if}
 		<a class="max-md:hidden" href="/account" title="Your password, and where you are signed in"
 			>{session?.name}</a
 		>

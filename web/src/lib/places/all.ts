@@ -1,5 +1,6 @@
 /** All places, in the order in which the palette and the sheet of keys show them. */
 import type { Place } from '$lib/app/places';
+import { files } from './files/place';
 import { looseEnds } from './loose-ends/place';
 import { plan } from './plan/place';
 import { report } from './report/place';
@@ -9,4 +10,4 @@ import { spread } from './spread/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, spread, stack, report, today, looseEnds, ...stations];
+export const all: Place[] = [plan, scores, spread, stack, report, files, today, looseEnds, ...stations];

@@ -149,6 +149,16 @@
 		wanted.place = { classId: id, term: grid.data!.term_id, student, assignment: work };
 	}
 
+	/** The rows and columns as they are looked at now, as a file. */
+	function saveShown(ending: 'csv' | 'xlsx'): void {
+		const query = new URLSearchParams({
+			naming: view.hasAliases ? 'alias' : 'number',
+			students: (whole?.rows ?? []).map((each) => each.student_id).join(),
+			works: (whole?.columns ?? []).map((each) => each.id).join()
+		});
+		window.location.assign(`/api/v1/classes/${id}/scores.${ending}?${query}`);
+	}
+
 	/** What the palette offers here: how the grid is looked at, and what is done with the column one is in. */
 	function offered(): Command[] {
 		const data = grid.data;
@@ -158,8 +168,7 @@
 		return [
 			...commandsOf(data, view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
-			{ name: 'Save as a workbook that keeps calculating', words: 'the class', act: () => window.location.assign(`/api/v1/classes/${id}/workbook.xlsx?aliases=${view.hasAliases}`) },
-			{ name: 'Save as an open gradebook file', words: 'the class', act: () => window.location.assign(`/api/v1/classes/${id}/gradebook.json`) },
+			...(['csv', 'xlsx'] as const).map((ending) => ({ name: `Save what is shown as ${ending === 'csv' ? 'CSV' : 'a workbook'}`, words: 'the class', act: () => saveShown(ending) })),
 			...(acts?.commands ?? []),
 			...(work ? [
 				{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },

@@ -93,7 +93,8 @@
 		class={[
 			'flex min-h-14.5 items-start px-6 pt-2.25 pb-1.75 max-md:flex-col max-md:px-4 max-md:[&_.trail]:self-stretch',
 			place === 'stack' && 'max-md:[&_.checks-opener]:hidden max-md:[&_.trail]:hidden',
-			place === 'stack' ? 'max-md:pb-0' : 'max-md:pb-1.75'
+			place === 'stack' ? 'max-md:pb-0' : 'max-md:pb-1.75',
+			place === 'files' && 'print:hidden'
 		]}
 		aria-label="Class"
 	>
@@ -133,7 +134,7 @@
 	{:else}
 		<div class="h-10"></div>
 	{/if}
-	<div class="h-2.25 border-b border-hair"></div>
+	<div class={['h-2.25 border-b border-hair', place === 'files' && 'print:hidden']}></div>
 	{@render children()}
 	<ConsequenceDialog />
 {/if}

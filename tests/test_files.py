@@ -1,0 +1,61 @@
+"""Scores as files, as a teacher uses them: out to a spreadsheet, back with faults in it, seen, mended, taken, and undone."""
+
+import csv
+import io
+from collections.abc import Callable
+
+from playwright.sync_api import Page, expect
+
+from tests.pages import choose, saved
+from tests.stack import Stack
+
+
+def test_a_spreadsheet_with_four_faults_is_seen_mended_taken_and_undone(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Tables 8", 6, works=2)
+    page = somebody("odalys", f"/class/{class_id}/files")
+    expect(page.get_by_role("group", name="What the file holds").get_by_role("row").nth(1)).to_contain_text("Number")
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="Save as CSV").click()
+    lines = list(csv.reader(io.StringIO(saving.value.path().read_text("utf-8-sig"))))
+
+    # Worked on elsewhere: scores for everybody in the first work, and four faults.
+    for place, line in enumerate(lines[6:]):
+        line[3] = str(10 + place)
+    lines[6][3] = "109"  # a slip of the hand
+    lines[7][3] = "away"  # a word that is no code here
+    number, lines[8][0] = lines[8][0], "77777"  # nobody's number
+    lines[9][4] = "12-13"  # no number
+    out = io.StringIO()
+    csv.writer(out, delimiter=";").writerows(lines)
+
+    page.get_by_role("navigation", name="Print and files").get_by_role("link", name="Scores from a table").click()
+    page.get_by_label("Choose a file").set_input_files(
+        {"name": "marks.csv", "mimeType": "text/csv", "buffer": out.getvalue().encode("utf-16")}
+    )
+    first = page.get_by_role("table", name="Changes in column D")
+    expect(first.get_by_role("row")).to_have_count(5)
+    expect(first.get_by_role("row").first).to_contain_text("is above the")
+    expect(page.get_by_role("region", name="Whom lines are about")).to_contain_text("Line 9")
+    expect(page.get_by_role("table", name="Changes in column E")).to_contain_text("is not a number")
+    expect(page.get_by_role("status").filter(has_text="Nothing is changed yet")).to_contain_text("marks.csv")
+
+    # The word stands for a code, the line is somebody's, the slip is left out, and what is no number stays behind.
+    choose(page, "What away stands for", "stands for AB")
+    expect(first.get_by_role("row").nth(1)).to_contain_text("AB")
+    choose(page, "Whom line 9 is about", f"{lines[8][2]} {lines[8][1]} ({number})")
+    expect(page.get_by_role("region", name="Whom lines are about")).to_have_count(0)
+    expect(first.get_by_role("row")).to_have_count(6)
+    first.get_by_role("row").first.get_by_role("checkbox").click()
+    expect(page.get_by_role("region", name="Grades that would move")).to_contain_text("grades would change")
+    page.get_by_role("button", name="Take 5 changes").click()
+    expect(page.get_by_text("5 scores entered")).to_be_visible()
+    saved(page)
+
+    page.goto(f"/class/{class_id}/scores")
+    expect(page.get_by_role("gridcell", name="Walk 1: 14")).to_be_visible()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("Undone: took scores from marks.csv")).to_be_visible()
+    expect(page.get_by_role("gridcell", name="Walk 1: 14")).to_have_count(0)
+    expect(page.get_by_role("gridcell", name="Walk 1:").first).to_be_visible()
