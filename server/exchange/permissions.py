@@ -2,10 +2,13 @@
 
 import rules
 from school.access import Permission
-from school.permissions import teaches
+from school.permissions import is_family, teaches
 
 rules.add_rule("exchange.save", teaches)
+
+rules.add_rule("exchange.child", is_family)
 
 SAVE_CLASS = Permission("exchange.save", about="class")
 TAKE_SCORES = Permission("scores.enter", about="class", changes="class")
 """Entering scores from a file, which may bring new work with it."""
+SAVE_CHILDS_DAYS = Permission("exchange.child", about="student")

@@ -1,5 +1,6 @@
 """Shapes of what is taken out and brought in."""
 
+import datetime
 from typing import Any
 
 from ninja import Field, Schema
@@ -122,3 +123,19 @@ class ScoresTakenOut(Schema):
     cells: int
     works: int
     left: list[str]
+
+
+class NewCalendarAddressOut(Schema):
+    """A private address of a calendar, told this once."""
+
+    address: str
+
+
+class CalendarAddressOut(Schema):
+    """That one has a private address of a calendar: of a class, of a student's work, or of all classes that one teaches."""
+
+    id: int
+    of: str
+    school_class: int | None
+    student: int | None
+    made_at: datetime.datetime

@@ -9,6 +9,7 @@ from accounts.api import router as accounts
 from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
+from exchange.calendar_api import router as calendars
 from families.api import router as families
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -60,6 +61,7 @@ for router in (
     own_class,
     families,
     exchange,
+    calendars,
 ):
     api.add_router("", router)
 

@@ -15,6 +15,7 @@ from dateutil.relativedelta import relativedelta
 from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
+from exchange.models import CalendarAddress
 from reports.models import BankSentence, Comment, CommentEvent, Document, PostedGrade, Withdrawal
 from school.acts import UNDOABLE_FOR
 from school.models import Act, Person, School, Student
@@ -87,6 +88,7 @@ def erase_student(student: Student) -> None:
     student.erased_at = timezone.now()
     student.save()
     student.guardians.clear()
+    CalendarAddress.objects.filter(student=student).delete()
     if account is not None:
         _erase_account(account)
 
@@ -140,6 +142,7 @@ def _erase_account(person: Person) -> None:
     if person.email:
         Mail.objects.filter(to__iexact=person.email).delete()
     Invitation.objects.filter(person=person).delete()
+    CalendarAddress.objects.filter(person=person).delete()
     ProviderAccount.objects.filter(person=person).delete()
     person.given_name, person.family_name, person.email = str(person.pk), ERASED, ""
     person.sign_in, person.is_active, person.erased_at = f"erased {person.pk}", False, timezone.now()

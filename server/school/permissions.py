@@ -3,7 +3,7 @@
 import rules
 
 from school.access import Permission
-from school.models import Person, Role, School, SchoolClass
+from school.models import Person, Role, School, SchoolClass, Student
 
 
 @rules.predicate
@@ -16,6 +16,14 @@ def teaches(person: Person, school_class: SchoolClass | None) -> bool:
 def keeps_records(person: Person, school: School | None) -> bool:
     """Records officers of the school."""
     return school is not None and person.memberships.filter(school=school, role=Role.OFFICER).exists()
+
+
+@rules.predicate
+def is_family(person: Person, student: Student | None) -> bool:
+    """The student themselves, and their guardians."""
+    if student is None:
+        return False
+    return student.person_id == person.pk or student.guardians.filter(pk=person.pk).exists()
 
 
 rules.add_rule("school.see", keeps_records)

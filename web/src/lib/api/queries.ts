@@ -28,6 +28,7 @@ export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'ban
 export const inFileDraft = (school: Id) => ({ queryKey: ['school', school, 'draft'] });
 export const inToday = { queryKey: ['today'] };
 export const inSessions = { queryKey: ['sessions'] };
+export const inCalendarAddresses = { queryKey: ['calendar addresses'] };
 export const inSecondFactor = { queryKey: ['second factor'] };
 export const inDocuments = { queryKey: ['documents'] };
 export const inLooseEnds = { queryKey: ['loose ends'] };
@@ -42,6 +43,13 @@ export const today = () =>
 	queryOptions({
 		queryKey: ['today'],
 		queryFn: ({ signal }) => ask(api.GET('/api/v1/today', { signal: within(signal) }))
+	});
+
+/** Of which calendars one has a private address. */
+export const calendarAddresses = () =>
+	queryOptions({
+		queryKey: ['calendar addresses'],
+		queryFn: ({ signal }) => ask(api.GET('/api/v1/calendar-addresses', { signal: within(signal) }))
 	});
 
 export const looseEnds = () =>

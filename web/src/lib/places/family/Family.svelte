@@ -5,6 +5,8 @@
 	import { page } from '$app/state';
 	import { words } from '$lib/api/client';
 	import FamilyClass from '$lib/class/family/FamilyClass.svelte';
+	import CalendarAddress from '$lib/app/CalendarAddress.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
 
 	const student = $derived(Number(page.params['student']));
@@ -68,5 +70,10 @@
 				<span class="text-body text-slate">{shown.teachers.join(', ')}</span>
 			</nav>
 		</FamilyClass>
+		<div class="max-w-308 px-8 pb-10 max-md:px-4 print:hidden">
+			<Fold title="Calendar" words="when work is due">
+				<CalendarAddress of={{ student }} name="What {family.data.given_name} has to do" />
+			</Fold>
+		</div>
 	</main>
 {/if}

@@ -2,6 +2,7 @@
 	/** What can be taken out of a class, brought into it, or put on paper: each with a look at it first. */
 	import { page } from '$app/state';
 	import { thisClass } from '$lib/class/thisClass';
+	import Days from './Days.svelte';
 	import Papers from './Papers.svelte';
 	import ScoresIn from './ScoresIn.svelte';
 	import ScoresOut from './ScoresOut.svelte';
@@ -27,7 +28,8 @@
 				['marking', 'Marking sheet'],
 				['grid', 'Scores on paper']
 			]
-		}
+		},
+		{ title: 'Days', things: [['calendar', 'Calendar']] }
 	];
 	const address = (name: string) => `/class/${here.id}/files?what=${name}${term ? `&term=${term}` : ''}`;
 </script>
@@ -54,6 +56,7 @@
 	<main class="min-w-0 max-md:pt-3">
 		{#if what === 'scores-in'}<ScoresIn {term} />
 		{:else if what === 'class'}<WholeClass />
+		{:else if what === 'calendar'}<Days {term} />
 		{:else if what === 'list' || what === 'marking' || what === 'grid'}<Papers kind={what} {term} />
 		{:else}<ScoresOut {term} />{/if}
 	</main>

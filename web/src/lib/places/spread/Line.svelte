@@ -4,7 +4,7 @@
 	 * where a curve would take them. The arrows go from student to student, and what is chosen is named beside.
 	 */
 	import Minimum from './Minimum.svelte';
-	import { levelHeight, levels, RADIUS, said, type Dot, type LineRow, type Spread } from './line';
+	import { firstRows, levelHeight, levels, RADIUS, said, type Dot, type LineRow, type Spread } from './line';
 
 	let {
 		spread,
@@ -40,8 +40,7 @@
 	/** Each row with where its dots are, from the top down: the first stacks upwards, one with needles to it downwards. */
 	const drawn = $derived.by(() => {
 		let y = 30;
-		// A student's first dot is the one that the arrows go to.
-		const named = new Set<number>();
+		const first = firstRows(rows);
 		return rows.map((row, index) => {
 			const places = row.dots.map(({ stand }) => x(stand.place));
 			const level = levels(places);
@@ -52,11 +51,10 @@
 			y = isThen ? base + stack + 26 : base;
 			const dots = row.dots.map((each, place) => ({
 				...each,
-				id: row.isHere && !named.has(each.dot.student_id) ? `${id}-${each.dot.student_id}` : undefined,
+				id: first.get(each.dot.student_id) === row.key ? `${id}-${each.dot.student_id}` : undefined,
 				x: places[place]!,
 				y: base + (isThen ? 1 : -1) * level[place]! * height
 			}));
-			for (const each of dots) if (each.id) named.add(each.dot.student_id);
 			return {
 				...row,
 				base,

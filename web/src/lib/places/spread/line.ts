@@ -89,3 +89,13 @@ export function said(dot: Dot, hasAliases: boolean): string {
 	const put = dot.override && `${dot.override} was put in place of the grade`;
 	return [nameOf(dot, hasAliases), fromTo(dot), put].filter(Boolean).join(', ');
 }
+
+/** In which row each student's first dot is, by the row's key: the dot that the arrows go to. */
+export function firstRows(rows: LineRow[]): ReadonlyMap<number, string> {
+	const found = new Map<number, string>();
+	for (const row of rows) {
+		if (!row.isHere) continue;
+		for (const { dot } of row.dots) if (!found.has(dot.student_id)) found.set(dot.student_id, row.key);
+	}
+	return found;
+}
