@@ -21,6 +21,16 @@ JANUARY = """Adm. no.\tSurname\tForename\tTeaching group\tParent e-mail\tHouse
 """
 
 
+NOTEBOOKS = """Name\tMap 4\tTalk [20]\tTotal
+Signe Åkerlund\t41\t18\t59
+Tolu Adeyemi\t399\t16\t415
+Dvořáček, Matěj\t36\taway\t36
+Lena Novak\t38\t15,5\t53,5
+Celestine Moreau\t44\t19\t63
+Wren Sparrow\t40\t17\t57
+"""
+
+
 def shoot(page: Page, name: str, words: str) -> None:
     expect(page.get_by_text(words).first).to_be_visible()
     page.evaluate("document.fonts.ready.then(() => true)")
@@ -83,9 +93,10 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.get_by_role("button", name="Scales and codes").click()
     shoot(page, "scales", "Counts as, where marks are counted")
     page.keyboard.press("Escape")
-    empty = stack.add_class("Geography 9", 0)
-    page.goto(f"/class/{empty}/plan")
-    shoot(page, "plan-empty", "Nothing makes the grade yet")
+    page.goto("/class/2/files?what=scores-in")
+    page.get_by_label("or paste what you copied").fill(NOTEBOOKS)
+    page.get_by_role("button", name="Read it").click()
+    shoot(page, "scores-file", "Nothing is changed yet")
     page.goto("/class/2/scores")
     page.get_by_role("button", name="Célestine Moreau").click()
     shoot(page, "working", "the mark, which begins at")
