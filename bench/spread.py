@@ -5,16 +5,13 @@ import platform
 import random
 import statistics
 import sys
-import time
-import uuid
-from collections.abc import Callable
 from pathlib import Path
-from typing import Any
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 
 import django  # noqa: E402
+from _measuring import at_most_in_95_of_100, by_turns, made  # noqa: E402
 
 from tests.pages import choose, saved  # noqa: E402
 from tests.stack import Stack  # noqa: E402
@@ -24,55 +21,6 @@ OPENING = 2
 """Opening Spread takes at most so many times as long as opening Scores."""
 MOVED = {40: 100, 200: 150}
 """By how many students: within how many ms, at the 95th percentile, what is typed or dragged has moved the dots."""
-
-
-def made(students: int) -> int:
-    """A class of so many with a quarter's work, all of it marked; gives its number."""
-    from decimal import Decimal
-
-    from plans.models import Assignment, Category, GradingScale, GroundRules
-    from school.models import Enrolment, Person, SchoolClass, SchoolYear, Student, Teaching, Term
-    from scores.models import Score
-
-    year, teacher = SchoolYear.objects.get(), Person.objects.get(sign_in="odalys")
-    here = SchoolClass.objects.create(school=year.school, year=year, name=f"Spread {students}")
-    Teaching.objects.create(school_class=here, person=teacher)
-    GroundRules.objects.create(school_class=here, scale=GradingScale.objects.get(name="Letters, fine"))
-    people = Student.objects.bulk_create(
-        Student(school=year.school, given_name=f"Given{n}", family_name=f"Family{n}", number=f"6{students}{n}", alias=uuid.uuid4().hex[:8])
-        for n in range(students)
-    )  # fmt: skip
-    people = list(Student.objects.filter(number__startswith=f"6{students}", family_name__startswith="Family"))
-    Enrolment.objects.bulk_create(Enrolment(school_class=here, student=each, starts=year.starts) for each in people)
-    categories = [
-        Category.objects.create(school_class=here, name=f"Part {n}", sign=f"P{n}", weight=Decimal(25)) for n in range(4)
-    ]
-    quarter = Term.objects.get(name="Quarter 2")
-    works = [
-        Assignment.objects.create(
-            school_class=here, category=categories[n % 4], term=quarter, name=f"Work {n}", short_name=f"W {n}", points=20, position=n
-        )
-        for n in range(WORKS)
-    ]  # fmt: skip
-    chance = random.Random(8)
-    Score.objects.bulk_create(
-        Score(student=each, assignment=work, number=Decimal(chance.randint(24, 40)) / 2, changed_by=teacher, changed_at=year.school.now())
-        for each in people
-        for work in works
-    )  # fmt: skip
-    return here.pk
-
-
-def by_turns(works: dict[str, Callable[[], Any]], times: int = TIMES) -> dict[str, list[float]]:
-    """How long each took, in ms, so many times by turns: what else the machine does falls on all."""
-    took: dict[str, list[float]] = {name: [] for name in works}
-    for turn in range(times + 2):
-        for name, work in works.items():
-            begun = time.perf_counter()
-            work()
-            if turn > 1:  # the first two warm up
-                took[name].append(1000 * (time.perf_counter() - begun))
-    return took
 
 
 TYPE = """(value) => new Promise((painted) => {
@@ -111,11 +59,6 @@ def in_the_browser(stack: Stack, class_id: int) -> list[float]:
     return took[2:]
 
 
-def at_most_in_95_of_100(durations: list[float]) -> float:
-    """The 95th percentile."""
-    return sorted(durations)[int(0.95 * len(durations))]
-
-
 def main() -> None:
     """Open both places cold and warm, and try a curve again and again."""
     stack = Stack("bench_spread")
@@ -132,7 +75,7 @@ def main() -> None:
         client.force_login(Person.objects.get(sign_in="odalys"), backend="django.contrib.auth.backends.ModelBackend")
         term = Term.objects.get(name="Quarter 2").pk
         for students, at_most in MOVED.items():
-            class_id = made(students)
+            class_id = made(students, WORKS)
             at = f"/api/v1/classes/{class_id}"
 
             def cold(*paths: str, at: str = at) -> None:
@@ -145,8 +88,8 @@ def main() -> None:
                 body = {"term": term, "steps": steps}
                 assert client.post(f"{at}/spread/tried", body, content_type="application/json").status_code == 200
 
-            took = by_turns({"scores": lambda: cold("scores"), "spread": lambda: cold("spread", "spread/works")})
-            took |= by_turns({"tried": tried})
+            took = by_turns({"scores": lambda: cold("scores"), "spread": lambda: cold("spread", "spread/works")}, TIMES)
+            took |= by_turns({"tried": tried}, TIMES)
             opening = statistics.median(took["spread"]) / statistics.median(took["scores"])
             answered = at_most_in_95_of_100(took["tried"])
             moved = at_most_in_95_of_100(in_the_browser(stack, class_id))

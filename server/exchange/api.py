@@ -2,7 +2,7 @@
 
 import json
 import uuid
-from typing import Any
+from typing import Any, Literal
 
 from django.http import HttpResponse
 from gradecore.file import write_book
@@ -45,9 +45,11 @@ SCORES = Limits(megabytes=5, lines=2_000, columns=500, what="a file of scores")
 
 
 @router.get("/classes/{class_id}/gradebook.json", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
-def save(request: Asking, class_id: int) -> HttpResponse:
-    """The class as an open gradebook file, which `hoarfrost compute` reads."""
-    text = json.dumps(write_book(load_class(request.school_class).book), ensure_ascii=False, indent=1)
+def save(request: Asking, class_id: int, naming: Literal["numbers", "names", "aliases"] = "numbers") -> HttpResponse:
+    """The class as an open gradebook file, which `hoarfrost compute` reads: with numbers, names or aliases for students and work."""
+    loaded = load_class(request.school_class)
+    book = loaded.book if naming == "numbers" else with_names(loaded, aliases=naming == "aliases")
+    text = json.dumps(write_book(book), ensure_ascii=False, indent=1)
     return as_file(text.encode(), f"{request.school_class} gradebook.json")
 
 

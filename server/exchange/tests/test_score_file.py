@@ -1,19 +1,27 @@
 """Scores as files: what is saved changes nothing when it comes back, and whatever table comes in is read, asked about or refused in words."""
 
 import csv
+import datetime
 import io
+import json
+import subprocess
 import uuid
 from collections.abc import Sequence
 from decimal import Decimal
+from pathlib import Path
 from typing import Any
 
 import pytest
+import xlsxwriter
 from conftest import World, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from gradecore.file import read_book
+from gradecore.gradebook import Gradebook
 from hypothesis import given
 from hypothesis import strategies as st
 from openpyxl import Workbook, load_workbook
 from plans.models import Assignment
+from scores.book import load_class
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
@@ -309,6 +317,60 @@ def test_a_file_that_cannot_be_read_is_refused_in_words(marked: World, name: str
     assert words in answer.json()["detail"]
 
 
+def awkward_workbook() -> bytes:
+    """What stands in workbooks of years: a title over merged cells, a sheet put out of sight, formulas with what they came to, a
+    column shown as percents, one put out of sight, a date that was a number, and numbers kept as text.
+    """
+    out = io.BytesIO()
+    with xlsxwriter.Workbook(out, {"in_memory": True}) as book:
+        book.add_worksheet("old").hide()
+        page = book.add_worksheet("Marks")
+        page.activate()
+        page.set_first_sheet()
+        page.merge_range(0, 0, 0, 3, "Botany, autumn")
+        rows = [
+            ["Number", "Name", "Oak", "Beet", "Ash"],
+            [100, "Fin Fir", None, 0.75, "7,5"],
+            ["101", "Una Fir", 9, 0.5, None],
+        ]
+        for line, row in enumerate(rows, 2):
+            page.write_row(line, 0, row)
+        percent, day = book.add_format({"num_format": "0%"}), book.add_format({"num_format": "d/m/yyyy"})
+        page.write_formula(3, 2, "=5+6", None, 11)
+        page.write_number(3, 3, 0.75, percent)
+        page.write_number(4, 3, 0.5, percent)
+        page.write_datetime(4, 4, datetime.date(2031, 12, 7), day)
+        page.set_column(4, 4, None, None, {"hidden": True})
+    return out.getvalue()
+
+
+def test_a_workbook_of_years_is_read_as_it_looks(marked: World) -> None:
+    rows = table(marked, "Marks 2031.xlsx", awkward_workbook()).json()["rows"]
+    assert rows[2:] == [
+        ["Number", "Name", "Oak", "Beet", "Ash"], ["100", "Fin Fir", "11", "75 %", "7,5"],
+        ["101", "Una Fir", "9", "50 %", "2031-12-07 00:00:00"],
+    ]  # fmt: skip
+    assert found(look(marked, rows)) == [
+        ("C4", "replaced", "12", "11"), ("C5", "replaced", "7.5", "9"), ("D4", "replaced", "20", "75 %"), ("D5", "new", "", "50 %"),
+        ("E4", "new", "", "7,5"), ("E5", "unreadable", "", "2031-12-07 00:00:00"),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize("ending", ["ods", "xls"])
+def test_what_another_program_keeps_is_read_too(marked: World, tmp_path: Path, ending: str) -> None:
+    (tmp_path / "scores.xlsx").write_bytes(saved(marked, "xlsx"))
+    subprocess.run(
+        ["soffice", f"-env:UserInstallation=file://{tmp_path}/profile", "--headless", "--convert-to", ending, "--outdir",
+         str(tmp_path), str(tmp_path / "scores.xlsx")],
+        check=True, capture_output=True, timeout=120,
+    )  # fmt: skip
+    read = table(marked, f"scores.{ending}", (tmp_path / f"scores.{ending}").read_bytes())
+    assert read.status_code == 200, read.content
+    answer = look(marked, read.json()["rows"])
+    assert found(answer) == []
+    assert (answer.json()["asked"], answer.json()["same"]) == ([], 4)
+
+
 @given(st.integers(0, 20_000))
 def test_columns_are_called_as_spreadsheets_call_them(place: int) -> None:
     name = letters(place)
@@ -334,3 +396,16 @@ def test_points_are_read_from_a_head(head: str, bare: str, points: float | None)
 )  # fmt: skip
 def test_numbers_are_read_as_they_are_written_anywhere(written: str, plain: str) -> None:
     assert plain_number(written) == plain
+
+
+@pytest.mark.parametrize("naming", ["numbers", "names", "aliases"])
+def test_a_gradebook_file_comes_to_the_same_whoever_is_named_how(marked: World, naming: str) -> None:
+    answer = marked.client("teacher").get(f"{marked.address}/gradebook.json?naming={naming}")
+    book = read_book(json.loads(answer.content))
+    assert len(book.students) == 3
+    assert ("Fir, Fin" in book.students) == (naming == "names")
+    gradebook, numbered = Gradebook(book), Gradebook(load_class(marked.school_class).book)
+    for student, key in zip(book.students, numbered.book.students, strict=True):
+        for term, known in zip(book.terms, numbered.book.terms, strict=True):
+            mine, other = gradebook.result(student, term.id), numbered.result(key, known.id)
+            assert (mine.percent, mine.mark, mine.final_mark) == (other.percent, other.mark, other.final_mark)

@@ -50,10 +50,14 @@ def with_names(loaded: LoadedClass, *, aliases: bool = False) -> Book:
             # Who left keeps an override, and has no line here.
             if student in students
         },
-        # Levels have no formulas, and stand in no workbook.
-        standards=(),
-        standard_scores={},
-        standard_overrides={},
+        standard_scores={
+            students[student]: {works[work]: given for work, given in own.items()}
+            for student, own in book.standard_scores.items()
+            if student in students
+        },
+        standard_overrides={
+            students[student]: own for student, own in book.standard_overrides.items() if student in students
+        },
     )
 
 

@@ -2,9 +2,11 @@
 	/** The class as a file that something else can open. */
 	import { thisClass } from '$lib/class/thisClass';
 	import Check from '$lib/ui/check/Check.svelte';
+	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 
 	const here = thisClass();
 	let hasAliases = $state(false);
+	let naming = $state<'names' | 'aliases' | 'numbers'>('names');
 </script>
 
 <h2>The whole class</h2>
@@ -27,11 +29,22 @@
 		<h3 class="text-large">An open gradebook file</h3>
 		<p class="py-1">
 			Everything that makes a grade, in a format that is written down and free: plan, scores, overrides.
-			Nobody is named in it; students are numbers.
+			Comments and the history are not in it.
 		</p>
-		<p class="py-1">
-			<a class="btn small" href="/api/v1/classes/{here.id}/gradebook.json" download>Save the gradebook file</a
+		<p class="flex flex-wrap items-center gap-4 py-1">
+			<a class="btn small" href="/api/v1/classes/{here.id}/gradebook.json?naming={naming}" download
+				>Save the gradebook file</a
 			>
+			<Segmented
+				label="Students by"
+				value={naming}
+				onchange={(way) => (naming = way)}
+				choices={[
+					['names', 'name'],
+					['aliases', 'alias'],
+					['numbers', 'a number that tells nothing']
+				]}
+			/>
 		</p>
 	</section>
 </div>

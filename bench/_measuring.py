@@ -1,0 +1,61 @@
+"""What several measurements stand on: a marked class, works by turns, percentiles."""
+
+import random
+import time
+import uuid
+from collections.abc import Callable
+from typing import Any
+
+
+def made(students: int, works: int) -> int:
+    """A class of so many students with so much work in a quarter, all of it marked; gives its number."""
+    from decimal import Decimal
+
+    from plans.models import Assignment, Category, GradingScale, GroundRules
+    from school.models import Enrolment, Person, SchoolClass, SchoolYear, Student, Teaching, Term
+    from scores.models import Score
+
+    year, teacher = SchoolYear.objects.get(), Person.objects.get(sign_in="odalys")
+    here = SchoolClass.objects.create(school=year.school, year=year, name=f"Marked {students}")
+    Teaching.objects.create(school_class=here, person=teacher)
+    GroundRules.objects.create(school_class=here, scale=GradingScale.objects.get(name="Letters, fine"))
+    people = Student.objects.bulk_create(
+        Student(school=year.school, given_name=f"Given{n}", family_name=f"Family{n}", number=f"6{students}{n}", alias=uuid.uuid4().hex[:8])
+        for n in range(students)
+    )  # fmt: skip
+    people = list(Student.objects.filter(number__startswith=f"6{students}", family_name__startswith="Family"))
+    Enrolment.objects.bulk_create(Enrolment(school_class=here, student=each, starts=year.starts) for each in people)
+    categories = [
+        Category.objects.create(school_class=here, name=f"Part {n}", sign=f"P{n}", weight=Decimal(25)) for n in range(4)
+    ]
+    quarter = Term.objects.get(name="Quarter 2")
+    pieces = [
+        Assignment.objects.create(
+            school_class=here, category=categories[n % 4], term=quarter, name=f"Work {n}", short_name=f"W {n}", points=20, position=n
+        )
+        for n in range(works)
+    ]  # fmt: skip
+    chance = random.Random(8)
+    Score.objects.bulk_create(
+        Score(student=each, assignment=work, number=Decimal(chance.randint(24, 40)) / 2, changed_by=teacher, changed_at=year.school.now())
+        for each in people
+        for work in pieces
+    )  # fmt: skip
+    return here.pk
+
+
+def by_turns(works: dict[str, Callable[[], Any]], times: int) -> dict[str, list[float]]:
+    """How long each took, in ms, so many times by turns: what else the machine does falls on all."""
+    took: dict[str, list[float]] = {name: [] for name in works}
+    for turn in range(times + 2):
+        for name, work in works.items():
+            begun = time.perf_counter()
+            work()
+            if turn > 1:  # the first two warm up
+                took[name].append(1000 * (time.perf_counter() - begun))
+    return took
+
+
+def at_most_in_95_of_100(durations: list[float]) -> float:
+    """The 95th percentile."""
+    return sorted(durations)[int(0.95 * len(durations))]
