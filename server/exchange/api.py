@@ -2,6 +2,7 @@
 
 import json
 import uuid
+from collections.abc import Mapping
 from typing import Any, Literal
 
 from django.http import HttpResponse
@@ -9,7 +10,7 @@ from gradecore.file import write_book
 from gradecore.numbers import decimal_text
 from ninja import File, UploadedFile
 from school.access import Asking, PermittedRouter
-from school.models import AuditAction, Student
+from school.models import AuditAction, Student, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class, term_of
 from scores.kept import as_it_is, kept_class
@@ -17,11 +18,15 @@ from scores.permissions import ENTER_SCORES, SEE_SCORES
 
 from exchange.csv_file import as_csv
 from exchange.download import as_file
-from exchange.permissions import SAVE_CLASS, TAKE_SCORES
+from exchange.opening import open_gradebook, pair, read_gradebook, try_to_open
+from exchange.permissions import OPEN_GRADEBOOK, SAVE_CLASS, TAKE_SCORES
 from exchange.schemas import (
     AskedLineOut,
     ChoosableOut,
     FileTableOut,
+    OpenedGradebookOut,
+    OpenGradebookIn,
+    PairedOut,
     ScoreCellOut,
     ScoreColumnOut,
     ScoreFileOut,
@@ -41,7 +46,7 @@ from exchange.workbook.writing import write_workbook
 
 router = PermittedRouter(tags=["exchange"])
 
-SCORES = Limits(megabytes=5, lines=2_000, columns=500, what="a file of scores")
+SCORES = Limits(megabytes=2, lines=2_000, columns=500, what="a file of scores")
 
 
 @router.get("/classes/{class_id}/gradebook.json", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
@@ -51,6 +56,26 @@ def save(request: Asking, class_id: int, naming: Literal["numbers", "names", "al
     book = loaded.book if naming == "numbers" else with_names(loaded, aliases=naming == "aliases")
     text = json.dumps(write_book(book), ensure_ascii=False, indent=1)
     return as_file(text.encode(), f"{request.school_class} gradebook.json")
+
+
+@router.post("/classes/{class_id}/gradebook-file", permission=OPEN_GRADEBOOK, response=OpenedGradebookOut)
+def open_file(request: Asking, class_id: int, body: OpenGradebookIn) -> Any:
+    """Open a gradebook file over a class that has no plan yet, or only try to."""
+    now = as_it_is(request.school_class)
+    book = read_gradebook(body.text)
+    pairing = pair(now, book, body.students, body.terms)
+    found = (try_to_open if body.dry_run else open_gradebook)(now, request.user, book, pairing)
+    plan = kept_class(now).plan
+    return OpenedGradebookOut(
+        categories=found.categories, works=found.works, scores=found.scores, overrides=found.overrides, left=found.left,
+        unlike=found.unlike, students=_paired(pairing.students), terms=_paired(pairing.terms),
+        roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
+        class_terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms],
+    )  # fmt: skip
+
+
+def _paired(found: Mapping[str, Student | None] | Mapping[str, Term | None]) -> list[PairedOut]:
+    return [PairedOut(name=name, id=None if each is None else each.pk) for name, each in found.items()]
 
 
 @router.get("/classes/{class_id}/workbook.xlsx", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)

@@ -5,7 +5,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Status
 from school.access import Asking, PermittedRouter
-from school.models import AuditAction, Person
+from school.models import Person
 from school.permissions import ANYBODY, SEE_OWN
 from school.refusal import NotYours
 
@@ -19,7 +19,7 @@ from exchange.schemas import CalendarAddressOut, NewCalendarAddressOut
 router = PermittedRouter(tags=["calendar"])
 
 
-@router.get("/classes/{class_id}/calendar.ics", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
+@router.get("/classes/{class_id}/calendar.ics", permission=SAVE_CLASS)
 def class_calendar(request: Asking, class_id: int) -> HttpResponse:
     """When work of the class is due, as a calendar file."""
     return as_file(of_class(request.school_class), f"{request.school_class}.ics")

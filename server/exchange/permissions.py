@@ -11,4 +11,5 @@ rules.add_rule("exchange.child", is_family)
 SAVE_CLASS = Permission("exchange.save", about="class")
 TAKE_SCORES = Permission("scores.enter", about="class", changes="class")
 """Entering scores from a file, which may bring new work with it."""
+OPEN_GRADEBOOK = Permission("exchange.save", about="class", changes="class")
 SAVE_CHILDS_DAYS = Permission("exchange.child", about="student")

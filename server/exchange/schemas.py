@@ -139,3 +139,36 @@ class CalendarAddressOut(Schema):
     school_class: int | None
     student: int | None
     made_at: datetime.datetime
+
+
+class OpenGradebookIn(Body):
+    """A gradebook file to be opened over an empty class: its text, whom and which term each name in it stands for where that is
+    not what is proposed (null: left out), and whether it is only tried.
+    """
+
+    text: str
+    students: dict[str, int | None] = Field(default_factory=dict)
+    terms: dict[str, int | None] = Field(default_factory=dict)
+    dry_run: bool
+
+
+class PairedOut(Schema):
+    """A name in a file, and what is meant by it here; null where nothing is."""
+
+    name: str
+    id: int | None
+
+
+class OpenedGradebookOut(Schema):
+    """What opening a gradebook file makes or would make; `left` says what of it is not taken, `unlike` where grades differ."""
+
+    categories: int
+    works: int
+    scores: int
+    overrides: int
+    students: list[PairedOut]
+    terms: list[PairedOut]
+    left: list[str]
+    unlike: list[str]
+    roster: list[ChoosableOut]
+    class_terms: list[ChoosableOut]

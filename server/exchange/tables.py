@@ -4,7 +4,7 @@ import csv
 import io
 import zipfile
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
@@ -143,12 +143,19 @@ def _workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]
         if zipfile.is_zipfile(io.BytesIO(content)):
             open_packed(name, content, limits).close()
         written, values = (_first_sheet(content, limits, values=each) for each in (False, True))
-        return [
+        return _without_empty_columns(
             [_cell(cell, value) for cell, value in zip(row, come_to, strict=True)]
             for row, come_to in zip(written, values, strict=True)
-        ]
+        )
     except (zipfile.BadZipFile, InvalidFileException, ParseError, KeyError, IndexError, TypeError, ValueError):
         raise Refused(f"{name} cannot be read as a workbook. Save it anew, or as CSV.", "file") from None
+
+
+def _without_empty_columns(found: Iterable[list[str]]) -> list[list[str]]:
+    """Rows without what a sheet counts as columns to the right of all that stands in it."""
+    rows = list(found)
+    width = max((place for row in rows for place, text in enumerate(row, 1) if text), default=0)
+    return [row[:width] for row in rows]
 
 
 def _first_sheet(content: bytes, limits: Limits, *, values: bool) -> Iterator[tuple[Any, ...]]:

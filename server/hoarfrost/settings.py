@@ -188,7 +188,8 @@ else:
 EMAIL_TIMEOUT = 10
 DEFAULT_FROM_EMAIL = env.str("HOARFROST_MAIL_FROM", default="hoarfrost@localhost")
 
-DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
+# A table or gradebook file of a class comes back as JSON, with what was chosen about it.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

@@ -150,10 +150,13 @@ def _take_away(row: Row, school_class: SchoolClass) -> None:
     if isinstance(row, Assignment):
         row.deleted_at = school_class.school.now()
         row.save()
-    elif isinstance(row, Category) and Assignment.with_deleted.filter(category=row).exists():
-        raise Refused(f"{row.name} has assignments by now, so it stays. Move them first.")
-    else:
-        row.delete()
+        return
+    if isinstance(row, Category):
+        if row.assignments.exists():
+            raise Refused(f"{row.name} has assignments by now, so it stays. Move them first.")
+        # What was deleted comes back without a category, or with this one once that is back, too.
+        Assignment.with_deleted.filter(category=row).update(category=None)
+    row.delete()
 
 
 acts.kind(

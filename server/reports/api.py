@@ -14,10 +14,12 @@ from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours
 from school.session import chosen_school
+from scores import overriding
 from scores.book import LoadedClass, student_of, term_of
 from scores.kept import kept_class
+from scores.overriding import OverrideGiven
 
-from reports import bank, commenting, documents, override_file, overriding, posting
+from reports import bank, commenting, documents, efforts, override_file, posting
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import standards_of
 from reports.desk_schemas import (
@@ -35,7 +37,6 @@ from reports.desk_schemas import (
 from reports.evidence import evidence_of, own_values
 from reports.history import history_of
 from reports.models import Document
-from reports.overriding import OverrideGiven
 from reports.permissions import POST, PRINT, SEE_REPORT, WRITE_REPORT
 from reports.report import report as report_of
 from reports.schemas import (
@@ -112,7 +113,7 @@ def effort(request: Asking, class_id: int, term: int, body: EffortsIn) -> Any:
     """Say students' effort."""
     loaded, place = _place(request, term)
     given = {student_of(loaded, student).pk: word for student, word in body.efforts.items()}
-    return {"changed": overriding.effort(request.school_class, request.user, place, given)}
+    return {"changed": efforts.effort(request.school_class, request.user, place, given)}
 
 
 @router.get("/classes/{class_id}/report/{term}/overrides.{ending}", permission=SEE_REPORT, audit=AuditAction.EXPORTED)

@@ -8,8 +8,8 @@ from exchange.tables import Limits, read_table
 from school.models import Term
 from school.refusal import Refused
 from scores.book import LoadedClass
+from scores.overriding import FULL, Marks, OverrideGiven, read_override
 
-from reports.overriding import FULL, Marks, OverrideGiven, read_override
 from reports.report import grade_of
 from reports.schemas import OverrideChangeOut, OverrideFileOut, UnreadLineOut
 from reports.written import written

@@ -302,7 +302,7 @@ BAD_FILES = [
     ("scores.xlsx", b"no zip at all", "cannot be read as a workbook"),
     ("scores.xlsx", workbook([["Number"]])[:700], "cannot be read as a workbook"),
     ("scores.csv", b"\0\1\2" * 50, "is no text"),
-    ("scores.csv", b"x" * (6 * 1024 * 1024), "at most 5 MB"),
+    ("scores.csv", b"x" * (3 * 1024 * 1024), "at most 2 MB"),
     ("scores.csv", b"1\n" * 3000, "at most 2000 are read"),
     ("scores.ods", b"PK no sheet", "cannot be read"),
     # How a spreadsheet begins that is kept with a password.

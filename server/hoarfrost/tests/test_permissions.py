@@ -121,6 +121,7 @@ def allowed(method: str, path: str) -> set[str | None]:
 
 
 HIDES = (
+    "/gradebook-file",
     "plan/begin",
     "/file",
     "/files/{assignment}",
@@ -166,6 +167,7 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/rules": {"method": "points"},
     "/classes/{class_id}/chosen": {"cells": []},
     "/classes/{class_id}/scores/tried": {"term": 0},
+    "/classes/{class_id}/gradebook-file": {"text": "", "dry_run": True},
     "/classes/{class_id}/scores-file": SCORE_TABLE,
     "/classes/{class_id}/scores-file/take": SCORE_TABLE | {"request": str(uuid.uuid4()), "seen": 0},
     "/classes/{class_id}/view": {"view": {}},

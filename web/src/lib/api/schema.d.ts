@@ -624,6 +624,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/gradebook-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open File
+         * @description Open a gradebook file over a class that has no plan yet, or only try to.
+         */
+        post: operations["exchange_api_open_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/gradebook.json": {
         parameters: {
             query?: never;
@@ -633,7 +653,7 @@ export interface paths {
         };
         /**
          * Save
-         * @description The class as an open gradebook file, which `hoarfrost compute` reads.
+         * @description The class as an open gradebook file, which `hoarfrost compute` reads: with numbers, names or aliases for students and work.
          */
         get: operations["exchange_api_save"];
         put?: never;
@@ -6122,6 +6142,25 @@ export interface components {
             id: number;
         };
         /**
+         * OpenGradebookIn
+         * @description A gradebook file to be opened over an empty class: its text, whom and which term each name in it stands for where that is
+         *     not what is proposed (null: left out), and whether it is only tried.
+         */
+        OpenGradebookIn: {
+            /** Dry Run */
+            dry_run: boolean;
+            /** Students */
+            students?: {
+                [key: string]: number | null;
+            };
+            /** Terms */
+            terms?: {
+                [key: string]: number | null;
+            };
+            /** Text */
+            text: string;
+        };
+        /**
          * OpenSessionOut
          * @description Where one is signed in.
          */
@@ -6139,6 +6178,32 @@ export interface components {
             id: number;
             /** Is This */
             is_this: boolean;
+        };
+        /**
+         * OpenedGradebookOut
+         * @description What opening a gradebook file makes or would make; `left` says what of it is not taken, `unlike` where grades differ.
+         */
+        OpenedGradebookOut: {
+            /** Categories */
+            categories: number;
+            /** Class Terms */
+            class_terms: components["schemas"]["ChoosableOut"][];
+            /** Left */
+            left: string[];
+            /** Overrides */
+            overrides: number;
+            /** Roster */
+            roster: components["schemas"]["ChoosableOut"][];
+            /** Scores */
+            scores: number;
+            /** Students */
+            students: components["schemas"]["PairedOut"][];
+            /** Terms */
+            terms: components["schemas"]["PairedOut"][];
+            /** Unlike */
+            unlike: string[];
+            /** Works */
+            works: number;
         };
         /**
          * OrderIn
@@ -6328,6 +6393,16 @@ export interface components {
         OwnClassesIn: {
             /** Classes */
             classes: components["schemas"]["OwnClassIn"][];
+        };
+        /**
+         * PairedOut
+         * @description A name in a file, and what is meant by it here; null where nothing is.
+         */
+        PairedOut: {
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string;
         };
         /**
          * PartOut
@@ -12077,9 +12152,100 @@ export interface operations {
             };
         };
     };
-    exchange_api_save: {
+    exchange_api_open_file: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenGradebookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedGradebookOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exchange_api_save: {
+        parameters: {
+            query?: {
+                naming?: "numbers" | "names" | "aliases";
+            };
             header?: never;
             path: {
                 class_id: number;

@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { thisClass } from '$lib/class/thisClass';
 	import Days from './Days.svelte';
+	import GradebookIn from './GradebookIn.svelte';
 	import Papers from './Papers.svelte';
 	import ScoresIn from './ScoresIn.svelte';
 	import ScoresOut from './ScoresOut.svelte';
@@ -20,7 +21,13 @@
 				['class', 'The whole class']
 			]
 		},
-		{ title: 'In', things: [['scores-in', 'Scores from a table']] },
+		{
+			title: 'In',
+			things: [
+				['scores-in', 'Scores from a table'],
+				['gradebook-in', 'A gradebook file']
+			]
+		},
 		{
 			title: 'On paper',
 			things: [
@@ -56,6 +63,7 @@
 	<main class="min-w-0 max-md:pt-3">
 		{#if what === 'scores-in'}<ScoresIn {term} />
 		{:else if what === 'class'}<WholeClass />
+		{:else if what === 'gradebook-in'}<GradebookIn />
 		{:else if what === 'calendar'}<Days {term} />
 		{:else if what === 'list' || what === 'marking' || what === 'grid'}<Papers kind={what} {term} />
 		{:else}<ScoresOut {term} />{/if}
