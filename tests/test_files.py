@@ -5,6 +5,7 @@ import io
 from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
+from pypdf import PdfReader
 
 from tests.pages import choose, saved
 from tests.stack import Stack
@@ -59,3 +60,45 @@ def test_a_spreadsheet_with_four_faults_is_seen_mended_taken_and_undone(
     expect(page.get_by_text("Undone: took scores from marks.csv")).to_be_visible()
     expect(page.get_by_role("gridcell", name="Walk 1: 14")).to_have_count(0)
     expect(page.get_by_role("gridcell", name="Walk 1:").first).to_be_visible()
+
+
+def test_scores_on_paper_are_as_many_pages_as_was_said(stack: Stack, somebody: Callable[..., Page]) -> None:
+    page = somebody("odalys", "/class/2/files?what=grid")
+    sheets = page.get_by_role("region", name="Page ")
+    for size in ("Letter", "A4"):
+        page.get_by_role("radio", name=size, exact=True).click()
+        expect(sheets.first).to_be_visible()
+        count = sheets.count()
+        expect(page.get_by_role("button", name=f"Print {count} pages")).to_be_visible()
+        printed = PdfReader(io.BytesIO(page.pdf(prefer_css_page_size=True)))
+        assert len(printed.pages) == count
+        width, height = (round(float(each) * 25.4 / 72) for each in printed.pages[0].mediabox[2:])
+        assert (width, height) == {"Letter": (279, 216), "A4": (297, 210)}[size]
+        assert all("number" in each.extract_text() for each in printed.pages), "each has the names that it is read by"
+
+
+def test_a_class_is_saved_as_a_gradebook_file_and_opened_over_an_empty_one(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    full, empty = stack.add_class("Full 8", 5, works=2), stack.add_class("Empty 8", 5)
+    page = somebody("odalys", f"/class/{full}/scores")
+    page.get_by_role("gridcell", name="Walk 1:").first.click()
+    page.keyboard.type("17")
+    page.keyboard.press("Enter")
+    saved(page)
+    page.goto(f"/class/{full}/files?what=class")
+    page.get_by_role("radio", name="name", exact=True).click()
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="Save the gradebook file").click()
+    file = saving.value.path().read_bytes()
+    page.goto(f"/class/{empty}/files?what=gradebook-in")
+    page.get_by_label("Choose a gradebook file").set_input_files(
+        {"name": "Full 8.json", "mimeType": "application/json", "buffer": file}
+    )
+    told = page.get_by_role("status").filter(has_text="Nothing is made yet")
+    expect(told).to_contain_text("2 pieces of work, 1 score")
+    expect(page.get_by_text("Every grade comes to what it is in the file.")).to_be_visible()
+    page.get_by_role("button", name="Open it here").click()
+    expect(page.get_by_text("Full 8.json is opened")).to_be_visible()
+    page.goto(f"/class/{empty}/scores")
+    expect(page.get_by_role("gridcell", name="Walk 1: 17")).to_be_visible()
