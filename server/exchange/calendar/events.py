@@ -40,16 +40,12 @@ def _events(school_class: SchoolClass, student: Student | None = None) -> list[E
     plan = load_plan(school_class)
     if student is not None and student not in plan.students:
         return []
-    return [
-        _event(plan, each)
-        for each in plan.assignments
-        if each.due_on is not None and (student is None or _is_for(plan, each, student))
-    ]
-
-
-def _is_for(plan: LoadedPlan, work: Assignment, student: Student) -> bool:
-    assigned = next(each.assigned for each in plan.book.assignments if each.id == str(work.pk))
-    return assigned is None or str(student.pk) in assigned
+    theirs = {
+        each.id
+        for each in plan.book.assignments
+        if student is None or each.assigned is None or str(student.pk) in each.assigned
+    }
+    return [_event(plan, each) for each in plan.assignments if each.due_on is not None and str(each.pk) in theirs]
 
 
 def _event(plan: LoadedPlan, work: Assignment) -> Event:
