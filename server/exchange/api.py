@@ -9,12 +9,14 @@ from django.http import HttpResponse
 from gradecore.file import write_book
 from gradecore.numbers import decimal_text
 from ninja import File, UploadedFile
+from plans.loading import load_plan
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction, Student, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class, term_of
 from scores.kept import as_it_is, kept_class
 from scores.permissions import ENTER_SCORES, SEE_SCORES
+from xlsxwriter.utility import xl_col_to_name
 
 from exchange.csv_file import as_csv
 from exchange.download import as_file
@@ -35,7 +37,6 @@ from exchange.schemas import (
     TakeScoresIn,
     UnknownWordOut,
 )
-from exchange.score_file.heads import letters
 from exchange.score_file.reading import Choices, ScoreFile, read_scores
 from exchange.score_file.sheet import HEADS, Naming, Wanted, as_texts, score_rows
 from exchange.score_file.taking import take, would
@@ -65,7 +66,7 @@ def open_file(request: Asking, class_id: int, body: OpenGradebookIn) -> Any:
     book = read_gradebook(body.text)
     pairing = pair(now, book, body.students, body.terms)
     found = (try_to_open if body.dry_run else open_gradebook)(now, request.user, book, pairing)
-    plan = kept_class(now).plan
+    plan = load_plan(now)
     return OpenedGradebookOut(
         categories=found.categories, works=found.works, scores=found.scores, overrides=found.overrides, left=found.left,
         unlike=found.unlike, students=_paired(pairing.students), terms=_paired(pairing.terms),
@@ -165,7 +166,7 @@ def _shown(loaded: LoadedClass, file: ScoreFile, told: str) -> ScoreFileOut:
         told=told, head_line=file.heads.line + 1, seen=plan.school_class.scores_revision, students=file.students, same=file.same,
         columns=[
             ScoreColumnOut(
-                place=each.place, letters=letters(each.place), head=each.head, kind=each.kind, work=each.work, name=each.name,
+                place=each.place, letters=xl_col_to_name(each.place), head=each.head, kind=each.kind, work=each.work, name=each.name,
                 points=None if each.points is None else decimal_text(each.points), category=each.category, term=each.term,
                 meant_in=each.meant_in, words=each.words,
             )

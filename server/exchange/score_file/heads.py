@@ -4,13 +4,14 @@ import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from plans.models import Assignment
 from school.models import Term
 from school.refusal import Refused
 from scores.book import LoadedClass
+from xlsxwriter.utility import xl_col_to_name
 
 from exchange.columns import by_heads, folded
 from exchange.score_file.sheet import COMMENT
@@ -193,7 +194,7 @@ def _column(rows: Sequence[Sequence[str]], place: int, head: str, above: _Above,
         # A name that two terms have is told apart by the term that stands above.
         terms = {each.pk for each in known.loaded.plan.terms if each.name.casefold() == in_term.casefold()}
         found = [each for each in found if each.term_id in terms] or found
-    made = Column(place, head or f"column {letters(place)}", "work", points=points)
+    made = Column(place, head or f"column {xl_col_to_name(place)}", "work", points=points)
     cells = above.scores(place)
     percents = sum(each.endswith("%") for each in cells)
     made.meant_in = "percent" if percents and percents * 2 > len(cells) and points is None else "points"
@@ -253,24 +254,31 @@ def _tell_doubles(columns: Sequence[Column]) -> None:
         first = taken.setdefault((column.kind, column.work), column)
         if first is not column:
             column.kind, column.work = "aside", None
-            column.words = f"Column {letters(first.place)} has the same head, and is taken. Say what this one is."
+            column.words = (
+                f"Column {xl_col_to_name(first.place)} has the same head, and is taken. Say what this one is."
+            )
 
 
 def _choose(column: Column, chosen: Mapping[str, Any], loaded: LoadedClass) -> None:
     """What was chosen for a column in place of what was proposed. Raises Refused for work, categories or terms of another class."""
     plan = loaded.plan
     kind = chosen.get("kind", column.kind)
-    if kind not in ("work", "comment", "new", "aside"):
-        raise Refused(f"Column {letters(column.place)} cannot be {str(kind)[:20]}.", "choices")
+    if kind not in get_args(As):
+        raise Refused(f"Column {xl_col_to_name(column.place)} cannot be {str(kind)[:20]}.", "choices")
     column.kind = kind
     if "work" in chosen:
         column.work = _one_of(chosen["work"], [each.pk for each in plan.assignments], column)
     if kind in ("work", "comment") and column.work is None:
         column.kind = "aside"
+    meant_in = chosen.get("meant_in", column.meant_in)
+    if meant_in not in get_args(In):
+        raise Refused(
+            f"Numbers in column {xl_col_to_name(column.place)} are points, percents, or in proportion.", "choices"
+        )
+    column.meant_in = meant_in
     if kind != "new":
-        column.meant_in = chosen.get("meant_in", column.meant_in)
         return
-    column.work, column.meant_in = None, chosen.get("meant_in", column.meant_in)
+    column.work = None
     column.name = str(chosen.get("name", column.name) or split_points(column.head)[0])
     if "points" in chosen:
         column.points = _number(str(chosen["points"]))
@@ -284,7 +292,7 @@ def _choose(column: Column, chosen: Mapping[str, Any], loaded: LoadedClass) -> N
 
 def _one_of(given: Any, known: Sequence[int], column: Column) -> int:
     if given not in known:
-        raise Refused(f"Column {letters(column.place)} needs one of this class.", "choices")
+        raise Refused(f"Column {xl_col_to_name(column.place)} needs one of this class.", "choices")
     return int(given)
 
 
@@ -297,13 +305,3 @@ def plain_number(text: str) -> str:
         if re.fullmatch(shape, bare) and (decimal in bare or parts in " '’" or bare.count(parts) > 1):
             return bare.replace(parts, "").replace(",", ".")
     return bare
-
-
-def letters(place: int) -> str:
-    """A column as spreadsheets call it: A, B, … Z, AA."""
-    text = ""
-    place += 1
-    while place:
-        place, rest = divmod(place - 1, 26)
-        text = chr(65 + rest) + text
-    return text

@@ -12,8 +12,9 @@ from gradecore.numbers import UNIT, NumberError, decimal_text, looks_like_number
 from plans.models import Assignment
 from school.models import Student, Term
 from scores.book import LoadedClass, ScoreRow
+from xlsxwriter.utility import xl_col_to_name
 
-from exchange.score_file.heads import Column, Heads, letters, plain_number, read_heads
+from exchange.score_file.heads import Column, Heads, plain_number, read_heads
 from exchange.score_file.sheet import AS_OF
 from exchange.score_file.students import Asked, Paired, Roster, pair
 
@@ -23,6 +24,8 @@ cannot be read.
 """
 _CHOSEN: dict[Kind, bool] = {"new": True, "replaced": True, "emptied": False, "overtaken": False, "unreadable": False}
 """Whether a cell is taken where nobody says otherwise: nothing is emptied, and nothing newer replaced, unasked."""
+
+OVERTAKEN = "was changed here since the file was saved."
 
 
 @dataclass(frozen=True)
@@ -42,7 +45,7 @@ class Cell:
     @property
     def key(self) -> str:
         """By which it is chosen: as a spreadsheet calls it."""
-        return f"{letters(self.place)}{self.line}"
+        return f"{xl_col_to_name(self.place)}{self.line}"
 
 
 @dataclass(frozen=True)
@@ -134,7 +137,14 @@ class _Reading:
         if text == before:
             return None
         kind: Kind = "emptied" if not text else "replaced" if before else "new"
-        return Cell(line, column.place, student, kind, before, text, had.version if had else 0)
+        version, words = (had.version if had else 0), ""
+        if had is not None and before and self._is_overtaken(had):
+            kind, words = "overtaken", OVERTAKEN
+        return Cell(line, column.place, student, kind, before, text, version, words)
+
+    def _is_overtaken(self, had: ScoreRow) -> bool:
+        """Whether a score, or what stands beside it, was changed since the file was saved."""
+        return self.as_of is not None and had.revision > self.as_of
 
     def _score(self, column: Column, line: int, student: Student, text: str) -> Cell | None:
         work = self.works.get(column.work or 0)
@@ -170,8 +180,8 @@ class _Reading:
         if had is not None and _is(had, entry):
             return None
         words = f"is above the {decimal_text(self._points(column, work))} points." if entry.above_points else ""
-        if had is not None and self.as_of is not None and had.revision > self.as_of:
-            return cell("overtaken", typed, "was changed here since the file was saved.", is_slip=entry.above_points)
+        if had is not None and self._is_overtaken(had):
+            return cell("overtaken", typed, OVERTAKEN, is_slip=entry.above_points)
         return cell("replaced" if before else "new", typed, words, is_slip=entry.above_points)
 
     def _points(self, column: Column, work: Assignment | None) -> Fraction:

@@ -57,7 +57,8 @@ def score_rows(loaded: LoadedClass, wanted: Wanted) -> list[list[Cell]]:
         if wanted.comments:
             for line, cell in zip(lines, (f"{COMMENT}{work.short_name}", *[""] * len(ABOVE)), strict=True):
                 line.append(cell)
-    lines[1][0] = f"{AS_OF} {loaded.plan.school_class.scores_revision}"
+    # The class's own row may be older than the scores: of a class that is kept, these alone are fetched anew.
+    lines[1][0] = f"{AS_OF} {max((row.revision for row in loaded.rows.values()), default=0)}"
     for student in students:
         line = [*_named(student, wanted.naming)]
         for work in works:

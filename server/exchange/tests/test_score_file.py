@@ -17,15 +17,13 @@ from conftest import World, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
-from hypothesis import given
-from hypothesis import strategies as st
 from openpyxl import Workbook, load_workbook
 from plans.models import Assignment
 from scores.book import load_class
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
-from exchange.score_file.heads import letters, plain_number, split_points
+from exchange.score_file.heads import plain_number, split_points
 
 Rows = Sequence[Sequence[str]]
 
@@ -184,6 +182,19 @@ def test_what_was_entered_since_the_file_was_saved_is_not_replaced_unasked(marke
     assert score(marked, 0, 0) == "18"
 
 
+def test_a_file_of_a_class_that_is_kept_says_how_far_its_scores_have_come(marked: World, settings: Any) -> None:
+    settings.KEPT_SCORES = 250
+    saved(marked)
+    enter(marked, entry(marked, "15", version=1, student=0, assignment=0), who="co_teacher")
+    rows = rows_of(saved(marked, query="?comments=true"))
+    assert rows[6][3] == "15"
+    rows[6][3] = "18"
+    assert found(look(marked, rows)) == [("D7", "replaced", "15", "18")], "the file has the newest there is"
+    enter(marked, entry(marked, "", student=0, assignment=1) | {"text": None, "comment": "newer"}, who="co_teacher")
+    rows[6][6] = "older"
+    assert found(look(marked, rows))[1] == ("G7", "overtaken", "newer", "older")
+
+
 def test_a_comment_beside_comes_with_its_score_and_alone(marked: World) -> None:
     rows = [["Number", "Oak", "Comment on Oak"], ["100", "12", "neat"], ["101", "8", "see me"]]
     assert [each[:2] for each in found(look(marked, rows))] == [("B3", "replaced"), ("C2", "new"), ("C3", "new")]
@@ -269,6 +280,7 @@ def test_whom_a_line_is_about_is_asked_and_can_be_said(marked: World) -> None:
         ([], {}, "None of the first 15 lines names the columns"),
         ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"kind": "work", "work": 999_999}}}, "Column B needs one of this class"),
         ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"kind": "spell"}}}, "Column B cannot be spell"),
+        ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"meant_in": "stones"}}}, "Numbers in column B are points"),
         ([["Number", "Fern"], ["100", "1"]], {"columns": {"1": {"kind": "new", "points": "0"}}}, "How many points has Fern?"),
     ],
 )  # fmt: skip
@@ -369,15 +381,6 @@ def test_what_another_program_keeps_is_read_too(marked: World, tmp_path: Path, e
     answer = look(marked, read.json()["rows"])
     assert found(answer) == []
     assert (answer.json()["asked"], answer.json()["same"]) == ([], 4)
-
-
-@given(st.integers(0, 20_000))
-def test_columns_are_called_as_spreadsheets_call_them(place: int) -> None:
-    name = letters(place)
-    number = 0
-    for each in name:
-        number = number * 26 + ord(each) - 64
-    assert number == place + 1
 
 
 @pytest.mark.parametrize(
