@@ -10,6 +10,7 @@ from gradecore.file import write_book
 from gradecore.numbers import decimal_text
 from ninja import File, UploadedFile
 from plans.loading import load_plan
+from plans.schemas import ConsequenceOut
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction, Student, Term
 from school.refusal import Refused
@@ -143,7 +144,7 @@ def look_at_scores(request: Asking, class_id: int, body: ScoreTableIn) -> Any:
     term = term_of(loaded, body.term)
     file = read_scores(body.rows, loaded, term, Choices(**body.choices.model_dump()))
     moved = would(request.school_class, request.user, loaded, term, file) if file.taken else None
-    return _shown(loaded, file, body.told).model_copy(update={"would": moved})
+    return _shown(loaded, file, body.told, moved)
 
 
 @router.post("/classes/{class_id}/scores-file/take", permission=TAKE_SCORES, response=ScoresTakenOut)
@@ -160,7 +161,7 @@ def take_scores(request: Asking, class_id: int, body: TakeScoresIn) -> Any:
     return ScoresTakenOut(cells=taken.cells, works=taken.works, left=taken.left)
 
 
-def _shown(loaded: LoadedClass, file: ScoreFile, told: str) -> ScoreFileOut:
+def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOut | None) -> ScoreFileOut:
     plan = loaded.plan
     return ScoreFileOut(
         told=told, head_line=file.heads.line + 1, seen=plan.school_class.scores_revision, students=file.students, same=file.same,
@@ -181,7 +182,7 @@ def _shown(loaded: LoadedClass, file: ScoreFile, told: str) -> ScoreFileOut:
             )
             for each in file.cells
         ],
-        would=None, roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
+        would=moved, roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
         works=[ChoosableOut(id=each.pk, name=each.name) for each in plan.assignments],
         categories=[ChoosableOut(id=each.pk, name=each.name) for each in plan.categories],
         terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],

@@ -46,7 +46,6 @@ class Pairing:
 class Opened:
     """What was made of a file, in numbers; `left` says in words what of it was not taken, `unlike` where results differ."""
 
-    pairing: Pairing
     categories: int
     works: int
     scores: int
@@ -142,7 +141,7 @@ class _Opening:
             self.left.append("Levels by standard were left out: standards are the school’s.")
         loaded = load_class(as_it_is(self.school_class))
         unlike = list(self._unlike(loaded))
-        return Opened(self.pairing, len(categories), len(works), scores, overrides, self.left, unlike)
+        return Opened(len(categories), len(works), scores, overrides, self.left, unlike)
 
     def _rules(self) -> None:
         for code in self.book.codes:
