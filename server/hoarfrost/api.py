@@ -28,6 +28,7 @@ from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
 from scores.entering import PlanMoved
+from sending.api import router as sending
 from spread.api import router as spread
 
 logger = logging.getLogger(__name__)
@@ -62,6 +63,7 @@ for router in (
     families,
     exchange,
     calendars,
+    sending,
 ):
     api.add_router("", router)
 

@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "reports",
     "people",
     "families",
+    "sending",
     "demo",
 ]
 
@@ -173,6 +174,9 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 # A worker that was not woken finds what waits, and what another left, by itself.
 CELERY_BEAT_SCHEDULE = {
     "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}},
+    "send what waits": {"task": "sending.send", "schedule": 20.0, "options": {"expires": 20}},
+    "run the nights whose hour has come": {"task": "sending.nights", "schedule": 300.0, "options": {"expires": 300}},
+    "forget receipts of long ago": {"task": "sending.tidy", "schedule": 6 * 60 * 60.0},
     "forget sessions that ended": {"task": "accounts.tidy", "schedule": 6 * 60 * 60.0},
     "forget batches that nobody sends again": {"task": "scores.tidy", "schedule": 6 * 60 * 60.0},
     "forget what files of a month ago kept": {"task": "people.tidy", "schedule": 6 * 60 * 60.0},

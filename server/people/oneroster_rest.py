@@ -1,37 +1,19 @@
-"""OneRoster 1.2 rostering, fetched from a server (REST, OAuth 2 client credentials), as the tables that a OneRoster zip has."""
+"""OneRoster 1.2 rostering, fetched from the register, as the tables that a OneRoster zip has."""
 
-import logging
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-import requests
-from authlib.common.errors import AuthlibBaseError
-from authlib.integrations.requests_client import OAuth2Session
-from school.refusal import Refused
+from oneroster import READ_ROSTERS, ROSTERING
 
 from people.models import Register
 from people.oneroster_file import Tables
-
-logger = logging.getLogger(__name__)
-SCOPE = "https://purl.imsglobal.org/spec/or/v1p2/scope/roster-core.readonly"
-PATH = "/ims/oneroster/rostering/v1p2"
-PAGE = 500
-"""How many are asked for at a time."""
-MOST = 200_000
-"""How many of a kind are read at the most: a server that never comes to its end is left."""
-_TIMEOUT = 20.0
-Given = Mapping[str, Any]
+from people.register_client import Given, all_of, refused_in_words, signed_in
 
 
 def fetch(register: Register) -> tuple[Tables, str]:
     """The tables of a register, and how they were read, in words. Raises Refused where it does not answer as the standard says."""
-    try:
-        with OAuth2Session(register.client_id, register.client_secret, scope=SCOPE) as session:
-            session.fetch_token(register.token_address, grant_type="client_credentials", timeout=_TIMEOUT)
-            found = {kind: list(_all(session, register.address, kind)) for kind in KINDS}
-    except (AuthlibBaseError, requests.RequestException, ValueError) as error:
-        logger.warning("The register at %s does not answer as it should: %s", register.address, error)
-        raise Refused(_words(error), "address") from None
+    with refused_in_words(register), signed_in(register, READ_ROSTERS) as session:
+        found = {kind: list(all_of(session, register.address, ROSTERING, kind)) for kind in KINDS}
     of = register.org
     if of:
         classes = [each for each in found["classes"] if _id(each, "school") == of]
@@ -48,38 +30,6 @@ def fetch(register: Register) -> tuple[Tables, str]:
     ]
     count = sum(len(each) for each in found.values())
     return tables | {"kind": [["bulk"]]}, f"OneRoster 1.2 from {register.address}, {count} records"
-
-
-def _words(error: Exception) -> str:
-    status = (
-        error.response.status_code if isinstance(error, requests.HTTPError) and error.response is not None else None
-    )
-    if isinstance(error, AuthlibBaseError) or status in (401, 403):
-        return "The register does not know this client id and secret, or does not let them read rosters."
-    if status is not None:
-        return f"The register answered {status}. Look at its address, or try again later."
-    return "The register does not answer as OneRoster 1.2 says. Look at its address, or try again later."
-
-
-def _all(session: OAuth2Session, address: str, kind: str) -> Iterable[Given]:
-    """All of a kind, page by page."""
-    offset = 0
-    while offset < MOST:
-        answer = session.get(
-            f"{address}{PATH}/{kind}", params={"limit": PAGE, "offset": offset}, timeout=_TIMEOUT, allow_redirects=False
-        )
-        answer.raise_for_status()
-        told = answer.json()
-        page = told.get(kind) if isinstance(told, dict) else None
-        if not isinstance(page, list) or not all(isinstance(each, dict) for each in page):
-            raise ValueError(f"no list of {kind}")
-        yield from page
-        offset += len(page)
-        total = answer.headers.get("X-Total-Count", "")
-        is_last = offset >= int(total) if total.isdigit() else len(page) < PAGE
-        if is_last or not page:
-            return
-    raise ValueError(f"more than {MOST} {kind}")
 
 
 KINDS: Mapping[str, Mapping[str, str]] = {

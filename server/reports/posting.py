@@ -4,6 +4,7 @@ import uuid
 from collections.abc import Collection, Sequence
 
 from django.db import IntegrityError, transaction
+from django.dispatch import Signal
 from gradecore.numbers import rational_text
 from plans.choices import in_words
 from school import acts, windows
@@ -19,6 +20,10 @@ from reports.report import grade_of
 from reports.written import state_of, written
 
 LONGEST_REASON = 300
+grades_posted = Signal()
+"""Sent in the transaction that posts grades, with `school_class`, `term` and `person`: what is to happen with them happens too, or
+neither does.
+"""
 
 
 def post(
@@ -78,6 +83,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
             )
         )  # fmt: skip
     PostedGrade.objects.bulk_create(grades)
+    grades_posted.send(Posting, school_class=school_class, term=term, person=person)
     return len(grades)
 
 

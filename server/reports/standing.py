@@ -3,7 +3,9 @@
 import datetime
 import itertools
 from collections import Counter
+from collections.abc import Callable
 from fractions import Fraction
+from functools import cached_property
 from typing import Literal
 
 from gradecore.figures import AssignmentFigures, assignment_figures, term_figures
@@ -46,6 +48,15 @@ def day_text(day: datetime.date) -> str:
 def plural(count: int, one: str, more: str | None = None) -> str:
     """A count with its word."""
     return f"{count} {one if count == 1 else more or one + 's'}"
+
+
+SendStation = Callable[[SchoolClass, Term], StationOut | None]
+_send_stations: list[SendStation] = []
+
+
+def send_station_by(told: SendStation) -> None:
+    """Take how sending stands from whoever knows; None where a school has no register."""
+    _send_stations[:] = [told]
 
 
 SECTION_SIGN = 2
@@ -146,7 +157,14 @@ class Standing:
         words = f"{ready} of {everybody} ready" if everybody else "no students yet"
         return StationOut(name="report", state="half" if ready else "open", words=words, look=False)
 
+    @cached_property
+    def sending(self) -> StationOut | None:
+        """How sending stands; None where there is no register to send to."""
+        return _send_stations[0](self.loaded.plan.school_class, self.term)
+
     def _send(self) -> StationOut:
+        if self.sending is not None and (self.sending.state != "open" or self.sending.look):
+            return self.sending
         posted = self.states["posted"] + self.states["changed"]
         words = "nothing sent yet" if posted else f"{self.term.name.lower()} not posted"
         return StationOut(name="send", state="open", words=words, look=False)
@@ -173,6 +191,9 @@ class Standing:
             found.append(
                 NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
             )
+        if self.sending is not None and self.sending.look:
+            words = f"{called}: {self.sending.words}."
+            found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="See why", place=f"{place}/send"))
         window = windows.window_of(self.term)
         if window is not None and windows.is_open(window, self.today):
             found += self._report_needs(called, place, window.closes)

@@ -11,7 +11,7 @@ import pytest
 from conftest import World, send
 from school.models import Student
 
-from people import oneroster_rest
+from people import register_client
 from people.models import Register
 
 
@@ -86,7 +86,7 @@ class Recorded:
 @pytest.fixture
 def register(world: World, settings: Any, monkeypatch: pytest.MonkeyPatch) -> Iterator[Recorded]:
     settings.DEMO = True  # it has no certificate
-    monkeypatch.setattr(oneroster_rest, "PAGE", 2)
+    monkeypatch.setattr(register_client, "PAGE", 2)
     made = Recorded()
     server = make_server("127.0.0.1", 0, made, handler_class=_Quiet)  # type: ignore[arg-type]
     threading.Thread(target=server.serve_forever, daemon=True).start()

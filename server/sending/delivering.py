@@ -1,0 +1,221 @@
+"""Sending what waits in the outbox: a delivery at a time under a lease, its lines in order, in batches.
+
+A line is put under its own identifier, so that sending it twice is the same as once: whatever dies in between, it is sent again. What
+the register refuses is kept with its words; where it does not answer the rest waits, longer each time.
+"""
+
+import datetime
+import logging
+import uuid
+from dataclasses import dataclass
+from http import HTTPStatus
+from typing import Any
+
+import requests
+from authlib.common.errors import AuthlibBaseError
+from authlib.integrations.requests_client import OAuth2Session
+from django.db import transaction
+from django.db.models import Exists, OuterRef, Q, QuerySet
+from django.utils import timezone
+from oneroster import DELETE_GRADES, GRADEBOOK, WRITE_GRADES
+from oneroster.status import described
+from people.models import Register
+from people.register_client import TIMEOUT, signed_in, take_token, words_of
+from school.models import School
+
+from sending.models import Delivery, DeliveryState, Line, LineState, Record
+
+LEASE = datetime.timedelta(minutes=2)
+"""How long a worker may be silent about what it sends: longer than any request may take."""
+BATCH = 50
+"""How many lines are sent between two looks at the lease."""
+FIRST_WAIT, LONGEST_WAIT = datetime.timedelta(seconds=15), datetime.timedelta(hours=1)
+"""How long a delivery waits once the register does not answer; twice as long each time, up to the longest."""
+logger = logging.getLogger(__name__)
+
+
+def send_waiting() -> int:
+    """Send every delivery that waits and may be tried now. Gives how many ended or were put off."""
+    tried = 0
+    while (delivery := _take()) is not None:
+        _Sending(delivery).send()
+        tried += 1
+    return tried
+
+
+@transaction.atomic
+def _take() -> Delivery | None:
+    """The first delivery that may be sent: of each class the oldest that waits, unless somebody holds it."""
+    now = timezone.now()
+    earlier = Delivery.objects.filter(
+        school_class=OuterRef("school_class"), state=DeliveryState.WAITING, id__lt=OuterRef("id")
+    )
+    free = Q(leased_until=None) | Q(leased_until__lt=now)
+    due = Q(next_try_at=None) | Q(next_try_at__lte=now)
+    waiting = Delivery.objects.filter(free, due, ~Exists(earlier), state=DeliveryState.WAITING)
+    for pk in waiting.order_by("id").values_list("pk", flat=True)[:20]:
+        taken = (
+            Delivery.objects.select_for_update(skip_locked=True)
+            .filter(free, pk=pk, state=DeliveryState.WAITING)
+            .first()
+        )
+        if taken is not None:
+            taken.lease, taken.leased_until = str(uuid.uuid4()), now + LEASE
+            taken.save(update_fields=["lease", "leased_until"])
+            return taken
+    return None
+
+
+class _Overtaken(Exception):
+    """The lease ran out and somebody else sends it, or it was stopped."""
+
+
+class _Away(Exception):
+    """The register does not answer as it should; the rest waits."""
+
+
+@dataclass(frozen=True)
+class Answered:
+    """What the register said of a line."""
+
+    line: Line
+    state: LineState
+    code: str = ""
+    words: str = ""
+    number: str = ""
+
+
+class _Sending:
+    """Sending one delivery."""
+
+    def __init__(self, delivery: Delivery) -> None:
+        self.delivery = delivery
+        self.school = School.objects.get(classes=delivery.school_class_id)
+        self.register = Register.objects.filter(school=self.school).first()
+
+    def send(self) -> None:
+        """Send what waits of it, and note how far it came."""
+        try:
+            if self.register is None:
+                raise _Away("How the register is reached is not said any more.")
+            try:
+                with signed_in(self.register, WRITE_GRADES, DELETE_GRADES) as session:
+                    self._send_lines(session, self.register)
+            except (AuthlibBaseError, requests.RequestException, ValueError) as error:
+                raise _Away(words_of(error)) from error
+            self._held().update(
+                state=DeliveryState.DONE, ended_at=timezone.now(), lease="", leased_until=None, attempts=0
+            )
+        except _Overtaken:
+            logger.warning("Delivery %s was stopped, or is sent by another worker by now", self.delivery.pk)
+        except _Away as away:
+            self._put_off(str(away))
+
+    def _send_lines(self, session: OAuth2Session, register: Register) -> None:
+        while batch := list(self._waiting().order_by("id")[:BATCH]):
+            self._renew()
+            answered: list[Answered] = []
+            try:
+                for line in batch:
+                    answered.append(self._sent(session, register, line, answered))
+            finally:
+                # What was answered is kept, whatever came after it.
+                self._keep(answered)
+
+    def _sent(self, session: OAuth2Session, register: Register, line: Line, before: list[Answered]) -> Answered:
+        """Send one line; gives what the register said. Raises _Away where it did not say."""
+        if refused := self._item_refused(line, before):
+            return refused
+        answer = self._ask(session, register, line)
+        if answer.status_code == HTTPStatus.UNAUTHORIZED:
+            take_token(session, register)
+            answer = self._ask(session, register, line)
+        status = answer.status_code
+        if answer.ok or (line.deletes and status == HTTPStatus.NOT_FOUND):
+            return Answered(line, LineState.ACCEPTED, number=answer.headers.get("ETag", "").strip('W/"')[:60])
+        if status >= HTTPStatus.INTERNAL_SERVER_ERROR or status in _NOT_NOW or 300 <= status < 400:
+            raise _Away(f"The register answered {status}. What is left waits, and is tried again.")
+        try:
+            code, words = described(answer.json())
+        except ValueError:
+            code, words = "", ""
+        return Answered(line, LineState.REFUSED, code[:40], (words or f"The register answered {status}.")[:300])
+
+    def _ask(self, session: OAuth2Session, register: Register, line: Line) -> requests.Response:
+        record = line.record
+        kind = "results" if record.student_id is not None else "lineItems"
+        address = f"{register.address}{GRADEBOOK}/{kind}/{record.sourced_id}"
+        options: dict[str, Any] = {"timeout": TIMEOUT, "allow_redirects": False}
+        if line.deletes:
+            answer: requests.Response = session.delete(address, **options)
+        else:
+            answer = session.put(address, json=line.body, **options)
+        return answer
+
+    def _item_refused(self, line: Line, before: list[Answered]) -> Answered | None:
+        """A result whose line item was refused is not tried: it would be for nothing."""
+        item = _item_key(line.record.key)
+        if item is None or line.deletes:
+            return None
+        just = any(each.line.record.key == item and each.state is LineState.REFUSED for each in before)
+        if just or item in self._refused_items():
+            return Answered(line, LineState.REFUSED, "lineItem", "What it belongs to was refused itself.")
+        return None
+
+    def _refused_items(self) -> set[str]:
+        if self._refused is None:
+            refused = self.delivery.lines.filter(state=LineState.REFUSED, record__student=None)
+            self._refused = set(refused.values_list("record__key", flat=True))
+        return self._refused
+
+    _refused: set[str] | None = None
+
+    def _waiting(self) -> QuerySet[Line]:
+        return self.delivery.lines.filter(state=LineState.WAITING).select_related("record")
+
+    def _held(self) -> QuerySet[Delivery]:
+        """The delivery's row, as long as it is this worker's to send."""
+        return Delivery.objects.filter(pk=self.delivery.pk, lease=self.delivery.lease, state=DeliveryState.WAITING)
+
+    def _renew(self) -> None:
+        if not self._held().update(leased_until=timezone.now() + LEASE):
+            raise _Overtaken
+
+    @transaction.atomic
+    def _keep(self, answered: list[Answered]) -> None:
+        """Keep what the register said, in one transaction; a worker that lost its lease keeps nothing."""
+        if not answered:
+            return
+        if not self._held().update(leased_until=timezone.now() + LEASE, attempts=0, problem=""):
+            raise _Overtaken
+        now = timezone.now()
+        for each in answered:
+            line = each.line
+            line.state, line.said_code, line.said, line.number = each.state, each.code, each.words, each.number
+            line.answered_at = now
+            line.body = None if each.state is LineState.ACCEPTED else line.body
+        lines = [each.line for each in answered]
+        Line.objects.bulk_update(lines, ["state", "said_code", "said", "number", "answered_at", "body"])
+        taken = [each.line for each in answered if each.state is LineState.ACCEPTED]
+        Record.objects.filter(pk__in=[each.record_id for each in taken if not each.deletes], is_there=False).update(
+            is_there=True
+        )
+        Record.objects.filter(pk__in=[each.record_id for each in taken if each.deletes]).update(is_there=False)
+        self._refused = None
+
+    def _put_off(self, problem: str) -> None:
+        attempts = (self._held().values_list("attempts", flat=True).first() or 0) + 1
+        wait = min(FIRST_WAIT * 2 ** min(attempts - 1, 12), LONGEST_WAIT)
+        self._held().update(
+            attempts=attempts, problem=problem[:300], next_try_at=timezone.now() + wait, lease="", leased_until=None
+        )
+
+
+_NOT_NOW = (HTTPStatus.UNAUTHORIZED, HTTPStatus.FORBIDDEN, HTTPStatus.REQUEST_TIMEOUT, HTTPStatus.TOO_MANY_REQUESTS)
+"""Answers that say nothing of the line itself."""
+
+
+def _item_key(key: str) -> str | None:
+    """Of a result's key that of its line item; None for a line item."""
+    item, found, _ = key.partition(" student ")
+    return item if found else None

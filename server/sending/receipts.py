@@ -1,0 +1,137 @@
+"""Deliveries, the receipts of their lines, and one grade's way, as a teacher is shown them."""
+
+import datetime
+import re
+
+from django.db.models import Count, Q
+from reports.models import PostedGrade
+from school.calendar import local
+from school.models import Membership, Role, School, SchoolClass, Student, Term
+
+from sending.models import Delivery, DeliveryState, Line, LineState, What, Why
+from sending.schemas import DeliveryOut, GradeHistoryOut, MendOut, ReceiptOut, StepOut
+
+MOST_DELIVERIES = 60
+"""How many deliveries of a class are listed."""
+
+
+def write_to_office(school: School) -> MendOut | None:
+    """A letter to the school's records office; None where no officer has an address."""
+    officers = Membership.objects.filter(school=school, role=Role.OFFICER, person__is_active=True).select_related(
+        "person"
+    )
+    found = next((each.person for each in officers.order_by("id") if each.person.email), None)
+    return MendOut(act="write", words=f"Write to {found}", to=found.email) if found is not None else None
+
+
+def deliveries(school_class: SchoolClass) -> list[DeliveryOut]:
+    """A class's deliveries, newest first."""
+    # What a person reads are results; line items go along.
+    counted = {
+        state: Count("lines", filter=Q(lines__state=state) & ~Q(lines__record__student=None)) for state in LineState
+    }
+    rows = (
+        Delivery.objects.filter(school_class=school_class)
+        .select_related("by", "term")
+        .annotate(
+            all_lines=Count("lines", filter=~Q(lines__record__student=None)),
+            **{f"{name}_lines": count for name, count in counted.items()},
+        )
+        .order_by("-id")[:MOST_DELIVERIES]
+    )
+    return [_delivery(school_class.school, each) for each in rows]
+
+
+def _delivery(school: School, row: Delivery) -> DeliveryOut:
+    def when(moment: datetime.datetime | None) -> datetime.datetime | None:
+        return local(school, moment) if moment else None
+
+    counts = {name: getattr(row, f"{name}_lines") for name in ("all", *LineState)}
+    return DeliveryOut(
+        id=row.pk, at=local(school, row.at), what=What(row.what), why=Why(row.why), by=str(row.by) if row.by else None,
+        term=row.term.name, state=DeliveryState(row.state), sent=counts["all"], accepted=counts["accepted"],
+        refused=counts["refused"], waiting=counts["waiting"], left=counts["left"], problem=row.problem,
+        next_try_at=when(row.next_try_at if row.state == DeliveryState.WAITING else None),
+    )  # fmt: skip
+
+
+_FIRST = {LineState.REFUSED: 0, LineState.LEFT: 1, LineState.WAITING: 2, LineState.ACCEPTED: 3}
+
+
+def receipts(school_class: SchoolClass, delivery: Delivery) -> list[ReceiptOut]:
+    """The receipts of a delivery, refused ones first, then by name. An assignment's own is shown where it was refused."""
+    rows = delivery.lines.select_related("record__student", "record__assignment", "record__term")
+    found = [each for each in rows if each.record.student is not None or each.state == LineState.REFUSED]
+    office = write_to_office(school_class.school)
+
+    def order(line: Line) -> tuple[int, str, str, int]:
+        student = line.record.student
+        return (
+            _FIRST[LineState(line.state)], student.family_name if student else "", student.given_name if student else "", line.pk
+        )  # fmt: skip
+
+    return [_receipt(school_class.school, each, office) for each in sorted(found, key=order)]
+
+
+def _receipt(school: School, line: Line, office: MendOut | None) -> ReceiptOut:
+    record = line.record
+    advice, mend = "", None
+    if line.state == LineState.REFUSED:
+        advice, mend = _advice(line, office)
+    of = record.assignment.name if record.assignment else record.term.name
+    return ReceiptOut(
+        id=line.pk, name=str(record.student) if record.student else of, of=of, student_id=record.student_id, shown=line.shown,
+        state=LineState(line.state), said=line.said, advice=advice, mend=mend, number=line.number,
+        at=local(school, line.answered_at) if line.answered_at else None, is_last=line.is_last,
+    )  # fmt: skip
+
+
+def _advice(line: Line, office: MendOut | None) -> tuple[str, MendOut | None]:
+    """What can be done about a line that was refused."""
+    body = (line.body or {}).get("result", {})
+    mark = body.get("textScore", "")
+    if line.said_code == "lineItem":
+        return "Mend that first; it goes along then.", None
+    if mark and line.said_code != "unknownobject" and re.search(rf"(?<!\w){re.escape(mark)}(?!\w)", line.said):
+        shown = line.shown.partition(" as ")[0]
+        mend = MendOut(act="mark", words=f"Say what is sent for {shown}", to=shown)
+        return f"Send another mark in place of {shown}, or ask the records office to add it.", mend
+    return "Ask the records office what is right; it is kept here.", office
+
+
+def grade_history(school_class: SchoolClass, term: Term, student: Student) -> GradeHistoryOut:
+    """One student's grade of a term from posting to receipt, newest first."""
+    school = school_class.school
+    steps = []
+    posted = PostedGrade.objects.filter(student=student, posting__school_class=school_class, posting__term=term)
+    for grade in posted.select_related("posting__person", "withdrawal"):
+        said = " ".join(each for each in (grade.mark, grade.percent_shown) if each)
+        steps.append(
+            StepOut(
+                at=local(school, grade.posting.at), words=f"{said} posted by {grade.posting.person}", state="posted"
+            )
+        )
+        if hasattr(grade, "withdrawal"):
+            steps.append(
+                StepOut(
+                    at=local(school, grade.withdrawal.at),
+                    words=f"withdrawn: {grade.withdrawal.reason}",
+                    state="withdrawn",
+                )
+            )
+    lines = Line.objects.filter(
+        record__school_class=school_class, record__term=term, record__student=student, record__assignment=None
+    )
+    for line in lines.select_related("delivery"):
+        steps.append(
+            StepOut(
+                at=local(school, line.delivery.at),
+                words=f"{line.shown} put out {line.delivery.get_why_display()}",
+                state="sent",
+            )
+        )
+        if line.answered_at:
+            number = f", no. {line.number}" if line.number else ""
+            words = f"refused: {line.said}" if line.state == LineState.REFUSED else f"{line.state}{number}"
+            steps.append(StepOut(at=local(school, line.answered_at), words=words, state=line.state))
+    return GradeHistoryOut(steps=sorted(steps, key=lambda each: each.at, reverse=True))

@@ -1,0 +1,143 @@
+"""What the register has: asked for when somebody looks or the night comes, and kept, so that no page waits for it."""
+
+import datetime
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+from oneroster import GRADEBOOK, READ_GRADES, READ_ROSTERS, ROSTERING, sourced_id
+from people.register_client import all_of, refused_in_words, signed_in
+from people.registers import find_register
+from school.models import School
+from school.refusal import Refused
+
+from sending.models import PairedKind, Pairing, RegisterPart, SchoolSending
+
+Kind = RegisterPart.Kind
+
+
+@dataclass(frozen=True)
+class Part:
+    """Something of the register's, by its identifier."""
+
+    sourced_id: str
+    title: str
+    details: Mapping[str, Any]
+
+    @property
+    def days(self) -> tuple[datetime.date, datetime.date] | None:
+        """The first and last day of a session. The standard's end is the day after the last."""
+        begin, end = self.details.get("begin"), self.details.get("end")
+        if not begin or not end:
+            return None
+        return datetime.date.fromisoformat(begin), datetime.date.fromisoformat(end) - datetime.timedelta(days=1)
+
+
+@dataclass(frozen=True)
+class Lists:
+    """What the register has, by kind and identifier; of classes those that were asked for."""
+
+    sessions: Mapping[str, Part]
+    categories: Mapping[str, Part]
+    scales: Mapping[str, Part]
+    classes: Mapping[str, Part]
+
+
+def look(school: School) -> None:
+    """Ask the register what it has, and keep it. Raises Refused where it does not answer; what was kept then stays."""
+    said, _ = SchoolSending.objects.get_or_create(school=school)
+    try:
+        found = _fetch(school)
+    except Refused as refused:
+        SchoolSending.objects.filter(pk=said.pk).update(problem=refused.message[:300])
+        raise
+    with transaction.atomic():
+        SchoolSending.objects.select_for_update().get(pk=said.pk)
+        kept = RegisterPart.objects.filter(school=school)
+        there = {(each.kind, each.sourced_id): each.pk for each in kept.only("kind", "sourced_id")}
+        kept.filter(pk__in=[pk for key, pk in there.items() if key not in found]).delete()
+        for (kind, name), part in found.items():
+            RegisterPart.objects.update_or_create(
+                school=school, kind=kind, sourced_id=name, defaults={"title": part.title, "details": part.details}
+            )
+        _check_pairings(school, found)
+        SchoolSending.objects.filter(pk=said.pk).update(looked_at=timezone.now(), problem="")
+
+
+_PART_OF = {
+    PairedKind.CLASS: Kind.CLASS, PairedKind.TERM: Kind.SESSION, PairedKind.CATEGORY: Kind.CATEGORY,
+    PairedKind.GRADES: Kind.CATEGORY,
+}  # fmt: skip
+
+
+def _check_pairings(school: School, found: "Found") -> None:
+    """Note which pairings the register does not have the other half of any more."""
+    for each in Pairing.objects.filter(school=school, kind__in=_PART_OF):
+        is_gone = (str(_PART_OF[PairedKind(each.kind)]), each.there) not in found
+        if is_gone != each.is_gone:
+            Pairing.objects.filter(pk=each.pk).update(is_gone=is_gone)
+
+
+def lists_of(school: School, classes: Iterable[str] | None = None) -> Lists:
+    """What the register last said it has; of classes those of some identifiers, or all."""
+    found = RegisterPart.objects.filter(school=school)
+    if classes is not None:
+        found = found.exclude(kind=Kind.CLASS) | found.filter(kind=Kind.CLASS, sourced_id__in=list(classes))
+    by_kind: dict[str, dict[str, Part]] = {str(kind): {} for kind in Kind}
+    for each in found.order_by("title", "sourced_id"):
+        by_kind[each.kind][each.sourced_id] = Part(each.sourced_id, each.title, each.details)
+    return Lists(by_kind["session"], by_kind["category"], by_kind["scale"], by_kind["class"])
+
+
+Found = dict[tuple[str, str], Part]
+
+
+def _fetch(school: School) -> Found:
+    register = find_register(school)
+    with refused_in_words(register), signed_in(register, READ_ROSTERS, READ_GRADES) as session:
+
+        def active(service: str, kind: str) -> list[Mapping[str, Any]]:
+            rows = all_of(session, register.address, service, kind)
+            return [each for each in rows if each.get("status", "active") == "active" and each.get("sourcedId")]
+
+        found: Found = {}
+        for each in active(ROSTERING, "academicSessions"):
+            _add(
+                found,
+                Kind.SESSION,
+                each,
+                {"kind": each.get("type"), "begin": each.get("startDate"), "end": each.get("endDate")},
+            )
+        for each in active(GRADEBOOK, "categories"):
+            _add(found, Kind.CATEGORY, each, {"weight": each.get("weight")})
+        for each in active(GRADEBOOK, "scoreScales"):
+            _add(found, Kind.SCALE, each, _scale(each))
+        numbers = {str(each["sourcedId"]): str(each.get("identifier") or "") for each in active(ROSTERING, "users")}
+        students: dict[str, dict[str, str]] = {}
+        today = school.today().isoformat()
+        for each in active(ROSTERING, "enrollments"):
+            user = sourced_id(each.get("user"))
+            if each.get("role") == "student" and numbers.get(user) and not str(each.get("endDate") or "9") <= today:
+                students.setdefault(sourced_id(each.get("class")), {})[numbers[user]] = user
+        for each in active(ROSTERING, "classes"):
+            if register.org and sourced_id(each.get("school")) not in ("", register.org):
+                continue
+            details = {"course": sourced_id(each.get("course")), "students": students.get(str(each["sourcedId"]), {})}
+            _add(found, Kind.CLASS, each, details)
+        return found
+
+
+def _add(found: Found, kind: str, given: Mapping[str, Any], details: Mapping[str, Any]) -> None:
+    name = str(given["sourcedId"])[:100]
+    found[str(kind), name] = Part(name, str(given.get("title") or name)[:200], details)
+
+
+def _scale(given: Mapping[str, Any]) -> dict[str, Any]:
+    values = [each for each in given.get("scoreScaleValue") or [] if isinstance(each, Mapping)]
+    return {
+        "class": sourced_id(given.get("class")),
+        "course": sourced_id(given.get("course")),
+        "marks": [[str(each.get("itemValueLHS", "")), str(each.get("itemValueRHS", ""))] for each in values],
+    }

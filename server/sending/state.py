@@ -1,0 +1,41 @@
+"""How sending stands, for the trail of a class and the list of what needs its teacher."""
+
+from django.db.models import Count, Q
+from people.models import Register
+from reports.standing import plural
+from reports.standing_schemas import StationOut
+from school.models import SchoolClass, Term
+
+from sending.models import Line, LineState, PairedKind, Pairing
+
+
+def station(school_class: SchoolClass, term: Term) -> StationOut | None:
+    """The station Send; None where the school has no register."""
+    counts = Line.objects.filter(record__school_class=school_class, record__term=term, is_last=True).aggregate(
+        **{state: Count("pk", filter=Q(state=state)) for state in LineState}
+    )
+    if counts["refused"]:
+        return StationOut(name="send", state="half", words=f"{plural(counts['refused'], 'line')} refused", look=True)
+    if not Register.objects.filter(school=school_class.school_id).exists():
+        return None
+    if gone := gone_pairings(school_class, term):
+        words = f"{plural(gone, 'pairing')} {'fits' if gone == 1 else 'fit'} no longer"
+        return StationOut(name="send", state="half", words=words, look=True)
+    if counts["waiting"]:
+        return StationOut(
+            name="send", state="half", words=f"{plural(counts['waiting'], 'line')} on the way", look=False
+        )
+    if counts["accepted"]:
+        return StationOut(name="send", state="done", words=f"{counts['accepted']} accepted", look=False)
+    return StationOut(name="send", state="open", words="nothing sent yet", look=False)
+
+
+def gone_pairings(school_class: SchoolClass, term: Term) -> int:
+    """How many pairings of a class and term the register does not have the other half of any more."""
+    here = (
+        Q(kind=PairedKind.CLASS, here=str(school_class.pk))
+        | Q(kind=PairedKind.TERM, here=str(term.pk))
+        | Q(kind=PairedKind.CATEGORY, scope=school_class.name)
+        | Q(kind=PairedKind.GRADES)
+    )
+    return Pairing.objects.filter(here, school=school_class.school_id, is_gone=True).count()

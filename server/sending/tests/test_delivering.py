@@ -1,0 +1,319 @@
+"""Deliveries to the register: receipts, sending twice, trouble on the way, and nights."""
+
+import datetime
+from typing import Any
+
+import pytest
+from conftest import World, send
+from django.utils import timezone
+from people.models import Register
+from scores.models import Score
+
+from sending import delivering, nightly
+from sending.models import Delivery, DeliveryState, Line, LineState, Record, When
+from sending.tests.conftest import AtOffice, Sender
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def ready(sender: Sender) -> Sender:
+    """Everything paired, and two grades posted."""
+    sender.pair_all()
+    sender.give_post("B", "C")
+    return sender
+
+
+def test_posted_grades_arrive_with_comment_and_each_has_a_receipt(ready: Sender, at_office: AtOffice) -> None:
+    assert ready.deliver() == 2
+    arrived = at_office.results()
+    assert {name: each["textScore"] for name, each in arrived.items()} == {
+        "u-100 Quarter 2, grade": "B",
+        "u-101 Quarter 2, grade": "C",
+    }
+    receipts = ready.receipts()
+    assert [(each["name"], each["shown"], each["state"]) for each in receipts] == [
+        ("Fin Fir", "B", "accepted"), ("Una Fir", "C", "accepted"),
+    ]  # fmt: skip
+    assert all(each["number"].isdigit() for each in receipts)
+    trail = ready.world.client("teacher").get(f"{ready.world.address}/frame").json()["trail"]
+    assert trail[-1]["words"] == "3 accepted" or trail[-1]["words"] == "2 accepted"
+
+
+def test_sending_twice_sends_nothing_and_asking_again_does_no_harm(ready: Sender, at_office: AtOffice) -> None:
+    ready.deliver()
+    assert ready.deliver() == 0
+    assert len(ready.see()["deliveries"]) == 1
+    assert ready.deliver(again=True) == 2
+    assert at_office.store.count("results") == 2
+
+
+def test_only_what_changed_goes_again(ready: Sender, at_office: AtOffice) -> None:
+    ready.deliver()
+    world = ready.world
+    entries = [{"student": world.students[1].pk, "mark": "B", "percent": "", "reason": "looked again"}]
+    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
+    assert ready.deliver() == 0, "not before it is posted again"
+    ready.post_again(world.students[1].pk)
+    assert ready.deliver() == 1
+    assert at_office.results()["u-101 Quarter 2, grade"]["textScore"] == "B"
+
+
+def test_a_withdrawn_grade_is_taken_back(ready: Sender, at_office: AtOffice) -> None:
+    ready.deliver()
+    world = ready.world
+    address = f"{world.address}/report/{world.term.pk}/{world.students[0].pk}/withdraw"
+    assert send(world.client("teacher"), "POST", address, {"reason": "another class"}).status_code == 204
+    ready.deliver()
+    assert list(at_office.results()) == ["u-101 Quarter 2, grade"]
+    assert ready.receipts()[0]["shown"] == "taken back"
+
+
+def test_what_is_refused_says_why_and_what_to_do_and_goes_once_that_is_done(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("refused_mark", "C")
+    at_office.store.switch("moved_student", "u-100")
+    ready.deliver()
+    first, second = ready.receipts()
+    assert (first["state"], first["said"]) == ("refused", "This student is in BOTANY 1, not in this class.")
+    assert first["advice"] == "Ask the records office what is right; it is kept here."
+    assert (second["mend"]["act"], second["mend"]["to"]) == ("mark", "C")
+    station = ready.world.client("teacher").get(f"{ready.world.address}/frame").json()["trail"][-1]
+    assert (station["words"], station["look"]) == ("2 lines refused", True)
+    at_office.store.switch("refused_mark", "")
+    at_office.store.switch("moved_student", "")
+    delivery = ready.see()["deliveries"][0]["id"]
+    assert ready.post(f"deliveries/{delivery}/try", {"lines": [second["id"]]})["lines"] == 1
+    delivering.send_waiting()
+    assert list(at_office.results()) == ["u-101 Quarter 2, grade"]
+    assert not any(each["is_last"] for each in ready.receipts(1) if each["name"] == "Una Fir")
+    ready.post(f"deliveries/{delivery}/try")
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
+
+
+def test_results_of_a_line_item_that_is_refused_are_not_tried(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("unknown_category", "k-g")
+    ready.deliver()
+    assert at_office.store.count("results") == 0
+    receipts = ready.receipts()
+    assert [each["state"] for each in receipts] == ["refused"] * 3
+    assert sum(each["said"] == "What it belongs to was refused itself." for each in receipts) == 2
+    at_office.store.switch("unknown_category", "")
+    assert ready.deliver() == 2
+    assert at_office.store.count("results") == 2
+
+
+def test_a_register_that_is_down_is_waited_for_longer_each_time(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("down", "yes")
+    ready.deliver()
+    waits = []
+    for _ in range(3):
+        delivery = Delivery.objects.get()
+        assert "register answered 503" in delivery.problem
+        assert delivery.next_try_at is not None
+        waits.append((delivery.next_try_at - timezone.now()).total_seconds())
+        assert delivering.send_waiting() == 0, "not before its time"
+        Delivery.objects.update(next_try_at=None)
+        delivering.send_waiting()
+    assert waits[0] < waits[1] < waits[2]
+    at_office.store.switch("down", "")
+    told = ready.see()["deliveries"][0]
+    assert (told["state"], told["waiting"]) == ("waiting", 2)
+    assert ready.post(f"deliveries/{told['id']}/try")["lines"] == 3
+    delivering.send_waiting()
+    done = Delivery.objects.get()
+    assert (done.state, done.problem, at_office.store.count("results")) == (DeliveryState.DONE, "", 2)
+
+
+def test_answers_that_are_lost_and_tokens_that_are_forgotten_lose_and_double_nothing(
+    ready: Sender, at_office: AtOffice
+) -> None:
+    at_office.store.switch("half", "yes")
+    at_office.store.switch("forgetful", "yes")
+    ready.deliver()
+    for _ in range(20):
+        if Delivery.objects.get().state == DeliveryState.DONE:
+            break
+        Delivery.objects.update(next_try_at=None)
+        delivering.send_waiting()
+    assert Delivery.objects.get().state == DeliveryState.DONE
+    assert (at_office.store.count("results"), at_office.store.count("lineItems")) == (2, 1)
+    assert set(Line.objects.values_list("state", flat=True)) == {LineState.ACCEPTED}
+
+
+def test_a_worker_that_lost_its_lease_keeps_nothing(ready: Sender, at_office: AtOffice) -> None:
+    ready.post("sending/send", {"term_id": ready.world.term.pk})
+    taken = delivering._take()
+    assert taken is not None
+    assert delivering._take() is None, "one at a time"
+    Delivery.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
+    delivering.send_waiting()
+    assert Delivery.objects.get().state == DeliveryState.DONE
+    delivering._Sending(taken).send()
+    assert Delivery.objects.get().state == DeliveryState.DONE
+    assert [each for _, _, _, each in at_office.store.latest("results", 9)] == [1, 1], "each came once"
+
+
+def test_a_later_delivery_of_a_class_waits_for_the_earlier(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("down", "yes")
+    ready.deliver()
+    at_office.store.switch("down", "")
+    world = ready.world
+    entries = [{"student": world.students[1].pk, "mark": "B", "percent": "", "reason": "looked again"}]
+    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
+    ready.post_again(world.students[1].pk)
+    assert ready.deliver() == 1
+    assert at_office.store.count("results") == 0, "the newer would be overwritten by the older"
+    Delivery.objects.update(next_try_at=None)
+    delivering.send_waiting()
+    assert at_office.results()["u-101 Quarter 2, grade"]["textScore"] == "B"
+
+
+def test_a_delivery_that_is_stopped_is_left_until_somebody_tries_again(ready: Sender, at_office: AtOffice) -> None:
+    ready.post("sending/send", {"term_id": ready.world.term.pk})
+    delivery = Delivery.objects.get().pk
+    assert ready.post(f"deliveries/{delivery}/stop")["count"] == 3
+    assert delivering.send_waiting() == 0
+    assert ready.deliver() == 0
+    assert ready.post(f"deliveries/{delivery}/try")["lines"] == 2
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
+
+
+def test_work_goes_with_scores_codes_and_who_it_is_not_for(sender: Sender, at_office: AtOffice, world: World) -> None:
+    sender.set_school(sends_work=True)
+    sender.pair_all()
+    oak = world.assignments[0]
+    for student, number, code in zip(world.students, ("17.5", None, None), ("", "EX", "MI"), strict=True):
+        Score.objects.create(
+            student=student, assignment=oak, number=number, code=code, flag="late" if number else "", comment="neat" if number else "",
+            changed_by=world.people["teacher"], changed_at=world.school.now(),
+        )  # fmt: skip
+    beet = world.assignments[1]
+    beet.for_everyone = False
+    beet.chosen = [world.students[0].pk]
+    beet.save()
+    sender.deliver()
+    said = {
+        name: (each["scoreStatus"], each.get("score"), each["late"], each["missing"])
+        for name, each in at_office.results().items()
+    }
+    assert said == {
+        "u-100 Oak": ("fully graded", 17.5, "true", "false"),
+        "u-101 Oak": ("exempt", None, "false", "false"),
+        "u-102 Oak": ("not submitted", 0.0, "false", "true"),
+        "u-101 Beet": ("exempt", None, "false", "false"),
+        "u-102 Beet": ("exempt", None, "false", "false"),
+    }
+    item = next(each for each in at_office.store.all("lineItems") if each["title"] == "Oak")
+    assert (item["resultValueMax"], item["category"]["sourcedId"], item["academicSession"]["sourcedId"]) == (
+        20.0,
+        "k-l",
+        "t2",
+    )
+    assert (
+        send(world.client("teacher"), "DELETE", f"{world.address}/plan/assignments/{oak.pk}?version={oak.version}")
+        is not None
+    )
+
+
+def test_a_night_sends_what_is_new_once_a_day_and_a_missed_one_is_caught_up(ready: Sender, at_office: AtOffice) -> None:
+    ready.set_school(hour=0, when=When.NIGHT, last_night=ready.world.school.today() - datetime.timedelta(days=3))
+    assert nightly.run_nights() == 1
+    assert nightly.run_nights() == 0
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
+    assert [each.why for each in Delivery.objects.all()] == ["night"]
+    ready.set_school(last_night=None)
+    nightly.run_nights()
+    assert Delivery.objects.count() == 1, "nothing was new"
+
+
+def test_a_night_on_which_the_register_is_down_puts_out_what_waits_for_it(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("down", "yes")
+    ready.set_school(hour=0)
+    nightly.run_nights()
+    told = ready.see()
+    assert "answered 503" in told["problem"]
+    assert told["deliveries"][0]["waiting"] == 2
+
+
+def test_after_each_posting_what_was_posted_goes_in_its_transaction(sender: Sender, at_office: AtOffice) -> None:
+    sender.pair_all()
+    answer = send(sender.world.client("teacher"), "PUT", f"{sender.world.address}/sending/when", {"when": "posting"})
+    assert answer.json()["when"] == "posting"
+    sender.give_post("B", "C")
+    assert Delivery.objects.get().why == "posting"
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
+
+
+def test_when_is_the_schools_to_say_where_it_says_so(ready: Sender) -> None:
+    ready.set_school(teachers_choose=False, when=When.POSTING)
+    answer = send(ready.world.client("teacher"), "PUT", f"{ready.world.address}/sending/when", {"when": "asked"})
+    assert (answer.status_code, answer.json()["field"]) == (422, "when")
+    assert ready.see()["when"] == "posting"
+
+
+def test_comparing_shows_what_the_register_lacks_has_otherwise_and_has_of_its_own(
+    ready: Sender, at_office: AtOffice
+) -> None:
+    ready.deliver()
+    one = Record.objects.get(key__endswith=f"student {ready.world.students[0].pk}")
+    two = Record.objects.get(key__endswith=f"student {ready.world.students[1].pk}")
+    kept = at_office.store.get("results", str(one.sourced_id))
+    assert kept is not None
+    at_office.store.put("results", str(one.sourced_id), kept.body | {"textScore": "D"})
+    at_office.store.delete("results", str(two.sourced_id))
+    item = at_office.store.all("lineItems")[0]
+    at_office.store.put("lineItems", "theirs", item | {"sourcedId": "theirs", "title": "Conduct"})
+    told = ready.world.client("teacher").get(f"{ready.world.address}/sending/compare").json()["differences"]
+    assert {(each["kind"], each["name"], each["here"], each["there"]) for each in told} == {
+        ("differs", "Fin Fir", "B", "D"), ("lacks", "Una Fir", "C", ""), ("theirs", "Conduct", "", "Conduct"),
+    }  # fmt: skip
+
+
+def test_what_was_deleted_there_begins_anew_under_another_identifier(ready: Sender, at_office: AtOffice) -> None:
+    ready.deliver()
+    old = Record.objects.get(student=None).sourced_id
+    at_office.store.delete("lineItems", str(old))
+    for each in at_office.store.all("results"):
+        at_office.store.delete("results", each["sourcedId"])
+    told = ready.world.client("teacher").get(f"{ready.world.address}/sending/compare").json()["differences"]
+    assert [(each["name"], each["can_begin_anew"]) for each in told] == [("Quarter 2", True)]
+    ready.post("sending/anew", {"term_id": ready.world.term.pk, "key": told[0]["key"]})
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
+    assert Record.objects.get(student=None).sourced_id != old
+
+
+def test_one_grade_from_posting_to_receipt(ready: Sender) -> None:
+    ready.deliver()
+    student = ready.world.students[0].pk
+    steps = ready.world.client("teacher").get(f"{ready.world.address}/sending/students/{student}").json()["steps"]
+    assert {each["state"] for each in steps} == {"accepted", "sent", "posted"}
+
+
+def test_the_officer_sees_all_classes_and_who_must_act(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("refused_mark", "C")
+    ready.deliver()
+    told: Any = ready.world.client("officer").get(f"{ready.world.school_address}/sending").json()
+    first = told["classes"][0]
+    assert (first["name"], first["refused"], first["accepted"]) == ("Botany A", 1, 1)
+    assert "1 line refused" in first["words"]
+    assert first["waits_since"] is not None
+
+
+def test_without_a_register_what_waits_says_so(ready: Sender) -> None:
+    ready.post("sending/send", {"term_id": ready.world.term.pk})
+    Register.objects.all().delete()
+    delivering.send_waiting()
+    assert "not said any more" in Delivery.objects.get().problem
+
+
+def test_all_of_ones_classes_at_once(ready: Sender, at_office: AtOffice) -> None:
+    answer = send(ready.world.client("teacher"), "POST", "/api/v1/sending", {})
+    assert answer.json()["lines"] == 2
+    assert send(ready.world.client("other_teacher"), "POST", "/api/v1/sending", {}).json()["lines"] == 0
+    delivering.send_waiting()
+    assert at_office.store.count("results") == 2
