@@ -35,6 +35,32 @@ def start_identity(port: int, log: Path) -> subprocess.Popen[bytes]:
     return start([str(PYTHON), "-m", "identity", str(port)], log, {"PYTHONPATH": str(ROOT)})
 
 
+def start_office(port: int, folder: Path, log: Path) -> subprocess.Popen[bytes]:
+    """The register that stands in for a records office's own, once it answers. It keeps what arrives in `folder`, and knows from
+    the beginning what stands there in `office.json`.
+    """
+    command = [
+        str(VENV / "bin" / "gunicorn"), "office.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread", "--workers", "1",
+        "--threads", "8", "--keep-alive", "75", "--no-control-socket", "--log-level", "warning",
+    ]  # fmt: skip
+    environment = {
+        "PYTHONPATH": f"{ROOT}:{ROOT / 'server'}",
+        "OFFICE_STORE": str(folder / "office.sqlite3"),
+        "OFFICE_RECORDS": str(folder / "office.json"),
+    }
+    office = start(command, log, environment)
+    for _ in range(300):
+        if office.poll() is not None:
+            stop(f"The stand-in records office did not start. Its log is {log}.")
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2)
+            return office
+        except (urllib.error.URLError, OSError):
+            time.sleep(0.1)
+    end(office)
+    stop(f"The stand-in records office does not answer. Its log is {log}.")
+
+
 def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
     """The worker that makes documents in the background."""
     command = [

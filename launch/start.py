@@ -10,11 +10,12 @@ from collections.abc import Callable
 from pathlib import Path
 
 import identity
+import office
 from launch.broker import Broker
 from launch.database import SCHOOL, Database
 from launch.environment import manage, server_environment
 from launch.install import install
-from launch.parts import start_identity, start_server, start_worker
+from launch.parts import start_identity, start_office, start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import Running, becomes_free, end, free_port
 from launch.say import ask, say, stop
@@ -87,6 +88,17 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
                 identity.CLIENT_SECRET,
                 environment=environment,
             )
+            register = free_port()
+            manage(
+                "set_demo_register",
+                f"http://127.0.0.1:{register}",
+                office.CLIENT_ID,
+                office.CLIENT_SECRET,
+                str(RUN / "office.json"),
+                environment=environment,
+            )
+            begin("records office", lambda: start_office(register, RUN, RUN / "office.log"), RUN / "office.log")
+            say(f"\nThe stand-in records office is at http://127.0.0.1:{register}")
         say(f"\nHoarfrost is at http://127.0.0.1:{port}\n")
         if demo:
             manage("demo_people", environment=environment)
@@ -163,6 +175,8 @@ def _forget_demo(options: argparse.Namespace, *, own_database: bool) -> None:
     ):
         stop("Nothing was changed. (Where nobody can answer: ./hoarfrost start --fresh --yes)")
     shutil.rmtree(RUN / "db", ignore_errors=True)
+    for file in RUN.glob("office.*"):
+        file.unlink()
 
 
 def command_stop(_: argparse.Namespace) -> int:

@@ -11,7 +11,7 @@ SWITCHES = {
     "slow": "Seconds that each answer is held back",
     "down": "Answers nothing (any word)",
     "refused_mark": "A mark that is not taken",
-    "moved_student": "A student (by identifier) who is in no class that is sent",
+    "moved_student": "A student (by identifier) who is in another class, and that class’s name",
     "unknown_category": "A category (by identifier) that is not known any more",
     "half": "Keeps what comes, and answers every second with an error (any word)",
     "forgetful": "Forgets its tokens again and again (any word)",

@@ -223,9 +223,10 @@ class Register:
             raise Failure(422, f"The list of marks for this course has no {mark}.", "invaliddata")
 
     def _look_at_student(self, student: str, class_id: str) -> None:
-        moved = self.store.switches().get("moved_student")
-        enrolled = {sourced_id(each["user"]) for each in self._enrolled(class_id)}
-        if student in enrolled and student != moved:
+        moved, _, where = self.store.switches().get("moved_student", "").partition(" ")
+        if student == moved:
+            raise Failure(422, f"This student is in {where or 'another class'}, not in this class.", "unknownobject")
+        if student in {sourced_id(each["user"]) for each in self._enrolled(class_id)}:
             return
         user = self.store.get("users", student)
         if user is None:

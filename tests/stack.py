@@ -2,13 +2,15 @@
 
 import json
 import os
+import shutil
 import subprocess
 import time
 from urllib.parse import urlsplit
 
 import MySQLdb
 
-from launch.parts import start_server, start_worker
+import office
+from launch.parts import start_office, start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import end, free_port, kill, port_is_free
 from tests.slow import SlowConnection
@@ -40,6 +42,7 @@ class Stack:
         }
         self.server: subprocess.Popen[bytes] | None = None
         self.worker: subprocess.Popen[bytes] | None = None
+        self.office: subprocess.Popen[bytes] | None = None
         self._shell: subprocess.Popen[str] | None = None
         self._slow = SlowConnection(free_port(), self.port) if SLOW else None
 
@@ -64,6 +67,17 @@ class Stack:
         """What makes documents in the background; few tests need it."""
         self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log")
 
+    def start_office(self) -> str:
+        """The register that stands in for a real one, with nothing but what the demo sent it; gives its address."""
+        folder = RUN / f"{self.name}-office"
+        shutil.rmtree(folder, ignore_errors=True)
+        folder.mkdir(parents=True)
+        port = free_port()
+        address = f"http://127.0.0.1:{port}"
+        self.manage("set_demo_register", address, office.CLIENT_ID, office.CLIENT_SECRET, str(folder / "office.json"))
+        self.office = start_office(port, folder, RUN / f"{self.name}-office.log")
+        return address
+
     def kill(self) -> None:
         """As a power cut would: no chance to finish anything."""
         assert self.server is not None
@@ -74,7 +88,7 @@ class Stack:
     def drop(self) -> None:
         if self._shell is not None:
             self._shell.communicate()
-        for process in (self.worker, self.server):
+        for process in (self.worker, self.office, self.server):
             if process is not None:
                 end(process)
         if self._slow is not None:

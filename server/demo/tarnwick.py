@@ -22,6 +22,7 @@ from demo import bank, geography, homeroom
 from demo.geography import Work
 from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
 from demo.names import names
+from demo.sending import fill_sending
 
 
 @transaction.atomic
@@ -40,6 +41,7 @@ def make_tarnwick() -> None:
     _choir(made, odalys, [*section_b[:7], *section_a[:6]])
     _stage_craft(made, odalys)
     _homeroom(made, tobin, ingrid)
+    fill_sending(made, SchoolClass.objects.get(name="Geography 8", section="A"), odalys)
 
 
 def _geography(made: Tarnwick, section: str, times: str, teachers: Sequence[Person]) -> SchoolClass:

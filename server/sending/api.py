@@ -24,8 +24,8 @@ from sending.schemas import (
     ReceiptsOut,
     SchoolSendingIn,
     SchoolSendingOut,
-    SendIn,
     SendingOut,
+    SendNowIn,
     SentOut,
     WhenIn,
 )
@@ -60,19 +60,19 @@ def pair(request: Asking, class_id: int, body: PairIn) -> Any:
 
 
 @router.post("/classes/{class_id}/sending/send", permission=SEND, audit=AuditAction.EXPORTED, response=SentOut)
-def send(request: Asking, class_id: int, body: SendIn) -> Any:
+def send(request: Asking, class_id: int, body: SendNowIn) -> Any:
     """Send now what is new, or what is chosen."""
     return {"lines": _send(request, request.school_class, body)}
 
 
 @router.post("/sending", permission=SEE_OWN, response=SentOut)
-def send_all(request: Asking, body: SendIn) -> Any:
+def send_all(request: Asking, body: SendNowIn) -> Any:
     """Send now what is new in all of one's classes, in the term that runs."""
     mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__ends__gte=_today(request))
     lines = 0
     for each in mine.select_related("school", "year").distinct():
         if each.teaching_of(request.user) is not None:
-            lines += _send(request, each, SendIn(grades=body.grades, work=body.work))
+            lines += _send(request, each, SendNowIn(grades=body.grades, work=body.work))
     return {"lines": lines}
 
 
@@ -174,7 +174,7 @@ def _delivery(request: Asking, delivery: int) -> Delivery:
     return row
 
 
-def _send(request: Asking, school_class: SchoolClass, body: SendIn) -> int:
+def _send(request: Asking, school_class: SchoolClass, body: SendNowIn) -> int:
     """Put out what is new of a class, or what is chosen; gives how many results that are."""
     term = term_of(kept_class(school_class), body.term_id)
     whats = {What.GRADES: body.grades, What.WORK: body.work}

@@ -14,6 +14,7 @@ from school.models import SchoolClass, Student, Term
 from scores.book import LoadedClass
 from scores.grid import is_apart
 from scores.kept import kept_class
+from scores.schemas import GradeOut
 
 from sending.models import SchoolSending
 from sending.pairing import ClassPairing
@@ -27,10 +28,19 @@ class GradeGoing:
     student: Student
     posted: PostedGrade | None
     held: Held | None
-    mark_now: str = ""
-    """The mark by now, where it has changed."""
+    moved: str = ""
+    """From what to what it has changed since, in words."""
     detail: str = ""
     """Where the register has the student, or the mark that it does not know."""
+
+
+def _moved(posted: PostedGrade, now: GradeOut) -> str:
+    """From what to what a grade has changed: by its mark, or where that is the same by its percent; empty where only words did."""
+    if posted.mark != (now.mark or ""):
+        return f"{posted.mark or posted.percent_shown} to {now.mark or now.percent or 'no grade'}"
+    if posted.percent_shown != (now.percent or ""):
+        return f"{posted.percent_shown} to {now.percent or 'none'}"
+    return ""
 
 
 @dataclass(frozen=True)
@@ -122,7 +132,7 @@ class Going:
                 else ""
             )
             found.append(
-                GradeGoing(student, posted, held, (now.mark or now.percent or "") if has_changed else "", detail)
+                GradeGoing(student, posted, held, _moved(posted, now) if has_changed and posted else "", detail)
             )
         return found
 

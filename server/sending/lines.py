@@ -16,6 +16,7 @@ from reports.models import PostedGrade
 from school.models import Student
 
 from sending.going import Going, GradeGoing, ScoreGoing, WorkGoing
+from sending.pairing import same_mark
 
 DECIMALS = 4
 """Of a number that is no finite decimal so many are sent."""
@@ -99,7 +100,7 @@ class Lines:
         }  # fmt: skip
         if number is not None:
             fields["score"] = number
-        shown = kept.mark if mark == kept.mark or not mark else f"{kept.mark} as {mark}"
+        shown = kept.mark if not mark or same_mark(mark) == same_mark(kept.mark) else f"{kept.mark} as {mark}"
         return Said(
             f"{self.term_key} student {grade.student.pk}",
             shown or kept.percent_shown,

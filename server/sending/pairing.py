@@ -162,11 +162,11 @@ class ClassPairing:
                 for each in self.lists.scales.values():
                     if value and each.details[field] == value:
                         return each
-        mine = {_mark(band.mark) for band in self.scale.scale.bands.all()}
+        mine = {same_mark(band.mark) for band in self.scale.scale.bands.all()}
         general = [
             each for each in self.lists.scales.values() if not each.details["class"] and not each.details["course"]
         ]
-        shares = [(len(mine & {_mark(mark) for mark, _ in each.details["marks"]}), each) for each in general]
+        shares = [(len(mine & {same_mark(mark) for mark, _ in each.details["marks"]}), each) for each in general]
         best = max(shares, key=lambda each: each[0], default=(0, None))
         return best[1] if best[0] else None
 
@@ -192,8 +192,14 @@ class ClassPairing:
         return pair.there if pair is not None and pair.holds else None
 
     def all(self) -> list[Pair]:
-        """Everything that is paired, in the order in which it is shown; of marks those that are not the same."""
-        unlike = [each for each in self.of_marks.values() if each.how != "same name"]
+        """Everything that is paired, in the order in which it is shown; of marks those that are not the same, and of
+        those outside of the scale the ones that somebody has paired."""
+        ours = {band.mark for band in self.scale.scale.bands.all()}
+        unlike = [
+            each
+            for each in self.of_marks.values()
+            if each.how != "same name" and (each.here in ours or each.how != "none")
+        ]
         return [self.of_class, *self.of_categories.values(), self.of_grades, *self.of_terms.values(), *unlike]
 
     def choices(self, kind: str) -> Mapping[str, Part]:
@@ -290,10 +296,10 @@ def _name(text: str) -> str:
     return " ".join(text.split()).casefold()
 
 
-def _mark(text: str) -> str:
+def same_mark(text: str) -> str:
     """A mark as it compares: one minus is like another."""
     return text.strip().casefold().replace("−", "-").replace("–", "-")
 
 
 def _is_mark(mark: str) -> Callable[[Part], bool]:
-    return lambda part: _mark(part.title) == _mark(mark)
+    return lambda part: same_mark(part.title) == same_mark(mark)

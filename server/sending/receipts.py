@@ -9,7 +9,7 @@ from school.calendar import local
 from school.models import Membership, Role, School, SchoolClass, Student, Term
 
 from sending.models import Delivery, DeliveryState, Line, LineState, What, Why
-from sending.schemas import DeliveryOut, GradeHistoryOut, MendOut, ReceiptOut, StepOut
+from sending.schemas import DeliveryOut, GradeHistoryOut, GradeStepOut, MendOut, ReceiptOut
 
 MOST_DELIVERIES = 60
 """How many deliveries of a class are listed."""
@@ -37,7 +37,7 @@ def deliveries(school_class: SchoolClass) -> list[DeliveryOut]:
             all_lines=Count("lines", filter=~Q(lines__record__student=None)),
             **{f"{name}_lines": count for name, count in counted.items()},
         )
-        .order_by("-id")[:MOST_DELIVERIES]
+        .order_by("-at", "-id")[:MOST_DELIVERIES]
     )
     return [_delivery(school_class.school, each) for each in rows]
 
@@ -107,13 +107,13 @@ def grade_history(school_class: SchoolClass, term: Term, student: Student) -> Gr
     for grade in posted.select_related("posting__person", "withdrawal"):
         said = " ".join(each for each in (grade.mark, grade.percent_shown) if each)
         steps.append(
-            StepOut(
+            GradeStepOut(
                 at=local(school, grade.posting.at), words=f"{said} posted by {grade.posting.person}", state="posted"
             )
         )
         if hasattr(grade, "withdrawal"):
             steps.append(
-                StepOut(
+                GradeStepOut(
                     at=local(school, grade.withdrawal.at),
                     words=f"withdrawn: {grade.withdrawal.reason}",
                     state="withdrawn",
@@ -124,7 +124,7 @@ def grade_history(school_class: SchoolClass, term: Term, student: Student) -> Gr
     )
     for line in lines.select_related("delivery"):
         steps.append(
-            StepOut(
+            GradeStepOut(
                 at=local(school, line.delivery.at),
                 words=f"{line.shown} put out {line.delivery.get_why_display()}",
                 state="sent",
@@ -133,5 +133,5 @@ def grade_history(school_class: SchoolClass, term: Term, student: Student) -> Gr
         if line.answered_at:
             number = f", no. {line.number}" if line.number else ""
             words = f"refused: {line.said}" if line.state == LineState.REFUSED else f"{line.state}{number}"
-            steps.append(StepOut(at=local(school, line.answered_at), words=words, state=line.state))
+            steps.append(GradeStepOut(at=local(school, line.answered_at), words=words, state=line.state))
     return GradeHistoryOut(steps=sorted(steps, key=lambda each: each.at, reverse=True))

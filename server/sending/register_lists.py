@@ -1,7 +1,7 @@
 """What the register has: asked for when somebody looks or the night comes, and kept, so that no page waits for it."""
 
 import datetime
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -45,25 +45,48 @@ class Lists:
     classes: Mapping[str, Part]
 
 
+Found = dict[tuple[str, str], Part]
+"""What the register has, by kind and identifier."""
+Rows = Mapping[str, Sequence[Mapping[str, Any]]]
+"""The register's records by kind, as the standard calls them in its paths."""
+
+
 def look(school: School) -> None:
     """Ask the register what it has, and keep it. Raises Refused where it does not answer; what was kept then stays."""
     said, _ = SchoolSending.objects.get_or_create(school=school)
     try:
-        found = _fetch(school)
+        rows = _fetch(school)
     except Refused as refused:
         SchoolSending.objects.filter(pk=said.pk).update(problem=refused.message[:300])
         raise
-    with transaction.atomic():
-        SchoolSending.objects.select_for_update().get(pk=said.pk)
-        kept = RegisterPart.objects.filter(school=school)
-        there = {(each.kind, each.sourced_id): each.pk for each in kept.only("kind", "sourced_id")}
-        kept.filter(pk__in=[pk for key, pk in there.items() if key not in found]).delete()
-        for (kind, name), part in found.items():
-            RegisterPart.objects.update_or_create(
-                school=school, kind=kind, sourced_id=name, defaults={"title": part.title, "details": part.details}
-            )
-        _check_pairings(school, found)
-        SchoolSending.objects.filter(pk=said.pk).update(looked_at=timezone.now(), problem="")
+    keep(school, rows, timezone.now())
+
+
+@transaction.atomic
+def keep(school: School, rows: Rows, at: datetime.datetime) -> None:
+    """Keep what the register has, in place of what it had."""
+    said, _ = SchoolSending.objects.get_or_create(school=school)
+    SchoolSending.objects.select_for_update().get(pk=said.pk)
+    found = _parts(rows, school)
+    kept = {(each.kind, each.sourced_id): each for each in RegisterPart.objects.filter(school=school)}
+    RegisterPart.objects.filter(pk__in=[each.pk for key, each in kept.items() if key not in found]).delete()
+    changed = [
+        each for key, each in kept.items()
+        if key in found and (each.title, each.details) != (found[key].title, found[key].details)
+    ]  # fmt: skip
+    for each in changed:
+        each.title, each.details = (
+            found[each.kind, each.sourced_id].title,
+            dict(found[each.kind, each.sourced_id].details),
+        )
+    RegisterPart.objects.bulk_update(changed, ["title", "details"])
+    RegisterPart.objects.bulk_create(
+        RegisterPart(school=school, kind=kind, sourced_id=name, title=part.title, details=part.details)
+        for (kind, name), part in found.items()
+        if (kind, name) not in kept
+    )
+    _check_pairings(school, found)
+    SchoolSending.objects.filter(pk=said.pk).update(looked_at=at, problem="")
 
 
 _PART_OF = {
@@ -72,7 +95,7 @@ _PART_OF = {
 }  # fmt: skip
 
 
-def _check_pairings(school: School, found: "Found") -> None:
+def _check_pairings(school: School, found: Found) -> None:
     """Note which pairings the register does not have the other half of any more."""
     for each in Pairing.objects.filter(school=school, kind__in=_PART_OF):
         is_gone = (str(_PART_OF[PairedKind(each.kind)]), each.there) not in found
@@ -91,42 +114,49 @@ def lists_of(school: School, classes: Iterable[str] | None = None) -> Lists:
     return Lists(by_kind["session"], by_kind["category"], by_kind["scale"], by_kind["class"])
 
 
-Found = dict[tuple[str, str], Part]
+_SERVICES = {
+    "academicSessions": ROSTERING, "users": ROSTERING, "enrollments": ROSTERING, "classes": ROSTERING,
+    "categories": GRADEBOOK, "scoreScales": GRADEBOOK,
+}  # fmt: skip
 
 
-def _fetch(school: School) -> Found:
+def _fetch(school: School) -> Rows:
     register = find_register(school)
     with refused_in_words(register), signed_in(register, READ_ROSTERS, READ_GRADES) as session:
+        return {kind: list(all_of(session, register.address, service, kind)) for kind, service in _SERVICES.items()}
 
-        def active(service: str, kind: str) -> list[Mapping[str, Any]]:
-            rows = all_of(session, register.address, service, kind)
-            return [each for each in rows if each.get("status", "active") == "active" and each.get("sourcedId")]
 
-        found: Found = {}
-        for each in active(ROSTERING, "academicSessions"):
-            _add(
-                found,
-                Kind.SESSION,
-                each,
-                {"kind": each.get("type"), "begin": each.get("startDate"), "end": each.get("endDate")},
-            )
-        for each in active(GRADEBOOK, "categories"):
-            _add(found, Kind.CATEGORY, each, {"weight": each.get("weight")})
-        for each in active(GRADEBOOK, "scoreScales"):
-            _add(found, Kind.SCALE, each, _scale(each))
-        numbers = {str(each["sourcedId"]): str(each.get("identifier") or "") for each in active(ROSTERING, "users")}
-        students: dict[str, dict[str, str]] = {}
-        today = school.today().isoformat()
-        for each in active(ROSTERING, "enrollments"):
-            user = sourced_id(each.get("user"))
-            if each.get("role") == "student" and numbers.get(user) and not str(each.get("endDate") or "9") <= today:
-                students.setdefault(sourced_id(each.get("class")), {})[numbers[user]] = user
-        for each in active(ROSTERING, "classes"):
-            if register.org and sourced_id(each.get("school")) not in ("", register.org):
-                continue
-            details = {"course": sourced_id(each.get("course")), "students": students.get(str(each["sourcedId"]), {})}
-            _add(found, Kind.CLASS, each, details)
-        return found
+def _parts(rows: Rows, school: School) -> Found:
+    """What is paired with, of all that the register has of a school."""
+    found: Found = {}
+    active = {
+        kind: [
+            each for each in rows.get(kind, ()) if each.get("status", "active") == "active" and each.get("sourcedId")
+        ]
+        for kind in _SERVICES
+    }
+    for each in active["academicSessions"]:
+        details = {"kind": each.get("type"), "begin": each.get("startDate"), "end": each.get("endDate")}
+        _add(found, Kind.SESSION, each, details)
+    for each in active["categories"]:
+        _add(found, Kind.CATEGORY, each, {"weight": each.get("weight")})
+    for each in active["scoreScales"]:
+        _add(found, Kind.SCALE, each, _scale(each))
+    numbers = {str(each["sourcedId"]): str(each.get("identifier") or "") for each in active["users"]}
+    students: dict[str, dict[str, str]] = {}
+    today = school.today().isoformat()
+    for each in active["enrollments"]:
+        user = sourced_id(each.get("user"))
+        has_ended = str(each.get("endDate") or "9") <= today
+        if each.get("role") == "student" and numbers.get(user) and not has_ended:
+            students.setdefault(sourced_id(each.get("class")), {})[numbers[user]] = user
+    org = find_register(school).org
+    for each in active["classes"]:
+        if org and sourced_id(each.get("school")) not in ("", org):
+            continue
+        details = {"course": sourced_id(each.get("course")), "students": students.get(str(each["sourcedId"]), {})}
+        _add(found, Kind.CLASS, each, details)
+    return found
 
 
 def _add(found: Found, kind: str, given: Mapping[str, Any], details: Mapping[str, Any]) -> None:

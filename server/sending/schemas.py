@@ -19,6 +19,14 @@ class MendOut(Schema):
     to: str | None = None
     """An address to write to; the mark that is not known."""
     assignment_id: int | None = None
+    assignment_version: int | None = None
+
+
+class CanGoOut(Schema):
+    """Somebody or something that can be chosen, by name."""
+
+    id: int
+    name: str
 
 
 class GoingOut(Schema):
@@ -55,20 +63,20 @@ class PairOut(Schema):
     words: str
 
 
-class ChoiceOut(Schema):
+class RegisterPartOut(Schema):
     """Something of the register's that can be paired with."""
 
     id: str
     title: str
 
 
-class ChoicesOut(Schema):
+class RegisterChoicesOut(Schema):
     """What can be paired with, by kind."""
 
-    sessions: list[ChoiceOut]
-    categories: list[ChoiceOut]
-    classes: list[ChoiceOut]
-    marks: list[ChoiceOut]
+    sessions: list[RegisterPartOut]
+    categories: list[RegisterPartOut]
+    classes: list[RegisterPartOut]
+    marks: list[RegisterPartOut]
 
 
 class DeliveryOut(Schema):
@@ -94,6 +102,7 @@ class SendingOut(Schema):
     """What of a class goes to the register for a term, its pairing, and its deliveries, newest first."""
 
     has_register: bool
+    term_id: int
     term: str
     looked_at: datetime.datetime | None
     problem: str
@@ -106,7 +115,11 @@ class SendingOut(Schema):
     pairs: list[PairOut]
     holds_for: list[str]
     """The classes for which the pairing of categories holds."""
-    choices: ChoicesOut
+    choices: RegisterChoicesOut
+    students: list[CanGoOut]
+    """Whose grades and scores may go."""
+    assignments: list[CanGoOut]
+    """Which assignments may go."""
     other_grade: str | None
     """Where the register's weights or scale come to another grade: for one student, in a sentence."""
     deliveries: list[DeliveryOut]
@@ -150,7 +163,7 @@ class PairIn(Body):
     there: str = Field("", max_length=100)
 
 
-class SendIn(Body):
+class SendNowIn(Body):
     """What is sent now: of a term grades, work or both; of chosen students or assignments alone where any are named."""
 
     term_id: int | None = None
@@ -199,7 +212,7 @@ class AnewIn(Body):
     key: str = Field(max_length=60)
 
 
-class StepOut(Schema):
+class GradeStepOut(Schema):
     """A step of one student's grade on its way from score to receipt."""
 
     at: datetime.datetime
@@ -210,7 +223,7 @@ class StepOut(Schema):
 class GradeHistoryOut(Schema):
     """One student's grade of a term, from posting to receipt, newest first."""
 
-    steps: list[StepOut]
+    steps: list[GradeStepOut]
 
 
 class SchoolSendingOut(Schema):

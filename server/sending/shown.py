@@ -5,6 +5,7 @@ from collections.abc import Iterable
 
 from gradecore.held import Held
 from people.models import Register
+from plans.models import Assignment
 from reports.standing import day_text, plural
 from school.calendar import local
 from school.models import SchoolClass, Term
@@ -18,11 +19,12 @@ from sending.pairing import ClassPairing, Pair
 from sending.receipts import deliveries, write_to_office
 from sending.register_lists import Part
 from sending.schemas import (
-    ChoiceOut,
-    ChoicesOut,
+    CanGoOut,
     GoingOut,
     MendOut,
     PairOut,
+    RegisterChoicesOut,
+    RegisterPartOut,
     SendingOut,
 )
 
@@ -59,13 +61,16 @@ def sending(school_class: SchoolClass, term: Term) -> SendingOut:
     has_register = Register.objects.filter(school=school_class.school_id).exists()
     pairing = going.pairing
     return SendingOut(
-        has_register=has_register, term=term.name,
+        has_register=has_register, term_id=term.pk, term=term.name,
         looked_at=local(school_class.school, said.looked_at) if said.looked_at else None, problem=said.problem,
         when=outbox.when_of(school_class), may_choose=said.teachers_choose, hour=said.hour, sends_work=said.sends_work,
         goes=_Goes(going).out() if has_register else [],
         pairs=pairs(pairing) if has_register else [],
         holds_for=_sections(school_class),
-        choices=_choices(pairing), other_grade=other_grade(going) if has_register else None,
+        choices=_choices(pairing),
+        students=[CanGoOut(id=each.pk, name=str(each)) for each in going.loaded.plan.students if each.number in going.numbers],
+        assignments=[CanGoOut(id=each.assignment.pk, name=each.assignment.name) for each in going.works if each.held is None],
+        other_grade=other_grade(going) if has_register else None,
         deliveries=deliveries(school_class),
     )  # fmt: skip
 
@@ -85,7 +90,7 @@ class _Goes:
         """Grades that go, those that are held back by their reasons, then work in the same way."""
         found = [*self._grades(), *self._held_grades()]
         if self.going.sends_work:
-            found += [*self._works(), *(self._held_work(each) for each in self.going.works if each.held is not None)]
+            found += [*self._works(), *self._held_works()]
         return found
 
     def _counted(self, said: Iterable[Said]) -> dict[str, int]:
@@ -162,15 +167,35 @@ class _Goes:
             )
         ]
 
+    def _held_works(self) -> list[GoingOut]:
+        """One by one; what waits for one and the same pair in one line."""
+        found, together = [], defaultdict(list)
+        for each in self.going.works:
+            if each.held in (Held.CLASS_NOT_PAIRED, Held.TERM_NOT_PAIRED, Held.CATEGORY_NOT_PAIRED):
+                together[each.held].append(each.assignment.name)
+            elif each.held is not None:
+                found.append(self._held_work(each))
+        for held, names in together.items():
+            words, reason = REASONS[held]
+            more = f" and {len(names) - MOST_NAMES} more" if len(names) > MOST_NAMES else ""
+            found.append(
+                GoingOut(
+                    key=f"work {held}", title="Assignments", count=len(names), words=", ".join(names[:MOST_NAMES]) + more, held=held,
+                    reason=f"{words[0].upper()}{words[1:]}. {reason}", mend=self._mend(held, "", len(names)),
+                )
+            )  # fmt: skip
+        return found
+
     def _held_work(self, work: WorkGoing) -> GoingOut:
         assert work.held is not None
         words, reason = REASONS[work.held]
         return GoingOut(
             key=f"work {work.assignment.pk}", title=work.assignment.name, count=1, words=words[0].lower() + words[1:], held=work.held,
-            reason=reason, mend=self._mend(work.held, "", 1, work.assignment.pk), assignment_id=work.assignment.pk,
+            reason=reason, mend=self._mend(work.held, "", 1, work.assignment), assignment_id=work.assignment.pk,
         )  # fmt: skip
 
-    def _mend(self, held: Held, detail: str, count: int, assignment: int | None = None) -> MendOut | None:
+    def _mend(self, held: Held, detail: str, count: int, work: Assignment | None = None) -> MendOut | None:
+        assignment = work.pk if work is not None else None
         match held:
             case Held.CLASS_NOT_PAIRED | Held.TERM_NOT_PAIRED | Held.CATEGORY_NOT_PAIRED:
                 return MendOut(act="pair", words="Pair it")
@@ -187,7 +212,12 @@ class _Goes:
             case Held.MARK_UNKNOWN:
                 return MendOut(act="mark", words=f"Say what is sent for {detail}", to=detail)
             case Held.HIDDEN:
-                return MendOut(act="show", words="Show it", assignment_id=assignment)
+                return MendOut(
+                    act="show",
+                    words="Show it",
+                    assignment_id=assignment,
+                    assignment_version=work.version if work else None,
+                )
             case Held.NO_CATEGORY:
                 return MendOut(act="plan", words="Place it in the plan", assignment_id=assignment)
             case Held.NO_DUE_DATE | Held.OUTSIDE_TERM:
@@ -197,10 +227,7 @@ class _Goes:
 
 
 def _names(several: list[GradeGoing]) -> str:
-    told = [
-        f"{each.student} {each.posted.mark} to {each.mark_now}" if each.mark_now and each.posted else str(each.student)
-        for each in several
-    ]
+    told = [f"{each.student} {each.moved}".strip() for each in several]
     more = len(told) - MOST_NAMES
     return ", ".join(told[:MOST_NAMES]) + (f" and {more} more" if more > 0 else "")
 
@@ -231,12 +258,12 @@ def _how(pair: Pair) -> str:
     }.get(pair.how, pair.how)
 
 
-def _choices(pairing: ClassPairing) -> ChoicesOut:
-    def each(kind: PairedKind) -> list[ChoiceOut]:
+def _choices(pairing: ClassPairing) -> RegisterChoicesOut:
+    def each(kind: PairedKind) -> list[RegisterPartOut]:
         parts: Iterable[Part] = pairing.choices(kind).values()
-        return [ChoiceOut(id=part.sourced_id, title=part.title) for part in parts]
+        return [RegisterPartOut(id=part.sourced_id, title=part.title) for part in parts]
 
-    return ChoicesOut(
+    return RegisterChoicesOut(
         sessions=each(PairedKind.TERM),
         categories=each(PairedKind.CATEGORY),
         classes=each(PairedKind.CLASS),

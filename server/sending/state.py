@@ -11,7 +11,9 @@ from sending.models import Line, LineState, PairedKind, Pairing
 
 def station(school_class: SchoolClass, term: Term) -> StationOut | None:
     """The station Send; None where the school has no register."""
-    counts = Line.objects.filter(record__school_class=school_class, record__term=term, is_last=True).aggregate(
+    # What a person reads are results: they say it, too, where their line item keeps them from going.
+    mine = Line.objects.filter(record__school_class=school_class, record__term=term, is_last=True)
+    counts = mine.exclude(record__student=None).aggregate(
         **{state: Count("pk", filter=Q(state=state)) for state in LineState}
     )
     if counts["refused"]:

@@ -63,6 +63,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/loose-ends"): SIGNED_IN,
     ("GET", "/own-students"): SIGNED_IN,
     ("GET", "/documents"): SIGNED_IN,
+    ("POST", "/sending"): SIGNED_IN,
     ("POST", "/schools/{school_id}/own-classes"): {"teacher", "co_teacher", "other_teacher"},
     ("GET", "/families/{student_id}/card"): {"guardian", "student"},
     ("GET", "/families/{student_id}/calendar.ics"): {"guardian", "student"},
@@ -137,6 +138,13 @@ HIDES = (
     "/setup",
     "/provider",
     "/drafts/register",
+    "/sending/compare",
+    "/sending/look",
+    "/sending/anew",
+    "/sending/pair",
+    "/deliveries/{delivery}",
+    "/deliveries/{delivery}/try",
+    "/deliveries/{delivery}/stop",
     "/providers/{provider_id}/start",
 )
 """What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider or register that answers."""
@@ -171,6 +179,17 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/scores-file": SCORE_TABLE,
     "/classes/{class_id}/scores-file/take": SCORE_TABLE | {"request": str(uuid.uuid4()), "seen": 0},
     "/classes/{class_id}/view": {"view": {}},
+    "/classes/{class_id}/sending/when": {"when": "asked"},
+    "/classes/{class_id}/sending/pair": {"term_id": 0, "kind": "class", "here": "1"},
+    "/classes/{class_id}/sending/send": {"grades": True},
+    "/classes/{class_id}/sending/anew": {"term_id": 0, "key": "term 1"},
+    "/schools/{school_id}/sending": {
+        "sends_work": True,
+        "hour": 3,
+        "when": "night",
+        "teachers_choose": True,
+        "rosters": "asked",
+    },
     "/session": {"sign_in": "nobody", "password": "nothing"},
     "/classes/{class_id}/scores": {"id": str(uuid.uuid4()), "term": 0, "entries": []},
     "/classes/{class_id}/report/post": {"request": str(uuid.uuid4()), "term": 0, "students": []},
@@ -472,6 +491,7 @@ def numbers_of(world: World) -> dict[str, Any]:
         "person": world.people["guardian"].pk,
         "session": 1,
         "calendar_address": 1,
+        "delivery": 1,
         "secret": "nobodys",
         "provider_id": 1,
         "draft": FileDraft.objects.values_list("pk", flat=True).last() or 1,
@@ -543,7 +563,19 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
 ) -> None:
     body = {"name": "x"} if method in ("POST", "PUT", "PATCH") else None
     numbers = dict.fromkeys(
-        ("assignment_id", "category_id", "student", "assignment", "term", "event", "scale", "code", "sentence"), 1
+        (
+            "assignment_id",
+            "category_id",
+            "student",
+            "assignment",
+            "term",
+            "event",
+            "scale",
+            "code",
+            "sentence",
+            "delivery",
+        ),
+        1,
     )
     answers = [
         send(

@@ -72,9 +72,6 @@ def test_reasons_in_their_order_each_with_its_mend(sender: Sender, at_office: At
         "mark_unknown A": [world.students[0].pk],
     }
     assert held["mark_unknown A"]["reason"] == "The register’s list of marks for this class has no A."
-    sender.post(
-        f"report/{world.term.pk}/shown", {"students": [world.students[1].pk], "is_shown": False}
-    ) if False else None
     assert sender.pair("mark", "A", "B").status_code == 200
     assert sender.going("grades")["count"] == 2, "A goes as B, as was said"
     entries = [{"student": world.students[0].pk, "mark": "C", "percent": "", "reason": "looked again"}]

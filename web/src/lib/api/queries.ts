@@ -12,6 +12,9 @@ type InTerm = number | undefined;
 /** Given up when nobody wants it any more, or when it takes too long: a connection can be there and lead nowhere. */
 const within = (signal: AbortSignal) => AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]);
 
+/** How often a delivery that is on its way is looked at, in ms. */
+const ON_ITS_WAY = 1500;
+
 // What a change makes stale.
 export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 /** Every class. */
@@ -22,6 +25,7 @@ export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
 export const inEvidence = (id: Id, term: Id, student: Id) => ({
 	queryKey: ['class', id, 'evidence', term, student]
 });
+export const inSending = (id: Id) => ({ queryKey: ['class', id, 'sending'] });
 export const inBank = (id: Id) => ({ queryKey: ['class', id, 'bank'] });
 export const inSchool = (school: Id) => ({ queryKey: ['school', school] });
 export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'bank'] });
@@ -432,6 +436,64 @@ export const bank = (id: Id, term: Id, student: Id) =>
 			);
 		},
 		staleTime: 60_000
+	});
+
+/** What goes to the register and what is held back; looked at again and again while something is on its way. */
+export const sending = (id: Id, term: InTerm) =>
+	queryOptions({
+		queryKey: ['class', id, 'sending', term],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: { term_id: term } };
+			return ask(api.GET('/api/v1/classes/{class_id}/sending', { params, signal: within(signal) }));
+		},
+		refetchInterval: ({ state }) =>
+			state.data?.deliveries.some((each) => each.state === 'waiting') ? ON_ITS_WAY : false
+	});
+
+/** What the register said of each line of a delivery, as far as it has come. */
+export const receipts = (id: Id, delivery: Id, answered: number) =>
+	queryOptions({
+		queryKey: ['class', id, 'sending', 'receipts', delivery, answered],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id, delivery } };
+			return ask(
+				api.GET('/api/v1/classes/{class_id}/deliveries/{delivery}', { params, signal: within(signal) })
+			);
+		}
+	});
+
+/** What the register has of a class now, where that differs. It is asked for anew each time. */
+export const compared = (id: Id, term: InTerm) =>
+	queryOptions({
+		queryKey: ['class', id, 'sending', 'compared', term],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: { term_id: term } };
+			return ask(api.GET('/api/v1/classes/{class_id}/sending/compare', { params, signal: within(signal) }));
+		},
+		gcTime: 0,
+		retry: false
+	});
+
+/** One student's grade from posting to receipt. */
+export const gradeHistory = (id: Id, term: InTerm, student: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'sending', 'history', term, student],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id, student }, query: { term_id: term } };
+			return ask(
+				api.GET('/api/v1/classes/{class_id}/sending/students/{student}', { params, signal: within(signal) })
+			);
+		}
+	});
+
+/** What the school says of sending, and how each class stands. */
+export const schoolSending = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'sending'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/sending', { params, signal: within(signal) }));
+		}
 	});
 
 export const schoolFrame = (school: Id) =>

@@ -504,6 +504,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/deliveries/{delivery}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Receipts
+         * @description What the register said of each line of a delivery.
+         */
+        get: operations["sending_api_see_receipts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/deliveries/{delivery}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop
+         * @description Stop a delivery that waits: what did not go yet is left, until somebody tries it again or it changes.
+         */
+        post: operations["sending_api_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/deliveries/{delivery}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Again
+         * @description Try lines of a delivery again as they are now: chosen ones, or all that were refused or left. One that waits is tried at once.
+         */
+        post: operations["sending_api_try_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/documents": {
         parameters: {
             query?: never;
@@ -1493,6 +1553,166 @@ export interface paths {
          */
         get: operations["scores_api_score_lens"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Sending
+         * @description What of the class goes to the register for a term, what is held back and why, pairing, and deliveries.
+         */
+        get: operations["sending_api_see_sending"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/agree": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Agree
+         * @description Agree to all that is proposed: it holds for every section of the course.
+         */
+        post: operations["sending_api_agree"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Anew
+         * @description Send an assignment, or a term's grades, under a new identifier: the register has deleted the old one.
+         */
+        post: operations["sending_api_begin_anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Ask the register what it has of the class now, and say in what that differs.
+         */
+        get: operations["sending_api_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pair
+         * @description Say what something is at the register.
+         */
+        put: operations["sending_api_pair"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send
+         * @description Send now what is new, or what is chosen.
+         */
+        post: operations["sending_api_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Grade History
+         * @description One student's grade of a term, from posting to receipt.
+         */
+        get: operations["sending_api_see_grade_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/sending/when": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set When
+         * @description Say when the class sends what is new.
+         */
+        put: operations["sending_api_set_when"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3128,6 +3348,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See School Sending
+         * @description What the school says of sending, and how each class stands.
+         */
+        get: operations["sending_api_see_school_sending"];
+        /**
+         * Set School Sending
+         * @description Say how the school sends.
+         */
+        put: operations["sending_api_set_school_sending"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/sending/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description Ask the register what it has: its terms, categories, marks and classes.
+         */
+        post: operations["sending_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/signing-in": {
         parameters: {
             query?: never;
@@ -3732,6 +3996,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send All
+         * @description Send now what is new in all of one's classes, in the term that runs.
+         */
+        post: operations["sending_api_send_all"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -3943,6 +4227,16 @@ export interface components {
             along: string[];
             /** Left */
             left: string[];
+        };
+        /**
+         * AnewIn
+         * @description The record of a line item that is sent under a new identifier, with all that is in it.
+         */
+        AnewIn: {
+            /** Key */
+            key: string;
+            /** Term Id */
+            term_id: number;
         };
         /**
          * AnswerOut
@@ -4716,6 +5010,32 @@ export interface components {
             times: string;
         };
         /**
+         * ClassSendingOut
+         * @description How sending of one class stands, for an officer.
+         */
+        ClassSendingOut: {
+            /** Accepted */
+            accepted: number;
+            /** Class Id */
+            class_id: number;
+            /** Emails */
+            emails: string[];
+            /** Is Paired */
+            is_paired: boolean;
+            /** Name */
+            name: string;
+            /** Refused */
+            refused: number;
+            /** Teachers */
+            teachers: string[];
+            /** Waiting */
+            waiting: number;
+            /** Waits Since */
+            waits_since: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * ClassSpreadOut
          * @description How a class lies in a term, a category or an assignment.
          *
@@ -5024,6 +5344,16 @@ export interface components {
             version: number;
         };
         /**
+         * ComparedOut
+         * @description What was compared, and in what it differs.
+         */
+        ComparedOut: {
+            /** Compared */
+            compared: number;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+        };
+        /**
          * ConflictOut
          * @description A part of an entry that a colleague was faster with: theirs stands, with the version of the score.
          */
@@ -5109,6 +5439,46 @@ export interface components {
             scores: number;
         };
         /**
+         * DeliveryOut
+         * @description A run to the register, and what became of its lines.
+         */
+        DeliveryOut: {
+            /** Accepted */
+            accepted: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Id */
+            id: number;
+            /** Left */
+            left: number;
+            /** Next Try At */
+            next_try_at: string | null;
+            /** Problem */
+            problem: string;
+            /** Refused */
+            refused: number;
+            /** Sent */
+            sent: number;
+            state: components["schemas"]["DeliveryState"];
+            /** Term */
+            term: string;
+            /** Waiting */
+            waiting: number;
+            what: components["schemas"]["What"];
+            why: components["schemas"]["Why"];
+        };
+        /**
+         * DeliveryState
+         * @description How far a delivery is.
+         * @enum {string}
+         */
+        DeliveryState: "waiting" | "done" | "stopped";
+        /**
          * DemoPerson
          * @description Somebody whom one can be in the demo.
          */
@@ -5121,6 +5491,29 @@ export interface components {
             sign_in: string;
             /** Words */
             words: string;
+        };
+        /**
+         * DifferenceOut
+         * @description Something in which the register and Hoarfrost differ.
+         */
+        DifferenceOut: {
+            /** Can Begin Anew */
+            can_begin_anew: boolean;
+            /** Here */
+            here: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lacks" | "differs" | "theirs";
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** There */
+            there: string;
         };
         /**
          * DivisionOut
@@ -5611,6 +6004,57 @@ export interface components {
             words: string;
         };
         /**
+         * GoingOut
+         * @description A line of what goes, or of what is held back and why.
+         */
+        GoingOut: {
+            /**
+             * Accepted
+             * @default 0
+             */
+            accepted: number;
+            /** Assignment Id */
+            assignment_id?: number | null;
+            /** Count */
+            count: number;
+            /** Held */
+            held: string | null;
+            /** Key */
+            key: string;
+            mend: components["schemas"]["MendOut"] | null;
+            /**
+             * News
+             * @default 0
+             */
+            news: number;
+            /** Reason */
+            reason: string;
+            /**
+             * Refused
+             * @default 0
+             */
+            refused: number;
+            /** Student Ids */
+            student_ids?: number[];
+            /** Title */
+            title: string;
+            /**
+             * Waiting
+             * @default 0
+             */
+            waiting: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * GradeHistoryOut
+         * @description One student's grade of a term, from posting to receipt, newest first.
+         */
+        GradeHistoryOut: {
+            /** Steps */
+            steps: components["schemas"]["GradeStepOut"][];
+        };
+        /**
          * GradeOut
          * @description A final grade as shown; the computed one stands beside it.
          */
@@ -5625,6 +6069,21 @@ export interface components {
             missing: number;
             /** Percent */
             percent: string | null;
+        };
+        /**
+         * GradeStepOut
+         * @description A step of one student's grade on its way from score to receipt.
+         */
+        GradeStepOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** State */
+            state: string;
+            /** Words */
+            words: string;
         };
         /**
          * GridOut
@@ -5927,6 +6386,20 @@ export interface components {
             place: number;
         };
         /**
+         * LineState
+         * @description What became of a line. One that was left is not tried again until it changes, or somebody says so.
+         * @enum {string}
+         */
+        LineState: "waiting" | "accepted" | "refused" | "left";
+        /**
+         * LinesIn
+         * @description Some lines of a delivery; all that were refused or left where none are named.
+         */
+        LinesIn: {
+            /** Lines */
+            lines?: number[];
+        };
+        /**
          * LogoOut
          * @description The school's logo, as a data address; empty without one.
          */
@@ -6046,6 +6519,26 @@ export interface components {
             key: string;
         };
         /**
+         * MendOut
+         * @description What is done about it: `post` and `plan` are places to go to, `show` shows an assignment to families, `pair` is done in the
+         *     pairing, `write` is a letter to the records office, `mark` another mark in its place.
+         */
+        MendOut: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "post" | "plan" | "show" | "pair" | "write" | "mark" | "report" | "due";
+            /** Assignment Id */
+            assignment_id?: number | null;
+            /** Assignment Version */
+            assignment_version?: number | null;
+            /** To */
+            to?: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * MergeIn
          * @description Into which category; None is into none.
          */
@@ -6073,7 +6566,7 @@ export interface components {
         };
         /**
          * NamedOut
-         * @description Something by its number and name.
+         * @description Somebody or something that can be chosen, by name.
          */
         NamedOut: {
             /** Id */
@@ -6394,6 +6887,57 @@ export interface components {
             /** Classes */
             classes: components["schemas"]["OwnClassIn"][];
         };
+        /**
+         * PairIn
+         * @description What something is at the register; nothing forgets what was said of it.
+         */
+        PairIn: {
+            /** Here */
+            here: string;
+            kind: components["schemas"]["PairedKind"];
+            /** Term Id */
+            term_id: number;
+            /**
+             * There
+             * @default
+             */
+            there: string;
+        };
+        /**
+         * PairOut
+         * @description Something here and what it is at the register.
+         */
+        PairOut: {
+            /** Colour */
+            colour?: number | null;
+            /** Here */
+            here: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "chosen" | "agreed" | "same name" | "same days" | "proposed" | "gone" | "none";
+            kind: components["schemas"]["PairedKind"];
+            /** Name */
+            name: string;
+            /**
+             * Sign
+             * @default
+             */
+            sign: string;
+            /** There */
+            there: string;
+            /** There Title */
+            there_title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PairedKind
+         * @description What is paired: `grades` is the category under which posted grades stand.
+         * @enum {string}
+         */
+        PairedKind: "class" | "term" | "category" | "grades" | "mark";
         /**
          * PairedOut
          * @description A name in a file, and what is meant by it here; null where nothing is.
@@ -6858,6 +7402,42 @@ export interface components {
             silence?: ("leave" | "stay") | null;
         };
         /**
+         * ReceiptOut
+         * @description What the register said of one line.
+         */
+        ReceiptOut: {
+            /** Advice */
+            advice: string;
+            /** At */
+            at: string | null;
+            /** Id */
+            id: number;
+            /** Is Last */
+            is_last: boolean;
+            mend: components["schemas"]["MendOut"] | null;
+            /** Name */
+            name: string;
+            /** Number */
+            number: string;
+            /** Of */
+            of: string;
+            /** Said */
+            said: string;
+            /** Shown */
+            shown: string;
+            state: components["schemas"]["LineState"];
+            /** Student Id */
+            student_id: number | null;
+        };
+        /**
+         * ReceiptsOut
+         * @description The receipts of a delivery, refused ones first.
+         */
+        ReceiptsOut: {
+            /** Receipts */
+            receipts: components["schemas"]["ReceiptOut"][];
+        };
+        /**
          * RecordsIn
          * @description For how many years the school keeps what it knows of somebody who has left.
          */
@@ -6901,6 +7481,20 @@ export interface components {
             what: "score" | "comment" | "note" | "flag";
         };
         /**
+         * RegisterChoicesOut
+         * @description What can be paired with, by kind.
+         */
+        RegisterChoicesOut: {
+            /** Categories */
+            categories: components["schemas"]["RegisterPartOut"][];
+            /** Classes */
+            classes: components["schemas"]["RegisterPartOut"][];
+            /** Marks */
+            marks: components["schemas"]["RegisterPartOut"][];
+            /** Sessions */
+            sessions: components["schemas"]["RegisterPartOut"][];
+        };
+        /**
          * RegisterIn
          * @description How the register is reached. Without a secret the one that is kept stays.
          */
@@ -6932,6 +7526,16 @@ export interface components {
             org: string;
             /** Token Address */
             token_address: string;
+        };
+        /**
+         * RegisterPartOut
+         * @description Something of the register's that can be paired with.
+         */
+        RegisterPartOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
         };
         /**
          * ReopenIn
@@ -7236,6 +7840,12 @@ export interface components {
             /** Student */
             student: number;
         };
+        /**
+         * Rosters
+         * @description What becomes of the register's rosters at night.
+         * @enum {string}
+         */
+        Rosters: "asked" | "draft" | "applied";
         /**
          * RowOut
          * @description A student's row; `number` tells namesakes apart.
@@ -7579,6 +8189,44 @@ export interface components {
             codes: components["schemas"]["SchoolCodeOut"][];
             /** Scales */
             scales: components["schemas"]["SchoolScaleOut"][];
+        };
+        /**
+         * SchoolSendingIn
+         * @description What a school says of sending.
+         */
+        SchoolSendingIn: {
+            /** Hour */
+            hour: number;
+            rosters: components["schemas"]["Rosters"];
+            /** Sends Work */
+            sends_work: boolean;
+            /** Teachers Choose */
+            teachers_choose: boolean;
+            when: components["schemas"]["When"];
+        };
+        /**
+         * SchoolSendingOut
+         * @description What a school says of sending.
+         */
+        SchoolSendingOut: {
+            /** Classes */
+            classes: components["schemas"]["ClassSendingOut"][];
+            /** Has Register */
+            has_register: boolean;
+            /** Hour */
+            hour: number;
+            /** Last Night */
+            last_night: string | null;
+            /** Looked At */
+            looked_at: string | null;
+            /** Problem */
+            problem: string;
+            rosters: components["schemas"]["Rosters"];
+            /** Sends Work */
+            sends_work: boolean;
+            /** Teachers Choose */
+            teachers_choose: boolean;
+            when: components["schemas"]["When"];
         };
         /**
          * SchoolStandard
@@ -7971,6 +8619,79 @@ export interface components {
              * @default false
              */
             with_assignments: boolean;
+        };
+        /**
+         * SendNowIn
+         * @description What is sent now: of a term grades, work or both; of chosen students or assignments alone where any are named.
+         */
+        SendNowIn: {
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
+            /** Assignments */
+            assignments?: number[];
+            /**
+             * Grades
+             * @default true
+             */
+            grades: boolean;
+            /** Students */
+            students?: number[];
+            /** Term Id */
+            term_id?: number | null;
+            /**
+             * Work
+             * @default true
+             */
+            work: boolean;
+        };
+        /**
+         * SendingOut
+         * @description What of a class goes to the register for a term, its pairing, and its deliveries, newest first.
+         */
+        SendingOut: {
+            /** Assignments */
+            assignments: components["schemas"]["NamedOut"][];
+            choices: components["schemas"]["RegisterChoicesOut"];
+            /** Deliveries */
+            deliveries: components["schemas"]["DeliveryOut"][];
+            /** Goes */
+            goes: components["schemas"]["GoingOut"][];
+            /** Has Register */
+            has_register: boolean;
+            /** Holds For */
+            holds_for: string[];
+            /** Hour */
+            hour: number;
+            /** Looked At */
+            looked_at: string | null;
+            /** May Choose */
+            may_choose: boolean;
+            /** Other Grade */
+            other_grade: string | null;
+            /** Pairs */
+            pairs: components["schemas"]["PairOut"][];
+            /** Problem */
+            problem: string;
+            /** Sends Work */
+            sends_work: boolean;
+            /** Students */
+            students: components["schemas"]["NamedOut"][];
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+            when: components["schemas"]["When"];
+        };
+        /**
+         * SentOut
+         * @description How many lines were put out.
+         */
+        SentOut: {
+            /** Lines */
+            lines: number;
         };
         /**
          * SentenceIn
@@ -8918,6 +9639,31 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * What
+         * @description What is in a delivery.
+         * @enum {string}
+         */
+        What: "grades" | "work";
+        /**
+         * When
+         * @description When what is new goes to the register.
+         * @enum {string}
+         */
+        When: "night" | "posting" | "asked";
+        /**
+         * WhenIn
+         * @description When a class sends what is new.
+         */
+        WhenIn: {
+            when: components["schemas"]["When"];
+        };
+        /**
+         * Why
+         * @description What a delivery was made by.
+         * @enum {string}
+         */
+        Why: "night" | "posting" | "asked";
         /**
          * WindowIn
          * @description A reporting window.
@@ -11569,6 +12315,268 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_see_receipts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                delivery: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                delivery: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_try_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                delivery: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -16228,6 +17236,713 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LensOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_see_sending: {
+        parameters: {
+            query?: {
+                term_id?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_agree: {
+        parameters: {
+            query?: {
+                term_id?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_begin_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_compare: {
+        parameters: {
+            query?: {
+                term_id?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendNowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_see_grade_history: {
+        parameters: {
+            query?: {
+                term_id?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeHistoryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_set_when: {
+        parameters: {
+            query?: {
+                term_id?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendingOut"];
                 };
             };
             /** @description Unauthorized */
@@ -24503,6 +26218,265 @@ export interface operations {
             };
         };
     };
+    sending_api_see_school_sending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolSendingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_set_school_sending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolSendingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolSendingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolSendingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     accounts_api_see_signing_in: {
         parameters: {
             query?: never;
@@ -27497,6 +29471,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecoveryCodesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_send_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendNowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentOut"];
                 };
             };
             /** @description Unauthorized */

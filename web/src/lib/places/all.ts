@@ -6,8 +6,9 @@ import { plan } from './plan/place';
 import { report } from './report/place';
 import { stations } from './school/place';
 import { scores } from './scores/place';
+import { send } from './send/place';
 import { spread } from './spread/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, spread, stack, report, files, today, looseEnds, ...stations];
+export const all: Place[] = [plan, scores, spread, stack, report, send, files, today, looseEnds, ...stations];

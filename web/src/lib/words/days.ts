@@ -23,6 +23,11 @@ export function fullDay(iso: string): string {
 	return `${longDay(iso)} ${iso.slice(0, 4)}`;
 }
 
+/** Thu 14 Sep 8:05: a moment on the school's clocks, as it is sent. */
+export function dayAndTime(iso: string): string {
+	return `${longDay(iso)} ${iso.slice(11, 16).replace(/^0/, '')}`;
+}
+
 /** What day it is at the school, once somebody is signed in; on this machine until then. */
 let today = new Date().toISOString().slice(0, 10);
 

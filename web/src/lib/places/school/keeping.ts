@@ -144,6 +144,20 @@ export class Keeping {
 		);
 	}
 
+	/** Say how the school sends to the register. */
+	sending(body: Shapes['SchoolSendingIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/sending', { params: this.#of({}), body }))
+		);
+	}
+
+	/** Ask the register what it has: its terms, categories, marks and classes. */
+	lookAtRegister() {
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/sending/look', { params: this.#of({}) }))
+		);
+	}
+
 	allowClassMaking(is_allowed: boolean) {
 		return this.changing.make(() =>
 			ask(

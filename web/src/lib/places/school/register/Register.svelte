@@ -6,10 +6,13 @@
 	import { words } from '$lib/api/client';
 	import Failed from '$lib/app/Failed.svelte';
 	import { thisKeeping } from '../keeping';
+	import ClassesSending from './ClassesSending.svelte';
 	import RegisterForm from './RegisterForm.svelte';
+	import SendingForm from './SendingForm.svelte';
 
 	const keeping = thisKeeping();
 	const found = createQuery(() => fetched.register(keeping.school_id));
+	const sending = createQuery(() => fetched.schoolSending(keeping.school_id));
 	const frame = createQuery(() => fetched.schoolFrame(keeping.school_id));
 	const year = $derived(frame.data?.year_id);
 	let isAsking = $state(false);
@@ -29,10 +32,14 @@
 	}
 </script>
 
-<main class="grid max-w-240 gap-9 px-6 pt-4 pb-12 max-md:px-4">
+<main class="grid gap-9 px-6 pt-4 pb-12 max-md:px-4">
 	{#if found.isPending}<p class="text-slate" role="status">Looking…</p>
 	{:else if found.isError}<Failed error={found.error} retry={found.refetch} />
 	{:else}
+		{#if found.data && sending.data}
+			<ClassesSending sending={sending.data} />
+			<SendingForm sending={sending.data} />
+		{/if}
 		{#if found.data}
 			<section aria-labelledby="rosters">
 				<h2 class="mb-1" id="rosters">Rosters</h2>
