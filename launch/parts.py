@@ -6,6 +6,7 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
+import office
 from launch.places import PYTHON, ROOT, VENV
 from launch.processes import end, start
 from launch.say import stop
@@ -48,17 +49,23 @@ def start_office(port: int, folder: Path, log: Path) -> subprocess.Popen[bytes]:
         "OFFICE_STORE": str(folder / "office.sqlite3"),
         "OFFICE_RECORDS": str(folder / "office.json"),
     }
-    office = start(command, log, environment)
+    register = start(command, log, environment)
     for _ in range(300):
-        if office.poll() is not None:
+        if register.poll() is not None:
             stop(f"The stand-in records office did not start. Its log is {log}.")
         try:
             urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2)
-            return office
+            return register
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
-    end(office)
+    end(register)
     stop(f"The stand-in records office does not answer. Its log is {log}.")
+
+
+def start_quiz(server: str, log: Path) -> subprocess.Popen[bytes]:
+    """The quiz tool that stands in for a real one, which puts a few scores into a class of the demo."""
+    command = [str(PYTHON), "-m", "office.quiz", server, office.QUIZ_CLIENT_ID, office.QUIZ_CLIENT_SECRET]
+    return start(command, log, {"PYTHONPATH": f"{ROOT}:{ROOT / 'server'}"})
 
 
 def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:

@@ -15,7 +15,7 @@ from launch.broker import Broker
 from launch.database import SCHOOL, Database
 from launch.environment import manage, server_environment
 from launch.install import install
-from launch.parts import start_identity, start_office, start_server, start_worker
+from launch.parts import start_identity, start_office, start_quiz, start_server, start_worker
 from launch.places import PYTHON, ROOT, RUN
 from launch.processes import Running, becomes_free, end, free_port
 from launch.say import ask, say, stop
@@ -98,6 +98,8 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
                 environment=environment,
             )
             begin("records office", lambda: start_office(register, RUN, RUN / "office.log"), RUN / "office.log")
+            manage("set_demo_tool", office.QUIZ_CLIENT_ID, office.QUIZ_CLIENT_SECRET, environment=environment)
+            begin("quiz tool", lambda: start_quiz(f"http://127.0.0.1:{port}", RUN / "quiz.log"), RUN / "quiz.log")
             say(f"\nThe stand-in records office is at http://127.0.0.1:{register}")
         say(f"\nHoarfrost is at http://127.0.0.1:{port}\n")
         if demo:

@@ -6,3 +6,6 @@ officer what has arrived, and has switches for trouble.
 
 CLIENT_ID = "hoarfrost"
 CLIENT_SECRET = "a secret of the stand-in"
+QUIZ_CLIENT_ID = "lakeside-quizzes"
+QUIZ_CLIENT_SECRET = "another secret of the stand-in"
+"""With which the quiz tool beside it asks Hoarfrost."""

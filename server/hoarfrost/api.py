@@ -30,6 +30,7 @@ from scores.api import router as scores
 from scores.entering import PlanMoved
 from sending.api import router as sending
 from spread.api import router as spread
+from tools.api import router as tools
 
 logger = logging.getLogger(__name__)
 
@@ -64,6 +65,7 @@ for router in (
     exchange,
     calendars,
     sending,
+    tools,
 ):
     api.add_router("", router)
 

@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "reports",
     "people",
     "families",
+    "tools",
     "sending",
     "demo",
 ]

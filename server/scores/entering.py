@@ -150,8 +150,8 @@ class _Entering:
                 score = self._enter_beside(typed, assignment, scores.get(where))
                 if score is not None:
                     scores[where] = score
-            elif assignment.lock_words:
-                self._refuse(typed, typed.text, assignment.lock_words)
+            elif lock := self.lines.lock_of(typed.text, assignment, scores.get(where)):
+                self._refuse(typed, typed.text, lock)
             else:
                 score = self._enter(typed, typed.text, assignment, scores.get(where))
                 if score is not None:

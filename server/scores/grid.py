@@ -114,6 +114,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
                 entered_as=each.entered_as,
                 lock=each.lock_words,
                 locked=each.locked,
+                excuses=bool(each.kept_in) and not each.locked,
                 alike=alike(loaded, each),
                 standards=each.standards,
                 figures=figures_out(numbers.points, numbers.missing),

@@ -51,6 +51,20 @@ class Lines:
         standards = by_standard.read(parts, assignment.standards) if by_standard and parts else {}
         return Line(entry, standards, leaves_whole=bool(parts) and not whole.strip())
 
+    def lock_of(self, text: str, assignment: Assignment, score: Kept | None) -> str:
+        """Why a text is not entered for an assignment, and where instead; empty where it is. Beside scores that come from
+        elsewhere an excuse may be put, and taken away again.
+        """
+        if not assignment.kept_in or assignment.locked:
+            return assignment.lock_words
+        has_excuse = score is not None and score.code.casefold() in self._excuses
+        is_excuse = text.strip().casefold() in self._excuses or (has_excuse and not text.strip())
+        return "" if is_excuse else assignment.lock_words
+
+    @cached_property
+    def _excuses(self) -> set[str]:
+        return {each.code.casefold() for each in self._book.codes if each.effect == "leave_out" and not each.missing}
+
     def text_of(self, score: Kept, assignment: Assignment) -> str:
         """The score of the whole as it is shown, in the way in which the assignment's are entered."""
         return self.reader.text_of(core_score(score), self._points[assignment.pk], assignment.entered_as)

@@ -35,7 +35,8 @@ class FiguresOut(TypedDict):
 class ColumnOut(TypedDict):
     """An assignment as a column. `words` says how it stands; `apart` that it is not in the grade.
 
-    `lock` says why nothing can be entered, and where instead; `alike` that all have the same, which may be a slip.
+    `lock` says why nothing can be entered, and where instead; `excuses` that one may be put
+    nevertheless; `alike` that all have the same, which may be a slip.
     """
 
     id: int
@@ -59,6 +60,7 @@ class ColumnOut(TypedDict):
     entered_as: str
     lock: str
     locked: bool
+    excuses: bool
     alike: str | None
     standards: list[str]
     figures: FiguresOut

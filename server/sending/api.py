@@ -6,7 +6,6 @@ from django.db import transaction
 from plans.schemas import CountOut
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction, SchoolClass
-from school.permissions import SEE_OWN
 from school.refusal import NotYours, Refused
 from scores.book import student_of, term_of
 from scores.kept import kept_class
@@ -14,7 +13,7 @@ from scores.kept import kept_class
 from sending import arranging, differing, outbox, pairing, receipts, register_lists, shown, waking
 from sending.going import Going
 from sending.models import Delivery, DeliveryState, Line, LineState, Record, What, Why
-from sending.permissions import ARRANGE_SENDING, SEE_ALL_SENDING, SEE_SENDING, SEND
+from sending.permissions import ARRANGE_SENDING, SEE_ALL_SENDING, SEE_SENDING, SEND, SEND_OWN
 from sending.schemas import (
     AnewIn,
     ComparedOut,
@@ -39,7 +38,7 @@ def see_sending(request: Asking, class_id: int, term_id: int | None = None) -> A
     return shown.sending(request.school_class, term_of(kept_class(request.school_class), term_id))
 
 
-@router.put("/classes/{class_id}/sending/when", permission=SEND, response=SendingOut)
+@router.put("/classes/{class_id}/sending/when", permission=SEND, audit=AuditAction.SETTINGS, response=SendingOut)
 def set_when(request: Asking, class_id: int, body: WhenIn, term_id: int | None = None) -> Any:
     """Say when the class sends what is new."""
     arranging.set_when(request.school_class, body.when)
@@ -65,7 +64,7 @@ def send(request: Asking, class_id: int, body: SendNowIn) -> Any:
     return {"lines": _send(request, request.school_class, body)}
 
 
-@router.post("/sending", permission=SEE_OWN, response=SentOut)
+@router.post("/sending", permission=SEND_OWN, audit=AuditAction.EXPORTED, response=SentOut)
 def send_all(request: Asking, body: SendNowIn) -> Any:
     """Send now what is new in all of one's classes, in the term that runs."""
     mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__ends__gte=_today(request))
@@ -99,7 +98,9 @@ def try_again(request: Asking, class_id: int, delivery: int, body: LinesIn) -> A
     return {"lines": _results(made)}
 
 
-@router.post("/classes/{class_id}/deliveries/{delivery}/stop", permission=SEND, response=CountOut)
+@router.post(
+    "/classes/{class_id}/deliveries/{delivery}/stop", permission=SEND, audit=AuditAction.SETTINGS, response=CountOut
+)
 def stop(request: Asking, class_id: int, delivery: int) -> Any:
     """Stop a delivery that waits: what did not go yet is left, until somebody tries it again or it changes."""
     found = _delivery(request, delivery)
@@ -153,7 +154,12 @@ def set_school_sending(request: Asking, school_id: int, body: SchoolSendingIn) -
     return arranging.overview(request.school)
 
 
-@router.post("/schools/{school_id}/sending/look", permission=ARRANGE_SENDING, response=SchoolSendingOut)
+@router.post(
+    "/schools/{school_id}/sending/look",
+    permission=ARRANGE_SENDING,
+    audit=AuditAction.SETTINGS,
+    response=SchoolSendingOut,
+)
 def look(request: Asking, school_id: int) -> Any:
     """Ask the register what it has: its terms, categories, marks and classes."""
     register_lists.look(request.school)

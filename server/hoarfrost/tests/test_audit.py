@@ -8,6 +8,8 @@ from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school.models import AuditAction, AuditEntry
 from school.permissions import CHANGE_SCHOOL
+from sending.permissions import ARRANGE_SENDING, SEND, SEND_OWN
+from tools.permissions import GRANT_TOOLS
 
 from hoarfrost.api import api
 
@@ -37,6 +39,10 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
                     CHANGE_SIGN_IN,
                     POST,
                     PRINT,
+                    SEND,
+                    SEND_OWN,
+                    ARRANGE_SENDING,
+                    GRANT_TOOLS,
                 )
                 if (is_file or writes) != (audit is not None):
                     missing.append((operation.methods, path))

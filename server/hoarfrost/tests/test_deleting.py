@@ -15,7 +15,8 @@ PARTS = {
     "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
     "plans.ScaleBand.scale", "plans.Draft.school_class",
     "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",
-    "sending.RegisterPart.school", "sending.Pairing.school",
+    "sending.RegisterPart.school", "sending.Pairing.school", "tools.ToolToken.tool",
+    "tools.ToolClass.tool", "tools.ToolClass.school_class",
 }  # fmt: skip
 """What goes with what it is a part of, or is of the moment."""
 
@@ -23,7 +24,7 @@ PARTS = {
 def test_only_parts_go_with_what_they_belong_to() -> None:
     found = {
         f"{model._meta.label}.{field.name}"
-        for app in ("school", "accounts", "plans", "scores", "exchange", "reports", "people", "sending")
+        for app in ("school", "accounts", "plans", "scores", "exchange", "reports", "people", "sending", "tools")
         for model in apps.get_app_config(app).get_models()
         for field in model._meta.get_fields()
         if isinstance(field, models.ForeignKey) and field.remote_field.on_delete is models.CASCADE

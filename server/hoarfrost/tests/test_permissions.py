@@ -145,6 +145,9 @@ HIDES = (
     "/deliveries/{delivery}",
     "/deliveries/{delivery}/try",
     "/deliveries/{delivery}/stop",
+    "/tools/{tool}/category",
+    "/take-over",
+    "/tools/{tool}",
     "/providers/{provider_id}/start",
 )
 """What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider or register that answers."""
@@ -183,6 +186,10 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/sending/pair": {"term_id": 0, "kind": "class", "here": "1"},
     "/classes/{class_id}/sending/send": {"grades": True},
     "/classes/{class_id}/sending/anew": {"term_id": 0, "key": "term 1"},
+    "/classes/{class_id}/tools/{tool}/category": {"theirs": "quizzes"},
+    "/classes/{class_id}/tool-results": {"results": [], "take": True},
+    "/schools/{school_id}/tools": {"name": "Quizzes", "classes": [1]},
+    "/schools/{school_id}/tools/{tool}": {"classes": [1]},
     "/schools/{school_id}/sending": {
         "sends_work": True,
         "hour": 3,
@@ -444,6 +451,9 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/classes/{class_id}/report/post"): lambda world, who: (
         scored(world), {"request": str(uuid.uuid4()), "term": world.term.pk, "students": [world.students[0].pk]},
     ),
+    ("POST", "/schools/{school_id}/tools"): lambda world, who: (
+        None, {"name": "Quizzes", "classes": [world.school_class.pk]},
+    ),
     ("POST", "/schools/{school_id}/terms/{term}/reopen"): lambda world, who: (closed(world), None),
     ("DELETE", "/schools/{school_id}/terms/{term}"): lambda world, who: (new_term(world).pk, None),
     ("POST", "/schools/{school_id}/undo"): lambda world, who: (changed_days(world, who), None),
@@ -492,6 +502,7 @@ def numbers_of(world: World) -> dict[str, Any]:
         "session": 1,
         "calendar_address": 1,
         "delivery": 1,
+        "tool": 1,
         "secret": "nobodys",
         "provider_id": 1,
         "draft": FileDraft.objects.values_list("pk", flat=True).last() or 1,
@@ -574,6 +585,7 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
             "code",
             "sentence",
             "delivery",
+            "tool",
         ),
         1,
     )

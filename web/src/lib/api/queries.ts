@@ -496,6 +496,26 @@ export const schoolSending = (school: Id) =>
 		}
 	});
 
+/** The tools that may put scores into classes of the school. */
+export const schoolTools = (school: Id) =>
+	queryOptions({
+		queryKey: ['school', school, 'tools'],
+		queryFn: ({ signal }) => {
+			const params = { path: { school_id: school } };
+			return ask(api.GET('/api/v1/schools/{school_id}/tools', { params, signal: within(signal) }));
+		}
+	});
+
+/** The tools that may put scores into a class, and what of it asks. */
+export const classTools = (id: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'tools'],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(api.GET('/api/v1/classes/{class_id}/tools', { params, signal: within(signal) }));
+		}
+	});
+
 export const schoolFrame = (school: Id) =>
 	queryOptions({
 		queryKey: ['school', school, 'frame'],

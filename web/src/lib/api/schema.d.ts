@@ -1940,6 +1940,86 @@ export interface paths {
         patch: operations["plans_api_change_term"];
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/tool-columns/{assignment}/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Over
+         * @description Enter the scores of a tool's assignment oneself from now on; what the tool puts then asks first.
+         */
+        post: operations["tools_api_take_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/tool-results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Results
+         * @description Take results that ask, or leave them out.
+         */
+        post: operations["tools_api_answer_results"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Class Tools
+         * @description The tools that may write to the class, what they put there, and what of it asks.
+         */
+        get: operations["tools_api_see_class_tools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/tools/{tool}/category": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pair Tool Category
+         * @description Say which category one of a tool's is: its assignments that are in none go there. Gives how many.
+         */
+        put: operations["tools_api_pair_tool_category"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/undo": {
         parameters: {
             query?: never;
@@ -3724,6 +3804,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Tools
+         * @description The tools that may put scores into classes of the school.
+         */
+        get: operations["tools_api_see_tools"];
+        put?: never;
+        /**
+         * Grant Tool
+         * @description Let a tool write to some classes. The secret is told now and never again.
+         */
+        post: operations["tools_api_grant_tool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/tools/{tool}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Tool Classes
+         * @description Say to which classes a tool may write.
+         */
+        put: operations["tools_api_set_tool_classes"];
+        post?: never;
+        /**
+         * Revoke Tool
+         * @description Take a tool's access, at once. What it put stays.
+         */
+        delete: operations["tools_api_revoke_tool"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/undo": {
         parameters: {
             query?: never;
@@ -4555,6 +4683,16 @@ export interface components {
             student: number | null;
         };
         /**
+         * CanGoOut
+         * @description Somebody or something that can be chosen, by name.
+         */
+        CanGoOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * CardCommentOut
          * @description A comment and a narrative on a report card.
          */
@@ -5121,6 +5259,24 @@ export interface components {
             year: string;
         };
         /**
+         * ClassToolOut
+         * @description A tool that may write to the class, with what it put there.
+         */
+        ClassToolOut: {
+            /** Asking */
+            asking: components["schemas"]["ToolResultOut"][];
+            /** Categories */
+            categories: components["schemas"]["ToolCategoryOut"][];
+            /** Columns */
+            columns: components["schemas"]["ToolColumnOut"][];
+            /** Entry Address */
+            entry_address: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * ClassesIn
          * @description Classes to be made, one a line.
          */
@@ -5248,7 +5404,8 @@ export interface components {
          * ColumnOut
          * @description An assignment as a column. `words` says how it stands; `apart` that it is not in the grade.
          *
-         *     `lock` says why nothing can be entered, and where instead; `alike` that all have the same, which may be a slip.
+         *     `lock` says why nothing can be entered, and where instead; `excuses` that one may be put
+         *     nevertheless; `alike` that all have the same, which may be a slip.
          */
         ColumnOut: {
             /** Alike */
@@ -5269,6 +5426,8 @@ export interface components {
             due_on: string | null;
             /** Entered As */
             entered_as: string;
+            /** Excuses */
+            excuses: boolean;
             /** Extra */
             extra: boolean;
             figures: components["schemas"]["FiguresOut"];
@@ -6086,6 +6245,18 @@ export interface components {
             words: string;
         };
         /**
+         * GrantedOut
+         * @description The credentials of a tool: the secret is told now and never again.
+         */
+        GrantedOut: {
+            /** Client Id */
+            client_id: string;
+            /** Client Secret */
+            client_secret: string;
+            /** Id */
+            id: number;
+        };
+        /**
          * GridOut
          * @description The grid of a term; `levels` where some work of the class names standards.
          */
@@ -6566,7 +6737,7 @@ export interface components {
         };
         /**
          * NamedOut
-         * @description Somebody or something that can be chosen, by name.
+         * @description Something by its number and name.
          */
         NamedOut: {
             /** Id */
@@ -8653,7 +8824,7 @@ export interface components {
          */
         SendingOut: {
             /** Assignments */
-            assignments: components["schemas"]["NamedOut"][];
+            assignments: components["schemas"]["CanGoOut"][];
             choices: components["schemas"]["RegisterChoicesOut"];
             /** Deliveries */
             deliveries: components["schemas"]["DeliveryOut"][];
@@ -8678,7 +8849,7 @@ export interface components {
             /** Sends Work */
             sends_work: boolean;
             /** Students */
-            students: components["schemas"]["NamedOut"][];
+            students: components["schemas"]["CanGoOut"][];
             /** Term */
             term: string;
             /** Term Id */
@@ -9420,6 +9591,140 @@ export interface components {
             count: number;
             /** Words */
             words: string;
+        };
+        /**
+         * ToolAnswerIn
+         * @description What becomes of results that ask.
+         */
+        ToolAnswerIn: {
+            /** Results */
+            results: number[];
+            /** Take */
+            take: boolean;
+        };
+        /**
+         * ToolCategoryOut
+         * @description One of a tool's own categories, and which of the class's it is.
+         */
+        ToolCategoryOut: {
+            /** Category Id */
+            category_id: number | null;
+            /** Theirs */
+            theirs: string;
+        };
+        /**
+         * ToolClassOut
+         * @description A class that a tool may write to.
+         */
+        ToolClassOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ToolClassesIn
+         * @description The classes that a tool may write to.
+         */
+        ToolClassesIn: {
+            /** Classes */
+            classes: number[];
+        };
+        /**
+         * ToolColumnOut
+         * @description An assignment that a tool made.
+         */
+        ToolColumnOut: {
+            /** Assignment Id */
+            assignment_id: number;
+            /** Category */
+            category: string | null;
+            /** Is Taken Over */
+            is_taken_over: boolean;
+            /** Name */
+            name: string;
+            /** Results */
+            results: number;
+        };
+        /**
+         * ToolIn
+         * @description A tool that is let in.
+         */
+        ToolIn: {
+            /** Classes */
+            classes: number[];
+            /**
+             * Entry Address
+             * @default
+             */
+            entry_address: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ToolOut
+         * @description A tool that has access.
+         */
+        ToolOut: {
+            /** Classes */
+            classes: components["schemas"]["ToolClassOut"][];
+            /** Client Id */
+            client_id: string;
+            /** Columns */
+            columns: number;
+            /** Entry Address */
+            entry_address: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ToolPairIn
+         * @description Which of the class's categories one of a tool's is; none takes back what was said.
+         */
+        ToolPairIn: {
+            /** Category Id */
+            category_id?: number | null;
+            /** Theirs */
+            theirs: string;
+        };
+        /**
+         * ToolResultOut
+         * @description A result that asks: the teacher enters the column by now, or has put something there.
+         */
+        ToolResultOut: {
+            /** Has */
+            has: string;
+            /** Id */
+            id: number;
+            /** Says */
+            says: string;
+            /** Student */
+            student: string;
+            /** Work */
+            work: string;
+        };
+        /**
+         * ToolsOut
+         * @description The tools of a school, and the classes that one may be let into.
+         */
+        ToolsOut: {
+            /** Address */
+            address: string;
+            /** Classes */
+            classes: components["schemas"]["ToolClassOut"][];
+            /** Token Address */
+            token_address: string;
+            /** Tools */
+            tools: components["schemas"]["ToolOut"][];
         };
         /**
          * TouchedOut
@@ -18978,6 +19283,354 @@ export interface operations {
             };
         };
     };
+    tools_api_take_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                assignment: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_answer_results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolAnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_see_class_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassToolOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_pair_tool_category: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                tool: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolPairIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     school_api_undo: {
         parameters: {
             query?: never;
@@ -28065,6 +28718,352 @@ export interface operations {
                 "application/json": components["schemas"]["WindowIn"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_see_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_grant_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrantedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_set_tool_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                tool: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolClassesIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tools_api_revoke_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                tool: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

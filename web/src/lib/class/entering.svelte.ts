@@ -13,7 +13,10 @@ export type Row = Shapes['RowOut'];
 export type Column = Shapes['ColumnOut'];
 
 /** A column as its cells need it; `places` are the most decimals of a number in it, `width` its pixels. */
-export type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock'> & { places: number; width: number };
+export type Work = Pick<Column, 'id' | 'name' | 'apart' | 'lock' | 'excuses'> & {
+	places: number;
+	width: number;
+};
 
 export interface Here {
 	row: Row;
@@ -64,7 +67,11 @@ export class Entering {
 		if (!here) return 'There is no cell here.';
 		return here.cell.state === 'not_assigned'
 			? 'This work is not assigned to this student.'
-			: here.column.lock;
+			: here.column.excuses
+				? ''
+				: here.column.excuses
+					? ''
+					: here.column.lock;
 	}
 
 	begin(at: Cell): void {

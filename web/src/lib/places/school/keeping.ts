@@ -158,6 +158,27 @@ export class Keeping {
 		);
 	}
 
+	/** Let a tool put scores into some classes; its secret is told now and never again. */
+	grantTool(body: Shapes['ToolIn']) {
+		return this.changing.make(() =>
+			ask(api.POST('/api/v1/schools/{school_id}/tools', { params: this.#of({}), body }))
+		);
+	}
+
+	setToolClasses(tool: number, classes: number[]) {
+		return this.changing.make(() =>
+			ask(
+				api.PUT('/api/v1/schools/{school_id}/tools/{tool}', { params: this.#of({ tool }), body: { classes } })
+			)
+		);
+	}
+
+	revokeTool(tool: number) {
+		return this.changing.make(() =>
+			ask(api.DELETE('/api/v1/schools/{school_id}/tools/{tool}', { params: this.#of({ tool }) }))
+		);
+	}
+
 	allowClassMaking(is_allowed: boolean) {
 		return this.changing.make(() =>
 			ask(

@@ -10,6 +10,7 @@
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Compared from './Compared.svelte';
 	import Deliveries from './Deliveries.svelte';
+	import Elsewhere from './Elsewhere.svelte';
 	import Going from './Going.svelte';
 	import Pairing from './Pairing.svelte';
 	import SendDialog from './SendDialog.svelte';
@@ -53,6 +54,7 @@
 			The school has not said yet how the records office’s own system is reached. An officer does, in School,
 			Register; what you have posted is kept until then, and goes once it is said.
 		</p>
+		<Elsewhere />
 	</main>
 {:else}
 	<main class="grid grid-cols-[minmax(0,53fr)_minmax(0,47fr)] max-lg:grid-cols-1">
@@ -89,6 +91,7 @@
 					</p>{/if}
 			</section>
 			<Pairing sending={data} />
+			<Elsewhere />
 		</div>
 		<Deliveries sending={data} />
 	</main>

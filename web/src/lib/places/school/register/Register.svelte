@@ -8,6 +8,7 @@
 	import { thisKeeping } from '../keeping';
 	import ClassesSending from './ClassesSending.svelte';
 	import RegisterForm from './RegisterForm.svelte';
+	import Tools from './Tools.svelte';
 	import SendingForm from './SendingForm.svelte';
 
 	const keeping = thisKeeping();
@@ -66,5 +67,6 @@
 			</p>
 			{#key found.data?.address}<RegisterForm register={found.data} />{/key}
 		</section>
+		<Tools />
 	{/if}
 </main>

@@ -110,7 +110,7 @@
 	let worksBefore: Work[] = [];
 	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
 	const works = $derived.by(() => {
-		const now = grid.columns.map(({ id, name, short_name, apart, lock }) => {
+		const now = grid.columns.map(({ id, name, short_name, apart, lock, excuses }) => {
 			let beside = 0;
 			const texts = grid.rows.map(({ cells: { [id]: cell } }) => {
 				if (!cell || !isAdjusted || cell.adjusted === null) return cell?.text ?? '';
@@ -119,7 +119,7 @@
 			});
 			const head = Math.min(breadth(short_name) + HEAD_AROUND, HEAD_AT_MOST);
 			const room = roomOf(texts, beside, head > least + 3 ? head : least);
-			return { id, name, apart, lock, ...room };
+			return { id, name, apart, lock, excuses, ...room };
 		});
 		return (worksBefore = stable(now, worksBefore, JSON.stringify));
 	});
