@@ -5,6 +5,7 @@ import os
 import shutil
 import subprocess
 import time
+from pathlib import Path
 from urllib.parse import urlsplit
 
 import MySQLdb
@@ -43,6 +44,7 @@ class Stack:
         self.server: subprocess.Popen[bytes] | None = None
         self.worker: subprocess.Popen[bytes] | None = None
         self.office: subprocess.Popen[bytes] | None = None
+        self._office_port = 0
         self._shell: subprocess.Popen[str] | None = None
         self._slow = SlowConnection(free_port(), self.port) if SLOW else None
 
@@ -69,14 +71,30 @@ class Stack:
 
     def start_office(self) -> str:
         """The register that stands in for a real one, with nothing but what the demo sent it; gives its address."""
-        folder = RUN / f"{self.name}-office"
+        folder = self.office_store.parent
         shutil.rmtree(folder, ignore_errors=True)
         folder.mkdir(parents=True)
-        port = free_port()
-        address = f"http://127.0.0.1:{port}"
+        self._office_port = free_port()
+        address = f"http://127.0.0.1:{self._office_port}"
         self.manage("set_demo_register", address, office.CLIENT_ID, office.CLIENT_SECRET, str(folder / "office.json"))
-        self.office = start_office(port, folder, RUN / f"{self.name}-office.log")
+        self.start_office_again()
         return address
+
+    def start_office_again(self) -> None:
+        """The register as it was when it was killed."""
+        self.office = start_office(self._office_port, self.office_store.parent, RUN / f"{self.name}-office.log")
+
+    def kill_office(self) -> None:
+        """As a power cut would."""
+        assert self.office is not None
+        kill(self.office)
+        while not port_is_free(self._office_port):
+            time.sleep(0.01)
+
+    @property
+    def office_store(self) -> Path:
+        """Where the register keeps what has arrived."""
+        return RUN / f"{self.name}-office" / "office.sqlite3"
 
     def kill(self) -> None:
         """As a power cut would: no chance to finish anything."""

@@ -13,6 +13,7 @@ PLACES = {
     "scores": ("odalys", "/class/2/scores", "spread, 40 to 100 %"),
     "files": ("odalys", "/class/2/files", "scores as of"),
     "scores from a table": ("odalys", "/class/2/files?what=scores-in", "or paste what you copied"),
+    "send": ("odalys", "/class/1/send", "What goes to the records office"),
     "spread": ("odalys", "/class/2/spread", "Close below a mark"),
     "stack": ("odalys", "/class/2/stack", "When the pile is through"),
     "student": ("odalys", "/class/2/student/33", "How the grade comes about"),

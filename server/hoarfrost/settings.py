@@ -183,6 +183,9 @@ CELERY_BEAT_SCHEDULE = {
     "forget what files of a month ago kept": {"task": "people.tidy", "schedule": 6 * 60 * 60.0},
     "forget what is too old to be undone": {"task": "school.tidy", "schedule": 6 * 60 * 60.0},
 }
+# How long a worker may be silent about what it sends, and how long it first waits for a register that does not answer, in seconds.
+SENDING_LEASE = env.int("HOARFROST_SENDING_LEASE", default=120)
+SENDING_FIRST_WAIT = env.int("HOARFROST_SENDING_FIRST_WAIT", default=15)
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 
 OUTBOX = "accounts.mail.OutboxBackend"

@@ -14,6 +14,7 @@ from typing import Any
 import requests
 from authlib.common.errors import AuthlibBaseError
 from authlib.integrations.requests_client import OAuth2Session
+from django.conf import settings
 from django.db import transaction
 from django.db.models import Exists, OuterRef, Q, QuerySet
 from django.utils import timezone
@@ -25,13 +26,16 @@ from school.models import School
 
 from sending.models import Delivery, DeliveryState, Line, LineState, Record
 
-LEASE = datetime.timedelta(minutes=2)
-"""How long a worker may be silent about what it sends: longer than any request may take."""
 BATCH = 50
 """How many lines are sent between two looks at the lease."""
-FIRST_WAIT, LONGEST_WAIT = datetime.timedelta(seconds=15), datetime.timedelta(hours=1)
-"""How long a delivery waits once the register does not answer; twice as long each time, up to the longest."""
+LONGEST_WAIT = datetime.timedelta(hours=1)
+"""How long a delivery waits at most for a register that does not answer; twice as long each time until then."""
 logger = logging.getLogger(__name__)
+
+
+def _lease() -> datetime.timedelta:
+    """How long a worker may be silent about what it sends: longer than any request may take."""
+    return datetime.timedelta(seconds=settings.SENDING_LEASE)
 
 
 def send_waiting() -> int:
@@ -60,7 +64,7 @@ def _take() -> Delivery | None:
             .first()
         )
         if taken is not None:
-            taken.lease, taken.leased_until = str(uuid.uuid4()), now + LEASE
+            taken.lease, taken.leased_until = str(uuid.uuid4()), now + _lease()
             taken.save(update_fields=["lease", "leased_until"])
             return taken
     return None
@@ -178,7 +182,7 @@ class _Sending:
         return Delivery.objects.filter(pk=self.delivery.pk, lease=self.delivery.lease, state=DeliveryState.WAITING)
 
     def _renew(self) -> None:
-        if not self._held().update(leased_until=timezone.now() + LEASE):
+        if not self._held().update(leased_until=timezone.now() + _lease()):
             raise _Overtaken
 
     @transaction.atomic
@@ -186,7 +190,7 @@ class _Sending:
         """Keep what the register said, in one transaction; a worker that lost its lease keeps nothing."""
         if not answered:
             return
-        if not self._held().update(leased_until=timezone.now() + LEASE, attempts=0, problem=""):
+        if not self._held().update(leased_until=timezone.now() + _lease(), attempts=0, problem=""):
             raise _Overtaken
         now = timezone.now()
         for each in answered:
@@ -205,7 +209,7 @@ class _Sending:
 
     def _put_off(self, problem: str) -> None:
         attempts = (self._held().values_list("attempts", flat=True).first() or 0) + 1
-        wait = min(FIRST_WAIT * 2 ** min(attempts - 1, 12), LONGEST_WAIT)
+        wait = min(datetime.timedelta(seconds=settings.SENDING_FIRST_WAIT) * 2 ** min(attempts - 1, 12), LONGEST_WAIT)
         self._held().update(
             attempts=attempts, problem=problem[:300], next_try_at=timezone.now() + wait, lease="", leased_until=None
         )

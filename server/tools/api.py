@@ -22,6 +22,7 @@ from tools.permissions import CHANGE_TOOL_COLUMNS, GRANT_TOOLS, SEE_TOOL_COLUMNS
 from tools.schemas import (
     ClassToolOut,
     GrantedOut,
+    PlacedOut,
     ToolAnswerIn,
     ToolCategoryOut,
     ToolClassesIn,
@@ -90,9 +91,11 @@ def see_class_tools(request: Asking, class_id: int) -> Any:
     return [_class_tool(each) for each in mine.order_by("tool__name")]
 
 
-@router.put("/classes/{class_id}/tools/{tool}/category", permission=CHANGE_TOOL_COLUMNS, response=CountOut)
+@router.put("/classes/{class_id}/tools/{tool}/category", permission=CHANGE_TOOL_COLUMNS, response=PlacedOut)
 def pair_tool_category(request: Asking, class_id: int, tool: int, body: ToolPairIn) -> Any:
-    """Say which category one of a tool's is: its assignments that are in none go there. Gives how many."""
+    """Say which category one of a tool's is: its assignments that are in none go there. Gives how many, and of how
+    many that waits in the draft of the plan.
+    """
     allowed = ToolClass.objects.select_related("tool__person", "school_class__school", "school_class__year").filter(
         tool=tool, school_class=request.school_class
     )
@@ -100,7 +103,8 @@ def pair_tool_category(request: Asking, class_id: int, tool: int, body: ToolPair
     if found is None:
         raise NotYours
     category = find_category(request.school_class, body.category_id) if body.category_id is not None else None
-    return {"count": columns.pair_category(found, body.theirs, category)}
+    placed, drafted = columns.pair_category(found, request.user, body.theirs, category)
+    return {"placed": placed, "drafted": drafted}
 
 
 @router.post(

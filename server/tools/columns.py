@@ -19,7 +19,7 @@ from plans.loading import codes_of
 from plans.models import Assignment, Category
 from school import revisions
 from school.calendar import running_term
-from school.models import Enrolment, SchoolClass, Student, Term
+from school.models import Enrolment, Person, SchoolClass, Student, Term
 from school.refusal import Refused
 from scores.models import Score
 from scores.writing import Writing
@@ -321,21 +321,21 @@ def _write(
 
 
 @transaction.atomic
-def pair_category(allowed: ToolClass, theirs: str, category: Category | None) -> int:
-    """Say which of the class's categories one of a tool's is; its assignments that are in none go there. Gives how many."""
+def pair_category(allowed: ToolClass, person: Person, theirs: str, category: Category | None) -> tuple[int, int]:
+    """Say which of the class's categories one of a tool's is; its assignments that are in none go there, in a teacher's name. Gives
+    how many, and of how many that waits in the plan's draft, for it would move grades.
+    """
     if theirs not in allowed.categories:
         raise Refused("The tool has no such category.", "theirs")
     allowed.categories[theirs] = category.pk if category is not None else None
     allowed.save(update_fields=["categories"])
     if category is None:
-        return 0
+        return 0, 0
     columns = ToolColumn.objects.select_related("assignment").filter(
         tool=allowed.tool, assignment__school_class=allowed.school_class, assignment__category=None,
         assignment__deleted_at=None,
     )  # fmt: skip
     placed = [each for each in columns if sourced_id(each.body.get("category"))[:100] == theirs]
-    for each in placed:
-        change_assignment(
-            allowed.school_class, allowed.tool.person, each.assignment_id, {"category_id": category.pk, "counts": True}
-        )
-    return len(placed)
+    given = {"category_id": category.pk, "counts": True}
+    after = [change_assignment(allowed.school_class, person, each.assignment_id, given) for each in placed]
+    return len(placed), sum(each.category_id != category.pk for each in after)

@@ -103,6 +103,13 @@ class ToolPairIn(Body):
     category_id: int | None = None
 
 
+class PlacedOut(Schema):
+    """How many assignments a pairing placed, and of how many that waits in the draft of the plan."""
+
+    placed: int
+    drafted: int
+
+
 class ToolAnswerIn(Body):
     """What becomes of results that ask."""
 

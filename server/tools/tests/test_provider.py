@@ -165,7 +165,7 @@ def test_a_category_of_the_tools_own_waits_to_be_paired_and_then_holds(tool: Ask
     assert shown(world)["categories"] == [{"theirs": "quizzes", "category_id": None}]
     body = {"theirs": "quizzes", "category_id": world.categories[0].pk}
     answer = send(world.client("teacher"), "PUT", f"{world.address}/tools/{tool.number}/category", body)
-    assert answer.json() == {"count": 1}
+    assert answer.json() == {"placed": 1, "drafted": 0}
     assert work().category == world.categories[0]
     tool.item("quiz-2", title="Quiz: ferns", category={"sourcedId": "quizzes", "type": "category", "href": ""})
     assert Assignment.objects.get(name="Quiz: ferns").category == world.categories[0]

@@ -2010,7 +2010,7 @@ export interface paths {
         get?: never;
         /**
          * Pair Tool Category
-         * @description Say which category one of a tool's is: its assignments that are in none go there. Gives how many.
+         * @description Say which category one of a tool's is: its assignments that are in none go there. Gives how many, and how many of them wait in the draft.
          */
         put: operations["tools_api_pair_tool_category"];
         post?: never;
@@ -7296,6 +7296,16 @@ export interface components {
             short_name: string;
             /** Term */
             term: string;
+        };
+        /**
+         * PlacedOut
+         * @description How many assignments a pairing placed, and of how many that waits in the draft of the plan.
+         */
+        PlacedOut: {
+            /** Drafted */
+            drafted: number;
+            /** Placed */
+            placed: number;
         };
         /**
          * PlanEventOut
@@ -19563,7 +19573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CountOut"];
+                    "application/json": components["schemas"]["PlacedOut"];
                 };
             };
             /** @description Unauthorized */

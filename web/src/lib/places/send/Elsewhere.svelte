@@ -20,8 +20,14 @@
 	type Tool = Shapes['ClassToolOut'];
 
 	function pair(tool: Tool, theirs: string, category: string): void {
-		void notice.tried(doing.pair(tool.id, theirs, category ? Number(category) : null), ({ count }) =>
-			count ? `${counted(count, 'assignment')} placed.` : 'Kept for what comes.'
+		void notice.tried(
+			doing.pair(tool.id, theirs, category ? Number(category) : null),
+			({ placed, drafted }) =>
+				drafted
+					? `${counted(drafted, 'assignment')} placed in the draft of the plan: it waits there until you apply it.`
+					: placed
+						? `${counted(placed, 'assignment')} placed.`
+						: 'Kept for what comes.'
 		);
 	}
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Send: what goes to the records office and what is held back, pairing, and deliveries with their receipts. */
 	import * as fetched from '$lib/api/queries';
-	import { createQuery } from '@tanstack/svelte-query';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import Failed from '$lib/app/Failed.svelte';
 	import { commands } from '$lib/app/commands';
@@ -29,7 +29,16 @@
 	let isChoosing = $state(false);
 	let isComparing = $state(false);
 	const news = $derived(data?.goes.reduce((sum, each) => sum + each.news, 0) ?? 0);
+	/** How many lines were answered: with each the trail stands otherwise, too. */
+	const answered = $derived(
+		data?.deliveries.reduce((sum, each) => sum + each.accepted + each.refused + each.left, 0)
+	);
+	const queries = useQueryClient();
 	const hour = $derived(`${data?.hour ?? 2}:00`);
+
+	$effect(() => {
+		if (answered !== undefined) void queries.invalidateQueries(fetched.inFrame(here.id));
+	});
 
 	$effect(() =>
 		commands.offer(() => [
