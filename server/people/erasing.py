@@ -14,6 +14,7 @@ from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from dateutil.relativedelta import relativedelta
 from django.db import transaction
 from django.db.models import Q
+from django.dispatch import Signal
 from django.utils import timezone
 from exchange.models import CalendarAddress
 from reports.models import BankSentence, Comment, CommentEvent, Document, PostedGrade, Withdrawal
@@ -26,6 +27,8 @@ from people.counting import count_classes_of
 from people.students import new_aliases
 
 LONGEST_KEPT = 99
+student_erased = Signal()
+"""Sent with `student` in the transaction that erases them, before their names go: who keeps something of them lets go of it."""
 ERASED = "Erased"
 """The family name of whoever was erased; the given name is the number of the row, so that two can be told apart."""
 
@@ -77,6 +80,7 @@ def erase_student(student: Student) -> None:
         raise Refused("They were erased already.")
     count_classes_of([student.pk])
     _erase_writing(student)
+    student_erased.send(Student, student=student)
     # Report cards and sheets that were made long ago may name them; they can be made again.
     Document.objects.filter(school=student.school, at__lt=timezone.now() - UNDOABLE_FOR).delete()
     # What can be undone in their classes tells of them, too; it is of years that are over.

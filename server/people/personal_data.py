@@ -3,7 +3,7 @@
 import datetime
 import io
 import zipfile
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 
 from accounts import second_factor
 from accounts.models import Invitation
@@ -16,6 +16,15 @@ from scores.models import Override, Score, ScoreEvent
 from scores.texts import plain_number, score_text
 
 Table = Iterable[Sequence[object]]
+
+Beside = Callable[[Student], Mapping[str, tuple[Sequence[str], Table]]]
+_beside: list[Beside] = []
+
+
+def tell_beside(tables: Beside) -> None:
+    """Take what others keep about a student: tables by name, each with its heads."""
+    _beside.append(tables)
+
 
 _README = """What {school} keeps about {name}, as of {today}.
 
@@ -82,6 +91,9 @@ def student_data(student: Student) -> bytes:
     if student.person is not None:
         tables |= _account(school, student.person)
         heads |= ACCOUNT_HEADS
+    for told in _beside:
+        for name, (head, table) in told(student).items():
+            tables[name], heads[name] = table, tuple(head)
     return _zip(school, str(student), tables, heads)
 
 

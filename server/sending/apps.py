@@ -9,11 +9,15 @@ class SendingConfig(AppConfig):
     name = "sending"
 
     def ready(self) -> None:
+        from people.erasing import student_erased
+        from people.personal_data import tell_beside
         from reports.posting import grades_posted
         from reports.standing import send_station_by
 
-        from sending import state
+        from sending import personal, state
         from sending.outbox import after_posting
 
         send_station_by(state.station)
+        student_erased.connect(personal.forget_student, dispatch_uid="sending")
+        tell_beside(personal.sent_about)
         grades_posted.connect(after_posting, dispatch_uid="sending")

@@ -4,14 +4,20 @@ import datetime
 from typing import Any
 
 import pytest
+import requests
 from conftest import World, send
 from django.utils import timezone
-from people.models import Register
+from oneroster import EVERYTHING
+from oneroster.status import described
+from people import erasing
+from people.models import FileDraft, Register
+from people.register_client import signed_in
 from plans.models import Assignment
+from school.models import School, Student
 from scores.models import Score
 
-from sending import delivering, nightly
-from sending.models import Delivery, DeliveryState, Line, LineState, Record, When
+from sending import delivering, nightly, personal
+from sending.models import Delivery, DeliveryState, Line, LineState, Record, RegisterPart, When
 from sending.tests.conftest import AtOffice, Sender
 
 pytestmark = pytest.mark.django_db
@@ -324,3 +330,67 @@ def test_all_of_ones_classes_at_once(ready: Sender, at_office: AtOffice) -> None
     assert send(ready.world.client("other_teacher"), "POST", "/api/v1/sending", {}).json()["lines"] == 0
     delivering.send_waiting()
     assert at_office.store.count("results") == 2
+
+
+def test_at_night_rosters_come_in_as_the_school_says(sender: Sender, at_office: AtOffice, world: World) -> None:
+    user = at_office.store.all("users")[0]
+    at_office.store.put(
+        "users", "u-900", user | {"sourcedId": "u-900", "givenName": "Ivy", "familyName": "Ilex", "identifier": "900"}
+    )
+    for rosters, drafts, there in (("asked", 0, False), ("draft", 1, False), ("applied", 0, True)):
+        FileDraft.objects.all().delete()
+        sender.set_school(hour=0, last_night=None, rosters=rosters)
+        nightly.run_nights()
+        assert FileDraft.objects.filter(applied_at=None).count() == drafts, rosters
+        assert Student.objects.filter(number="900").exists() is there
+    assert FileDraft.objects.exclude(applied_at=None).get().person == world.people["officer"]
+    sender.set_school(last_night=None)
+    nightly.run_nights()
+    assert not FileDraft.objects.filter(applied_at=None).exists(), "nothing was new"
+
+
+def test_receipts_of_long_ago_are_forgotten_once_later_ones_stand(ready: Sender) -> None:
+    ready.deliver()
+    ready.deliver(again=True)
+    Line.objects.update(answered_at=timezone.now() - datetime.timedelta(days=500))
+    assert nightly.tidy() == 3
+    assert set(Line.objects.values_list("is_last", flat=True)) == {True}
+
+
+def test_of_an_erased_student_no_word_is_left_in_the_outbox(ready: Sender, at_office: AtOffice) -> None:
+    at_office.store.switch("moved_student", "u-100 BOTANY 3")
+    ready.deliver()
+    student = ready.world.students[0]
+    assert Line.objects.get(record__student=student).body is not None
+    told = personal.sent_about(student)["sent to the register"][1]
+    assert [row[3:5] for row in told] == [("B", "refused")]
+    Student.objects.filter(pk=student.pk).update(is_active=False)
+    School.objects.update(kept_years=0, fixed_day=datetime.date(2033, 1, 1))
+    student.refresh_from_db()
+    erasing.erase_student(Student.objects.select_related("school").get(pk=student.pk))
+    line = Line.objects.get(record__student=student)
+    assert (line.body, line.said) == (None, "")
+    assert all("100" not in each.details["students"] for each in RegisterPart.objects.filter(kind="class"))
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "body", "status", "minor"),
+    [
+        ("GET", "/ims/oneroster/gradebook/v1p2/results/none", None, 404, "unknownobject"),
+        ("GET", "/ims/oneroster/gradebook/v1p2/nothing", None, 404, "unknownobject"),
+        ("PUT", "/ims/oneroster/gradebook/v1p2/results/x", {"result": {"sourcedId": "y"}}, 400, "invaliddata"),
+        ("PUT", "/ims/oneroster/gradebook/v1p2/results/x", {"result": {"sourcedId": "x"}}, 422, "unknownobject"),
+        ("PUT", "/ims/oneroster/gradebook/v1p2/classes/x", {"class": {"sourcedId": "x"}}, 404, "unknownobject"),
+        ("GET", "/ims/oneroster/gradebook/v1p2/categories?limit=0", None, 400, "invaliddata"),
+        ("POST", "/ims/oneroster/gradebook/v1p2/categories", {}, 405, "unsupported"),
+    ],
+)  # fmt: skip
+def test_the_stand_in_register_answers_by_the_standards_words(
+    sender: Sender, at_office: AtOffice, method: str, path: str, body: Any, status: int, minor: str
+) -> None:
+    register = Register.objects.get()
+    with signed_in(register, *EVERYTHING) as session:
+        answer = session.request(method, f"{register.address}{path}", json=body, timeout=20)
+    assert (answer.status_code, described(answer.json())[0]) == (status, minor)
+    bare = requests.get(f"{register.address}/ims/oneroster/gradebook/v1p2/results", timeout=20)
+    assert bare.status_code == 401
