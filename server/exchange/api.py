@@ -1,12 +1,10 @@
 """Files over HTTP."""
 
-import json
 import uuid
 from collections.abc import Mapping
 from typing import Any, Literal
 
 from django.http import HttpResponse
-from gradecore.file import write_book
 from gradecore.numbers import decimal_text
 from ninja import File, UploadedFile
 from plans.loading import load_plan
@@ -21,6 +19,7 @@ from xlsxwriter.utility import xl_col_to_name
 
 from exchange.csv_file import as_csv
 from exchange.download import as_file
+from exchange.gradebook import gradebook_text
 from exchange.opening import open_gradebook, pair, read_gradebook, try_to_open
 from exchange.permissions import OPEN_GRADEBOOK, SAVE_CLASS, TAKE_SCORES
 from exchange.schemas import (
@@ -54,9 +53,7 @@ SCORES = Limits(megabytes=2, lines=2_000, columns=500, what="a file of scores")
 @router.get("/classes/{class_id}/gradebook.json", permission=SAVE_CLASS, audit=AuditAction.EXPORTED)
 def save(request: Asking, class_id: int, naming: Literal["numbers", "names", "aliases"] = "numbers") -> HttpResponse:
     """The class as an open gradebook file, which `hoarfrost compute` reads: with numbers, names or aliases for students and work."""
-    loaded = load_class(request.school_class)
-    book = loaded.book if naming == "numbers" else with_names(loaded, aliases=naming == "aliases")
-    text = json.dumps(write_book(book), ensure_ascii=False, indent=1)
+    text = gradebook_text(load_class(request.school_class), naming)
     return as_file(text.encode(), f"{request.school_class} gradebook.json")
 
 

@@ -1,5 +1,6 @@
 """What stands above every station of School: how each of them stands, in a line."""
 
+from collections.abc import Callable
 from typing import Literal
 
 from reports.standing import plural
@@ -38,10 +39,19 @@ def frame(school: School) -> SchoolFrameOut:
     )
 
 
+_sent_words: list[Callable[[School], tuple[str, bool]]] = []
+
+
+def say_sent_by(words: Callable[[School], tuple[str, bool]]) -> None:
+    """Take from whoever knows how sending stands in a school: in words, and whether somebody must act."""
+    _sent_words[:] = [words]
+
+
 def _register(school: School) -> SchoolStationOut:
-    is_set = Register.objects.filter(school=school).exists()
-    words = "rosters are read from it" if is_set else "not connected"
-    return SchoolStationOut(name="register", words=words, state="half" if is_set else "open", look=False)
+    if not Register.objects.filter(school=school).exists():
+        return SchoolStationOut(name="register", words="not connected", state="open", look=False)
+    words, look = _sent_words[0](school)
+    return SchoolStationOut(name="register", words=words, state="half" if look else "done", look=look)
 
 
 def _year(year: SchoolYear | None) -> SchoolStationOut:

@@ -12,7 +12,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction, SchoolClass, Student, Term
 from school.own import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
-from school.refusal import NotYours
+from school.refusal import NotYours, Refused
 from school.session import chosen_school
 from scores import overriding
 from scores.book import LoadedClass, student_of, term_of
@@ -242,6 +242,10 @@ def show_families(request: Asking, class_id: int, term: int, body: ShownIn) -> A
 @router.post("/classes/{class_id}/documents", permission=PRINT, audit=AuditAction.PRINTED, response=DocumentOut)
 def make_document(request: Asking, class_id: int, body: WantedIn) -> Any:
     """Report cards of the class's students over the subjects that one teaches, or a sheet of the class."""
+    if body.kind == "gradebooks":
+        raise Refused(
+            "A class is saved as a gradebook file in Print and files; of a whole school an officer asks.", "kind"
+        )
     loaded, place = _place(request, body.term, reporting=True)
     body.students = [student_of(loaded, each).pk for each in body.students]
     taught = SchoolClass.objects.filter(teachings__person=request.user, year=request.school_class.year_id)

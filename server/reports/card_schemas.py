@@ -12,18 +12,21 @@ from reports.models import Document
 
 
 class WantedIn(Body):
-    """A document to make: report cards of students over the subjects that one may print, or a sheet of a class.
+    """A document to make: report cards of students over the subjects that one may print, a sheet of a class, or the
+    gradebook files of a school's year.
 
     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
     """
 
-    kind: Literal["cards", "board", "class_sheet", "marking"]
+    kind: Literal["cards", "board", "class_sheet", "marking", "gradebooks"]
     students: list[int] = Field(default_factory=list, max_length=5_000)
     term: int | None = None
     design: Literal["ledger", "pages"] | None = None
     paper: Literal["A4", "Letter"] | None = None
     packed: bool = False
     shows: Literal["marks", "scores"] = "marks"
+    naming: Literal["numbers", "names", "aliases"] = "names"
+    """How students and work are called in gradebook files."""
 
 
 class DocumentOut(Schema):

@@ -19,6 +19,7 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 from exchange.download import file_name
+from exchange.gradebook import gradebook_text
 from kombu.exceptions import OperationalError
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
@@ -57,8 +58,9 @@ def ask_for(
     """Put down what is wanted, and wake the worker. `classes` are those whose grades may stand on cards; None for all."""
     if wanted.kind == "cards" and not wanted.students:
         raise Refused("Choose whose report cards are made.", "students")
+    pieces = classes_of(term).count() if wanted.kind == "gradebooks" else len(wanted.students)
     document = Document.objects.create(
-        person=person, school=school, name=name[:160], at=school.now(), total=max(len(wanted.students), 1),
+        person=person, school=school, name=name[:160], at=school.now(), total=max(pieces, 1),
         wanted=wanted.model_dump() | {
             "term": term.pk, "class": school_class.pk if school_class else None, "classes": classes,
             "design": wanted.design or school.card_design, "paper": wanted.paper or school.paper,
@@ -153,6 +155,8 @@ class _Making:
 
     def content(self) -> bytes:
         term = Term.objects.select_related("year", "within").get(pk=self.wanted["term"])
+        if self.wanted["kind"] == "gradebooks":
+            return self._gradebooks(term)
         if self.wanted["kind"] != "cards":
             return as_pdf(self._sheet(term), self.title)
         if self.wanted["packed"]:
@@ -168,6 +172,16 @@ class _Making:
         if self.wanted["kind"] == "class_sheet":
             return sheets.class_sheet(loaded, place, paper)
         return sheets.marking_sheet(loaded, place, paper)
+
+    def _gradebooks(self, term: Term) -> bytes:
+        """The gradebook files of the year's classes in a zip, of which one is loaded at a time."""
+        out, naming = io.BytesIO(), self.wanted["naming"]
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+            for school_class in classes_of(term).select_related("school", "year"):
+                text = gradebook_text(load_class(school_class), naming)
+                archive.writestr(f"{file_name(str(school_class))} {school_class.pk}.json", text)
+                self._further()
+        return out.getvalue()
 
     def _each_card(self, term: Term) -> list[CardOut]:
         students = Student.objects.filter(pk__in=self.wanted["students"]).select_related("school")
@@ -196,6 +210,11 @@ class _Making:
         self.document.done += 1
         if not _held(self.document).update(done=self.document.done, leased_until=timezone.now() + LEASE):
             raise _Overtaken
+
+
+def classes_of(term: Term) -> QuerySet[SchoolClass]:
+    """The classes of a term's year that are not put away."""
+    return SchoolClass.objects.filter(year=term.year_id, archived_at=None)
 
 
 def name_of(called: str, term: Term, wanted: WantedIn) -> str:

@@ -10,6 +10,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction, SchoolClass
 from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 from school.refusal import Refused
+from school.years import year_of
 
 from reports import bank, documents, logo, school_changes, standards
 from reports.card_schemas import DocumentOut, WantedIn
@@ -199,6 +200,29 @@ def make_cards(request: Asking, school_id: int, term: int, body: WantedIn) -> An
     body.students = [each for each in everybody if each in set(body.students)] if body.students else everybody
     name = f"Report cards, {row.name}.{'zip' if body.packed else 'pdf'}"
     return documents.ask_for(request.user, school, name, row, body, school_class=None, classes=None)
+
+
+@router.post(
+    "/schools/{school_id}/years/{year}/gradebooks",
+    permission=CHANGE_SCHOOL,
+    audit=AuditAction.EXPORTED,
+    response=DocumentOut,
+)
+def make_gradebooks(request: Asking, school_id: int, year: int, body: WantedIn) -> Any:
+    """The gradebook files of all the year's classes, in a zip."""
+    row = year_of(request.school, year)
+    term = row.terms.last()
+    if body.kind != "gradebooks" or term is None:
+        raise Refused("The year has no terms yet, and so no class has a gradebook.", "kind")
+    return documents.ask_for(
+        request.user,
+        request.school,
+        f"Gradebook files {row.name.replace('/', '-')}.zip",
+        term,
+        body,
+        school_class=None,
+        classes=None,
+    )
 
 
 @router.get("/schools/{school_id}/bank", permission=SEE_SCHOOL, response=list[SentenceOut])

@@ -9,6 +9,7 @@ class SendingConfig(AppConfig):
     name = "sending"
 
     def ready(self) -> None:
+        from people import frame
         from people.erasing import student_erased
         from people.personal_data import tell_beside
         from reports.posting import grades_posted
@@ -18,6 +19,7 @@ class SendingConfig(AppConfig):
         from sending.outbox import after_posting
 
         send_station_by(state.station)
+        frame.say_sent_by(state.of_school)
         student_erased.connect(personal.forget_student, dispatch_uid="sending")
         tell_beside(personal.sent_about)
         grades_posted.connect(after_posting, dispatch_uid="sending")

@@ -2,11 +2,12 @@
 
 from django.db.models import Count, Q
 from people.models import Register
-from reports.standing import plural
+from reports.standing import day_text, plural
 from reports.standing_schemas import StationOut
-from school.models import SchoolClass, Term
+from school.calendar import local
+from school.models import School, SchoolClass, Term
 
-from sending.models import Line, LineState, PairedKind, Pairing
+from sending.models import Line, LineState, PairedKind, Pairing, SchoolSending
 
 
 def station(school_class: SchoolClass, term: Term) -> StationOut | None:
@@ -30,6 +31,22 @@ def station(school_class: SchoolClass, term: Term) -> StationOut | None:
     if counts["accepted"]:
         return StationOut(name="send", state="done", words=f"{counts['accepted']} accepted", look=False)
     return StationOut(name="send", state="open", words="nothing sent yet", look=False)
+
+
+def of_school(school: School) -> tuple[str, bool]:
+    """How sending stands in a school, in words, and whether somebody must act."""
+    last = Line.objects.filter(record__school_class__school=school, is_last=True, state=LineState.REFUSED)
+    refused = last.exclude(record__student=None).count()
+    said = SchoolSending.objects.filter(school=school).first()
+    if refused:
+        return f"{plural(refused, 'line')} refused", True
+    if said is not None and said.problem:
+        return "it did not answer", True
+    return (
+        "connected"
+        if said is None or said.looked_at is None
+        else f"looked at {day_text(local(school, said.looked_at).date())}"
+    ), False
 
 
 def gone_pairings(school_class: SchoolClass, term: Term) -> int:

@@ -15,8 +15,11 @@ import pytest
 import xlsxwriter
 from conftest import World, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 from openpyxl import Workbook, load_workbook
 from plans.models import Assignment
 from scores.book import load_class
@@ -88,6 +91,40 @@ def test_what_is_saved_has_nothing_to_change_when_it_comes_back(marked: World, e
     answer = look(marked, read.json()["rows"])
     assert found(answer) == []
     assert (answer.json()["asked"], answer.json()["students"], answer.json()["same"]) == ([], 3, 6)
+
+
+CELLS = st.one_of(
+    st.none(),
+    st.sampled_from(["EX", "MI"]),
+    st.decimals(min_value=0, max_value=20, places=4).map(lambda number: f"{number.normalize():f}"),
+)
+WORDS = st.text(st.characters(exclude_categories=("C", "Z"), include_characters=" "), max_size=24)
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(
+    cells=st.lists(CELLS, min_size=9, max_size=9),
+    comments=st.lists(WORDS, min_size=9, max_size=9),
+    ending=st.sampled_from(["csv", "xlsx"]),
+    naming=st.sampled_from(["number", "name", "alias"]),
+    entered_as=st.sampled_from(["points", "percent"]),
+)
+def test_whatever_is_in_a_class_has_nothing_to_change_when_it_comes_back(
+    world: World, cells: list[str | None], comments: list[str], ending: str, naming: str, entered_as: str
+) -> None:
+    with transaction.atomic():
+        Assignment.objects.filter(pk=world.assignments[0].pk).update(entered_as=entered_as)
+        Score.objects.bulk_create(
+            Score(
+                student=world.students[place // 3], assignment=world.assignments[place % 3], code=cell if cell in ("EX", "MI") else "",
+                number=None if cell in (None, "EX", "MI") else Decimal(cell or 0), comment=comment.strip(),
+                changed_by=world.people["teacher"], changed_at=world.school.now(),
+            )
+            for place, (cell, comment) in enumerate(zip(cells, comments, strict=True))
+        )  # fmt: skip
+        content = saved(world, ending, f"?naming={naming}&comments=true")
+        assert found(look(world, table(world, f"scores.{ending}", content).json()["rows"])) == []
+        transaction.set_rollback(True)
 
 
 def test_the_lines_above_say_what_the_work_is_and_cells_are_no_formulas(marked: World) -> None:

@@ -263,6 +263,7 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/terms/{term}/window": {"opens": "2032-01-12", "closes": "2032-01-20", "collects": ["mark"]},
     "/schools/{school_id}/terms/{term}/reopen": {"until": "2032-02-01", "reason": "x"},
     "/schools/{school_id}/terms/{term}/documents": {"kind": "cards"},
+    "/schools/{school_id}/years/{year}/gradebooks": {"kind": "gradebooks"},
     "/schools/{school_id}/bank": {"purpose": "praise", "text": "x"},
 }
 

@@ -2,6 +2,7 @@
 
 import datetime
 import io
+import json
 import secrets
 import zipfile
 from typing import Any
@@ -9,9 +10,12 @@ from typing import Any
 import pytest
 from conftest import World, make_class, send
 from django.utils import timezone
+from gradecore.file import read_book
+from gradecore.gradebook import Gradebook
 from plans.models import Assignment, GradingScale
 from pypdf import PdfReader
 from school.models import Enrolment
+from scores.book import load_class
 from scores.tests.test_entering import enter, entry
 
 from reports import documents
@@ -122,6 +126,28 @@ def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(
     card = posted.client("guardian").get(f"/api/v1/families/{posted.students[0].pk}/card.pdf", {"term": posted.term.pk})
     assert card["Content-Type"] == "application/pdf"
     assert "Astronomy" in pages(card.content)[0]
+
+
+def test_a_schools_year_is_saved_as_a_zip_of_gradebook_files_that_come_to_the_same(posted: World) -> None:
+    address = f"{posted.school_address}/years/{posted.term.year_id}/gradebooks"
+    officer = posted.client("officer")
+    document = send(officer, "POST", address, {"kind": "gradebooks", "naming": "names"}).json()
+    documents.make_waiting()
+    assert officer.get(f"/api/v1/documents/{document['id']}").json()["done"] == 2
+    content = officer.get(f"/api/v1/documents/{document['id']}/file").content
+    with zipfile.ZipFile(io.BytesIO(content)) as archive:
+        names = archive.namelist()
+        saved = read_book(json.loads(archive.read(next(each for each in names if each.startswith("Botany")))))
+    assert len(names) == 2
+    assert "Fin Fir" in saved.students
+    gradebook, mine = Gradebook(saved), load_class(posted.school_class)
+    student, term = "Fin Fir", next(each.id for each in saved.terms if each.id == "Quarter 2")
+    assert (
+        gradebook.result(student, term).mark
+        == mine.gradebook.result(str(posted.students[0].pk), str(posted.term.pk)).mark
+    )
+    assert send(posted.client("teacher"), "POST", address, {"kind": "gradebooks"}).status_code == 404
+    assert ask(posted, kind="gradebooks").status_code == 422, "of a whole school an officer asks"
 
 
 def test_the_notice_board_names_nobody_and_shows_only_what_families_see(posted: World) -> None:

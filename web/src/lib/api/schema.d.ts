@@ -2010,7 +2010,8 @@ export interface paths {
         get?: never;
         /**
          * Pair Tool Category
-         * @description Say which category one of a tool's is: its assignments that are in none go there. Gives how many, and how many of them wait in the draft.
+         * @description Say which category one of a tool's is: its assignments that are in none go there. Gives how many, and of how
+         *     many that waits in the draft of the plan.
          */
         put: operations["tools_api_pair_tool_category"];
         post?: never;
@@ -3986,6 +3987,26 @@ export interface paths {
          * @description Begin a draft from the rosters that the register has now. Nothing is changed by it.
          */
         post: operations["people_register_api_load_register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/years/{year}/gradebooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Gradebooks
+         * @description The gradebook files of all the year's classes, in a zip.
+         */
+        post: operations["reports_school_api_make_gradebooks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9902,7 +9923,8 @@ export interface components {
         };
         /**
          * WantedIn
-         * @description A document to make: report cards of students over the subjects that one may print, or a sheet of a class.
+         * @description A document to make: report cards of students over the subjects that one may print, a sheet of a class, or the
+         *     gradebook files of a school's year.
          *
          *     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
          */
@@ -9913,7 +9935,13 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cards" | "board" | "class_sheet" | "marking";
+            kind: "cards" | "board" | "class_sheet" | "marking" | "gradebooks";
+            /**
+             * Naming
+             * @default names
+             * @enum {string}
+             */
+            naming: "numbers" | "names" | "aliases";
             /**
              * Packed
              * @default false
@@ -29697,6 +29725,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_make_gradebooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentOut"];
                 };
             };
             /** @description Unauthorized */

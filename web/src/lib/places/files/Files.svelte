@@ -4,6 +4,7 @@
 	import { thisClass } from '$lib/class/thisClass';
 	import Days from './Days.svelte';
 	import GradebookIn from './GradebookIn.svelte';
+	import OneStudent from './OneStudent.svelte';
 	import Papers from './Papers.svelte';
 	import ScoresIn from './ScoresIn.svelte';
 	import ScoresOut from './ScoresOut.svelte';
@@ -33,7 +34,8 @@
 			things: [
 				['list', 'Class list'],
 				['marking', 'Marking sheet'],
-				['grid', 'Scores on paper']
+				['grid', 'Scores on paper'],
+				['student', 'One student']
 			]
 		},
 		{ title: 'Days', things: [['calendar', 'Calendar']] }
@@ -64,6 +66,7 @@
 		{#if what === 'scores-in'}<ScoresIn {term} />
 		{:else if what === 'class'}<WholeClass />
 		{:else if what === 'gradebook-in'}<GradebookIn />
+		{:else if what === 'student'}<OneStudent {term} />
 		{:else if what === 'calendar'}<Days {term} />
 		{:else if what === 'list' || what === 'marking' || what === 'grid'}<Papers kind={what} {term} />
 		{:else}<ScoresOut {term} />{/if}

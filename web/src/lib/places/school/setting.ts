@@ -97,6 +97,27 @@ export class Setting {
 		);
 	}
 
+	/** The gradebook files of all the year's classes in a zip, made while one goes on. */
+	gradebooks(year: number, naming: Shapes['WantedIn']['naming']) {
+		const body = {
+			kind: 'gradebooks' as const,
+			students: [],
+			packed: false,
+			shows: 'marks' as const,
+			naming
+		};
+		return this.changing.make(
+			() =>
+				ask(
+					api.POST('/api/v1/schools/{school_id}/years/{year}/gradebooks', {
+						params: this.#of({ year }),
+						body
+					})
+				),
+			[fetched.inDocuments]
+		);
+	}
+
 	school(body: Shapes['SchoolIn']) {
 		return this.changing.make(() =>
 			ask(api.PUT('/api/v1/schools/{school_id}/cards', { params: this.#of({}), body }))

@@ -53,7 +53,7 @@
 								<td>{each.there || '–'}</td>
 								<td class="text-slate"
 									>{kinds[each.kind]}
-									{#if each.can_begin_anew}<button class="link" onclick={() => anew(each.key)}
+									{#if each.can_begin_anew}<button class="link min-h-6" onclick={() => anew(each.key)}
 											>Send it anew under a new identifier<span class="sr-only">: {each.name}</span></button
 										>{/if}</td
 								>

@@ -62,18 +62,18 @@
 								<span class="flex-1"
 									>{each.student}, {each.work}: {each.has} here, {each.says} from {tool.name}</span
 								>
-								<button class="link" onclick={() => answer([each], true)}
+								<button class="link min-h-6" onclick={() => answer([each], true)}
 									>Take it<span class="sr-only">: {each.student}</span></button
 								>
-								<button class="link" onclick={() => answer([each], false)}
+								<button class="link min-h-6" onclick={() => answer([each], false)}
 									>Leave it<span class="sr-only">: {each.student}</span></button
 								>
 							</li>
 						{/each}
 					</ul>
 					{#if tool.asking.length > 1}<p class="mt-1 flex gap-3">
-							<button class="link" onclick={() => answer(tool.asking, true)}>Take all</button>
-							<button class="link" onclick={() => answer(tool.asking, false)}>Leave all</button>
+							<button class="link min-h-6" onclick={() => answer(tool.asking, true)}>Take all</button>
+							<button class="link min-h-6" onclick={() => answer(tool.asking, false)}>Leave all</button>
 						</p>{/if}
 				</div>
 			{/if}
@@ -88,7 +88,7 @@
 						>
 						{#if column.is_taken_over}<span class="text-slate">entered here</span>
 						{:else}<button
-								class="link"
+								class="link min-h-6"
 								onclick={() =>
 									notice.tried(
 										doing.takeOver(column.assignment_id),

@@ -36,7 +36,7 @@
 {#if place}<a class="link" href={address}>{mend.words}</a>
 {:else if mend.act === 'pair'}<a class="link" href="#pairing">{mend.words}</a>
 {:else if mend.act === 'write'}<a class="link" href="mailto:{mend.to}">{mend.words}</a>
-{:else if mend.act === 'show'}<button class="link" onclick={show}>{mend.words}</button>
+{:else if mend.act === 'show'}<button class="link min-h-6" onclick={show}>{mend.words}</button>
 {:else}<Select
 		label={mend.words}
 		placeholder={mend.words}

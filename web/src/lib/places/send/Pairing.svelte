@@ -69,8 +69,7 @@
 		<table class="rows mt-1">
 			<thead
 				><tr
-					><th scope="col">Here</th><th scope="col" class="w-14 max-md:hidden"></th><th scope="col"
-						>At the register</th
+					><th scope="col">Here</th><td class="w-14 max-md:hidden"></td><th scope="col">At the register</th
 					><th scope="col">How it came about</th></tr
 				></thead
 			>
@@ -114,7 +113,7 @@
 		</table>
 	</div>
 	{#if near.length < sending.pairs.length}<p class="pt-1.5 text-small">
-			<button class="link" onclick={() => (isWhole = !isWhole)}
+			<button class="link min-h-6" onclick={() => (isWhole = !isWhole)}
 				>{isWhole ? 'show fewer' : `show the ${sending.pairs.length - near.length} other terms`}</button
 			>
 		</p>{/if}

@@ -74,7 +74,7 @@
 					{#if each.is_last}<p class="text-slate">{each.advice}</p>
 						<p class="mt-1.5 flex items-center gap-4">
 							{#if each.mend}<MendLine mend={each.mend} />{/if}
-							<button class="link" onclick={() => again([each.id])}
+							<button class="link min-h-6" onclick={() => again([each.id])}
 								>Try again<span class="sr-only">: {each.name}</span></button
 							>
 						</p>{/if}
@@ -123,7 +123,7 @@
 		{#if others.length > FIRST}
 			<p class="pt-1.5 text-small text-slate">
 				{isWhole ? '' : `and ${others.length - FIRST} more; `}<button
-					class="link"
+					class="link min-h-6"
 					onclick={() => (isWhole = !isWhole)}
 					>{isWhole ? 'show fewer' : `show all ${others.length} receipts`}</button
 				>

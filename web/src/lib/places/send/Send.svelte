@@ -93,7 +93,7 @@
 						>{news ? `Send ${news} now` : 'Nothing new to send'}</button
 					>
 					<button class="btn quiet" onclick={() => (isChoosing = true)}>Choose what is sent…</button>
-					<button class="link" onclick={() => (isComparing = true)}>Compare with the register</button>
+					<button class="link min-h-6" onclick={() => (isComparing = true)}>Compare with the register</button>
 				</p>
 				{#if data.other_grade}<p class="border-l-3 border-amber bg-amber-2 px-3 py-2">
 						{data.other_grade}

@@ -21,6 +21,7 @@
 	const classes = createQuery(() => fetched.postingOfClasses(school, term.id));
 	let onlyOpen = $state(false);
 	let packed = $state(false);
+	let naming = $state('names');
 	let isReopening = $state(false);
 	let teacher = $state('');
 	let until = $state('');
@@ -50,6 +51,10 @@
 			setting.endReopening(reopening),
 			`Posting of ${term.name.toLowerCase()} is closed again for ${who}.`
 		);
+	}
+
+	function gradebooks(): Promise<void> {
+		return notice.tried(setting.gradebooks(year.id, naming as Shapes['WantedIn']['naming']));
 	}
 
 	function cards(): Promise<void> {
@@ -110,6 +115,20 @@
 		<p class="row flex flex-wrap items-center gap-2">
 			<button class="btn quiet" onclick={cards}>Make them for everybody</button>
 			<Check class="flex-wrap" bind:checked={packed}>a file for each, in a zip</Check>
+		</p>
+		<h3 class="mt-3 text-large">All classes as files</h3>
+		<p class="flex flex-wrap items-center gap-2">
+			<button class="btn quiet" onclick={gradebooks}>Save the year’s gradebook files</button>
+			<Select
+				label="How students are called"
+				bind:value={naming}
+				choices={[
+					['names', 'with names'],
+					['aliases', 'with aliases'],
+					['numbers', 'with numbers']
+				]}
+				class="min-h-6"
+			/>
 		</p>
 		<Documents />
 		<h3 class="mt-3 text-large first:mt-0">Opening again</h3>

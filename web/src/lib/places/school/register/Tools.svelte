@@ -50,7 +50,7 @@
 							)}; let in by {tool.made_by}, {longDay(tool.made_at)}; client id {tool.client_id}</span
 						>
 						<button
-							class="link"
+							class="link min-h-6"
 							onclick={() =>
 								notice.tried(
 									keeping.revokeTool(tool.id),
@@ -85,7 +85,7 @@
 					<dt>Client secret</dt>
 					<dd>{granted.client_secret}</dd>
 				</dl>
-				<button class="link mt-2" onclick={() => (granted = null)}>I have noted them</button>
+				<button class="link mt-2 min-h-6" onclick={() => (granted = null)}>I have noted them</button>
 			</div>
 		{/if}
 		<Fold title="Let a tool in">
