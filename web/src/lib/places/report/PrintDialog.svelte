@@ -50,6 +50,7 @@
 			students: kind === 'cards' ? chosen : [],
 			packed: kind === 'cards' && packed,
 			shows: shows ?? 'marks',
+			naming: 'names',
 			...(paper ? { paper } : {}),
 			...(design ? { design } : {})
 		};

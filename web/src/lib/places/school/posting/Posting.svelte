@@ -54,11 +54,17 @@
 	}
 
 	function gradebooks(): Promise<void> {
-		return notice.tried(setting.gradebooks(year.id, naming as Shapes['WantedIn']['naming']));
+		return notice.tried(setting.gradebooks(year.year_id, naming as Shapes['WantedIn']['naming']));
 	}
 
 	function cards(): Promise<void> {
-		const begun = setting.cards(term.id, { kind: 'cards', students: [], packed, shows: 'marks' });
+		const begun = setting.cards(term.id, {
+			kind: 'cards',
+			students: [],
+			packed,
+			shows: 'marks',
+			naming: 'names'
+		});
 		return notice.tried(begun);
 	}
 </script>
