@@ -59,6 +59,7 @@ class Register:
     def __init__(self, store: Store) -> None:
         self.store = store
         self._asked = self._put_so_far = 0
+        self._by_class: dict[str, list[dict[str, Any]]] | None = None
 
     def __call__(self, environ: dict[str, Any], start_response: StartResponse) -> Iterable[bytes]:
         """Answer one request."""
@@ -183,11 +184,14 @@ class Register:
         return [each for each in rows if sourced_id(each.get(of)) == name]
 
     def _enrolled(self, class_id: str) -> list[dict[str, Any]]:
-        return [
-            each
-            for each in self.store.all("enrollments")
-            if sourced_id(each["class"]) == class_id and each["role"] == "student" and each["status"] == "active"
-        ]
+        # Nobody is enrolled by what comes in, so that it is looked through once.
+        if self._by_class is None:
+            by_class: dict[str, list[dict[str, Any]]] = {}
+            for each in self.store.all("enrollments"):
+                if each["role"] == "student" and each["status"] == "active":
+                    by_class.setdefault(sourced_id(each["class"]), []).append(each)
+            self._by_class = by_class
+        return self._by_class.get(class_id, [])
 
     def _put(self, asked: Asked, kind: str, name: str) -> Answer:
         try:
