@@ -26,7 +26,7 @@ from school.models import School
 
 from sending.models import Delivery, DeliveryState, Line, LineState, Record
 
-BATCH = 50
+BATCH = 100
 """How many lines are sent between two looks at the lease."""
 LONGEST_WAIT = datetime.timedelta(hours=1)
 """How long a delivery waits at most for a register that does not answer; twice as long each time until then."""
@@ -193,14 +193,21 @@ class _Sending:
         if not self._held().update(leased_until=timezone.now() + _lease(), attempts=0, problem=""):
             raise _Overtaken
         now = timezone.now()
+        taken = []
         for each in answered:
             line = each.line
-            line.state, line.said_code, line.said, line.number = each.state, each.code, each.words, each.number
-            line.answered_at = now
-            line.body = None if each.state is LineState.ACCEPTED else line.body
-        lines = [each.line for each in answered]
-        Line.objects.bulk_update(lines, ["state", "said_code", "said", "number", "answered_at", "body"])
-        taken = [each.line for each in answered if each.state is LineState.ACCEPTED]
+            if each.state is LineState.ACCEPTED:
+                line.number = each.number
+                taken.append(line)
+            else:
+                line.state, line.said_code, line.said, line.answered_at = each.state, each.code, each.words, now
+                line.save(update_fields=["state", "said_code", "said", "answered_at"])
+        # Nearly all are taken, and of those only the number differs.
+        ids = [each.pk for each in taken]
+        Line.objects.filter(pk__in=ids).update(
+            state=LineState.ACCEPTED, said_code="", said="", answered_at=now, body=None
+        )
+        Line.objects.bulk_update([each for each in taken if each.number], ["number"])
         Record.objects.filter(pk__in=[each.record_id for each in taken if not each.deletes], is_there=False).update(
             is_there=True
         )

@@ -139,9 +139,9 @@ def test_a_schools_year_is_saved_as_a_zip_of_gradebook_files_that_come_to_the_sa
         names = archive.namelist()
         saved = read_book(json.loads(archive.read(next(each for each in names if each.startswith("Botany")))))
     assert len(names) == 2
-    assert "Fin Fir" in saved.students
+    assert "Fir, Fin" in saved.students
     gradebook, mine = Gradebook(saved), load_class(posted.school_class)
-    student, term = "Fin Fir", next(each.id for each in saved.terms if each.id == "Quarter 2")
+    student, term = "Fir, Fin", next(each.id for each in saved.terms if each.id == "Quarter 2")
     assert (
         gradebook.result(student, term).mark
         == mine.gradebook.result(str(posted.students[0].pk), str(posted.term.pk)).mark
