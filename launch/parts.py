@@ -18,17 +18,21 @@ def start_server(port: int, environment: dict[str, str], log: Path) -> subproces
         str(VENV / "bin" / "gunicorn"), "hoarfrost.wsgi", "--chdir", str(ROOT / "server"), "--bind", f"127.0.0.1:{port}",
         "--worker-class", "gthread", "--workers", "2", "--threads", "4", "--no-control-socket", "--log-level", "warning",
     ]  # fmt: skip
-    server = start(command, log, environment)
+    return _answering(start(command, log, environment), f"http://127.0.0.1:{port}/api/v1/health", "The server", log)
+
+
+def _answering(process: subprocess.Popen[bytes], address: str, name: str, log: Path) -> subprocess.Popen[bytes]:
+    """A part that was begun, once it answers at an address."""
     for _ in range(300):
-        if server.poll() is not None:
-            stop(f"The server did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
+        if process.poll() is not None:
+            stop(f"{name} did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
         try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/v1/health", timeout=2)
-            return server
+            urllib.request.urlopen(address, timeout=2)
+            return process
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
-    end(server)
-    stop(f"The server does not answer. Its log is {log}.")
+    end(process)
+    stop(f"{name} does not answer. Its log is {log}.")
 
 
 def start_identity(port: int, log: Path) -> subprocess.Popen[bytes]:
@@ -49,17 +53,8 @@ def start_office(port: int, folder: Path, log: Path) -> subprocess.Popen[bytes]:
         "OFFICE_STORE": str(folder / "office.sqlite3"),
         "OFFICE_RECORDS": str(folder / "office.json"),
     }
-    register = start(command, log, environment)
-    for _ in range(300):
-        if register.poll() is not None:
-            stop(f"The stand-in records office did not start. Its log is {log}.")
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/", timeout=2)
-            return register
-        except (urllib.error.URLError, OSError):
-            time.sleep(0.1)
-    end(register)
-    stop(f"The stand-in records office does not answer. Its log is {log}.")
+    begun = start(command, log, environment)
+    return _answering(begun, f"http://127.0.0.1:{port}/", "The stand-in records office", log)
 
 
 def start_quiz(server: str, log: Path) -> subprocess.Popen[bytes]:

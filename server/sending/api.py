@@ -5,6 +5,7 @@ from typing import Any
 from django.db import transaction
 from plans.schemas import CountOut
 from school.access import Asking, PermittedRouter
+from school.calendar import current_year
 from school.models import AuditAction, SchoolClass
 from school.refusal import NotYours, Refused
 from scores.book import student_of, term_of
@@ -67,7 +68,9 @@ def send(request: Asking, class_id: int, body: SendNowIn) -> Any:
 @router.post("/sending", permission=SEND_OWN, audit=AuditAction.EXPORTED, response=SentOut)
 def send_all(request: Asking, body: SendNowIn) -> Any:
     """Send now what is new in all of one's classes, in the term that runs."""
-    mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__ends__gte=_today(request))
+    schools = {each.school for each in request.user.memberships.select_related("school")}
+    years = [year for each in schools if (year := current_year(each)) is not None]
+    mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__in=years)
     lines = 0
     for each in mine.select_related("school", "year").distinct():
         if each.teaching_of(request.user) is not None:
@@ -198,8 +201,3 @@ def _send(request: Asking, school_class: SchoolClass, body: SendNowIn) -> int:
 
 def _results(made: list[Delivery]) -> int:
     return Line.objects.filter(delivery__in=made).exclude(record__student=None).count()
-
-
-def _today(request: Asking) -> Any:
-    schools = [each.school for each in request.user.memberships.select_related("school")]
-    return min((each.today() for each in schools), default=None)

@@ -3,7 +3,7 @@
 import re
 import uuid
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from typing import Any, Literal
 
@@ -22,6 +22,7 @@ from school.refusal import Refused
 from sending.going import Going
 from sending.lines import Lines, Said
 from sending.models import Line, Record
+from sending.schemas import DifferenceOut
 
 COMPARED = ("score", "textScore", "comment", "scoreStatus")
 """The fields of a result that are compared."""
@@ -102,20 +103,7 @@ def _scale(going: Going) -> Scale | None:
     return Scale(tuple(bands), Fraction(100))
 
 
-@dataclass(frozen=True)
-class Difference:
-    """Something in which the register and Hoarfrost differ: it lacks it, has it otherwise, or has what was never sent."""
-
-    key: str
-    name: str
-    of: str
-    kind: Literal["lacks", "differs", "theirs"]
-    here: str
-    there: str
-    can_begin_anew: bool
-
-
-def compare(going: Going) -> tuple[int, list[Difference]]:
+def compare(going: Going) -> tuple[int, list[DifferenceOut]]:
     """Ask the register what it has of a class, and compare it with what it took; gives how many records were compared. Raises
     Refused where the class is not paired, or the register does not answer.
     """
@@ -161,16 +149,22 @@ def compare(going: Going) -> tuple[int, list[Difference]]:
     for name, item in items.items():
         if name not in known and sourced_id(item.get("academicSession")) == session_id:
             title = str(item.get("title") or name)
-            found.append(Difference(name, title, going.term.name, "theirs", "", title, can_begin_anew=False))
+            found.append(
+                DifferenceOut(
+                    key=name, name=title, of=going.term.name, kind="theirs", here="", there=title, can_begin_anew=False
+                )
+            )
     return len(records), found
 
 
 def _difference(
     record: Record, kind: Literal["lacks", "differs"], here: str, there: str, can_begin_anew: bool
-) -> Difference:
+) -> DifferenceOut:
     of = record.assignment.name if record.assignment else record.term.name
     name = str(record.student) if record.student else of
-    return Difference(record.key, name, of, kind, here, there, can_begin_anew)
+    return DifferenceOut(
+        key=record.key, name=name, of=of, kind=kind, here=here, there=there, can_begin_anew=can_begin_anew
+    )
 
 
 def _differs(said: Said, theirs: Mapping[str, Any]) -> tuple[str, str] | None:

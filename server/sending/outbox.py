@@ -30,10 +30,13 @@ def put_out(
     only: Collection[str] | None = None,
     again: bool = False,
 ) -> list[Delivery]:
-    """Make deliveries of what is new in a class and term since it was last sent, and of what was refused; none where nothing is.
+    """Make deliveries of what is new in a class and term since it was last sent, and of what was refused; none where nothing is,
+    or there is no register.
 
     `only` are keys of records that alone go. `again` sends what was left or accepted, too.
     """
+    if not Register.objects.filter(school=going.school_class.school_id).exists():
+        return []
     with transaction.atomic():
         ClassSending.objects.get_or_create(school_class=going.school_class)
         ClassSending.objects.select_for_update().get(school_class=going.school_class)
@@ -144,5 +147,5 @@ class _Putting:
 
 def after_posting(sender: object, *, school_class: SchoolClass, term: Term, person: Person, **_: Any) -> None:
     """Where the class sends after each posting, put out what was posted, in its transaction."""
-    if when_of(school_class) is When.POSTING and Register.objects.filter(school=school_class.school_id).exists():
+    if when_of(school_class) is When.POSTING:
         put_out(Going(school_class, term), Why.POSTING, person, whats=(What.GRADES,))
