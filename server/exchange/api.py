@@ -130,7 +130,8 @@ def _numbers(text: str) -> list[int] | None:
 @router.post("/classes/{class_id}/scores-table", permission=ENTER_SCORES, response=FileTableOut)
 def read_score_table(request: Asking, class_id: int, file: File[UploadedFile]) -> Any:
     """A file of scores as a table of text. Nothing is changed by it."""
-    table = read_table(*read_upload(file, SCORES), SCORES)
+    # The workbook that keeps calculating has its scores on a sheet of this name.
+    table = read_table(*read_upload(file, SCORES), SCORES, "Scores")
     return FileTableOut(told=table.told, rows=table.rows)
 
 

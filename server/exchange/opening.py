@@ -81,11 +81,10 @@ def pair(
 ) -> Pairing:
     """Students by number, alias or name, terms by name or in their order; but as was chosen where something was."""
     loaded = load_class(school_class)
-    roster = Roster(loaded)
+    roster = Roster(loaded.plan.students)
     found: dict[str, Student | None] = {}
     for each in book.students:
-        known = roster.find({"number": each}) or roster.find({"alias": each}) or roster.find({"full_name": each})
-        found[each] = known[0] if len(known) == 1 else None
+        found[each] = roster.called(each)
         if each in students:
             found[each] = roster.students.get(students[each] or 0)
     here = {folded(each.name): each for each in loaded.plan.terms}

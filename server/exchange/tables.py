@@ -44,14 +44,14 @@ class Table:
     told: str
 
 
-def read_table(name: str, content: bytes, limits: Limits) -> Table:
-    """The first table of a file. Raises Refused, naming the file and what to do."""
+def read_table(name: str, content: bytes, limits: Limits, sheet: str = "") -> Table:
+    """The first table of a file; of a workbook the sheet of a name, where it has one. Raises Refused, naming the file and what to do."""
     check_size(name, len(content), limits)
     ending = name.casefold().rpartition(".")[2]
     if ending in ("xlsx", "xlsm"):
-        table = Table(_workbook_rows(name, content, limits), "a workbook")
+        table = Table(_workbook_rows(name, content, limits, sheet), "a workbook")
     elif ending in ("ods", "xls"):
-        table = Table(_other_workbook_rows(name, content, limits), "a workbook")
+        table = Table(_other_workbook_rows(name, content, limits, sheet), "a workbook")
     elif ending in ("csv", "txt", "tsv"):
         table = _text_table(name, content)
     else:
@@ -135,14 +135,16 @@ def open_packed(name: str, content: bytes, limits: Limits) -> zipfile.ZipFile:
     return archive
 
 
-def _workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]:
-    """The first sheet that is in sight, with what its formulas came to; a formula without a value is left as it is written."""
+def _workbook_rows(name: str, content: bytes, limits: Limits, sheet: str) -> list[list[str]]:
+    """The sheet of a name, or the first that is in sight, with what its formulas came to; a formula without a value is left as it is
+    written.
+    """
     if content.startswith(_LOCKED):
         raise Refused(f"{name} is kept with a password. Take the password away, or save it as CSV.", "file")
     try:
         if zipfile.is_zipfile(io.BytesIO(content)):
             open_packed(name, content, limits).close()
-        written, values = (_first_sheet(content, limits, values=each) for each in (False, True))
+        written, values = (_sheet_rows(content, limits, sheet, values=each) for each in (False, True))
         return _without_empty_columns(
             [_cell(cell, value) for cell, value in zip(row, come_to, strict=True)]
             for row, come_to in zip(written, values, strict=True)
@@ -158,10 +160,11 @@ def _without_empty_columns(found: Iterable[list[str]]) -> list[list[str]]:
     return [row[:width] for row in rows]
 
 
-def _first_sheet(content: bytes, limits: Limits, *, values: bool) -> Iterator[tuple[Any, ...]]:
+def _sheet_rows(content: bytes, limits: Limits, sheet: str, *, values: bool) -> Iterator[tuple[Any, ...]]:
     book = load_workbook(io.BytesIO(content), read_only=True, data_only=values)
     sheets = [each for each in book.worksheets if each.sheet_state == "visible"] or book.worksheets
-    rows: Iterator[tuple[Any, ...]] = sheets[0].iter_rows(max_row=limits.lines + 2, max_col=limits.columns)
+    wanted = next((each for each in sheets if each.title == sheet), sheets[0])
+    rows: Iterator[tuple[Any, ...]] = wanted.iter_rows(max_row=limits.lines + 2, max_col=limits.columns)
     return rows
 
 
@@ -182,13 +185,14 @@ def _number_text(value: Any, *, is_percent: bool = False) -> str:
     return str(value)
 
 
-def _other_workbook_rows(name: str, content: bytes, limits: Limits) -> list[list[str]]:
-    """The first sheet of a workbook of another kind."""
+def _other_workbook_rows(name: str, content: bytes, limits: Limits, sheet: str) -> list[list[str]]:
+    """The sheet of a name, or the first, of a workbook of another kind."""
     try:
         if zipfile.is_zipfile(io.BytesIO(content)):
             open_packed(name, content, limits).close()
-        sheet = CalamineWorkbook.from_filelike(io.BytesIO(content)).get_sheet_by_index(0)
-        rows = sheet.to_python(skip_empty_area=False, nrows=limits.lines + 2)
+        book = CalamineWorkbook.from_filelike(io.BytesIO(content))
+        place = book.sheet_names.index(sheet) if sheet in book.sheet_names else 0
+        rows = book.get_sheet_by_index(place).to_python(skip_empty_area=False, nrows=limits.lines + 2)
     except PasswordError:
         raise Refused(f"{name} is kept with a password. Take the password away, or save it as CSV.", "file") from None
     except (CalamineError, zipfile.BadZipFile, IndexError, ValueError, OSError):

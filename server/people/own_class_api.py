@@ -5,16 +5,19 @@ from typing import Any
 from plans.schemas import CountOut
 from school.access import Asking, PermittedRouter
 from school.calendar import current_year
-from school.models import AuditAction
+from school.models import AuditAction, SchoolYear
 from school.refusal import Refused
 
 from people import classes, enrolling
 from people.classes import TeachingGiven
+from people.from_gradebook import class_from_gradebook
 from people.listing import find_for_class, see_roster
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS, SEE_PEOPLE
 from people.schemas import (
     ClassMakingIn,
     ClassMakingOut,
+    FromGradebookOut,
+    GradebookMade,
     IdOut,
     LeaveIn,
     OwnClassMade,
@@ -46,11 +49,31 @@ def allow_class_making(request: Asking, school_id: int, body: ClassMakingIn) -> 
 @router.post("/schools/{school_id}/own-classes", permission=MAKE_OWN_CLASS, audit=AuditAction.PEOPLE, response=IdOut)
 def make_own_class(request: Asking, school_id: int, body: OwnClassMade) -> Any:
     """A class of one's own, in the school year it is."""
+    mine = [TeachingGiven(person=request.user.pk, leads=True)]
+    return {"id": classes.add_class(request.school, _year(request), body.model_dump(), mine).pk}
+
+
+@router.post(
+    "/schools/{school_id}/own-classes/gradebook",
+    permission=MAKE_OWN_CLASS,
+    audit=AuditAction.PEOPLE,
+    response=FromGradebookOut,
+)
+def make_from_gradebook(request: Asking, school_id: int, body: GradebookMade) -> Any:
+    """A class of one's own from a gradebook file, with its students, plan and scores."""
+    given = body.model_dump(exclude={"text"})
+    made = class_from_gradebook(_year(request), request.user, given, body.text)
+    return FromGradebookOut(
+        id=made.school_class.pk, works=made.opened.works, scores=made.opened.scores,
+        students=made.school_class.enrolments.count(), unknown=made.unknown, left=made.opened.left, unlike=made.opened.unlike,
+    )  # fmt: skip
+
+
+def _year(request: Asking) -> SchoolYear:
     year = current_year(request.school)
     if year is None:
         raise Refused("There is no school year yet. The records office makes it.")
-    mine = [TeachingGiven(person=request.user.pk, leads=True)]
-    return {"id": classes.add_class(request.school, year, body.model_dump(), mine).pk}
+    return year
 
 
 @router.get("/classes/{class_id}/roster", permission=KEEP_ROSTER, response=RosterOut)

@@ -479,6 +479,26 @@ class OwnClassMade(Body):
     times: str = ""
 
 
+class GradebookMade(OwnClassMade):
+    """A class that a teacher makes from a gradebook file."""
+
+    text: str
+
+
+class FromGradebookOut(Schema):
+    """The class that was made from a file: what is in it, whom of the file the school does not know, what else was left out, and where
+    grades differ.
+    """
+
+    id: int
+    works: int
+    scores: int
+    students: int
+    unknown: list[str]
+    left: list[str]
+    unlike: list[str]
+
+
 class RosterOut(Schema):
     """Who is in a class, and who was."""
 

@@ -11,13 +11,15 @@ from django.db.models import Q
 from django.utils import timezone
 from people import drafts
 from school.calendar import current_year
-from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear, Term
+from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear
 from school.refusal import Refused
+from scores.kept import kept_class
 
 from sending import outbox
 from sending.going import Going
 from sending.models import Line, LineState, Rosters, SchoolSending, When, Why
-from sending.register_lists import look
+from sending.pairing import ClassPairing
+from sending.register_lists import Lists, lists_of, look
 
 NIGHT = datetime.timedelta(hours=2)
 """How long a worker may take over a school's night before another takes it up."""
@@ -60,20 +62,25 @@ def _run(school: School, said: SchoolSending) -> None:
     year = current_year(school)
     if year is not None:
         _take_rosters(school, year, said)
+        lists = lists_of(school)
         for school_class in SchoolClass.objects.filter(year=year, archived_at=None).select_related("school", "year"):
-            _put_out(school_class, year, day)
+            try:
+                _put_out(school_class, day, lists)
+            except Exception:
+                # One class that cannot be read keeps none of the others.
+                logger.exception("Class %s could not be put out", school_class.pk)
     SchoolSending.objects.filter(pk=said.pk).update(last_night=day, night_leased_until=None)
 
 
-def _put_out(school_class: SchoolClass, year: SchoolYear, day: datetime.date) -> None:
-    """What is new of a class in the terms that have begun; one class that cannot be read keeps none of the others."""
+def _put_out(school_class: SchoolClass, day: datetime.date, lists: Lists) -> None:
+    """What is new of a class in the terms that have begun."""
     if outbox.when_of(school_class) is not When.NIGHT:
         return
-    for term in Term.objects.filter(year=year, starts__lte=day):
-        try:
-            outbox.put_out(Going(school_class, term), Why.NIGHT, None)
-        except Exception:
-            logger.exception("Class %s could not be put out", school_class.pk)
+    plan = kept_class(school_class).plan
+    pairing = ClassPairing(school_class, plan.terms, plan.categories, lists)
+    for term in plan.terms:
+        if term.starts <= day:
+            outbox.put_out(Going(school_class, term, pairing), Why.NIGHT, None)
 
 
 def _take_rosters(school: School, year: SchoolYear, said: SchoolSending) -> None:

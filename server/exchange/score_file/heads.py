@@ -29,6 +29,8 @@ _POINTS = re.compile(
 _LABELS = {
     "name": "name", "full name": "name", "title": "name", "category": "category", "type": "category", "points": "points", "max": "points",
     "max points": "points", "out of": "points", "maximum": "points", "due": "due", "due date": "due", "date": "due", "term": "term",
+    # What stands above the scores in the workbook that keeps calculating.
+    "share": "share", "in the sum 0 extra credit": "extra", "may be dropped": "dropping", "position": "position",
 }  # fmt: skip
 _COMPUTED = ("total", "sum", "mean", "average", "percent", "grade", "mark", "final", "rank", "median", "overall")
 """Heads of what is worked out from scores, and is no score itself."""

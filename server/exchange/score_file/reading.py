@@ -85,7 +85,7 @@ class ScoreFile:
 def read_scores(rows: Sequence[Sequence[str]], loaded: LoadedClass, term: Term, choices: Choices) -> ScoreFile:
     """What a table would change. Raises Refused where nothing in it can be told, or a choice is of another class."""
     heads = read_heads(rows, loaded, term, choices.columns)
-    paired = pair(rows, heads.first, heads.naming, Roster(loaded), choices.students)
+    paired = pair(rows, heads.first, heads.naming, Roster(loaded.plan.students), choices.students)
     return _Reading(rows, loaded, heads, paired, choices).all()
 
 

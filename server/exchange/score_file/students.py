@@ -1,11 +1,10 @@
 """Whom the lines of a table are about: by number, e-mail, alias or name, in either order and without accents."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from school.models import Person, Student
 from school.texts import plain
-from scores.book import LoadedClass
 
 from exchange.columns import folded
 
@@ -46,15 +45,15 @@ class Paired:
 
 
 class Roster:
-    """The students of a class by all that a line can say of them."""
+    """Students, such as those of a class, by all that a line can say of them."""
 
-    def __init__(self, loaded: LoadedClass) -> None:
-        self.students = {each.pk: each for each in loaded.plan.students}
+    def __init__(self, students: Iterable[Student]) -> None:
+        self.students = {each.pk: each for each in students}
         self._by: dict[str, dict[str, list[Student]]] = {"number": {}, "alias": {}, "email": {}, "name": {}}
         emails = dict(
             Person.objects.filter(student__in=self.students).exclude(email="").values_list("student", "email")
         )
-        for each in loaded.plan.students:
+        for each in self.students.values():
             self._put("number", _number(each.number), each)
             self._put("alias", each.alias.casefold(), each)
             self._put("name", _name(f"{each.given_name} {each.family_name}"), each)
@@ -63,6 +62,11 @@ class Roster:
 
     def _put(self, what: str, key: str, student: Student) -> None:
         self._by[what].setdefault(key, []).append(student)
+
+    def called(self, name: str) -> Student | None:
+        """Who alone is called so, by number, alias or name; None for nobody, and for several."""
+        known = self.find({"number": name}) or self.find({"alias": name}) or self.find({"full_name": name})
+        return known[0] if len(known) == 1 else None
 
     def find(self, said: Mapping[str, str]) -> list[Student]:
         """Who a line may be about: by what tells people apart first, and only then by name."""

@@ -127,6 +127,20 @@ def test_whatever_is_in_a_class_has_nothing_to_change_when_it_comes_back(
         transaction.set_rollback(True)
 
 
+def test_the_workbook_that_keeps_calculating_comes_back_as_scores(marked: World) -> None:
+    Assignment.objects.filter(pk=marked.assignments[2].pk).update(entered_as="percent", points=30)
+    enter(marked, entry(marked, "55%", student=1, assignment=2))
+    content = marked.client("teacher").get(f"{marked.address}/workbook.xlsx").content
+    assert found(look(marked, table(marked, "botany.xlsx", content).json()["rows"])) == []
+    book = load_workbook(io.BytesIO(content))
+    cell = next(each for each in book["Scores"]["B"] if each.value == 7.5)
+    cell.value = 9
+    out = io.BytesIO()
+    book.save(out)
+    changed = found(look(marked, table(marked, "botany.xlsx", out.getvalue()).json()["rows"]))
+    assert [(kind, before, after) for _, kind, before, after in changed] == [("replaced", "7.5", "9")]
+
+
 def test_the_lines_above_say_what_the_work_is_and_cells_are_no_formulas(marked: World) -> None:
     lines = rows_of(saved(marked, query="?comments=true"))
     assert [line[3] for line in lines[:6]] == ["Oak", "Oak", "Leaves", "20", "2031-12-01", "Quarter 2"]

@@ -65,6 +65,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/documents"): SIGNED_IN,
     ("POST", "/sending"): SIGNED_IN,
     ("POST", "/schools/{school_id}/own-classes"): {"teacher", "co_teacher", "other_teacher"},
+    ("POST", "/schools/{school_id}/own-classes/gradebook"): {"teacher", "co_teacher", "other_teacher"},
     ("GET", "/families/{student_id}/card"): {"guardian", "student"},
     ("GET", "/families/{student_id}/calendar.ics"): {"guardian", "student"},
     ("POST", "/families/{student_id}/calendar-address"): {"guardian", "student"},
@@ -217,6 +218,10 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/roster": {"students": [1]},
     "/classes/{class_id}/roster/leave": {"students": [1], "day": "2032-01-14"},
     "/schools/{school_id}/own-classes": {"name": "Mosses"},
+    "/schools/{school_id}/own-classes/gradebook": {
+        "name": "Ferns",
+        "text": '{"hoarfrost": 1, "scale": {"bands": [{"mark": "A", "min": "0"}]}}',
+    },
     "/schools/{school_id}/class-making": {"is_allowed": True},
     "/second-factor": {"password": PASSWORD},
     "/second-factor/recovery-codes": {"password": PASSWORD},

@@ -1,10 +1,13 @@
 """Classes that teachers make for themselves, where their school lets them."""
 
+import json
 from typing import Any
 
 import pytest
 from conftest import World, send
 from school.models import SchoolClass, Student
+from scores.book import load_class
+from scores.tests.test_entering import enter, entry
 
 
 def allow(world: World, is_allowed: bool = True) -> None:
@@ -59,3 +62,28 @@ def test_only_students_of_the_school_come_in(world: World) -> None:
     body = {"students": [stranger.pk]}
     assert send(world.client("teacher"), "POST", f"{world.address}/roster", body).status_code == 404
     assert world.client("teacher").get(f"{world.address}/roster/found?query=fir").json() == []
+
+
+def test_a_class_is_made_at_once_from_a_gradebook_file_and_comes_to_the_same(world: World) -> None:
+    allow(world)
+    enter(world, entry(world, "17"), entry(world, "9", student=1, assignment=1))
+    teacher = world.client("teacher")
+    for naming in ("names", "aliases"):
+        book = json.loads(teacher.get(f"{world.address}/gradebook.json?naming={naming}").content)
+        book["students"].append("Nobody Known")
+        body = {"name": f"Again by {naming}", "text": json.dumps(book)}
+        told = send(teacher, "POST", f"{world.school_address}/own-classes/gradebook", body).json()
+        assert (told["students"], told["works"], told["scores"], told["unlike"]) == (3, 3, 2, [])
+        assert told["unknown"] == ["Nobody Known"]
+        made, was = load_class(SchoolClass.objects.get(pk=told["id"])), load_class(world.school_class)
+        for student in world.students:
+            key = (str(student.pk), str(world.term.pk))
+            assert made.gradebook.result(*key).final_percent == was.gradebook.result(*key).final_percent
+
+
+@pytest.mark.parametrize("text", ["{", "[]", '{"hoarfrost": 1}'])
+def test_a_file_that_is_no_gradebook_makes_no_class(world: World, text: str) -> None:
+    allow(world)
+    body = {"name": "Mosses", "text": text}
+    answer = send(world.client("teacher"), "POST", f"{world.school_address}/own-classes/gradebook", body)
+    assert (answer.status_code, SchoolClass.objects.filter(name="Mosses").exists()) == (422, False)

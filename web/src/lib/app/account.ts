@@ -34,6 +34,16 @@ export const account = {
 		return id;
 	},
 
+	/** A class of one's own from a gradebook file, with its students, plan and scores. */
+	async makeFromGradebook(body: Shapes['GradebookMade']): Promise<Shapes['FromGradebookOut']> {
+		const params = { path: { school_id: signed.current?.school_id ?? 0 } };
+		const made = await ask(
+			api.POST('/api/v1/schools/{school_id}/own-classes/gradebook', { params, body })
+		);
+		await signed.load();
+		return made;
+	},
+
 	/** Put one's classes in an order, each with what one calls it. */
 	arrangeClasses(classes: Shapes['OwnClassIn'][]) {
 		return ask(api.PUT('/api/v1/own-classes', { body: { classes } }));
