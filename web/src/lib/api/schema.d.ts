@@ -3145,6 +3145,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/own-classes/gradebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make From Gradebook
+         * @description A class of one's own from a gradebook file, with its students, plan and scores.
+         */
+        post: operations["people_own_class_api_make_from_gradebook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/people": {
         parameters: {
             query?: never;
@@ -6184,6 +6204,27 @@ export interface components {
             words: string;
         };
         /**
+         * FromGradebookOut
+         * @description The class that was made from a file: what is in it, whom of the file the school does not know, what else was left out, and where
+         *     grades differ.
+         */
+        FromGradebookOut: {
+            /** Id */
+            id: number;
+            /** Left */
+            left: string[];
+            /** Scores */
+            scores: number;
+            /** Students */
+            students: number;
+            /** Unknown */
+            unknown: string[];
+            /** Unlike */
+            unlike: string[];
+            /** Works */
+            works: number;
+        };
+        /**
          * GoingOut
          * @description A line of what goes, or of what is held back and why.
          */
@@ -6264,6 +6305,31 @@ export interface components {
             state: string;
             /** Words */
             words: string;
+        };
+        /**
+         * GradebookMade
+         * @description A class that a teacher makes from a gradebook file.
+         */
+        GradebookMade: {
+            /** Name */
+            name: string;
+            /**
+             * Room
+             * @default
+             */
+            room: string;
+            /**
+             * Section
+             * @default
+             */
+            section: string;
+            /** Text */
+            text: string;
+            /**
+             * Times
+             * @default
+             */
+            times: string;
         };
         /**
          * GrantedOut
@@ -25201,6 +25267,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IdOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_own_class_api_make_from_gradebook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradebookMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromGradebookOut"];
                 };
             };
             /** @description Unauthorized */

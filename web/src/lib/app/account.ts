@@ -37,9 +37,7 @@ export const account = {
 	/** A class of one's own from a gradebook file, with its students, plan and scores. */
 	async makeFromGradebook(body: Shapes['GradebookMade']): Promise<Shapes['FromGradebookOut']> {
 		const params = { path: { school_id: signed.current?.school_id ?? 0 } };
-		const made = await ask(
-			api.POST('/api/v1/schools/{school_id}/own-classes/gradebook', { params, body })
-		);
+		const made = await ask(api.POST('/api/v1/schools/{school_id}/own-classes/gradebook', { params, body }));
 		await signed.load();
 		return made;
 	},
