@@ -61,17 +61,17 @@ export class Entering {
 		return saving.shown(this.place(here.row, here.column), here.cell.text);
 	}
 
-	/** Why nothing can be entered here; empty where something can. */
-	lock(at: Cell): string {
+	/**
+	 * Why a text, or what begins so, is not entered here; empty where it is. Beside scores that come from elsewhere a code may be put,
+	 * and taken away again; which of them is an excuse the server tells.
+	 */
+	lock(at: Cell, text = ''): string {
 		const here = this.here(at);
 		if (!here) return 'There is no cell here.';
-		return here.cell.state === 'not_assigned'
-			? 'This work is not assigned to this student.'
-			: here.column.excuses
-				? ''
-				: here.column.excuses
-					? ''
-					: here.column.lock;
+		if (here.cell.state === 'not_assigned') return 'This work is not assigned to this student.';
+		const isCode = (said: string) => /^\p{L}/u.test(said.trim());
+		const mayBeExcuse = here.column.excuses && (isCode(text) || (!text && isCode(this.text(at))));
+		return mayBeExcuse ? '' : here.column.lock;
 	}
 
 	begin(at: Cell): void {
@@ -134,7 +134,7 @@ export class Entering {
 	enterAll(cells: { at: Cell; text: string }[], how: How): number {
 		const typed = cells.flatMap(({ at, text }) => {
 			const here = this.here(at);
-			if (!here || this.lock(at) || text === this.text(at)) return [];
+			if (!here || this.lock(at, text) || text === this.text(at)) return [];
 			return [{ ...this.place(here.row, here.column), text, version: here.cell.version, how }];
 		});
 		void saving.enterAll(this.grid().term_id, typed);

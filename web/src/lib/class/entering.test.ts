@@ -91,6 +91,15 @@ describe('entering in the grid', () => {
 		expect(entered()).toEqual(['1.1 9 on 6']);
 	});
 
+	it('takes a code, and no number, beside scores that come from elsewhere', () => {
+		Object.assign(locked, { excuses: true });
+		const there = { row: 0, column: 1 };
+		expect(entering.lock(there, 'ex')).toBe('');
+		expect(entering.lock(there, '9')).toContain('It is locked.');
+		expect(entering.lock(there)).toContain('It is locked.');
+		Object.assign(locked, { excuses: false });
+	});
+
 	it('says why nothing can be entered', () => {
 		expect(entering.lock(first)).toBe('');
 		expect(entering.lock({ row: 1, column: 0 })).toBe('This work is not assigned to this student.');

@@ -170,17 +170,22 @@
 				chosen.fillDown();
 				return;
 			case 'type':
-			case 'edit':
+			case 'edit': {
 				// A double click in what is being typed selects a word of it.
 				if (selection.typed !== null) return;
-				if (entering.lock(selection.at)) {
-					notice.problem(entering.lock(selection.at));
+				const lock = entering.lock(
+					selection.at,
+					act.kind === 'type' ? act.text : entering.text(selection.at)
+				);
+				if (lock) {
+					notice.problem(lock);
 					return;
 				}
 				isPlaced = act.kind === 'edit';
 				entering.begin(selection.at);
 				selection.typed = act.kind === 'type' ? act.text : entering.text(selection.at);
 				return;
+			}
 			case 'clear':
 				selection.drop();
 				chosen.put('', 'typed');
