@@ -72,7 +72,7 @@ class ClassPairing:
         return self._lists or lists_of(self.school)
 
     @cached_property
-    def scale(self) -> GroundRules:
+    def rules(self) -> GroundRules:
         """The class's ground rules with their scale."""
         return (
             GroundRules.objects.select_related("scale")
@@ -162,7 +162,7 @@ class ClassPairing:
                 for each in self.lists.scales.values():
                     if value and each.details[field] == value:
                         return each
-        mine = {same_mark(band.mark) for band in self.scale.scale.bands.all()}
+        mine = {same_mark(band.mark) for band in self.rules.scale.bands.all()}
         general = [
             each for each in self.lists.scales.values() if not each.details["class"] and not each.details["course"]
         ]
@@ -178,8 +178,8 @@ class ClassPairing:
             return {}
         parts = {mark: Part(mark, mark, {}) for mark, _ in scale.details["marks"]}
         outside = [mark for mark, _ in self.school.outside_marks]
-        marks = [*(band.mark for band in self.scale.scale.bands.all()), *outside]
-        name = self.scale.scale.name
+        marks = [*(band.mark for band in self.rules.scale.bands.all()), *outside]
+        name = self.rules.scale.name
         return {
             mark: self._pair(PairedKind.MARK, name, mark, mark, parts, _is_mark(mark), lambda _: None) for mark in marks
         }
@@ -194,7 +194,7 @@ class ClassPairing:
     def all(self) -> list[Pair]:
         """Everything that is paired, in the order in which it is shown; of marks those that are not the same, and of
         those outside of the scale the ones that somebody has paired."""
-        ours = {band.mark for band in self.scale.scale.bands.all()}
+        ours = {band.mark for band in self.rules.scale.bands.all()}
         unlike = [
             each
             for each in self.of_marks.values()

@@ -28,11 +28,12 @@ class Part:
 
     @property
     def days(self) -> tuple[datetime.date, datetime.date] | None:
-        """The first and last day of a session. The standard's end is the day after the last."""
-        begin, end = self.details.get("begin"), self.details.get("end")
-        if not begin or not end:
+        """The first and last day of a session, None where it does not say them. The standard's end is the day after the last."""
+        try:
+            begin, end = (datetime.date.fromisoformat(str(self.details.get(each))[:10]) for each in ("begin", "end"))
+        except ValueError:
             return None
-        return datetime.date.fromisoformat(begin), datetime.date.fromisoformat(end) - datetime.timedelta(days=1)
+        return begin, end - datetime.timedelta(days=1)
 
 
 @dataclass(frozen=True)
@@ -139,7 +140,8 @@ def _parts(rows: Rows, school: School) -> Found:
         details = {"kind": each.get("type"), "begin": each.get("startDate"), "end": each.get("endDate")}
         _add(found, Kind.SESSION, each, details)
     for each in active["categories"]:
-        _add(found, Kind.CATEGORY, each, {"weight": each.get("weight")})
+        weight = each.get("weight")
+        _add(found, Kind.CATEGORY, each, {"weight": weight if isinstance(weight, int | float) else None})
     for each in active["scoreScales"]:
         _add(found, Kind.SCALE, each, _scale(each))
     numbers = {str(each["sourcedId"]): str(each.get("identifier") or "") for each in active["users"]}

@@ -168,3 +168,14 @@ def test_who_left_the_class_is_not_told_of(sender: Sender) -> None:
     world = sender.world
     Enrolment.objects.filter(student=world.students[2]).update(ends=world.term.starts)
     assert sender.held()["not_posted"]["count"] == 2
+
+
+def test_a_register_that_says_no_days_or_weights_keeps_nobody_out(sender: Sender, at_office: AtOffice) -> None:
+    session, category = at_office.store.get("academicSessions", "t2"), at_office.store.get("categories", "k-u")
+    assert session is not None
+    assert category is not None
+    at_office.store.put("academicSessions", "t2", session.body | {"startDate": "soon", "endDate": None})
+    at_office.store.put("categories", "k-u", category.body | {"weight": "much"})
+    assert sender.look().status_code == 200
+    pairs = {each["name"]: each["how"] for each in sender.see()["pairs"]}
+    assert (pairs["Quarter 2"], pairs["Roots"]) == ("none", "none")
