@@ -36,6 +36,7 @@ class Stack:
             "HOARFROST_DATABASE_URL": given._replace(path=f"/{self.name}").geturl(),
             "HOARFROST_BROKER_URL": os.environ["HOARFROST_BROKER_URL"],
             "HOARFROST_SECRET_KEY": os.environ["HOARFROST_SECRET_KEY"],
+            "HOARFROST_SENDING_FIRST_WAIT": "2",
             "HOARFROST_DEMO": str(int(demo)),
             "HOARFROST_SETUP_CODE": "" if demo else SETUP_CODE,
             "DJANGO_SETTINGS_MODULE": "hoarfrost.settings",

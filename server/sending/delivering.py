@@ -24,6 +24,7 @@ from people.models import Register
 from people.register_client import TIMEOUT, signed_in, take_token, words_of
 from school.models import School
 
+from sending import waking
 from sending.models import Delivery, DeliveryState, Line, LineState, Record
 
 BATCH = 100
@@ -217,6 +218,8 @@ class _Sending:
     def _put_off(self, problem: str) -> None:
         attempts = (self._held().values_list("attempts", flat=True).first() or 0) + 1
         wait = min(datetime.timedelta(seconds=settings.SENDING_FIRST_WAIT) * 2 ** min(attempts - 1, 12), LONGEST_WAIT)
+        logger.warning("Delivery %s waits %s: %s", self.delivery.pk, wait, problem)
+        waking.wake(wait.total_seconds() + 1)
         self._held().update(
             attempts=attempts, problem=problem[:300], next_try_at=timezone.now() + wait, lease="", leased_until=None
         )

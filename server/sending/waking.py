@@ -9,9 +9,9 @@ SEND = "sending.send"
 logger = logging.getLogger(__name__)
 
 
-def wake() -> None:
-    """Tell the worker that something waits."""
+def wake(after: float = 0) -> None:
+    """Tell the worker that something waits, or will after so many seconds."""
     try:
-        current_app.send_task(SEND, retry=False)
+        current_app.send_task(SEND, countdown=after, retry=False)
     except OperationalError:
         logger.warning("The worker could not be woken; deliveries wait until it looks by itself.")
