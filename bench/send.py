@@ -25,7 +25,7 @@ import office  # noqa: E402
 from launch.places import PYTHON  # noqa: E402
 from tests.stack import Stack  # noqa: E402
 
-STUDENTS, WORKS, CLASSES = 30, 50, 8
+STUDENTS, WORKS, CLASSES = 30, 50, 4
 SHARE = 60
 """At least so many percent of the bare client's speed."""
 DISTRICT = 400_000
