@@ -3,6 +3,7 @@
 import logging
 
 from celery import current_app
+from django.conf import settings
 from kombu.exceptions import OperationalError
 
 SEND = "sending.send"
@@ -11,6 +12,8 @@ logger = logging.getLogger(__name__)
 
 def wake(after: float = 0) -> None:
     """Tell the worker that something waits, or will after so many seconds."""
+    if not settings.CELERY_BROKER_URL:
+        return
     try:
         current_app.send_task(SEND, countdown=after, retry=False)
     except OperationalError:
