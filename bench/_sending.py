@@ -15,7 +15,6 @@ def prepared(students: int, works: int) -> Any:
     from sending.models import PairedKind, SchoolSending
 
     class_id = made(students, works)
-    SchoolClass.objects.filter(pk=class_id).update(revision=1)
     Assignment.objects.filter(school_class=class_id).update(due_on=datetime.date(2032, 1, 9))
     here = SchoolClass.objects.select_related("school", "year").get(pk=class_id)
     SchoolSending.objects.update(sends_work=True)

@@ -8,6 +8,7 @@ import random
 import sys
 import time
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server"), str(ROOT / "core")]
@@ -65,7 +66,7 @@ def main() -> None:
                 time.sleep(chance.uniform(0, 0.5))
                 one.start()
             killed[part] = killed.get(part, 0) + 1
-        _count(lines, killed, stack)
+        _count(here, lines, killed, stack)
     finally:
         try:
             stack.drop()
@@ -74,23 +75,21 @@ def main() -> None:
             database.stop()
 
 
-def _count(lines: int, killed: dict[str, int], stack: Stack) -> None:
+def _count(here: Any, lines: int, killed: dict[str, int], stack: Stack) -> None:
     """Wait until everything went, and count."""
     from django.db import OperationalError, connection
     from sending.models import Line, LineState
 
     from office.store import Store
 
+    mine = Line.objects.filter(record__school_class=here)
     begun, waiting = time.monotonic(), lines
     while waiting and time.monotonic() - begun < LONGEST:
         time.sleep(1)
         try:
-            waiting = (
-                Line.objects.filter(state=LineState.WAITING).exclude(delivery__school_class__name="Geography 8").count()
-            )
+            waiting = mine.filter(state=LineState.WAITING).count()
         except OperationalError:
             connection.close()
-    mine = Line.objects.exclude(delivery__school_class__name="Geography 8")
     sent = {str(each) for each in mine.values_list("record__sourced_id", flat=True)}
     accepted = mine.filter(state=LineState.ACCEPTED).count()
     store = Store(stack.office_store)

@@ -22,18 +22,16 @@ def sent(
 ) -> Sent | None:
     """What is said of a student's work; None where nothing was entered and nothing counts.
 
-    Work that is not the student's is exempt, as is a code that leaves out (R2.3). A blank that counts is not submitted, with
-    nothing earned (R2.4).
+    Work that is not the student's is exempt, as is a code that leaves out (R2.3). A blank of closed work that counts is
+    not submitted, with nothing earned (R2.4); of work that is still open nothing is said.
     """
     if assignment.assigned is not None and student not in assignment.assigned:
         return Sent("exempt")
     if isinstance(score, int):
         return Sent("fully graded", Fraction(score, UNIT))
     if score is None:
-        counts = not assignment.extra and (
-            rules.blank == "zero" or (rules.blank == "zero_when_closed" and assignment.closed)
-        )
-        return Sent("not submitted", Fraction(0), is_missing=True) if counts and assignment.closed else None
+        counts = assignment.closed and not assignment.extra and rules.blank != "leave_out"
+        return Sent("not submitted", Fraction(0), is_missing=True) if counts else None
     code = codes[score]
     earned = code_value(code, assignment.points, extra=assignment.extra)
     if earned is None:

@@ -13,7 +13,8 @@ from scores.kept import kept_class
 
 from sending import arranging, differing, outbox, pairing, receipts, register_lists, shown, waking
 from sending.going import Going
-from sending.models import Delivery, DeliveryState, Line, LineState, Record, What, Why
+from sending.keys import result_key, term_key, work_key
+from sending.models import Delivery, DeliveryState, Line, LineState, What, Why
 from sending.permissions import ARRANGE_SENDING, SEE_ALL_SENDING, SEE_SENDING, SEND, SEND_OWN
 from sending.schemas import (
     AnewIn,
@@ -126,11 +127,7 @@ def begin_anew(request: Asking, class_id: int, body: AnewIn) -> Any:
     """Send an assignment, or a term's grades, under a new identifier: the register has deleted the old one."""
     going = _going(request, body.term_id)
     with transaction.atomic():
-        differing.begin_anew(going, body.key)
-        keys = Record.objects.filter(school_class=request.school_class, term=going.term, key__startswith=body.key)
-        only = {
-            each for each in keys.values_list("key", flat=True) if each == body.key or each.startswith(f"{body.key} ")
-        }
+        only = differing.begin_anew(going, body.key)
         made = outbox.put_out(going, Why.ASKED, request.user, only=only)
     return {"lines": _results(made)}
 
@@ -190,8 +187,8 @@ def _send(request: Asking, school_class: SchoolClass, body: SendNowIn) -> int:
     only = None
     if body.students or body.assignments:
         students = body.students or [each.pk for each in kept_class(school_class).plan.students]
-        places = [f"work {each}" for each in body.assignments] or [f"term {term.pk}"]
-        only = {*places, *(f"{place} student {each}" for place in places for each in students)}
+        items = [work_key(each) for each in body.assignments] or [term_key(term)]
+        only = {*items, *(result_key(item, each) for item in items for each in students)}
     made = outbox.put_out(
         Going(school_class, term), Why.ASKED, request.user, whats=[each for each, wanted in whats.items() if wanted],
         only=only, again=body.again,

@@ -9,7 +9,7 @@ from school.calendar import current_year, local
 from school.models import School, SchoolClass
 from school.refusal import Refused
 
-from sending.models import ClassSending, Line, LineState, PairedKind, Pairing, Rosters, SchoolSending, When
+from sending.models import ClassSending, Line, LineState, PairedKind, Pairing, Rosters, SchoolSending, When, sending_of
 from sending.schemas import ClassSendingOut, SchoolSendingOut
 
 LAST_HOUR = 23
@@ -17,8 +17,7 @@ LAST_HOUR = 23
 
 def set_when(school_class: SchoolClass, when: str) -> None:
     """Say when a class sends what is new. Raises Refused where the school says it for all."""
-    said = SchoolSending.objects.filter(school=school_class.school_id).first()
-    if said is not None and not said.teachers_choose:
+    if not sending_of(school_class.school_id).teachers_choose:
         raise Refused("The school says when its classes send. An officer can let teachers choose.", "when")
     ClassSending.objects.update_or_create(school_class=school_class, defaults={"when": When(when)})
 
@@ -41,7 +40,7 @@ def set_school(school: School, *, sends_work: bool, hour: int, when: str, teache
 
 def overview(school: School) -> SchoolSendingOut:
     """What the school says, and how each class of its year stands; who must act comes first, and what waits longest."""
-    said = SchoolSending.objects.filter(school=school).first() or SchoolSending()
+    said = sending_of(school.pk)
     return SchoolSendingOut(
         has_register=Register.objects.filter(school=school).exists(), sends_work=said.sends_work, hour=said.hour, when=When(said.when),
         teachers_choose=said.teachers_choose, rosters=Rosters(said.rosters),

@@ -8,6 +8,7 @@ import datetime
 import logging
 import uuid
 from dataclasses import dataclass
+from functools import cached_property
 from http import HTTPStatus
 from typing import Any
 
@@ -25,7 +26,8 @@ from people.register_client import TIMEOUT, signed_in, take_token, words_of
 from school.models import School
 
 from sending import waking
-from sending.models import Delivery, DeliveryState, Line, LineState, Record
+from sending.keys import item_of
+from sending.models import ITEM_REFUSED, Delivery, DeliveryState, Line, LineState, Record
 
 BATCH = 100
 """How many lines are sent between two looks at the lease."""
@@ -122,15 +124,17 @@ class _Sending:
             answered: list[Answered] = []
             try:
                 for line in batch:
-                    answered.append(self._sent(session, register, line, answered))
+                    answered.append(self._sent(session, register, line))
             finally:
                 # What was answered is kept, whatever came after it.
                 self._keep(answered)
 
-    def _sent(self, session: OAuth2Session, register: Register, line: Line, before: list[Answered]) -> Answered:
-        """Send one line; gives what the register said. Raises _Away where it did not say."""
-        if refused := self._item_refused(line, before):
-            return refused
+    def _sent(self, session: OAuth2Session, register: Register, line: Line) -> Answered:
+        """Send one line; gives what the register said. Raises _Away where it did not say. A result whose line item was refused is
+        not tried: it would be for nothing.
+        """
+        if not line.deletes and item_of(line.record.key) in self.refused_items:
+            return Answered(line, LineState.REFUSED, ITEM_REFUSED, "What it belongs to was refused itself.")
         answer = self._ask(session, register, line)
         if answer.status_code == HTTPStatus.UNAUTHORIZED:
             take_token(session, register)
@@ -144,6 +148,8 @@ class _Sending:
             code, words = described(answer.json())
         except ValueError:
             code, words = "", ""
+        if line.record.student_id is None:
+            self.refused_items.add(line.record.key)
         return Answered(line, LineState.REFUSED, code[:40], (words or f"The register answered {status}.")[:300])
 
     def _ask(self, session: OAuth2Session, register: Register, line: Line) -> requests.Response:
@@ -157,23 +163,11 @@ class _Sending:
             answer = session.put(address, json=line.body, **options)
         return answer
 
-    def _item_refused(self, line: Line, before: list[Answered]) -> Answered | None:
-        """A result whose line item was refused is not tried: it would be for nothing."""
-        item = _item_key(line.record.key)
-        if item is None or line.deletes:
-            return None
-        just = any(each.line.record.key == item and each.state is LineState.REFUSED for each in before)
-        if just or item in self._refused_items():
-            return Answered(line, LineState.REFUSED, "lineItem", "What it belongs to was refused itself.")
-        return None
-
-    def _refused_items(self) -> set[str]:
-        if self._refused is None:
-            refused = self.delivery.lines.filter(state=LineState.REFUSED, record__student=None)
-            self._refused = set(refused.values_list("record__key", flat=True))
-        return self._refused
-
-    _refused: set[str] | None = None
+    @cached_property
+    def refused_items(self) -> set[str]:
+        """The keys of the line items that were refused so far."""
+        refused = self.delivery.lines.filter(state=LineState.REFUSED, record__student=None)
+        return set(refused.values_list("record__key", flat=True))
 
     def _waiting(self) -> QuerySet[Line]:
         return self.delivery.lines.filter(state=LineState.WAITING).select_related("record")
@@ -213,7 +207,6 @@ class _Sending:
             is_there=True
         )
         Record.objects.filter(pk__in=[each.record_id for each in taken if each.deletes]).update(is_there=False)
-        self._refused = None
 
     def _put_off(self, problem: str) -> None:
         attempts = (self._held().values_list("attempts", flat=True).first() or 0) + 1
@@ -227,9 +220,3 @@ class _Sending:
 
 _NOT_NOW = (HTTPStatus.UNAUTHORIZED, HTTPStatus.FORBIDDEN, HTTPStatus.REQUEST_TIMEOUT, HTTPStatus.TOO_MANY_REQUESTS)
 """Answers that say nothing of the line itself."""
-
-
-def _item_key(key: str) -> str | None:
-    """Of a result's key that of its line item; None for a line item."""
-    item, found, _ = key.partition(" student ")
-    return item if found else None

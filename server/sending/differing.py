@@ -20,6 +20,7 @@ from reports.standing import plural
 from school.refusal import Refused
 
 from sending.going import Going
+from sending.keys import item_of
 from sending.lines import Lines, Said
 from sending.models import Line, Record
 from sending.schemas import DifferenceOut
@@ -136,11 +137,7 @@ def compare(going: Going) -> tuple[int, list[DifferenceOut]]:
             found.append(_difference(record, "differs", *differs, can_begin_anew=False))
     # Of a line item that is gone its results are, too: it is said once.
     gone = {each.key for each in found if each.can_begin_anew}
-    found = [
-        each
-        for each in found
-        if each.kind != "lacks" or each.can_begin_anew or each.key.partition(" student ")[0] not in gone
-    ]
+    found = [each for each in found if each.kind != "lacks" or each.can_begin_anew or item_of(each.key) not in gone]
     known = {
         str(each)
         for each in Record.objects.filter(school_class=going.school_class).values_list("sourced_id", flat=True)
@@ -184,14 +181,15 @@ def _text(value: object) -> str:
 
 
 @transaction.atomic
-def begin_anew(going: Going, key: str) -> None:
+def begin_anew(going: Going, key: str) -> set[str]:
     """Give a line item and its results new identifiers, so that they are sent as new: the register has deleted the old ones, and
-    may not take them again.
+    may not take them again. Gives their keys.
     """
     mine = Record.objects.select_for_update().filter(school_class=going.school_class, term=going.term)
-    records = [each for each in mine if each.key == key or each.key.startswith(f"{key} student ")]
+    records = [each for each in mine if item_of(each.key) == key]
     if not records:
         raise Refused("This was never sent, so that there is nothing to begin anew.", "key")
     for each in records:
         each.sourced_id, each.digest, each.is_there = uuid.uuid4(), "", False
     Record.objects.bulk_update(records, ["sourced_id", "digest", "is_there"])
+    return {each.key for each in records}

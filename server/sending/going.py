@@ -16,7 +16,7 @@ from scores.grid import is_apart
 from scores.kept import kept_class
 from scores.schemas import GradeOut
 
-from sending.models import SchoolSending
+from sending.models import sending_of
 from sending.pairing import ClassPairing
 from sending.register_lists import Part
 
@@ -71,7 +71,7 @@ class Going:
         self.loaded: LoadedClass = kept_class(school_class)
         plan = self.loaded.plan
         self.pairing = pairing or ClassPairing(school_class, plan.terms, plan.categories)
-        self.sends_work = SchoolSending.objects.filter(school=school_class.school, sends_work=True).exists()
+        self.sends_work = sending_of(school_class.school_id).sends_work
 
     @cached_property
     def there(self) -> Part | None:

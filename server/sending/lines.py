@@ -16,6 +16,7 @@ from reports.models import PostedGrade
 from school.models import Student
 
 from sending.going import Going, GradeGoing, ScoreGoing, WorkGoing
+from sending.keys import result_key, term_key, work_key
 from sending.pairing import same_mark
 
 DECIMALS = 4
@@ -71,11 +72,6 @@ class Lines:
         """The assignments that go, with their scores."""
         return [said for each in self.going.works if each.held is None for said in self._work(each)]
 
-    @property
-    def term_key(self) -> str:
-        """The key of the line item of the term's grades."""
-        return f"term {self.term.pk}"
-
     def _term_item(self) -> Said:
         scale = self.going.pairing.register_scale
         fields: dict[str, Any] = {
@@ -87,7 +83,7 @@ class Lines:
         if scale is not None:
             where = f"{GRADEBOOK}/scoreScales/{scale.sourced_id}"
             fields["scoreScale"] = reference(scale.sourced_id, "scoreScale", where)
-        return Said(self.term_key, f"{self.term.name}, grades", fields)
+        return Said(term_key(self.term), f"{self.term.name}, grades", fields)
 
     def _grade(self, grade: GradeGoing) -> Said:
         kept = grade.posted
@@ -101,18 +97,14 @@ class Lines:
         if number is not None:
             fields["score"] = number
         shown = kept.mark if not mark or same_mark(mark) == same_mark(kept.mark) else f"{kept.mark} as {mark}"
+        item = term_key(self.term)
         return Said(
-            f"{self.term_key} student {grade.student.pk}",
-            shown or kept.percent_shown,
-            fields,
-            self.term_key,
-            None,
-            grade.student,
+            result_key(item, grade.student.pk), shown or kept.percent_shown, fields, item, student=grade.student
         )
 
     def _work(self, work: WorkGoing) -> Iterator[Said]:
         assignment = work.assignment
-        key = f"work {assignment.pk}"
+        key = work_key(assignment.pk)
         assert assignment.due_on is not None
         pair = self.going.pairing.of_categories[assignment.category_id or 0]
         yield Said(
@@ -140,7 +132,7 @@ class Lines:
         if points is not None:
             fields["score"] = _number(points)
             shown = f"{_text(points)} of {decimal_text(Fraction(assignment.points))}"
-        return Said(f"{key} student {score.student.pk}", shown, fields, key, assignment, score.student)
+        return Said(result_key(key, score.student.pk), shown, fields, key, assignment, score.student)
 
     def _class(self) -> dict[str, str]:
         name = self.going.pairing.of_class.there

@@ -44,6 +44,11 @@ class SchoolSending(models.Model):
     """Why it did not answer the last time; empty where it did."""
 
 
+def sending_of(school: int) -> SchoolSending:
+    """What a school says of sending, and what is usual where it said nothing."""
+    return SchoolSending.objects.filter(school=school).first() or SchoolSending(school_id=school)
+
+
 class RegisterPart(models.Model):
     """Something that the register has, as it last said so: what is paired with, and whom it has where.
 
@@ -188,6 +193,10 @@ class Delivery(models.Model):
         ]
 
 
+ITEM_REFUSED = "lineItem"
+"""The code of a result that was not tried, because what it belongs to was refused."""
+
+
 class LineState(models.TextChoices):
     """What became of a line. One that was left is not tried again until it changes, or somebody says so."""
 
@@ -207,7 +216,6 @@ class Line(models.Model):
     deletes = models.BooleanField(default=False)
     body = models.JSONField(null=True)
     """What is sent; nothing once it was taken."""
-    digest = models.CharField(max_length=64)
     shown = models.CharField(max_length=140)
     """What it says, as people read it."""
     state = models.CharField(max_length=8, choices=LineState.choices, default=LineState.WAITING)

@@ -39,10 +39,14 @@ def run_nights() -> int:
     return run
 
 
-def _is_due(school: School, said: SchoolSending) -> bool:
+def _last_due(school: School, said: SchoolSending) -> datetime.date:
+    """The last day whose night should have begun by now."""
     now = school.now()
-    day = now.date() if now.hour >= said.hour else now.date() - datetime.timedelta(days=1)
-    return said.last_night is None or said.last_night < day
+    return now.date() if now.hour >= said.hour else now.date() - datetime.timedelta(days=1)
+
+
+def _is_due(school: School, said: SchoolSending) -> bool:
+    return said.last_night is None or said.last_night < _last_due(school, said)
 
 
 def _take(said: SchoolSending) -> bool:
@@ -52,8 +56,7 @@ def _take(said: SchoolSending) -> bool:
 
 
 def _run(school: School, said: SchoolSending) -> None:
-    now = school.now()
-    day = now.date() if now.hour >= said.hour else now.date() - datetime.timedelta(days=1)
+    day = _last_due(school, said)
     try:
         look(school)
     except Refused as refused:

@@ -10,13 +10,14 @@ from school.models import Person, SchoolClass, Term
 
 from sending import waking
 from sending.going import Going
+from sending.keys import OF_TERMS, OF_WORK, result_key, term_key
 from sending.lines import Lines, Said, body_of, digest
-from sending.models import ClassSending, Delivery, Line, LineState, Record, SchoolSending, What, When, Why
+from sending.models import ClassSending, Delivery, Line, LineState, Record, What, When, Why, sending_of
 
 
 def when_of(school_class: SchoolClass) -> When:
     """When a class sends what is new: as its teacher chose, where they may, and else as the school says."""
-    said = SchoolSending.objects.filter(school=school_class.school_id).first() or SchoolSending()
+    said = sending_of(school_class.school_id)
     own = ClassSending.objects.filter(school_class=school_class).first() if said.teachers_choose else None
     return When(own.when if own is not None and own.when else said.when)
 
@@ -58,8 +59,8 @@ class _Putting:
     ) -> None:
         self.going, self.what, self.why, self.person = going, what, why, person
         self.only, self.again = only, again
-        self.prefix = "term " if what is What.GRADES else "work "
-        mine = Record.objects.filter(school_class=going.school_class, term=going.term, key__startswith=self.prefix)
+        prefix = OF_TERMS if what is What.GRADES else OF_WORK
+        mine = Record.objects.filter(school_class=going.school_class, term=going.term, key__startswith=prefix)
         self.records = {each.key: each for each in mine.select_related("assignment")}
         last = Line.objects.filter(record__in=mine, is_last=True)
         self.states = dict(last.values_list("record__key", "state"))
@@ -82,13 +83,13 @@ class _Putting:
             record.digest = digest(each.fields)
             rows.append(
                 Line(
-                    delivery=delivery, record=record, body=body_of(each, record.sourced_id, item, at), digest=record.digest,
+                    delivery=delivery, record=record, body=body_of(each, record.sourced_id, item, at),
                     shown=each.shown[:140],
                 )
             )  # fmt: skip
         for record in gone:
             record.digest = ""
-            rows.append(Line(delivery=delivery, record=record, deletes=True, digest="", shown="taken back"))
+            rows.append(Line(delivery=delivery, record=record, deletes=True, shown="taken back"))
         touched = [each.record for each in rows]
         Line.objects.filter(record__in=touched, is_last=True).update(is_last=False)
         Line.objects.bulk_create(rows, batch_size=500)
@@ -117,9 +118,8 @@ class _Putting:
 
     def _gone(self, said: Collection[str]) -> Iterable[Record]:
         """What the register has and there is no more: a grade that was withdrawn, an assignment that was deleted."""
-        withdrawn = {
-            f"term {self.going.term.pk} student {each.student.pk}" for each in self.going.grades if each.posted is None
-        }
+        item = term_key(self.going.term)
+        withdrawn = {result_key(item, each.student.pk) for each in self.going.grades if each.posted is None}
         for key, record in self.records.items():
             if key in said or self.states.get(key) == LineState.WAITING or not record.digest:
                 continue

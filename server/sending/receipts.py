@@ -5,10 +5,11 @@ import re
 
 from django.db.models import Count, Q
 from reports.models import PostedGrade
+from reports.posted import is_withdrawn
 from school.calendar import local
 from school.models import Membership, Role, School, SchoolClass, Student, Term
 
-from sending.models import Delivery, DeliveryState, Line, LineState, What, Why
+from sending.models import ITEM_REFUSED, Delivery, DeliveryState, Line, LineState, What, Why
 from sending.schemas import DeliveryOut, GradeHistoryOut, GradeStepOut, MendOut, ReceiptOut
 
 MOST_DELIVERIES = 60
@@ -90,7 +91,7 @@ def _advice(line: Line, office: MendOut | None) -> tuple[str, MendOut | None]:
     """What can be done about a line that was refused."""
     body = (line.body or {}).get("result", {})
     mark = body.get("textScore", "")
-    if line.said_code == "lineItem":
+    if line.said_code == ITEM_REFUSED:
         return "Mend that first; it goes along then.", None
     if mark and line.said_code != "unknownobject" and re.search(rf"(?<!\w){re.escape(mark)}(?!\w)", line.said):
         shown = line.shown.partition(" as ")[0]
@@ -111,7 +112,7 @@ def grade_history(school_class: SchoolClass, term: Term, student: Student) -> Gr
                 at=local(school, grade.posting.at), words=f"{said} posted by {grade.posting.person}", state="posted"
             )
         )
-        if hasattr(grade, "withdrawal"):
+        if is_withdrawn(grade):
             steps.append(
                 GradeStepOut(
                     at=local(school, grade.withdrawal.at),

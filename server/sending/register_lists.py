@@ -1,7 +1,7 @@
 """What the register has: asked for when somebody looks or the night comes, and kept, so that no page waits for it."""
 
 import datetime
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -38,7 +38,7 @@ class Part:
 
 @dataclass(frozen=True)
 class Lists:
-    """What the register has, by kind and identifier; of classes those that were asked for."""
+    """What the register has, by kind and identifier."""
 
     sessions: Mapping[str, Part]
     categories: Mapping[str, Part]
@@ -104,11 +104,9 @@ def _check_pairings(school: School, found: Found) -> None:
             Pairing.objects.filter(pk=each.pk).update(is_gone=is_gone)
 
 
-def lists_of(school: School, classes: Iterable[str] | None = None) -> Lists:
-    """What the register last said it has; of classes those of some identifiers, or all."""
+def lists_of(school: School) -> Lists:
+    """What the register last said it has."""
     found = RegisterPart.objects.filter(school=school)
-    if classes is not None:
-        found = found.exclude(kind=Kind.CLASS) | found.filter(kind=Kind.CLASS, sourced_id__in=list(classes))
     by_kind: dict[str, dict[str, Part]] = {str(kind): {} for kind in Kind}
     for each in found.order_by("title", "sourced_id"):
         by_kind[each.kind][each.sourced_id] = Part(each.sourced_id, each.title, each.details)

@@ -13,8 +13,9 @@ from school.models import SchoolClass, Term
 from sending import outbox
 from sending.differing import other_grade
 from sending.going import Going, GradeGoing, WorkGoing
+from sending.keys import work_key
 from sending.lines import Lines, Said, digest
-from sending.models import Line, PairedKind, Record, SchoolSending
+from sending.models import Line, PairedKind, Record, sending_of
 from sending.pairing import ClassPairing, Pair
 from sending.receipts import deliveries, write_to_office
 from sending.register_lists import Part
@@ -57,7 +58,7 @@ REASONS: dict[Held, tuple[str, str]] = {
 def sending(school_class: SchoolClass, term: Term) -> SendingOut:
     """What of a class goes for a term, and what has gone."""
     going = Going(school_class, term)
-    said = SchoolSending.objects.filter(school=school_class.school_id).first() or SchoolSending()
+    said = sending_of(school_class.school_id)
     has_register = Register.objects.filter(school=school_class.school_id).exists()
     pairing = going.pairing
     return SendingOut(
@@ -190,7 +191,7 @@ class _Goes:
         assert work.held is not None
         words, reason = REASONS[work.held]
         return GoingOut(
-            key=f"work {work.assignment.pk}", title=work.assignment.name, count=1, words=words[0].lower() + words[1:], held=work.held,
+            key=work_key(work.assignment.pk), title=work.assignment.name, count=1, words=words[0].lower() + words[1:], held=work.held,
             reason=reason, mend=self._mend(work.held, "", 1, work.assignment), assignment_id=work.assignment.pk,
         )  # fmt: skip
 

@@ -7,7 +7,7 @@ from reports.standing_schemas import StationOut
 from school.calendar import local
 from school.models import School, SchoolClass, Term
 
-from sending.models import Line, LineState, PairedKind, Pairing, SchoolSending
+from sending.models import Line, LineState, PairedKind, Pairing, sending_of
 
 
 def station(school_class: SchoolClass, term: Term) -> StationOut | None:
@@ -37,15 +37,13 @@ def of_school(school: School) -> tuple[str, bool]:
     """How sending stands in a school, in words, and whether somebody must act."""
     last = Line.objects.filter(record__school_class__school=school, is_last=True, state=LineState.REFUSED)
     refused = last.exclude(record__student=None).count()
-    said = SchoolSending.objects.filter(school=school).first()
+    said = sending_of(school.pk)
     if refused:
         return f"{plural(refused, 'line')} refused", True
-    if said is not None and said.problem:
+    if said.problem:
         return "it did not answer", True
     return (
-        "connected"
-        if said is None or said.looked_at is None
-        else f"looked at {day_text(local(school, said.looked_at).date())}"
+        "connected" if said.looked_at is None else f"looked at {day_text(local(school, said.looked_at).date())}"
     ), False
 
 

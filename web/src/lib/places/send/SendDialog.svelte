@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Choosing what is sent now: which classes, grades or scores, and of whom. */
+	import { among } from '$lib/ui/check/among';
 	import Check from '$lib/ui/check/Check.svelte';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
@@ -25,9 +26,6 @@
 			[which, grades, work, again, students, assignments, problem] = ['this', true, true, false, [], [], ''];
 		}
 	);
-
-	const turned = (chosen: number[], id: number) =>
-		chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id];
 
 	async function send(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
@@ -69,8 +67,9 @@
 				<Fold title="Only some students" words={students.length ? `${students.length} chosen` : 'all'}>
 					<div class="grid max-h-52 gap-1 overflow-auto">
 						{#each data.students as { id, name } (id)}
-							<Check checked={students.includes(id)} onchange={() => (students = turned(students, id))}
-								>{name}</Check
+							<Check
+								checked={students.includes(id)}
+								onchange={(isOn) => (students = among(students, id, isOn))}>{name}</Check
 							>
 						{/each}
 					</div>
@@ -84,7 +83,7 @@
 							{#each data.assignments as { id, name } (id)}
 								<Check
 									checked={assignments.includes(id)}
-									onchange={() => (assignments = turned(assignments, id))}>{name}</Check
+									onchange={(isOn) => (assignments = among(assignments, id, isOn))}>{name}</Check
 								>
 							{/each}
 						</div>

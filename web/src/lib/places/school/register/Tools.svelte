@@ -5,6 +5,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
+	import { among } from '$lib/ui/check/among';
 	import Check from '$lib/ui/check/Check.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
@@ -19,8 +20,6 @@
 	let granted = $state<Shapes['GrantedOut'] | null>(null);
 	type Tool = Shapes['ToolOut'];
 
-	const turned = (chosen: number[], id: number) =>
-		chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id];
 	const ids = (tool: Tool) => tool.classes.map((each) => each.id);
 
 	async function grant(): Promise<void> {
@@ -63,7 +62,8 @@
 							{#each found.data.classes as each (each.id)}
 								<Check
 									checked={ids(tool).includes(each.id)}
-									onchange={() => notice.tried(keeping.setToolClasses(tool.id, turned(ids(tool), each.id)))}
+									onchange={(isOn) =>
+										notice.tried(keeping.setToolClasses(tool.id, among(ids(tool), each.id, isOn)))}
 									>{each.name}</Check
 								>
 							{/each}
@@ -108,7 +108,7 @@
 					{#each found.data.classes as each (each.id)}
 						<Check
 							checked={form.classes.includes(each.id)}
-							onchange={() => (form.classes = turned(form.classes, each.id))}>{each.name}</Check
+							onchange={(isOn) => (form.classes = among(form.classes, each.id, isOn))}>{each.name}</Check
 						>
 					{/each}
 				</fieldset>
