@@ -20,7 +20,7 @@ import {
 	type Versioned,
 	type Waiting
 } from './queue';
-import { FleetingStore, left, putLeft, type Held } from './store';
+import { FleetingStore, left, onLeft, putLeft, type Held } from './store';
 
 type Answer = Shapes['AnswerOut'];
 type Listener = (classId: number, term: number, answer: Answer) => void;
@@ -83,6 +83,9 @@ class Saving {
 		window.addEventListener('pageshow', ({ persisted }) => {
 			const acts = this.#unkept.map((each) => each.act);
 			if (persisted) putLeft(left().filter((each) => !acts.includes(each.act)));
+		});
+		onLeft(() => {
+			if (this.isBegun && !this.isSignedOut) void this.begin(this.#person);
 		});
 	}
 

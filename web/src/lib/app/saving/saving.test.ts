@@ -89,8 +89,14 @@ const ANN = 1;
 let server: Server;
 let replies: Reply[];
 let bodies: Body[];
+const listened: [string, EventListener][] = [];
 
 beforeEach(async () => {
+	const listen = window.addEventListener.bind(window);
+	vi.spyOn(window, 'addEventListener').mockImplementation((kind: string, heard: unknown) => {
+		listened.push([kind, heard as EventListener]);
+		listen(kind, heard as EventListener);
+	});
 	vi.resetModules();
 	indexedDB = new IDBFactory();
 	server = new Server();
@@ -107,6 +113,8 @@ beforeEach(async () => {
 });
 
 afterEach(() => {
+	// A page that was opened is closed: what comes later does not reach it.
+	for (const [kind, heard] of listened.splice(0)) window.removeEventListener(kind, heard);
 	vi.unstubAllGlobals();
 	vi.restoreAllMocks();
 });
@@ -304,6 +312,21 @@ describe('saving', () => {
 		expect(server.events).toEqual(['17']);
 		vi.resetModules();
 		expect((await begin()).entries).toEqual([]);
+	});
+
+	it('takes up what a page leaves that is closed while this one is open already', async () => {
+		const first = await begin();
+		vi.resetModules();
+		const second = await begin();
+		const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockReturnValue({} as IDBRequest<IDBValidKey>);
+		const entered = first.enter({ ...place(1), text: '17', version: 0 }, 1);
+		window.dispatchEvent(new Event('pagehide'));
+		await entered;
+		put.mockRestore();
+		expect(server.events).toEqual([]);
+		window.dispatchEvent(new StorageEvent('storage', { key: 'hoarfrost-left' }));
+		await waitFor(() => expect(server.events).toEqual(['17']));
+		await waitFor(() => expect(second.words).toBe('All saved'));
 	});
 
 	it('gives a server that is busy the time it needs, though it answers other things', async () => {

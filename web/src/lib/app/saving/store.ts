@@ -150,3 +150,10 @@ export function putLeft(entries: Entry[]): void {
 		// Where nothing is kept, whoever closes the page was warned.
 	}
 }
+
+/** Tells when another page leaves something, for instance as it is closed while this one opens. */
+export function onLeft(listener: () => void): void {
+	window.addEventListener('storage', ({ key }) => {
+		if (key === LEFT) listener();
+	});
+}

@@ -35,4 +35,6 @@ it('moves a class with the name that was typed just before', async () => {
 		{ id: 2, own_name: 'Green things', shows_percent: true },
 		{ id: 1, own_name: '', shows_percent: true }
 	]);
+	// The focus follows once the answer is there.
+	await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Mosses C')));
 });
