@@ -10,7 +10,7 @@ from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
 from gradecore.numbers import decimal_text, rational_text
 from gradecore.result import TermResult
-from gradecore.standards import StandardResult, Standards
+from gradecore.standards import StandardResult
 
 
 def answer(given: Any) -> dict[str, Any]:
@@ -21,7 +21,6 @@ def answer(given: Any) -> dict[str, Any]:
     is_case = isinstance(given, dict) and "book" in given
     book = read_book(given["book"] if is_case else given)
     gradebook = Gradebook(book, checked=True)
-    standards = Standards(book)
     found: dict[str, Any] = {
         "results": {
             student: {term: _term(result) for term, result in gradebook.results(student).items()}
@@ -30,7 +29,7 @@ def answer(given: Any) -> dict[str, Any]:
     }
     if book.standards:
         found["standards"] = {
-            student: {name: _standard(each) for name, each in standards.results(student).items()}
+            student: {name: _standard(each) for name, each in gradebook.levels.results(student).items()}
             for student in book.students
         }
     if is_case and given.get("ask") is not None:

@@ -1,7 +1,7 @@
 """A gradebook as plain values: what `gradecore` computes from.
 
 Identifiers are texts of the caller's choosing. Numbers are exact: points, weights, shares and percents are
-Fractions; a score is whole ten-thousandths of a point (`numbers.UNIT`) or the text of a code.
+Fractions; a score is whole ten-thousandths of a point (`numbers.UNIT`), what chosen levels come to, or the text of a code.
 The field names are those of the open gradebook file.
 """
 
@@ -10,8 +10,13 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import TypeAlias
 
-Score: TypeAlias = int | str
-"""A number as entered, in ten-thousandths of a point, or a score code. A blank is absent."""
+Score: TypeAlias = int | Fraction | str
+"""A number as entered, in ten-thousandths of a point, or a score code; a Fraction, in the same unit, is what the chosen
+levels of criteria come to (R16.1, `criteria.with_sums`). A blank is absent.
+"""
+
+NUMBER = (int, Fraction)
+"""What a score that is a number is an instance of."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,14 +54,18 @@ class ScoreCode:
     missing: bool = False
 
 
-METHODS = ("weighted", "points", "equal")
+METHODS = ("weighted", "points", "equal", "standards")
 BLANKS = ("leave_out", "zero_when_closed", "zero")
 DROP_CHOICES = ("lowest_percent", "best_for_student")
 
 
 @dataclass(frozen=True, slots=True)
 class GroundRules:
-    """The choices that hold for a whole class or, by R4.6, for one term."""
+    """The choices that hold for a whole class or, by R4.6, for one term.
+
+    `standard_weights` says which standards a term's percent is made of under the method `standards`, and how they weigh;
+    empty is all that have no parent, each the same (R8.5).
+    """
 
     method: str = "weighted"
     blank: str = "leave_out"
@@ -66,6 +75,7 @@ class GroundRules:
     rounding: str = "half_up"
     cap: bool = False
     decimals: int = 1
+    standard_weights: Mapping[str, Fraction] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,6 +185,28 @@ class AssignmentStandard:
 
 
 @dataclass(frozen=True, slots=True)
+class CriterionLevel:
+    """One level of a criterion and the points that it is worth (R16.1)."""
+
+    name: str
+    points: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Criterion:
+    """What one looks for in a piece of work, with its levels; `standard` is what a chosen level is evidence for (R16.4)."""
+
+    id: str
+    points: Fraction
+    levels: tuple[CriterionLevel, ...] = ()
+    standard: str | None = None
+
+    def level(self, name: str) -> CriterionLevel:
+        """The level of that name, which must be there."""
+        return next(each for each in self.levels if each.name == name)
+
+
+@dataclass(frozen=True, slots=True)
 class Assignment:
     """One piece of work. `assigned` names the students it was given to; None is everybody.
 
@@ -196,6 +228,7 @@ class Assignment:
     adjust: tuple[Step, ...] = ()
     date: str | None = None
     standards: tuple[AssignmentStandard, ...] = ()
+    criteria: tuple[Criterion, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -214,7 +247,10 @@ class Override:
 
 @dataclass(frozen=True, slots=True)
 class Book:
-    """A whole gradebook. The order of `assignments` is their position (R1.4)."""
+    """A whole gradebook. The order of `assignments` is their position (R1.4).
+
+    `criterion_levels` holds the names of the chosen levels, by student, assignment and criterion (R16).
+    """
 
     scale: Scale
     codes: tuple[ScoreCode, ...] = ()
@@ -227,5 +263,6 @@ class Book:
     students: tuple[str, ...] = ()
     scores: Mapping[str, Mapping[str, Score]] = field(default_factory=dict)
     standard_scores: Mapping[str, Mapping[str, Mapping[str, Score]]] = field(default_factory=dict)
+    criterion_levels: Mapping[str, Mapping[str, Mapping[str, str]]] = field(default_factory=dict)
     overrides: Mapping[str, Mapping[str, Override]] = field(default_factory=dict)
     standard_overrides: Mapping[str, Mapping[str, Override]] = field(default_factory=dict)

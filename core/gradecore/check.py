@@ -15,6 +15,7 @@ from gradecore.book import (
     Add,
     Book,
     Ceiling,
+    Criterion,
     GroundRules,
     Line,
     Multiply,
@@ -60,6 +61,7 @@ def book_problems(book: Book) -> list[Problem]:
         *scale_problems(book.scale, "scale"),
         *code_problems(book),
         *rules_problems(book.ground_rules, "ground_rules"),
+        *_standard_weights(book, book.ground_rules, "ground_rules"),
         *_terms(book),
         *_categories(book),
         *standards_problems(book),
@@ -127,6 +129,15 @@ def rules_problems(rules: GroundRules, place: str) -> Iterator[Problem]:
     yield from _rounding(place, rules.round_to, rules.rounding)
 
 
+def _standard_weights(book: Book, rules: GroundRules, place: str) -> Iterator[Problem]:
+    """R8.5."""
+    standards = {each.id for each in book.standards}
+    for name, weight in rules.standard_weights.items():
+        if name not in standards:
+            yield Problem(place, f"gives a weight to the standard {name}, which is not there.")
+        yield from _number(f"{place}, standard {name}", "weight", weight, least=0)
+
+
 def _terms(book: Book) -> Iterator[Problem]:
     names = [term.id for term in book.terms]
     categories = {category.id for category in book.categories}
@@ -140,7 +151,9 @@ def _terms(book: Book) -> Iterator[Problem]:
         fields = {name: value for name, value in term.ground_rules.items() if name in GroundRules.__dataclass_fields__}
         for name in term.ground_rules.keys() - fields.keys():
             yield Problem(where, f"ground rule {name} is not known; remove it.")
-        yield from rules_problems(GroundRules(**fields), f"{where}, ground_rules")  # type: ignore[arg-type]
+        own = GroundRules(**fields)  # type: ignore[arg-type]
+        yield from rules_problems(own, f"{where}, ground_rules")
+        yield from _standard_weights(book, own, f"{where}, ground_rules")
         for name, weight in term.weights.items():
             if name not in categories:
                 yield Problem(where, f"gives a weight to the category {name}, which is not there.")
@@ -217,6 +230,25 @@ def _assignments(book: Book) -> Iterator[Problem]:
             if standard.id not in standards:
                 yield Problem(where, f"names the standard {standard.id}, which is not there.")
             yield from _number(f"{where}, standard {standard.id}", "points", standard.points, least=0)
+        yield from _twice(where, "criterion", (criterion.id for criterion in each.criteria))
+        for criterion in each.criteria:
+            yield from _criterion(f"{where}, criterion {criterion.id}", criterion, standards)
+
+
+def _criterion(where: str, criterion: Criterion, standards: Collection[str]) -> Iterator[Problem]:
+    """R16.1."""
+    yield from _number(where, "points", criterion.points, least=0)
+    yield from _twice(where, "level", (level.name for level in criterion.levels))
+    if criterion.standard is not None and criterion.standard not in standards:
+        yield Problem(where, f"is for the standard {criterion.standard}, which is not there.")
+    for level in criterion.levels:
+        yield from _number(f"{where}, level {level.name}", "points", level.points, least=0)
+        if level.points > criterion.points:
+            yield Problem(
+                f"{where}, level {level.name}",
+                f"points {decimal_text(level.points)} are above the criterion’s {decimal_text(criterion.points)}; "
+                "give fewer, or the criterion more.",
+            )
 
 
 def _students(book: Book) -> Iterator[Problem]:
@@ -229,6 +261,7 @@ def _students(book: Book) -> Iterator[Problem]:
     for key, rows in (
         ("scores", book.scores),
         ("standard_scores", book.standard_scores),
+        ("criterion_levels", book.criterion_levels),
         ("overrides", book.overrides),
         ("standard_overrides", book.standard_overrides),
     ):
@@ -239,6 +272,8 @@ def _students(book: Book) -> Iterator[Problem]:
             # What is in order is passed over quickly: a class has thousands of scores.
             if assignment not in named:
                 yield Problem(f"scores, student {student}", f"names the assignment {assignment}, which is not there.")
+            if score.__class__ is Fraction:
+                continue  # What chosen levels come to is made of what is looked at below.
             if not (score.__class__ is int and 0 <= score <= MOST * UNIT):  # type: ignore[operator]
                 yield from _score(f"scores, student {student}, assignment {assignment}", score, codes)
     for student, works in book.standard_scores.items():
@@ -250,8 +285,25 @@ def _students(book: Book) -> Iterator[Problem]:
                 if assignment in named and standard not in named[assignment]:
                     yield Problem(where, f"scores the standard {standard}, which the assignment does not name.")
                 yield from _score(f"{where}, standard {standard}", score, codes)
+    yield from _levels(book)
     yield from _overrides("overrides", "term", book.overrides, terms)
     yield from _overrides("standard_overrides", "standard", book.standard_overrides, standards)
+
+
+def _levels(book: Book) -> Iterator[Problem]:
+    """What is wrong with the levels that were chosen (R16.1)."""
+    criteria = {each.id: {criterion.id: criterion for criterion in each.criteria} for each in book.assignments}
+    for student, works in book.criterion_levels.items():
+        for assignment, row in works.items():
+            where = f"criterion_levels, student {student}, assignment {assignment}"
+            if assignment not in criteria:
+                yield Problem(where, f"there is no assignment {assignment}.")
+                continue
+            for name, level in row.items():
+                if name not in criteria[assignment]:
+                    yield Problem(where, f"names the criterion {name}, which the assignment does not have.")
+                elif level not in {each.name for each in criteria[assignment][name].levels}:
+                    yield Problem(f"{where}, criterion {name}", f"{level} is none of its levels.")
 
 
 def _score(where: str, score: Score, codes: Collection[str]) -> Iterator[Problem]:

@@ -5,7 +5,8 @@ from fractions import Fraction
 from math import lcm
 
 from gradecore.adjust import adjusted
-from gradecore.book import Assignment, Score, ScoreCode
+from gradecore.book import NUMBER, Assignment, Score, ScoreCode
+from gradecore.criteria import worth
 from gradecore.numbers import UNIT, in_units
 
 
@@ -77,16 +78,26 @@ class Column:
         )
         self.blank_missing = assignment.closed and not assignment.extra
         self.steps: dict[Fraction, list[Fraction]] = {}
-        self.adjusted_to: dict[int, int] = {}
+        self.adjusted_to: dict[int | Fraction, int] = {}
         self.unit = UNIT
         for code in codes.with_percent:
             self._make_whole(code_value(code, assignment.points, extra=assignment.extra))
+        # Any sum of levels is whole where each of them is.
+        for criterion in assignment.criteria:
+            for level in criterion.levels:
+                self._make_whole(worth(criterion, level.points, assignment))
         if assignment.adjust and assignment.counts:
             self.steps = adjusted(self._numbers(scores, students), assignment.points, assignment.adjust)
             for trail in self.steps.values():
                 self._make_whole(trail[-1])
-            self.adjusted_to = {in_units(start): self._in_unit(trail[-1]) for start, trail in self.steps.items()}
-        self.plain = assignment.counts and assignment.assigned is None and not self.steps and not hidden
+            self.adjusted_to = {start * UNIT: self._in_unit(trail[-1]) for start, trail in self.steps.items()}
+        self.plain = (
+            assignment.counts
+            and assignment.assigned is None
+            and not self.steps
+            and not hidden
+            and not assignment.criteria
+        )
         self.scale_up = self.unit // UNIT
         self.possible = in_units(assignment.points) * self.scale_up
 
@@ -103,7 +114,7 @@ class Column:
         given = {
             scores[student].get(self.id) for student in students if student in scores and self.is_assigned(student)
         }
-        return {Fraction(score, UNIT) for score in given if isinstance(score, int)}
+        return {Fraction(score, UNIT) for score in given if isinstance(score, NUMBER)}
 
     def is_assigned(self, student: str) -> bool:
         """R2.2."""
@@ -115,10 +126,12 @@ class Column:
             return "not_counted"
         if not self.is_assigned(student):
             return "not_assigned"
-        if isinstance(score, int):
+        if isinstance(score, NUMBER):
             if self.hidden:
                 return "hidden"
-            return self.adjusted_to[score] if self.steps else score * self.scale_up
+            if self.steps:
+                return self.adjusted_to[score]
+            return score * self.scale_up if isinstance(score, int) else self._in_unit(score / UNIT)
         if score is None:
             return ("hidden" if self.hidden else 0) if self.blank_counts else "blank"
         earned = code_value(self._codes.by_name[score], self.assignment.points, extra=self.assignment.extra)
@@ -126,6 +139,6 @@ class Column:
 
     def is_missing(self, student: str, score: Score | None) -> bool:
         """Whether the work is missing (R2.6); what is hidden from the reader is not reported."""
-        if isinstance(score, int) or not self.assignment.counts or self.hidden or not self.is_assigned(student):
+        if isinstance(score, NUMBER) or not self.assignment.counts or self.hidden or not self.is_assigned(student):
             return False
         return self.blank_missing if score is None else score in self._codes.missing

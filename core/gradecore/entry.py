@@ -6,7 +6,7 @@ from difflib import get_close_matches
 from fractions import Fraction
 
 from gradecore.book import Scale, Score, ScoreCode
-from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
+from gradecore.numbers import UNIT, NumberError, decimal_text, fixed_text, in_units, looks_like_number, read_decimal
 from gradecore.scale import Marks
 
 DONE_WORDS = {"done": 1, "x": 1, "y": 1, "yes": 1, "not done": 0, "-": 0, "n": 0, "no": 0}
@@ -21,7 +21,7 @@ class EntryError(ValueError):
 class Entry:
     """What an entry reads as: None is a blank. `above_points` flags a number above the points."""
 
-    score: Score | None
+    score: int | str | None
     above_points: bool = False
     mark: str = ""
     """The mark that was typed, where one was; `score` is then its value."""
@@ -69,7 +69,13 @@ class EntryReader:
             raise EntryError(f"{_cut(text.strip())} {error}.") from None
 
     def text_of(self, score: Score | None, points: Fraction, entered_as: str = "points") -> str:
-        """An entry as it is shown, in the way in which it is entered; reading that text gives the entry again or nothing."""
+        """An entry as it is shown, in the way in which it is entered; reading that text gives the entry again or nothing.
+
+        What levels of criteria come to is shown in points, cut to two decimals where it has no end (R16.1).
+        """
+        if isinstance(score, Fraction):
+            text = decimal_text(score / UNIT)
+            return text if "/" not in text and len(text.partition(".")[2]) <= 4 else fixed_text(score / UNIT, 2)
         if not isinstance(score, int):
             return score or ""
         number = Fraction(score, UNIT)

@@ -6,7 +6,7 @@ from fractions import Fraction
 from gradecore.book import Add, Ceiling, Line, Multiply, Root, Score, Step, TopTo
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT, decimal_text, fixed_text
-from gradecore.working import CategoryWorking, PartWorking, Working, working
+from gradecore.working import CategoryWorking, PartWorking, StandardWorking, Working, working
 from gradecore.working import Line as WorkLine
 
 REASONS = {
@@ -17,6 +17,7 @@ REASONS = {
     "blank": "no score yet",
     "no_category": "in no category",
     "no_points": "worth 0 points",
+    "evidence": "evidence for standards alone",
 }
 
 
@@ -51,10 +52,12 @@ def _term(how: Working) -> Iterator[str]:
     yield f"{how.student}, {how.term}"
     for part in how.parts:
         yield _part(part)
+    for standard in how.standards:
+        yield _standard(standard)
     for category in how.categories:
         yield from _category(category)
     if how.apart:
-        yield "  in no category"
+        yield "  the pieces of evidence" if how.method == "standards" else "  in no category"
         yield from map(_line, how.apart)
     if result.raw is not None:
         yield f"  together {_percent(result.raw)}"
@@ -84,6 +87,15 @@ def _part(part: PartWorking) -> str:
     )
 
 
+def _standard(standard: StandardWorking) -> str:
+    if standard.percent is None or standard.adds is None or standard.weight_in_effect is None:
+        return f"  {standard.standard}: no level"
+    return (
+        f"  {standard.standard}: {standard.mark}, {_percent(standard.percent)}, weight {_number(standard.weight)} "
+        f"({_number(standard.weight_in_effect)} % in effect), adds {_number(standard.adds)}"
+    )
+
+
 _OUT_OF = {"points": "points", "equal": "scores", "shares": "shares"}
 
 
@@ -104,6 +116,12 @@ def _category(how: CategoryWorking) -> Iterator[str]:
 
 def _line(line: WorkLine) -> str:
     text = f"    {line.assignment}: {_score(line.score)}"
+    if line.chosen:
+        levels = ", ".join(
+            f"{each.criterion} {each.level or 'no level'} {_number(each.points)} of {_number(each.out_of)}"
+            for each in line.chosen
+        )
+        text += f" ({levels})" if isinstance(line.score, Fraction) else f" (in place of {levels})"
     for step, value in line.steps:
         text += f", {step_text(step)}: {_number(value)}"
     if line.missing:
@@ -120,7 +138,7 @@ def _line(line: WorkLine) -> str:
 def _score(score: Score | None) -> str:
     if score is None:
         return "blank"
-    return score if isinstance(score, str) else decimal_text(Fraction(score, UNIT))
+    return score if isinstance(score, str) else _number(Fraction(score, UNIT))
 
 
 def _number(value: Fraction) -> str:

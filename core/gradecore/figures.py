@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
+from gradecore.book import NUMBER
 from gradecore.column import Column
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT
@@ -44,7 +45,7 @@ def figures_of(gradebook: Gradebook, column: Column) -> AssignmentFigures:
         mine = scores.get(student)
         score = None if mine is None else mine.get(work)
         due += 1
-        if isinstance(score, int):
+        if isinstance(score, NUMBER):
             marked += 1
             numbers.append(column.adjusted_to[score] if column.steps else score)
         else:
@@ -54,12 +55,12 @@ def figures_of(gradebook: Gradebook, column: Column) -> AssignmentFigures:
     return AssignmentFigures(due, marked, missing, points, column.assignment.points)
 
 
-def adjusted_score(column: Column, score: int) -> Fraction:
+def adjusted_score(column: Column, score: int | Fraction) -> Fraction:
     """A number in points after the assignment's adjustments (R7); as entered where there are none."""
     return Fraction(column.adjusted_to[score], column.unit) if column.steps else Fraction(score, UNIT)
 
 
-def score_percent(column: Column, score: int) -> Fraction | None:
+def score_percent(column: Column, score: int | Fraction) -> Fraction | None:
     """A number, as adjusted, in percent of the points; None for work worth 0 points."""
     points = column.assignment.points
     return adjusted_score(column, score) * 100 / points if points else None

@@ -3,6 +3,7 @@
 import json
 from collections import Counter
 from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
 from fractions import Fraction
 from typing import Any
 
@@ -14,6 +15,8 @@ from gradecore.book import (
     Book,
     Category,
     Ceiling,
+    Criterion,
+    CriterionLevel,
     GroundRules,
     Line,
     Multiply,
@@ -29,6 +32,7 @@ from gradecore.book import (
     TopTo,
 )  # fmt: skip
 from gradecore.check import BookError, Problem, book_problems, standards_problems
+from gradecore.criteria import without_sums
 from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
 
 FORMAT = 1
@@ -179,6 +183,7 @@ class _Reader:
             ),
             scores=self.rows("scores", given.get("scores"), self.scores),
             standard_scores=self.rows("standard_scores", given.get("standard_scores"), self.standard_scores),
+            criterion_levels=self.rows("criterion_levels", given.get("criterion_levels"), self.levels),
             overrides=self.rows("overrides", given.get("overrides"), self.overrides),
             standard_overrides=self.rows("standard_overrides", given.get("standard_overrides"), self.overrides),
         )
@@ -226,6 +231,11 @@ class _Reader:
                 found[name] = self.flag(place, name, value, default=False)
             elif name == "round_to":
                 found[name] = self.maybe_number(place, name, value)
+            elif name == "standard_weights":
+                found[name] = {
+                    each: self.number(f"{place}, standard {each}", "weight", weight, negative=False)
+                    for each, weight in self.map(place, {} if value is None else value).items()
+                }
             elif name in GroundRules.__dataclass_fields__:
                 found[name] = self.text(place, name, value, getattr(GroundRules(), name))
         return found
@@ -307,6 +317,25 @@ class _Reader:
             self.steps(where, given.get("adjust")),
             None if date is None else self.text(where, "date", date),
             tuple(standards),
+            tuple(self.criterion(where, each) for each in self.list(where, given.get("criteria"))),
+        )
+
+    def criterion(self, place: str, given: Any) -> Criterion:
+        given = self.object(place, given, Criterion.__dataclass_fields__)
+        name = self.text(place, "criterion", given.get("id"))
+        where = f"{place}, criterion {name}"
+        levels = []
+        for each in self.list(where, given.get("levels")):
+            each = self.object(where, each, CriterionLevel.__dataclass_fields__)
+            level = self.text(where, "level", each.get("name"))
+            points = self.number(f"{where}, level {level}", "points", each.get("points"), negative=False)
+            levels.append(CriterionLevel(level, points))
+        standard = given.get("standard")
+        return Criterion(
+            name,
+            self.number(where, "points", given.get("points"), negative=False),
+            tuple(levels),
+            None if standard is None else self.text(where, "standard", standard),
         )
 
     def steps(self, place: str, given: Any) -> tuple[Step, ...]:
@@ -381,6 +410,18 @@ class _Reader:
             }
         return found
 
+    def levels(self, place: str, given: Any) -> dict[str, dict[str, str]]:
+        """The names of the levels chosen, by assignment and criterion; null is none."""
+        found = {}
+        for assignment, row in self.map(place, given).items():
+            where = f"{place}, assignment {assignment}"
+            found[assignment] = {
+                criterion: self.text(f"{where}, criterion {criterion}", "level", level)
+                for criterion, level in self.map(where, row).items()
+                if level is not None
+            }
+        return found
+
     def overrides(self, place: str, given: Any) -> dict[str, Override]:
         found = {}
         for name, each in self.map(place, given).items():
@@ -402,7 +443,11 @@ def _text(given: Any) -> str:
 
 
 def write_book(book: Book) -> dict[str, Any]:
-    """A book as the open format's JSON: reading it again gives the same book. Defaults are left out."""
+    """A book as the open format's JSON: reading it again gives the same book. Defaults are left out, and so is what levels of
+    criteria come to: they are in it themselves.
+    """
+    if any(each.criteria for each in book.assignments):
+        book = replace(book, scores=without_sums(book.scores))
     return {"hoarfrost": FORMAT} | {
         name: _written(value)
         for name in Book.__dataclass_fields__
@@ -444,7 +489,11 @@ def _written(value: Any) -> Any:
 
 def _rules(rules: Mapping[str, Any]) -> dict[str, Any]:
     """A term's own ground rules, in which numbers are counts."""
-    return {name: decimal_text(value) if isinstance(value, Fraction) else value for name, value in rules.items()}
+    return {
+        name: _written(value) if isinstance(value, Fraction | Mapping) else value
+        for name, value in rules.items()
+        if value != {}
+    }
 
 
 def _score_text(score: int) -> str:

@@ -9,8 +9,10 @@ from graphlib import TopologicalSorter
 from gradecore.adjust import adjusted
 from gradecore.book import Book, GroundRules, Override, Score, Term
 from gradecore.check import check
+from gradecore.criteria import with_sums
 from gradecore.result import Reckoning, TermResult
 from gradecore.scale import Marks
+from gradecore.standards import Standards
 from gradecore.term import TermPlan, term_rules
 
 _NOTHING: Mapping[str, Score] = {}
@@ -28,7 +30,10 @@ class Gradebook:
     def __init__(self, book: Book, *, family: bool = False, checked: bool = False) -> None:
         if not checked:
             check(book)
-        self.book = replace(book, overrides={}) if family and book.overrides else book
+        book = with_sums(book)
+        if family and (book.overrides or book.standard_overrides):
+            book = replace(book, overrides={}, standard_overrides={})
+        self.book = book
         self.family = family
         self.marks = Marks(book.scale)
         self.terms: dict[str, Term] = {term.id: term for term in book.terms}
@@ -102,7 +107,14 @@ class Gradebook:
 
     def reckon(self, student: str, term: str) -> Reckoning:
         """A student's term before adjustments, for a term with assignments."""
-        return self.plan(term).reckon(student, self.book.scores.get(student, _NOTHING))
+        plan = self.plan(term)
+        levels = self.levels.results(student) if plan.by_standards else None
+        return plan.reckon(student, self.book.scores.get(student, _NOTHING), levels)
+
+    @cached_property
+    def levels(self) -> Standards:
+        """What the students have in the standards (R8)."""
+        return Standards(self.book, family=self.family)
 
     def part_value(self, student: str, term: Term, part: str) -> Fraction | None:
         """What a part contributes to a term of terms: its final percent, or its mark's value (R5.1)."""

@@ -9,6 +9,7 @@ from gradecore.book import Assignment, Book, Score
 from gradecore.check import BookError, Problem
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import in_units
+from gradecore.term import term_rules
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +51,12 @@ def _work(book: Book, student: str, assignment: str, term: str, mark: str) -> As
         problems.append(Problem(where, f"there is no assignment {assignment}."))
     elif not work.counts:
         problems.append(Problem(where, f"the assignment {assignment} does not count, so no score on it is needed."))
+    elif term_rules(book, next(each for each in book.terms if each.id == work.term)).method == "standards":
+        problems.append(
+            Problem(
+                where, f"the term of the assignment {assignment} is made of standards, which its score does not move."
+            )
+        )
     elif work.assigned is not None and student not in work.assigned:
         problems.append(Problem(where, f"the assignment {assignment} is not assigned to {student}."))
     if problems or work is None:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
-from gradecore.book import Assignment, GroundRules, Score, ScoreCode
+from gradecore.book import NUMBER, Assignment, GroundRules, Score, ScoreCode
 from gradecore.column import code_value
 from gradecore.numbers import UNIT
 
@@ -27,7 +27,7 @@ def sent(
     """
     if assignment.assigned is not None and student not in assignment.assigned:
         return Sent("exempt")
-    if isinstance(score, int):
+    if isinstance(score, NUMBER):
         return Sent("fully graded", Fraction(score, UNIT))
     if score is None:
         counts = assignment.closed and not assignment.extra and rules.blank != "leave_out"

@@ -25,10 +25,10 @@ class Slip:
     """The mark that was typed where the others are numbers."""
 
 
-def same_for_all(numbers: Sequence[int], points: Fraction) -> Fraction | None:
+def same_for_all(numbers: Sequence[int | Fraction], points: Fraction) -> Fraction | None:
     """The number that everybody has, where that may be a slip: of many, and less than full points.
 
-    The numbers are whole ten-thousandths.
+    The numbers are ten-thousandths.
     """
     is_one = len(numbers) > FEWEST and len(set(numbers)) == 1 and numbers[0] < in_units(points)
     return Fraction(numbers[0], UNIT) if is_one else None
@@ -39,8 +39,8 @@ def stray_marks(typed: Mapping[str, str], count: int) -> list[str]:
     return sorted(typed) if count - len(typed) >= max(FEWEST, len(typed)) else []
 
 
-def slips(numbers: Mapping[str, int], points: Fraction, *, extra: bool = False) -> dict[str, Slip]:
-    """The slips among the class's numbers on one assignment, by student; the numbers are whole ten-thousandths (`UNIT`).
+def slips(numbers: Mapping[str, int | Fraction], points: Fraction, *, extra: bool = False) -> dict[str, Slip]:
+    """The slips among the class's numbers on one assignment, by student; the numbers are ten-thousandths (`UNIT`).
 
     Extra credit may lie above the points.
     """
@@ -57,13 +57,13 @@ def slips(numbers: Mapping[str, int], points: Fraction, *, extra: bool = False) 
     return found
 
 
-def _others(ordered: Sequence[int], number: int) -> list[int]:
+def _others(ordered: Sequence[int | Fraction], number: int | Fraction) -> list[int | Fraction]:
     """The other numbers; beside one above 0 without the noughts, which say of who handed nothing in, not how others did."""
     place = ordered.index(number)
     return [each for each in (*ordered[:place], *ordered[place + 1 :]) if each or not number]
 
 
-def _slip(number: int, others: Sequence[int], points: Fraction, *, extra: bool) -> Slip | None:
+def _slip(number: int | Fraction, others: Sequence[int | Fraction], points: Fraction, *, extra: bool) -> Slip | None:
     meant = _ten_times(number, others, points)
     if number > in_units(points) and not extra:
         return Slip("above", meant=meant)
@@ -71,7 +71,7 @@ def _slip(number: int, others: Sequence[int], points: Fraction, *, extra: bool) 
         return None
     nearest = others[0] if number < others[0] else others[-1]
     # The last of a row that thins out is no slip.
-    if abs(number - nearest) * 10 <= in_units(points):
+    if abs(Fraction(number) - nearest) * 10 <= in_units(points):
         return None
     figures = statistics_in_units(others, UNIT)
     lower, upper = figures.lower_quartile, figures.upper_quartile
@@ -83,10 +83,11 @@ def _slip(number: int, others: Sequence[int], points: Fraction, *, extra: bool) 
     return Slip("ten_times" if meant is not None else "far", Fraction(nearest, UNIT), meant)
 
 
-def _ten_times(number: int, others: Sequence[int], points: Fraction) -> Fraction | None:
+def _ten_times(number: int | Fraction, others: Sequence[int | Fraction], points: Fraction) -> Fraction | None:
     """Ten times or a tenth of a number, where that lies among the others and it does not."""
     if not others or others[0] <= number <= others[-1]:
         return None
-    wishes = (Fraction(number * 10, UNIT), Fraction(number, UNIT * 10))
+    own = Fraction(number) / UNIT
+    wishes = (own * 10, own / 10)
     low, high = Fraction(others[0], UNIT), max(Fraction(others[-1], UNIT), points)
     return next((each for each in wishes if each and each <= points and low <= each <= high), None)

@@ -6,8 +6,9 @@ from fractions import Fraction
 from graphlib import TopologicalSorter
 from statistics import median
 
-from gradecore.book import Book, Scale, Score, Standard
+from gradecore.book import NUMBER, Book, Scale, Score, Standard
 from gradecore.column import code_value
+from gradecore.criteria import evidence_of
 from gradecore.numbers import UNIT, round_to_step
 from gradecore.scale import Marks
 
@@ -35,10 +36,14 @@ class StandardResult:
 
 
 class Standards:
-    """The standards of a book, for any of its students. The book must be checked."""
+    """The standards of a book, for any of its students. The book must be checked.
 
-    def __init__(self, book: Book) -> None:
+    For a `family` nothing that is hidden from it is evidence (R14.1).
+    """
+
+    def __init__(self, book: Book, *, family: bool = False) -> None:
         self._book = book
+        self._family = family
         self._scale: Scale = book.standards_scale or book.scale
         self._marks = Marks(self._scale)
         self._codes = {code.code: code for code in book.codes}
@@ -69,15 +74,26 @@ class Standards:
 
     def _evidence(self, student: str) -> dict[str, list[Evidence]]:
         scores = self._book.standard_scores.get(student, {})
+        chosen = self._book.criterion_levels.get(student, {})
         found: dict[str, list[Evidence]] = {}
         for assignment in self._by_date:
-            row = scores.get(assignment.id)
-            if not row or (assignment.assigned is not None and student not in assignment.assigned):
+            row, levels = scores.get(assignment.id, {}), chosen.get(assignment.id, {})
+            if not (row or levels) or (assignment.assigned is not None and student not in assignment.assigned):
                 continue
+            if self._family and not assignment.shown:
+                continue
+            values = {
+                standard: earned / possible * self._scale.out_of
+                for standard, (earned, possible) in evidence_of(assignment, levels).items()
+            }
             for standard in assignment.standards:
-                value = self._value(row.get(standard.id), standard.points, extra=assignment.extra)
-                if value is not None:
-                    found.setdefault(standard.id, []).append(Evidence(assignment.id, value))
+                if standard.id in row:  # What was typed stands in place of what was chosen (R16.4).
+                    value = self._value(row[standard.id], standard.points, extra=assignment.extra)
+                    values.pop(standard.id, None)
+                    if value is not None:
+                        values[standard.id] = value
+            for standard_id, value in values.items():
+                found.setdefault(standard_id, []).append(Evidence(assignment.id, value))
         return found
 
     def _value(self, score: Score | None, points: Fraction, *, extra: bool) -> Fraction | None:
@@ -85,7 +101,7 @@ class Standards:
         if score is None or not points:
             return None
         earned = (
-            Fraction(score, UNIT) if isinstance(score, int) else code_value(self._codes[score], points, extra=extra)
+            Fraction(score, UNIT) if isinstance(score, NUMBER) else code_value(self._codes[score], points, extra=extra)
         )
         return None if earned is None else earned / points * self._scale.out_of
 

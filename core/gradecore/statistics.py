@@ -34,7 +34,7 @@ def statistics(numbers: Iterable[Fraction]) -> Statistics:
     return statistics_in_units((value.numerator * (unit // value.denominator) for value in values), unit)
 
 
-def statistics_in_units(numbers: Iterable[int], unit: int) -> Statistics:
+def statistics_in_units(numbers: Iterable[int | Fraction], unit: int) -> Statistics:
     """The figures of numbers that are given as whole `unit`ths (R9)."""
     values = sorted(numbers)
     count = len(values)
@@ -51,7 +51,7 @@ def statistics_in_units(numbers: Iterable[int], unit: int) -> Statistics:
     )  # fmt: skip
 
 
-def _quartile(values: list[int], which: int, unit: int) -> Fraction:
+def _quartile(values: list[int | Fraction], which: int, unit: int) -> Fraction:
     """By linear interpolation in sorted values, at position (n−1)·which/4 (R9)."""
     below, rest = divmod((len(values) - 1) * which, 4)
     above = min(below + 1, len(values) - 1)

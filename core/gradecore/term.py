@@ -10,6 +10,7 @@ from gradecore.book import Book, Category, GroundRules, Score, Term
 from gradecore.column import Codes, Column
 from gradecore.group import Group, Layout
 from gradecore.result import Formed, Reckoning
+from gradecore.standards import StandardResult
 
 _ZERO = Fraction(0)
 
@@ -36,7 +37,8 @@ class TermPlan:
             for position, assignment in enumerate(book.assignments)
             if assignment.term == term.id
         ]  # fmt: skip
-        self.pooled = self.rules.method != "weighted"
+        self.by_standards = self.rules.method == "standards"
+        self.pooled = self.rules.method not in ("weighted", "standards")
         best = self.rules.drop_choice == "best_for_student"
         by_category: dict[str, list[Column]] = {name: [] for name in self.categories}
         for column in self.columns:
@@ -44,7 +46,16 @@ class TermPlan:
         self.apart: list[Column] = []
         self.pool: Group | None = None
         """All that a pooled term counts; None for one weighted by category."""
-        if self.pooled:
+        self.standard_weights: Mapping[str, Fraction] = {}
+        self.levels_out_of = Fraction(100)
+        if self.by_standards:
+            self.apart, self.layout, self.groups = self.columns, Layout([]), {}
+            self.standard_weights = self.rules.standard_weights or {
+                each.id: Fraction(1) for each in book.standards if each.parent is None
+            }
+            if book.standards_scale is not None:
+                self.levels_out_of = book.standards_scale.out_of
+        elif self.pooled:
             self.layout = Layout([(self.rules.method, self.columns)])
             block = self.layout.blocks[0]
             place = {column.id: index for index, column in enumerate(self.columns)}
@@ -74,9 +85,40 @@ class TermPlan:
         found = self.categories.get(category)
         return (found.drop_lowest, found.drop_highest) if found else (0, 0)
 
-    def reckon(self, student: str, row: Mapping[str, Score]) -> Reckoning:
-        """One student's percent and all that leads to it; `row` holds the student's scores by assignment."""
+    def reckon(
+        self, student: str, row: Mapping[str, Score], levels: Mapping[str, StandardResult] | None = None
+    ) -> Reckoning:
+        """One student's percent and all that leads to it; `row` holds the student's scores by assignment, `levels` what the
+        student has in the standards, which a term by standards is made of.
+        """
+        if self.by_standards:
+            return self._from_standards(student, row, levels or {})
         return self._pool(student, row) if self.pooled else self._weigh(student, row)
+
+    def weighed(self, levels: Mapping[str, StandardResult]) -> dict[str, tuple[Fraction, Fraction]]:
+        """Percent and weight of each standard that has a final value and goes into the term (R8.5)."""
+        return {
+            name: (value * 100 / self.levels_out_of, weight)
+            for name, weight in self.standard_weights.items()
+            if name in levels and (value := levels[name].final_value) is not None
+        }
+
+    def _from_standards(
+        self, student: str, row: Mapping[str, Score], levels: Mapping[str, StandardResult]
+    ) -> Reckoning:
+        """R8.5."""
+        left_out: dict[str, str] = {}
+        missing: list[tuple[int, str]] = []
+        for column in self.apart:
+            score = row.get(column.id)
+            if column.is_missing(student, score):
+                missing.append((column.position, column.id))
+            outcome = column.outcome(student, score)
+            left_out[column.id] = str(outcome) if outcome in ("not_counted", "not_assigned", "hidden") else "evidence"
+        parts = self.weighed(levels).values()
+        weights = sum((weight for _, weight in parts), _ZERO)
+        raw = sum((percent * weight for percent, weight in parts), _ZERO) / weights if weights else None
+        return Reckoning(raw, self.layout.tally(student, row, {}, []), [], left_out, missing, [])
 
     def _weigh(self, student: str, row: Mapping[str, Score]) -> Reckoning:
         """R4.1."""

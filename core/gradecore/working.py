@@ -4,11 +4,22 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from gradecore.book import Override, Score, Step
+from gradecore.book import NUMBER, Assignment, Override, Score, Step
+from gradecore.column import Column
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import UNIT
 from gradecore.result import TermResult
 from gradecore.term import TermPlan
+
+
+@dataclass(frozen=True, slots=True)
+class ChosenLevel:
+    """A criterion in the working: the level that was chosen, None where none is, and its points of the criterion's (R16.1)."""
+
+    criterion: str
+    level: str | None
+    points: Fraction
+    out_of: Fraction
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,7 +29,7 @@ class Line:
     `score` is what was entered; `steps` is its way through the assignment's adjustments (R7), empty where there are none.
     `earned` and `possible` are points, None where `reason` says that it is left out. `weighs` is what it weighs within its
     category or pool (points, one, or its share) and `adds` what it adds to the term's percent, in percentage points;
-    both are None for what is left out or dropped.
+    both are None for what is left out or dropped. `chosen` are its criteria where any has a level.
     """
 
     assignment: str
@@ -32,6 +43,7 @@ class Line:
     missing: bool
     weighs: Fraction | None
     adds: Fraction | None
+    chosen: tuple[ChosenLevel, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,10 +81,22 @@ class PartWorking:
 
 
 @dataclass(frozen=True, slots=True)
+class StandardWorking:
+    """One standard that a term by standards is made of: its final level, its percent, and what that adds (R8.5)."""
+
+    standard: str
+    mark: str | None
+    percent: Fraction | None
+    weight: Fraction
+    weight_in_effect: Fraction | None
+    adds: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
 class Working:
     """How a student's result in a term comes about.
 
-    What `categories`, `apart` and `parts` add comes to `result.raw` exactly; `steps` and `capped` lead from there to
+    What `categories`, `apart`, `parts` and `standards` add comes to `result.raw` exactly; `steps` and `capped` lead from there to
     `result.percent`.
     """
 
@@ -86,11 +110,14 @@ class Working:
     capped: Fraction
     result: TermResult
     override: Override | None
+    standards: tuple[StandardWorking, ...] = ()
 
     @property
     def contributions(self) -> Fraction:
         """All that is added, in percentage points: equal to the computed percent where there is one."""
-        contributors: tuple[CategoryWorking | Line | PartWorking, ...] = (*self.categories, *self.apart, *self.parts)
+        contributors: tuple[CategoryWorking | Line | PartWorking | StandardWorking, ...] = (
+            *self.categories, *self.apart, *self.parts, *self.standards,
+        )  # fmt: skip
         added = sum((each.adds for each in contributors if each.adds), Fraction(0))
         raw = self.result.raw
         last = self.steps[-1][1] if self.steps else raw
@@ -114,7 +141,27 @@ def working(gradebook: Gradebook, student: str, term: str) -> Working:
     return Working(
         student, term, gradebook.rules(term).method, categories, apart, _parts(gradebook, student, term),
         steps, capped, result, gradebook.book.overrides.get(student, {}).get(term),
+        _standards(gradebook, student, term),
     )  # fmt: skip
+
+
+def _standards(gradebook: Gradebook, student: str, term: str) -> tuple[StandardWorking, ...]:
+    if gradebook.terms[term].parts or not gradebook.plan(term).by_standards:
+        return ()
+    plan, levels = gradebook.plan(term), gradebook.levels.results(student)
+    weighed = plan.weighed(levels)
+    weights = sum((weight for _, weight in weighed.values()), Fraction(0))
+    found = []
+    for name, weight in plan.standard_weights.items():
+        percent = weighed[name][0] if name in weighed else None
+        counts = percent is not None and weights
+        found.append(
+            StandardWorking(
+                name, levels[name].final_mark, percent, weight, 100 * weight / weights if counts else None,
+                percent * weight / weights if counts and percent is not None else None,
+            )
+        )  # fmt: skip
+    return tuple(found)
 
 
 def _parts(gradebook: Gradebook, student: str, term: str) -> tuple[PartWorking, ...]:
@@ -145,7 +192,8 @@ class _Grouped:
         self.plan = plan
         self.student = student
         self.row = gradebook.book.scores.get(student, {})
-        self.reckoning = plan.reckon(student, self.row)
+        self.chosen = gradebook.book.criterion_levels.get(student, {})
+        self.reckoning = gradebook.reckon(student, plan.term.id)
         self.dropped = frozenset().union(*self.reckoning.dropped)
         self.results = self.reckoning.categories
         self.missing = frozenset(self.reckoning.missing)
@@ -159,10 +207,15 @@ class _Grouped:
         )
 
     def all(self) -> tuple[tuple[CategoryWorking, ...], tuple[Line, ...]]:
-        """The categories, and the lines of what is in none."""
+        """The categories, and the lines of what is in none; in a term by standards of all."""
+        if self.plan.by_standards:
+            return (), self._lines(self.plan.apart, None, 1)
         per_point = self._pool_per_weight() if self.plan.pooled else None
         categories = tuple(self._category(name, per_point) for name in self.plan.categories)
-        return categories, self._lines(None, per_point, self._pool_unit())
+        return categories, self._lines(self._in_category(None), per_point, self._pool_unit())
+
+    def _in_category(self, name: str | None) -> list[Column]:
+        return [column for column in self.plan.columns if column.assignment.category == name]
 
     def _pool_unit(self) -> int:
         return self.plan.pool.unit if self.plan.pool else 1
@@ -193,7 +246,7 @@ class _Grouped:
             name, self.plan.rules.method if pooled else category.method, Fraction(value, group.unit),
             Fraction(weight, group.unit), percent, capped, category.bonus and not pooled,
             None if pooled else self.plan.weights[name], None if category.bonus else effect, adds,
-            self._lines(name, per_point or Fraction(0), group.unit),
+            self._lines(self._in_category(name), per_point or Fraction(0), group.unit),
         )  # fmt: skip
 
     def _effect(self, name: str) -> Fraction | None:
@@ -203,7 +256,7 @@ class _Grouped:
         weight = self.plan.weights[name]
         return weight if self.plan.categories[name].bonus else 100 * weight / self.weights
 
-    def _lines(self, category: str | None, per_value: Fraction | None, unit: int) -> tuple[Line, ...]:
+    def _lines(self, columns: Sequence[Column], per_value: Fraction | None, unit: int) -> tuple[Line, ...]:
         layout = self.plan.layout
         counted = {
             name: (value, weight)
@@ -211,17 +264,15 @@ class _Grouped:
             if value is not None
         }
         found = []
-        for column in self.plan.columns:
+        for column in columns:
             assignment = column.assignment
-            if assignment.category != category:
-                continue
             # Of what is hidden from the reader nothing is told, not even a code.
             score = None if column.hidden else self.row.get(column.id)
             reason = "hidden" if column.hidden else self.reckoning.left_out.get(column.id)
             outcome = column.outcome(self.student, score)
             value, weight = counted.get(column.id, (None, None))
             steps: Sequence[Fraction] = ()
-            if isinstance(score, int) and isinstance(outcome, int) and column.steps:
+            if isinstance(score, NUMBER) and isinstance(outcome, int) and column.steps:
                 steps = column.steps[Fraction(score, UNIT)]
             found.append(
                 Line(
@@ -236,6 +287,22 @@ class _Grouped:
                     column.id in self.missing,
                     None if weight is None else Fraction(weight, unit),
                     None if value is None or per_value is None else value * per_value,
+                    () if column.hidden else self._chosen(assignment),
                 )
             )
         return tuple(found)
+
+    def _chosen(self, work: Assignment) -> tuple[ChosenLevel, ...]:
+        """The criteria of work of which any has a level."""
+        mine = self.chosen.get(work.id)
+        if not mine:
+            return ()
+        return tuple(
+            ChosenLevel(
+                each.id,
+                mine.get(each.id),
+                each.level(mine[each.id]).points if each.id in mine else Fraction(0),
+                each.points,
+            )
+            for each in work.criteria
+        )

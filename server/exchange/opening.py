@@ -286,4 +286,4 @@ class _Opening:
 
 
 def _typed(score: core.Score) -> str:
-    return decimal_text(Fraction(score, UNIT)) if isinstance(score, int) else score
+    return decimal_text(Fraction(score, UNIT)) if not isinstance(score, str) else score
