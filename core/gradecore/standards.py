@@ -45,7 +45,7 @@ class Standards:
         self._book = book
         self._family = family
         self._scale: Scale = book.standards_scale or book.scale
-        self._marks = Marks(self._scale)
+        self.marks = Marks(self._scale)
         self._codes = {code.code: code for code in book.codes}
         children: dict[str, list[Standard]] = {standard.id: [] for standard in book.standards}
         for standard in book.standards:
@@ -71,6 +71,14 @@ class Standards:
                 value = sum(given, Fraction(0)) / len(given) if given else None
             found[name] = self._levelled(student, name, value, tuple(mine))
         return {name: found[name] for name in standards}
+
+    def children_of(self, standard: str) -> list[str]:
+        """The standards right under one, in the book's order."""
+        return [each.id for each in self._children[standard]]
+
+    def band_of(self, value: Fraction) -> str:
+        """The level that a value comes to (R8.4)."""
+        return self.marks.band(round_to_step(value, self._scale.round_to, self._scale.rounding)).mark
 
     def _evidence(self, student: str) -> dict[str, list[Evidence]]:
         scores = self._book.standard_scores.get(student, {})
@@ -127,21 +135,18 @@ class Standards:
                 return sum(values, Fraction(0)) / len(values)
 
     def _most_frequent(self, values: Sequence[Fraction]) -> Fraction:
-        seen = [self._band(value) for value in values]
+        seen = [self.band_of(value) for value in values]
         latest = {mark: place for place, mark in enumerate(seen)}
-        found = self._marks.value_of(max(latest, key=lambda mark: (seen.count(mark), latest[mark])))
+        found = self.marks.value_of(max(latest, key=lambda mark: (seen.count(mark), latest[mark])))
         assert found is not None
         return found
-
-    def _band(self, value: Fraction) -> str:
-        return self._marks.band(round_to_step(value, self._scale.round_to, self._scale.rounding)).mark
 
     def _levelled(
         self, student: str, name: str, value: Fraction | None, evidence: tuple[Evidence, ...]
     ) -> StandardResult:
         """R8.4."""
-        mark = None if value is None else self._band(value)
+        mark = None if value is None else self.band_of(value)
         override = self._book.standard_overrides.get(student, {}).get(name)
         if override is None or override.mark is None:
             return StandardResult(value, mark, value, mark, evidence)
-        return StandardResult(value, mark, self._marks.value_of(override.mark), override.mark, evidence)
+        return StandardResult(value, mark, self.marks.value_of(override.mark), override.mark, evidence)

@@ -30,6 +30,7 @@ from scores.api import router as scores
 from scores.entering import PlanMoved
 from sending.api import router as sending
 from spread.api import router as spread
+from standards.api import router as standards
 from tools.api import router as tools
 
 logger = logging.getLogger(__name__)
@@ -52,6 +53,7 @@ for router in (
     plans,
     scores,
     spread,
+    standards,
     reports,
     school_years,
     school_scales,

@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "scores",
     "exchange",
     "spread",
+    "standards",
     "reports",
     "people",
     "families",

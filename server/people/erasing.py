@@ -21,7 +21,7 @@ from reports.models import BankSentence, Comment, CommentEvent, Document, Posted
 from school.acts import UNDOABLE_FOR
 from school.models import Act, Person, School, Student
 from school.refusal import Refused
-from scores.models import Override, Score, ScoreEvent
+from scores.models import LevelOverride, Override, Score, ScoreEvent
 
 from people.counting import count_classes_of
 from people.students import new_aliases
@@ -126,7 +126,8 @@ def _erase_writing(student: Student) -> None:
     """What was written about somebody in words. Numbers, codes and marks stay."""
     Score.objects.filter(student=student).update(comment="", note="", flag="")
     ScoreEvent.objects.filter(score__student=student).update(beside={})
-    Override.objects.filter(student=student).update(reason="")
+    for overrides in (Override, LevelOverride):
+        overrides._default_manager.filter(student=student).update(reason="")
     Comment.objects.filter(student=student).update(text="", narrative="", by_standard={})
     CommentEvent.objects.filter(comment__student=student).update(text="", narrative="", by_standard={})
     Withdrawal.objects.filter(grade__student=student).update(reason="erased")

@@ -12,7 +12,7 @@ from reports.models import CommentEvent, Effort, PostedGrade
 from reports.posted import is_withdrawn
 from school.calendar import local
 from school.models import AuditEntry, Person, School, Student
-from scores.models import Override, Score, ScoreEvent
+from scores.models import LevelOverride, Override, Score, ScoreEvent
 from scores.texts import plain_number, score_text
 
 Table = Iterable[Sequence[object]]
@@ -60,6 +60,12 @@ def student_data(student: Student) -> bytes:
             )
             for each in Override.objects.filter(student=student).select_related("school_class", "term", "changed_by")
         ],
+        "levels": [
+            (
+                each.school_class, each.standard, each.mark, each.reason, each.changed_by, _time(school, each.changed_at)
+            )
+            for each in LevelOverride.objects.filter(student=student).select_related("school_class", "changed_by")
+        ],
         "effort": [
             (each.school_class, each.term, each.word)
             for each in Effort.objects.filter(student=student).select_related("school_class", "term")
@@ -78,6 +84,7 @@ def student_data(student: Student) -> bytes:
         "about": ("what", "value"),
         "classes": ("year", "class", "from", "until"),
         "results put in place": ("class", "term", "percent", "mark", "reason", "by", "at"),
+        "levels": ("class", "standard", "level", "reason", "by", "at"),
         "effort": ("class", "term", "effort"),
         "comments": ("class", "term", "comment", "narrative", "by standard", "how", "by", "at"),
         "scores": (

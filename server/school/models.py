@@ -234,6 +234,8 @@ class ReportingWindow(models.Model):
     comment_limit = models.PositiveSmallIntegerField(default=600)
     comments_by = models.CharField(max_length=10, choices=CommentsBy.choices, default=CommentsBy.SUBJECT)
     collects = models.JSONField(default=all_but_effort)
+    asks_for = models.JSONField(default=list)
+    """The standards for which the window wants a level, by name."""
     binding = models.JSONField(default=list)
     """The checks before posting that stop a student's posting, by kind; the others ask."""
 

@@ -19,7 +19,7 @@ from school.refusal import NotYours
 
 from scores.by_standard import ByStandard
 from scores.lines import Lines
-from scores.models import Override, Score
+from scores.models import LevelOverride, Override, Score
 from scores.texts import core_score, score_text, text_score
 
 
@@ -74,7 +74,7 @@ class LoadedClass:
     @cached_property
     def levels(self) -> Standards:
         """The students' levels in the standards (R8)."""
-        return Standards(self.book)
+        return self.gradebook.levels
 
     @cached_property
     def slips(self) -> dict[str, dict[str, Slip]]:
@@ -142,6 +142,7 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
         scores=scores,
         standard_scores=_standard_scores(plan, by_standard),
         overrides=overrides,
+        standard_overrides=_standard_overrides(plan),
     )
     return LoadedClass(plan, rows, book, by_standard)
 
@@ -204,6 +205,18 @@ def _standard_scores(
         taken = {name: score for name, score in given.items() if isinstance(score, int) or score in codes}
         if taken and str(student) in students:
             found.setdefault(str(student), {})[str(assignment)] = taken
+    return found
+
+
+def _standard_overrides(plan: LoadedPlan) -> dict[str, dict[str, core.Override]]:
+    """The levels set by hand, as far as the class still works with the standard."""
+    known = {each.id for each in plan.book.standards}
+    found: dict[str, dict[str, core.Override]] = {}
+    if known:
+        for each in LevelOverride.objects.filter(school_class=plan.school_class):
+            if each.standard in known:
+                mine = found.setdefault(str(each.student_id), {})
+                mine[each.standard] = core.Override(mark=each.mark, reason=each.reason)
     return found
 
 

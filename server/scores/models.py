@@ -59,6 +59,23 @@ class ScoreEvent(models.Model):
     at = models.DateTimeField()
 
 
+class LevelOverride(models.Model):
+    """The level that a teacher set by hand in place of what a student's evidence says of a standard, and why (R8.4)."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="level_overrides")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="level_overrides")
+    standard = models.CharField(max_length=60)
+    mark = models.CharField(max_length=30)
+    reason = models.CharField(max_length=300, blank=True)
+    changed_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["school_class", "student", "standard"], name="one_level_override")
+        ]
+
+
 class Batch(models.Model):
     """A batch of entries that was saved, with its answer: sent again, it changes nothing and is answered the same."""
 

@@ -260,6 +260,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/by-standard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * By Standard
+         * @description The class as students by standards.
+         */
+        get: operations["standards_api_by_standard"];
+        /**
+         * Put Levels
+         * @description Set levels by hand, or take that back.
+         */
+        put: operations["standards_api_put_levels"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/by-standard/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Level
+         * @description How a student stands in one standard, with everything behind it.
+         */
+        get: operations["standards_api_level"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/calendar-address": {
         parameters: {
             query?: never;
@@ -4705,6 +4749,26 @@ export interface components {
             what: "comment" | "note" | "flag" | "meant";
         };
         /**
+         * ByStandardOut
+         * @description A class by standard; `lacking` is how many students lack a level that is asked for.
+         */
+        ByStandardOut: {
+            /** Asked */
+            asked: number;
+            /** Columns */
+            columns: components["schemas"]["StandardColumnOut"][];
+            /** Lacking */
+            lacking: number;
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Rows */
+            rows: components["schemas"]["LevelRowOut"][];
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+        };
+        /**
          * CalendarAddressOut
          * @description That one has a private address of a calendar: of a class, of a student's work, or of all classes that one teaches.
          */
@@ -6590,6 +6654,38 @@ export interface components {
             sign_in: string;
         };
         /**
+         * LevelCellOut
+         * @description What a student has in a standard: the level; what the evidence says where a level was set by hand; whether it comes
+         *     from the standard's parts; the pieces' heights from 0 to 1 in the order of their dates. A class has thousands of these.
+         */
+        LevelCellOut: {
+            /** By Hand */
+            by_hand: boolean;
+            /** Computed */
+            computed: string | null;
+            /** From Parts */
+            from_parts: boolean;
+            /** Heights */
+            heights: number[];
+            /** Mark */
+            mark: string | null;
+        };
+        /**
+         * LevelIn
+         * @description A student's level in a standard as typed: a mark, or its first letters; empty takes it back. Without a reason the one that
+         *     is there stays.
+         */
+        LevelIn: {
+            /** Mark */
+            mark: string;
+            /** Reason */
+            reason?: string | null;
+            /** Standard */
+            standard: string;
+            /** Student */
+            student: number;
+        };
+        /**
          * LevelOut
          * @description A grade in percent on a day; `level` is where it is drawn, in percent of the height.
          */
@@ -6602,6 +6698,58 @@ export interface components {
             percent: string;
         };
         /**
+         * LevelRowOut
+         * @description A student with a cell for each standard, in the order of the columns.
+         */
+        LevelRowOut: {
+            /** Alias */
+            alias: string;
+            /** Cells */
+            cells: components["schemas"]["LevelCellOut"][];
+            /** Family Name */
+            family_name: string;
+            /** Given Name */
+            given_name: string;
+            /** Number */
+            number: string | null;
+            /** Student Id */
+            student_id: number;
+        };
+        /**
+         * LevelWorkingOut
+         * @description How a student stands in a standard, with everything behind it.
+         */
+        LevelWorkingOut: {
+            by_hand: components["schemas"]["SetByHandOut"] | null;
+            /** Computed */
+            computed: string | null;
+            /** How */
+            how: string;
+            into: components["schemas"]["PartOfOut"] | null;
+            /** Mark */
+            mark: string | null;
+            /** Name */
+            name: string;
+            /** Out Of */
+            out_of: string;
+            /** Parts */
+            parts: components["schemas"]["PartOfOut"][];
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
+            /** Steps */
+            steps: string[];
+            /** Value */
+            value: string | null;
+        };
+        /**
+         * LevelsIn
+         * @description Levels that are set together, and undone together.
+         */
+        LevelsIn: {
+            /** Entries */
+            entries: components["schemas"]["LevelIn"][];
+        };
+        /**
          * LevelsOut
          * @description What standards are scored with: the levels from the highest, and the most that a number can be.
          */
@@ -6610,6 +6758,14 @@ export interface components {
             marks: string[];
             /** Out Of */
             out_of: string;
+        };
+        /**
+         * LevelsSetOut
+         * @description How many levels changed.
+         */
+        LevelsSetOut: {
+            /** Changed */
+            changed: number;
         };
         /**
          * LineOut
@@ -7207,6 +7363,16 @@ export interface components {
             name: string;
         };
         /**
+         * PartOfOut
+         * @description What a standard goes into, and the student's level there.
+         */
+        PartOfOut: {
+            /** Mark */
+            mark: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * PartOut
          * @description A part of a term of terms, in a working.
          */
@@ -7369,20 +7535,25 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description One piece of repeating work before it is made.
+         * @description A piece of evidence: the work, when it was due, what was scored for the standard, and its height.
          */
         PieceOut: {
-            /**
-             * Due On
-             * Format: date
-             */
-            due_on: string;
+            /** Assignment Id */
+            assignment_id: number;
+            /** Due On */
+            due_on: string | null;
+            /** Height */
+            height: number;
+            /** Is Shown */
+            is_shown: boolean;
+            /** Level */
+            level: string;
             /** Name */
             name: string;
-            /** Short Name */
-            short_name: string;
-            /** Term */
-            term: string;
+            /** Term Id */
+            term_id: number;
+            /** Text */
+            text: string;
         };
         /**
          * PlacedOut
@@ -9030,6 +9201,23 @@ export interface components {
             year: string;
         };
         /**
+         * SetByHandOut
+         * @description The level that a teacher set, who, when and why.
+         */
+        SetByHandOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Mark */
+            mark: string;
+            /** Reason */
+            reason: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * SetupIn
          * @description The first school, its first year and its records officer.
          */
@@ -9214,6 +9402,30 @@ export interface components {
             state: "not" | "partly" | "posted" | "changed";
             /** Words */
             words: string;
+        };
+        /**
+         * StandardColumnOut
+         * @description A standard as a column: what it is part of and how deep, how many pieces of work name it, and how many students are at
+         *     each level, in the order of the levels. `is_asked` says that the term's reporting window wants a level; `lacking` is how
+         *     many have none then. `has_parts` says that others are part of it.
+         */
+        StandardColumnOut: {
+            /** Counts */
+            counts: number[];
+            /** Depth */
+            depth: number;
+            /** Has Parts */
+            has_parts: boolean;
+            /** Is Asked */
+            is_asked: boolean;
+            /** Lacking */
+            lacking: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Within */
+            within: string | null;
         };
         /**
          * StandardLevel
@@ -11595,6 +11807,271 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    standards_api_by_standard: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByStandardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    standards_api_put_levels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsSetOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    standards_api_level: {
+        parameters: {
+            query: {
+                standard: string;
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelWorkingOut"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -1,0 +1,1 @@
+"""Standards: a class by level, with the evidence behind each, and levels set by hand."""

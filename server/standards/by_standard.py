@@ -1,0 +1,188 @@
+"""A class by standard: every student's level with the evidence behind it, and one of them in full (R8)."""
+
+from collections.abc import Mapping
+from fractions import Fraction
+from functools import cached_property
+
+from gradecore import book as core
+from gradecore.level_steps import how_it_comes, level_steps, number_text
+from gradecore.standards import StandardResult
+from school import windows
+from school.calendar import local
+from school.models import Student, Term
+from school.refusal import NotYours
+from scores.book import LoadedClass
+from scores.grid import namesakes_of
+from scores.models import LevelOverride
+
+from standards.schemas import (
+    ByStandardOut,
+    LevelCellOut,
+    LevelOut,
+    LevelRowOut,
+    LevelWorkingOut,
+    PartOfOut,
+    PieceOut,
+    SetByHandOut,
+    StandardColumnOut,
+)
+
+
+class ClassByStandard:
+    """A loaded class as students by standards."""
+
+    def __init__(self, loaded: LoadedClass, term: Term) -> None:
+        self.loaded, self.term = loaded, term
+
+    @cached_property
+    def scale(self) -> core.Scale:
+        """What levels are looked up in. Raises NotYours where the class has no standards."""
+        if self.loaded.book.standards_scale is None:
+            raise NotYours
+        return self.loaded.book.standards_scale
+
+    @cached_property
+    def asked(self) -> set[str]:
+        """The standards for which the term's reporting window wants a level."""
+        window = windows.window_of(self.term)
+        return set(window.asks_for) if window is not None else set()
+
+    @cached_property
+    def shown(self) -> list[tuple[core.Standard, int]]:
+        """The standards that work of the class names, with what they are part of, each after its parent; and how deep they are."""
+        known = {each.id: each for each in self.loaded.book.standards}
+        wanted: set[str] = set()
+        for work in self.loaded.book.assignments:
+            for name in [
+                *(each.id for each in work.standards),
+                *(each.standard for each in work.criteria if each.standard),
+            ]:
+                above: str | None = name
+                while above is not None and above not in wanted:
+                    wanted.add(above)
+                    above = known[above].parent
+        found: list[tuple[core.Standard, int]] = []
+
+        def add(parent: str | None, depth: int) -> None:
+            for each in self.loaded.book.standards:
+                if each.parent == parent and each.id in wanted:
+                    found.append((each, depth))
+                    add(each.id, depth + 1)
+
+        add(None, 0)
+        return found
+
+    def height(self, value: Fraction) -> float:
+        """Where a value lies from the lowest level's to the highest's, from 0 to 1; for drawing."""
+        values = [value for _, value in self.levels]
+        low, high = min(values), max(values)
+        return round(float(min(max((value - low) / (high - low), Fraction(0)), Fraction(1))), 3) if high > low else 0.5
+
+    @cached_property
+    def levels(self) -> list[tuple[str, Fraction]]:
+        """The levels from the lowest, each with the value that it counts as."""
+        marks = self.loaded.levels.marks
+        bands = sorted(self.scale.bands, key=lambda band: band.min)
+        return [(band.mark, marks.value_of(band.mark) or Fraction(0)) for band in bands]
+
+    def table(self) -> ByStandardOut:
+        """Everybody's level in every standard that the class works with; nothing where it works with none."""
+        if self.loaded.book.standards_scale is None:
+            return ByStandardOut(
+                term_id=self.term.pk, term=self.term.name, levels=[], columns=[], rows=[], asked=0, lacking=0
+            )
+        results = {each.pk: self.loaded.levels.results(str(each.pk)) for each in self.loaded.plan.students}
+        overrides = self.loaded.book.standard_overrides
+        lacking: set[int] = set()
+        columns = []
+        for each, depth in self.shown:
+            marks = [results[student][each.id].final_mark for student in results]
+            is_asked = each.id in self.asked
+            without = [student for student in results if results[student][each.id].final_mark is None]
+            if is_asked:
+                lacking.update(without)
+            columns.append(
+                StandardColumnOut(
+                    name=each.id, within=each.parent, depth=depth, has_parts=bool(self.loaded.levels.children_of(each.id)),
+                    pieces=self._pieces(each.id), is_asked=is_asked, lacking=len(without) if is_asked else 0,
+                    counts=[marks.count(mark) for mark, _ in self.levels],
+                )
+            )  # fmt: skip
+        namesakes = namesakes_of(self.loaded.plan.roster)
+        rows: list[LevelRowOut] = [
+            {
+                "student_id": student.pk, "given_name": student.given_name, "family_name": student.family_name,
+                "alias": student.alias,
+                "number": student.number if (student.given_name, student.family_name) in namesakes else None,
+                "cells": [
+                    self._cell(results[student.pk][each.id], each.id in overrides.get(str(student.pk), {}))
+                    for each, _ in self.shown
+                ],
+            }
+            for student in self.loaded.plan.students
+        ]  # fmt: skip
+        return ByStandardOut(
+            term_id=self.term.pk, term=self.term.name,
+            levels=[LevelOut(mark=mark, height=self.height(value)) for mark, value in self.levels],
+            columns=columns, rows=rows, asked=sum(each.is_asked for each in columns), lacking=len(lacking),
+        )  # fmt: skip
+
+    def _pieces(self, standard: str) -> int:
+        return sum(
+            standard in {each.id for each in work.standards} | {each.standard for each in work.criteria}
+            for work in self.loaded.book.assignments
+        )
+
+    def _cell(self, result: StandardResult, by_hand: bool) -> LevelCellOut:
+        return {
+            "mark": result.final_mark, "computed": result.mark, "by_hand": by_hand,
+            "from_parts": result.value is not None and not result.evidence,
+            "heights": [self.height(each.value) for each in result.evidence],
+        }  # fmt: skip
+
+    def working(self, student: Student, standard: str) -> LevelWorkingOut:
+        """How one student stands in one standard. Raises NotYours for one that the class does not work with."""
+        found = next((each for each, _ in self.shown if each.id == standard), None)
+        if found is None:
+            raise NotYours
+        results = self.loaded.levels.results(str(student.pk))
+        result = results[standard]
+        return LevelWorkingOut(
+            name=standard, mark=result.final_mark, computed=result.mark,
+            value=None if result.value is None else number_text(result.value), out_of=number_text(self.scale.out_of),
+            by_hand=self._by_hand(student, standard), how=how_it_comes(found),
+            steps=level_steps(self.loaded.levels, found, results), pieces=self._evidence(result),
+            into=self._part(found.parent, results) if found.parent else None,
+            parts=[
+                self._part(each, results)
+                for each in self.loaded.levels.children_of(standard)
+                if any(each == other.id for other, _ in self.shown)
+            ],
+        )  # fmt: skip
+
+    def _part(self, standard: str, results: Mapping[str, StandardResult]) -> PartOfOut:
+        return PartOfOut(name=standard, mark=results[standard].final_mark)
+
+    def _by_hand(self, student: Student, standard: str) -> SetByHandOut | None:
+        school_class = self.loaded.plan.school_class
+        row = (
+            LevelOverride.objects.filter(school_class=school_class, student=student, standard=standard)
+            .select_related("changed_by")
+            .first()
+        )
+        if row is None:
+            return None
+        at = local(school_class.school, row.changed_at)
+        return SetByHandOut(mark=row.mark, who=str(row.changed_by), at=at, reason=row.reason)
+
+    def _evidence(self, result: StandardResult) -> list[PieceOut]:
+        works = {str(each.pk): each for each in self.loaded.plan.assignments}
+        return [
+            PieceOut(
+                assignment_id=works[each.assignment].pk, term_id=works[each.assignment].term_id,
+                name=works[each.assignment].name, due_on=works[each.assignment].due_on, text=number_text(each.value),
+                level=self.loaded.levels.band_of(each.value), is_shown=works[each.assignment].pk in self.loaded.shown,
+                height=self.height(each.value),
+            )
+            for each in result.evidence
+        ]  # fmt: skip
