@@ -19,10 +19,17 @@ router = PermittedRouter(tags=["standards"])
 @router.get("/classes/{class_id}/by-standard", permission=SEE_SCORES, response=ByStandardOut)
 def by_standard(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The class as students by standards."""
+    teaching = request.school_class.teaching_of(request.user)
+    has_aliases = bool(teaching and teaching.view.get("hasAliases"))
     answer = kept_answer(
         request.school_class,
-        ("by standard", term),
-        lambda loaded: ClassByStandard(loaded, term_of(loaded, term)).table().model_dump_json(),
+        ("by standard", term, has_aliases),
+        lambda loaded: (
+            ClassByStandard(loaded, term_of(loaded, term))
+            .table()
+            .model_copy(update={"has_aliases": has_aliases})
+            .model_dump_json()
+        ),
     )
     return HttpResponse(answer, content_type="application/json")
 

@@ -17,12 +17,12 @@ from scores.models import LevelOverride
 
 from standards.schemas import (
     ByStandardOut,
+    EvidencePieceOut,
     LevelCellOut,
-    LevelOut,
+    LevelOfScaleOut,
     LevelRowOut,
     LevelWorkingOut,
     PartOfOut,
-    PieceOut,
     SetByHandOut,
     StandardColumnOut,
 )
@@ -123,7 +123,7 @@ class ClassByStandard:
         ]  # fmt: skip
         return ByStandardOut(
             term_id=self.term.pk, term=self.term.name,
-            levels=[LevelOut(mark=mark, height=self.height(value)) for mark, value in self.levels],
+            levels=[LevelOfScaleOut(mark=mark, height=self.height(value)) for mark, value in self.levels],
             columns=columns, rows=rows, asked=sum(each.is_asked for each in columns), lacking=len(lacking),
         )  # fmt: skip
 
@@ -175,10 +175,10 @@ class ClassByStandard:
         at = local(school_class.school, row.changed_at)
         return SetByHandOut(mark=row.mark, who=str(row.changed_by), at=at, reason=row.reason)
 
-    def _evidence(self, result: StandardResult) -> list[PieceOut]:
+    def _evidence(self, result: StandardResult) -> list[EvidencePieceOut]:
         works = {str(each.pk): each for each in self.loaded.plan.assignments}
         return [
-            PieceOut(
+            EvidencePieceOut(
                 assignment_id=works[each.assignment].pk, term_id=works[each.assignment].term_id,
                 name=works[each.assignment].name, due_on=works[each.assignment].due_on, text=number_text(each.value),
                 level=self.loaded.levels.band_of(each.value), is_shown=works[each.assignment].pk in self.loaded.shown,

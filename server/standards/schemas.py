@@ -8,7 +8,7 @@ from school.schemas import Body, RowNumber
 from typing_extensions import TypedDict
 
 
-class LevelOut(Schema):
+class LevelOfScaleOut(Schema):
     """A level: its mark and where its value lies from the lowest (0) to the highest (1) that can be."""
 
     mark: str
@@ -55,18 +55,21 @@ class LevelRowOut(TypedDict):
 
 
 class ByStandardOut(Schema):
-    """A class by standard; `lacking` is how many students lack a level that is asked for."""
+    """A class by standard; `lacking` is how many students lack a level that is asked for. `has_aliases` says that students are
+    called by their aliases.
+    """
 
     term_id: int
     term: str
-    levels: list[LevelOut]
+    levels: list[LevelOfScaleOut]
     columns: list[StandardColumnOut]
     rows: list[LevelRowOut]
     asked: int
     lacking: int
+    has_aliases: bool = False
 
 
-class PieceOut(Schema):
+class EvidencePieceOut(Schema):
     """A piece of evidence: the work, when it was due, what was scored for the standard, and its height."""
 
     assignment_id: int
@@ -107,7 +110,7 @@ class LevelWorkingOut(Schema):
     how: str
     """How pieces come together, in a sentence."""
     steps: list[str]
-    pieces: list[PieceOut]
+    pieces: list[EvidencePieceOut]
     into: PartOfOut | None
     parts: list[PartOfOut]
 

@@ -21,6 +21,8 @@ export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 export const inClasses = { queryKey: ['class'] };
 export const inFrame = (id: Id) => ({ queryKey: ['class', id, 'frame'] });
 export const inSpread = (id: Id) => ({ queryKey: ['class', id, 'spread'] });
+export const inByStandard = (id: Id) => ({ queryKey: ['class', id, 'by standard'] });
+export const inLevels = (id: Id) => ({ queryKey: ['class', id, 'level'] });
 export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
 export const inEvidence = (id: Id, term: Id, student: Id) => ({
 	queryKey: ['class', id, 'evidence', term, student]
@@ -304,6 +306,28 @@ export const planTargets = (id: Id) =>
 					signal: within(signal)
 				})
 			)
+	});
+
+/** A class as students by standards. */
+export const byStandard = (id: Id, term: InTerm) =>
+	queryOptions({
+		queryKey: ['class', id, 'by standard', term],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id }, query: { term } };
+			return ask(api.GET('/api/v1/classes/{class_id}/by-standard', { params, signal: within(signal) }));
+		}
+	});
+
+/** How one student stands in one standard. */
+export const level = (id: Id, term: InTerm, student: Id, standard: string) =>
+	queryOptions({
+		queryKey: ['class', id, 'level', term, student, standard],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id, student }, query: { standard, term } };
+			return ask(
+				api.GET('/api/v1/classes/{class_id}/by-standard/{student}', { params, signal: within(signal) })
+			);
+		}
 	});
 
 export const scores = (id: Id, term: InTerm) =>

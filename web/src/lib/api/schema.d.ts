@@ -4750,17 +4750,23 @@ export interface components {
         };
         /**
          * ByStandardOut
-         * @description A class by standard; `lacking` is how many students lack a level that is asked for.
+         * @description A class by standard; `lacking` is how many students lack a level that is asked for. `has_aliases` says that students are
+         *     called by their aliases.
          */
         ByStandardOut: {
             /** Asked */
             asked: number;
             /** Columns */
             columns: components["schemas"]["StandardColumnOut"][];
+            /**
+             * Has Aliases
+             * @default false
+             */
+            has_aliases: boolean;
             /** Lacking */
             lacking: number;
             /** Levels */
-            levels: components["schemas"]["LevelOut"][];
+            levels: components["schemas"]["LevelOfScaleOut"][];
             /** Rows */
             rows: components["schemas"]["LevelRowOut"][];
             /** Term */
@@ -6043,6 +6049,28 @@ export interface components {
             trend: components["schemas"]["TrendOut"][];
         };
         /**
+         * EvidencePieceOut
+         * @description A piece of evidence: the work, when it was due, what was scored for the standard, and its height.
+         */
+        EvidencePieceOut: {
+            /** Assignment Id */
+            assignment_id: number;
+            /** Due On */
+            due_on: string | null;
+            /** Height */
+            height: number;
+            /** Is Shown */
+            is_shown: boolean;
+            /** Level */
+            level: string;
+            /** Name */
+            name: string;
+            /** Term Id */
+            term_id: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * EvidenceStandardOut
          * @description How a student stands in a standard: its level's mark, where it is drawn, and from how much evidence.
          */
@@ -6686,6 +6714,16 @@ export interface components {
             student: number;
         };
         /**
+         * LevelOfScaleOut
+         * @description A level: its mark and where its value lies from the lowest (0) to the highest (1) that can be.
+         */
+        LevelOfScaleOut: {
+            /** Height */
+            height: number;
+            /** Mark */
+            mark: string;
+        };
+        /**
          * LevelOut
          * @description A grade in percent on a day; `level` is where it is drawn, in percent of the height.
          */
@@ -6735,7 +6773,7 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOfOut"][];
             /** Pieces */
-            pieces: components["schemas"]["PieceOut"][];
+            pieces: components["schemas"]["EvidencePieceOut"][];
             /** Steps */
             steps: string[];
             /** Value */
@@ -7535,25 +7573,20 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description A piece of evidence: the work, when it was due, what was scored for the standard, and its height.
+         * @description One piece of repeating work before it is made.
          */
         PieceOut: {
-            /** Assignment Id */
-            assignment_id: number;
-            /** Due On */
-            due_on: string | null;
-            /** Height */
-            height: number;
-            /** Is Shown */
-            is_shown: boolean;
-            /** Level */
-            level: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
             /** Name */
             name: string;
-            /** Term Id */
-            term_id: number;
-            /** Text */
-            text: string;
+            /** Short Name */
+            short_name: string;
+            /** Term */
+            term: string;
         };
         /**
          * PlacedOut

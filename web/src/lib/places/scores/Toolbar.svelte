@@ -16,6 +16,7 @@
 	} from '$lib/class/view';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
+	import Ways from './Ways.svelte';
 
 	let {
 		grid,
@@ -56,6 +57,7 @@
 <div
 	class="flex min-h-9 flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-0.75 pr-4 pl-6 whitespace-nowrap"
 >
+	{#if grid.levels}<Ways at="piece" term={grid.term_id} />{/if}
 	<Segmented label="Columns" choices={ways} value={view.columns} onchange={(columns) => look({ columns })} />
 	<Select
 		class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"

@@ -24,6 +24,14 @@ export const scores: Place = {
 			]
 		},
 		{
+			place: 'By standard',
+			keys: [
+				['a level’s first letters, or 1 to 9', 'set it by hand, in all cells that are chosen'],
+				['Delete', 'takes what was set by hand back'],
+				['Ctrl D', 'the first row of what is chosen goes into all below']
+			]
+		},
+		{
 			place: 'After Space',
 			keys: [
 				['w', 'how the grade comes about'],

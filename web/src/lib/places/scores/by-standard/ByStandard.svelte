@@ -1,0 +1,92 @@
+<script lang="ts">
+	/** Scores by standard: the class's levels, and beside them the lens. */
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { page } from '$app/state';
+	import * as fetched from '$lib/api/queries';
+	import Failed from '$lib/app/Failed.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import { nameOf } from '$lib/class/names';
+	import { thisClass } from '$lib/class/thisClass';
+	import { counted } from '$lib/words/plurals';
+	import Ways from '../Ways.svelte';
+	import LevelLens from './LevelLens.svelte';
+	import LevelTable from './LevelTable.svelte';
+	import { setLevels, type Table } from './levels';
+	import StandardLens from './StandardLens.svelte';
+
+	const here = thisClass();
+	const queries = useQueryClient();
+	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const found = createQuery(() => fetched.byStandard(here.id, term));
+	let looked = $state<{ student: number | null; standard: string } | null>(null);
+	const called = (row: Table['rows'][number]) => (found.data?.has_aliases ? row.alias : nameOf(row));
+	const student = $derived(found.data?.rows.find((each) => each.student_id === looked?.student));
+	const isKnown = $derived(found.data?.columns.some((each) => each.name === looked?.standard));
+
+	const set = (cells: { student: number; standard: string; mark: string }[]) =>
+		void notice.tried(setLevels(here, queries, cells));
+</script>
+
+{#if found.isPending}
+	<p class="p-6 text-slate" role="status">Fetching the levels…</p>
+{:else if !found.data}
+	<main class="p-6"><Failed error={found.error} retry={found.refetch} /></main>
+{:else}
+	{@const table = found.data}
+	<main class="flex min-h-80 flex-1 flex-col" data-fills>
+		<div
+			class="flex min-h-9 flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-0.75 pr-6 pl-6"
+		>
+			<Ways at="standard" term={table.term_id} />
+			<span class="text-small text-slate"
+				>each level with the evidence behind it, oldest first; type a level to set it by hand</span
+			>
+			{#if table.asked}
+				<span class="ml-auto text-slate"
+					><b class="font-semibold text-ink">{table.asked}</b>
+					{table.asked === 1 ? 'standard is' : 'standards are'} asked for in {table.term.toLowerCase()}{#if table.lacking},
+						<b class="font-semibold text-amber-ink"
+							>{counted(table.lacking, 'student')}
+							{table.lacking === 1 ? 'lacks' : 'lack'} one</b
+						>{:else}, nobody lacks one{/if}</span
+				>
+			{/if}
+		</div>
+		{#if !table.columns.length}
+			<p class="p-6 text-large leading-5.75 text-slate">
+				No work of this class names a standard yet. Work says what it is evidence of in the
+				<a class="link" href="/class/{here.id}/plan?term={table.term_id}">plan</a>; levels appear here.
+			</p>
+		{:else if !table.rows.length}
+			<p class="p-6 text-large leading-5.75 text-slate">
+				Nobody is enrolled yet. A records officer takes students into a class, in School; they appear here as
+				rows.
+			</p>
+		{:else}
+			<div
+				class="side-by-side flex min-h-0 flex-1 max-lg:flex-col max-lg:[&>.scroll]:h-[max(320px,_64vh)] max-lg:[&>.scroll]:flex-none"
+			>
+				{#key `${here.id} ${table.term_id}`}
+					<LevelTable
+						{table}
+						nameOf={called}
+						onlook={(student, standard) => (looked = { student, standard })}
+						onhead={(standard) => (looked = { student: null, standard })}
+						onset={set}
+						onproblem={(words) => notice.problem(words)}
+					/>
+				{/key}
+				{#if looked && isKnown}
+					{#if student}
+						<LevelLens
+							{table}
+							student={student.student_id}
+							name={called(student)}
+							standard={looked.standard}
+						/>
+					{:else}<StandardLens {table} standard={looked.standard} nameOf={called} />{/if}
+				{/if}
+			</div>
+		{/if}
+	</main>
+{/if}

@@ -1,0 +1,95 @@
+<script lang="ts">
+	/** A student's levels in all standards. */
+	import type { Selection } from '../grid/selection.svelte';
+	import { Still } from '../grid/still.svelte';
+	import Dots from './Dots.svelte';
+	import type { Table } from './levels';
+
+	let {
+		row: given,
+		index,
+		columns,
+		selection,
+		name,
+		onpick
+	}: {
+		row: Table['rows'][number];
+		index: number;
+		columns: Table['columns'];
+		selection: Selection;
+		name: string;
+		onpick: (column: number, isReaching: boolean) => void;
+	} = $props();
+	const still = new Still(() => given);
+	const row = $derived(still.now);
+	const isHere = new Still(() => index === selection.at.row);
+	/** Which cells of this row are chosen, from and to; where nothing is, all rows share one answer. */
+	const from = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.left : -1)); // prettier-ignore
+	const to = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.right : -2)); // prettier-ignore
+
+	function label(place: number): string {
+		const cell = row.cells[place]!;
+		const column = columns[place]!;
+		return [
+			`${name}, ${column.name}:`,
+			cell.mark ?? (column.is_asked ? 'asked for, no evidence' : 'no level'),
+			cell.by_hand ? `set by hand in place of ${cell.computed ?? 'nothing'}` : '',
+			cell.from_parts ? 'from its parts' : '',
+			cell.heights.length ? `${cell.heights.length} ${cell.heights.length === 1 ? 'piece' : 'pieces'}` : ''
+		]
+			.filter(Boolean)
+			.join(' ');
+	}
+</script>
+
+<div role="row" aria-rowindex={index + 2} class={['flex h-8.5', isHere.now && 'bg-ice-2']}>
+	<div
+		role="rowheader"
+		aria-colindex={1}
+		class={[
+			'sticky left-0 z-1 flex w-52 flex-none items-center truncate border-b border-hair pl-6',
+			isHere.now ? 'bg-ice-2' : 'bg-birch'
+		]}
+	>
+		<span class="truncate"
+			>{#if name === row.alias}{name}{:else}<b class="font-semibold">{row.family_name}</b>, {row.given_name}{row.number
+					? ` (${row.number})`
+					: ''}{/if}</span
+		>
+	</div>
+	{#each row.cells as cell, place (columns[place]!.name)}
+		{@const isAt = isHere.now && selection.at.column === place}
+		<div
+			role="gridcell"
+			tabindex={isAt ? 0 : -1}
+			aria-colindex={place + 2}
+			aria-selected={isAt || (place >= from.now && place <= to.now)}
+			aria-label={label(place)}
+			data-cell="{index} {place}"
+			class={[
+				'relative flex w-33 flex-none cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
+				isAt && 'shadow-[inset_0_0_0_2px_var(--color-juniper)]',
+				!isAt && place >= from.now && place <= to.now && 'bg-ice'
+			]}
+			onmousedown={(event) => onpick(place, event.shiftKey)}
+		>
+			{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
+					>{selection.typed}…</span
+				>
+			{:else if cell.mark === null}<span class={[columns[place]!.is_asked && 'text-amber-ink']}
+					>{columns[place]!.is_asked ? 'asked for' : ''}</span
+				>
+			{:else}<span
+					class={[
+						'truncate',
+						cell.from_parts && !cell.by_hand && 'text-slate',
+						cell.by_hand && 'font-semibold'
+					]}>{cell.mark}</span
+				>{/if}
+			<Dots heights={cell.heights} />
+			{#if cell.by_hand}<i
+					class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
+				></i>{/if}
+		</div>
+	{/each}
+</div>

@@ -1,0 +1,185 @@
+<script lang="ts">
+	/** Students down, standards across: each level with the evidence behind it; typing a level sets it by hand. */
+	import { tick } from 'svelte';
+	import { counted } from '$lib/words/plurals';
+	import { actOf, Selection } from '../grid/selection.svelte';
+	import LevelRow from './LevelRow.svelte';
+	import { readLevel, type Table } from './levels';
+
+	let {
+		table,
+		nameOf,
+		onlook,
+		onhead,
+		onset,
+		onproblem
+	}: {
+		table: Table;
+		nameOf: (row: Table['rows'][number]) => string;
+		/** One is in a cell. */
+		onlook: (student: number, standard: string) => void;
+		/** The head of a standard was chosen. */
+		onhead: (standard: string) => void;
+		onset: (cells: { student: number; standard: string; mark: string }[]) => void;
+		onproblem: (words: string) => void;
+	} = $props();
+
+	let scroller = $state<HTMLElement>();
+	const selection = new Selection(
+		() => ({ rows: table.rows.length, columns: table.columns.length }),
+		(cell, text) => take([cell], text)
+	);
+
+	const placeOf = (cell: { row: number; column: number }) => ({
+		student: table.rows[cell.row]!.student_id,
+		standard: table.columns[cell.column]!.name
+	});
+
+	function take(cells: { row: number; column: number }[], text: string): void {
+		const mark = readLevel(text, table.levels);
+		const marks = table.levels.map((each) => each.mark).join(', ');
+		if (mark === null) onproblem(`${text} is none of the levels: ${marks}.`);
+		else if (mark === undefined) onproblem(`${text} could be several levels: type one letter more.`);
+		else onset(cells.map((cell) => ({ ...placeOf(cell), mark })));
+	}
+
+	/** What is typed is a level as soon as it can be one alone. */
+	function type(text: string): void {
+		const mark = readLevel(text, table.levels);
+		if (mark === undefined) {
+			selection.typed = text;
+			return;
+		}
+		selection.drop();
+		take(selection.cells(), text);
+	}
+
+	function fill(): void {
+		const { top, left, bottom, right } = selection.chosen;
+		const cells = [];
+		for (let row = top + 1; row <= bottom; row++)
+			for (let column = left; column <= right; column++)
+				cells.push({ ...placeOf({ row, column }), mark: table.rows[top]!.cells[column]!.mark ?? '' });
+		if (cells.length) onset(cells);
+	}
+
+	async function goTo(): Promise<void> {
+		await tick();
+		const { row, column } = selection.at;
+		const cell = scroller?.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`);
+		cell?.focus({ preventScroll: true });
+		cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+		const { student, standard } = placeOf(selection.at);
+		onlook(student, standard);
+	}
+
+	function onkeydown(event: KeyboardEvent): void {
+		if (!(event.target as HTMLElement).closest('[role=gridcell]')) return;
+		if (selection.typed !== null && event.key.length === 1 && !event.ctrlKey && !event.metaKey) {
+			event.preventDefault();
+			type(selection.typed + event.key);
+			return;
+		}
+		if (selection.typed !== null && event.key === 'Backspace') {
+			event.preventDefault();
+			selection.typed = selection.typed.slice(0, -1) || null;
+			return;
+		}
+		const act = actOf(event, selection.typed, false);
+		if (!act) return;
+		if (act.kind === 'step' && !selection.step(act.by)) return;
+		event.preventDefault();
+		if (act.kind === 'move') selection.move(act.rows, act.columns);
+		else if (act.kind === 'extend') selection.extend(act.rows, act.columns);
+		else if (act.kind === 'all') selection.all();
+		else if (act.kind === 'fill') return fill();
+		else if (act.kind === 'drop') return selection.drop();
+		else if (act.kind === 'clear') return take(selection.cells(), '');
+		else if (act.kind === 'type') return type(act.text);
+		else if (act.kind !== 'step') return;
+		void goTo();
+	}
+
+	function pick(row: number, column: number, isReaching: boolean): void {
+		if (isReaching) selection.reach({ row, column });
+		else selection.go({ row, column });
+		void goTo();
+	}
+
+	/** How a level is shaded in a standard's strip, from the lowest to the highest. */
+	const shades = ['bg-hair', 'bg-ice', 'bg-deep', 'bg-deep-2'];
+	const shade = (place: number) =>
+		shades[Math.round((place * (shades.length - 1)) / Math.max(table.levels.length - 1, 1))];
+</script>
+
+<div
+	bind:this={scroller}
+	class="scroll min-w-0 flex-1 overflow-auto"
+	role="grid"
+	tabindex="-1"
+	aria-label="Levels of the class"
+	aria-rowcount={table.rows.length + 1}
+	aria-colcount={table.columns.length + 1}
+	aria-multiselectable="true"
+	{onkeydown}
+>
+	<div
+		role="row"
+		aria-rowindex={1}
+		class="sticky top-0 z-2 flex w-max min-w-full bg-birch text-small leading-4"
+	>
+		<div
+			role="columnheader"
+			aria-colindex={1}
+			class="sticky left-0 z-1 flex w-52 flex-none items-end border-b border-rule bg-birch pb-2 pl-6 text-slate"
+		>
+			{counted(table.rows.length, 'student')}
+		</div>
+		{#each table.columns as column, place (column.name)}
+			<div
+				role="columnheader"
+				aria-colindex={place + 2}
+				class="flex w-33 flex-none flex-col justify-end border-b border-l border-rule border-l-hair px-2 py-1.5"
+				style:padding-left="{8 + 12 * column.depth}px"
+			>
+				<button
+					class="min-h-6 text-left"
+					aria-label="{column.name}, all students"
+					onclick={() => onhead(column.name)}
+				>
+					<b class="line-clamp-3 text-body leading-4.5 font-semibold text-ink">{column.name}</b>
+				</button>
+				<span class="text-slate"
+					>{column.pieces
+						? counted(column.pieces, 'piece')
+						: column.has_parts
+							? 'from its parts'
+							: 'no pieces'}{column.is_asked ? ', asked for' : ''}</span
+				>
+				<span
+					class="mt-1 flex h-1.5 overflow-hidden rounded-sm"
+					role="img"
+					aria-label={table.levels.map(({ mark }, level) => `${column.counts[level]} ${mark}`).join(', ')}
+					title={table.levels.map(({ mark }, level) => `${column.counts[level]} ${mark}`).join(', ')}
+				>
+					{#each table.levels as { mark }, level (mark)}<i
+							class={shade(level)}
+							style:flex={column.counts[level]}
+						></i>{/each}
+				</span>
+			</div>
+		{/each}
+	</div>
+	<div role="rowgroup" class="w-max min-w-full">
+		{#each table.rows as row, index (row.student_id)}
+			<LevelRow
+				{row}
+				{index}
+				columns={table.columns}
+				{selection}
+				name={nameOf(row)}
+				onpick={(column, isReaching) => pick(index, column, isReaching)}
+			/>
+		{/each}
+	</div>
+</div>

@@ -1,0 +1,88 @@
+import { render, screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it } from 'vitest';
+import LevelTable from './LevelTable.svelte';
+import { readLevel, type Table } from './levels';
+
+const user = userEvent.setup();
+const MARKS = ['Begun', 'Nearly', 'Secure', 'Beyond'].map((mark, place) => ({ mark, height: place / 3 }));
+
+describe('a level that is typed', () => {
+	it.each([
+		['s', 'Secure'],
+		['SEC', 'Secure'],
+		['be', undefined],
+		['bey', 'Beyond'],
+		['1', 'Begun'],
+		['4', 'Beyond'],
+		['5', null],
+		['x', null],
+		['', ''],
+		['-', '']
+	])('%s is %s', (text, mark) => expect(readLevel(text, MARKS)).toBe(mark));
+});
+
+const column = (name: string): Table['columns'][number] => ({
+	name, within: null, depth: 0, has_parts: false, pieces: 1, is_asked: name === 'Reading', lacking: 0, counts: [0, 0, 0, 0]
+}); // prettier-ignore
+const cell = (mark: string | null) => ({ mark, computed: mark, by_hand: false, from_parts: false, heights: mark ? [0.5] : [] }); // prettier-ignore
+const row = (id: number, given_name: string, ...marks: (string | null)[]) => ({
+	student_id: id, given_name, family_name: 'Rask', alias: `fern ${id}`, number: null, cells: marks.map(cell)
+}); // prettier-ignore
+const table: Table = {
+	term_id: 1, term: 'Quarter 1', levels: MARKS, columns: [column('Adding'), column('Reading')], asked: 1, lacking: 1,
+	rows: [row(1, 'Ada', 'Secure', null), row(2, 'Ben', 'Begun', 'Nearly'), row(3, 'Cleo', null, 'Secure')], has_aliases: false
+}; // prettier-ignore
+
+describe('the table of levels', () => {
+	let set: { student: number; standard: string; mark: string }[][];
+	let problems: string[];
+
+	beforeEach(() => {
+		[set, problems] = [[], []];
+		render(LevelTable, {
+			table,
+			nameOf: (row: Table['rows'][number]) => row.given_name,
+			onlook: () => undefined,
+			onhead: () => undefined,
+			onset: (cells: (typeof set)[number]) => set.push(cells),
+			onproblem: (words: string) => problems.push(words)
+		});
+	});
+
+	const at = (name: RegExp) => screen.getByRole('gridcell', { name });
+
+	it('sets a level as soon as its letters can be one alone, and goes down with Enter', async () => {
+		await user.click(at(/^Ada, Adding: Secure/));
+		await user.keyboard('be');
+		expect(set).toEqual([]);
+		await user.keyboard('y{Enter}n');
+		expect(set).toEqual([
+			[{ student: 1, standard: 'Adding', mark: 'Beyond' }],
+			[{ student: 2, standard: 'Adding', mark: 'Nearly' }]
+		]);
+		expect(at(/^Ben, Adding/)).toBe(document.activeElement);
+	});
+
+	it('sets, fills and takes back what is chosen together', async () => {
+		await user.click(at(/^Ada, Reading: asked for, no evidence/));
+		await user.keyboard('{Shift>}{ArrowDown}{ArrowDown}{/Shift}2');
+		expect(set.pop()).toHaveLength(3);
+		await user.keyboard('{Delete}');
+		expect(set.pop()!.map(({ mark }) => mark)).toEqual(['', '', '']);
+		await user.click(at(/^Ben, Reading/));
+		await user.keyboard('{Shift>}{ArrowDown}{/Shift}{Control>}d{/Control}');
+		expect(set.pop()).toEqual([{ student: 3, standard: 'Reading', mark: 'Nearly' }]);
+	});
+
+	it('says what is no level, and what could be several', async () => {
+		await user.click(at(/^Ada, Adding/));
+		await user.keyboard('x');
+		await user.keyboard('b{Enter}');
+		expect(problems).toEqual([
+			'x is none of the levels: Begun, Nearly, Secure, Beyond.',
+			'b could be several levels: type one letter more.'
+		]);
+		expect(set).toEqual([]);
+	});
+});
