@@ -2,6 +2,7 @@
 
 from fractions import Fraction
 
+from gradecore.book import NUMBER
 from gradecore.figures import assignment_figures, score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
@@ -204,7 +205,7 @@ class _FamilyClass:
         score = self.loaded.rows.get((self.student.pk, assignment.pk))
         if assignment.pk not in self.loaded.shown or score is None:
             return ""
-        if self.rules.families_points or score.number is None:
+        if self.rules.families_points or not isinstance(self.loaded.value_of(self.student.pk, assignment.pk), NUMBER):
             return self.loaded.text_of(score, assignment)
         percent = self._percent(assignment)
         if percent is None:
@@ -218,7 +219,7 @@ class _FamilyClass:
         """What the student's number comes to in percent, as adjusted."""
         score = self.gradebook.book.scores.get(str(self.student.pk), {}).get(str(assignment.pk))
         column = next(each for each in self.gradebook.plan(self.name).columns if each.id == str(assignment.pk))
-        return score_percent(column, score) if isinstance(score, int) else None
+        return score_percent(column, score) if isinstance(score, NUMBER) else None
 
     def _more(self, assignment: Assignment) -> list[str]:
         """What else the teacher shows: the share of the grade, and how the class did where it is large enough to hide in."""

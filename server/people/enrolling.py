@@ -109,8 +109,8 @@ def move(
         for score, other in along.pairs:
             beside = {
                 name: getattr(score, name)
-                for name in ("flag", "comment", "note", "by_standard")
-                if getattr(score, name)
+                for name in ("flag", "comment", "note", "by_standard", "levels")
+                if getattr(score, name) and (name != "levels" or other.criteria == score.assignment.criteria)
             }
             writing.put(
                 Score(student=student, assignment=other, version=0), score.number, score.code, "brought along", beside

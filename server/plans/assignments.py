@@ -11,6 +11,7 @@ from school.models import Person, SchoolClass, Term
 from school.refusal import Code, Refused
 
 from plans.categories import find_category
+from plans.criteria import read_criteria
 from plans.drafting import moves_grades, needs_draft, propose
 from plans.keeping import begin, keep, refuse_overtaken
 from plans.models import Assignment
@@ -198,6 +199,8 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
         assignment.adjust = steps(given["adjust"], "adjust")
     if "standards" in given:
         assignment.standards = _standards(given["standards"])
+    if "criteria" in given:
+        assignment.criteria = read_criteria(given["criteria"], assignment.criteria)
 
 
 def _standards(given: Sequence[str]) -> list[str]:

@@ -24,6 +24,8 @@ MOVING: Mapping[str, frozenset[str]] = {
             "category_id",
             "term_id",
             "points",
+            "standards",
+            "criteria",
             "share",
             "extra",
             "never_drop",

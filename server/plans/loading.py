@@ -13,9 +13,10 @@ from gradecore.file import read_rules, read_steps
 from school.calendar import running_term
 from school.models import Enrolment, Person, SchoolClass, Student, Term
 
+from plans.criteria import core_criteria
 from plans.drafting import Change, drafted_fields, fitting, lay_over
 from plans.models import Assignment, Category, GradingScale, GroundRules, ScoreCode, TermPlan
-from plans.standards import named_by, standards_of
+from plans.standards import named_by, standards_named, standards_of
 
 
 def key(row: Any) -> str:
@@ -84,7 +85,7 @@ def load_plan(
         .order_by("student__family_name", "student__given_name", "student__number")
     )
     scale = core_scale(rules.scale)
-    named = (name for each in assignments for name in each.standards)
+    named = (name for each in assignments for name in standards_named(each))
     standards, levels = standards_of(school_class.school, named, scale)
     book = core.Book(
         scale=scale,
@@ -198,7 +199,7 @@ def core_assignment(
         step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
         counts=each.counts, closed=each.closed, shown=shown, assigned=assigned,
         adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
-        standards=named_by(each.standards, levels),
+        standards=named_by(each.standards, levels), criteria=core_criteria(each.criteria, levels is not None),
     )  # fmt: skip
 
 

@@ -169,6 +169,8 @@ class Assignment(models.Model):
     """How scores are typed and shown: points, percent, marks, or done and not done."""
     standards = models.JSONField(default=list)
     """What it gives evidence for, in the words of the open gradebook file (R8.1)."""
+    criteria = models.JSONField(default=list)
+    """What one looks for in it, with levels (R16), as `criteria` keeps it."""
     assigned_on = models.DateField(null=True, blank=True)
     due_on = models.DateField(null=True, blank=True)
     for_everyone = models.BooleanField(default=True)

@@ -38,6 +38,24 @@ class CategoryOut(Schema):
     was: dict[str, str]
 
 
+class CriterionLevelOut(Schema):
+    """A level of a criterion: its name, points, and what one sees there."""
+
+    name: str
+    points: str
+    wording: str
+
+
+class CriterionOut(Schema):
+    """What one looks for in a piece of work, with its levels in the order in which they are offered."""
+
+    name: str
+    points: str
+    description: str
+    standard: str | None
+    levels: list[CriterionLevelOut]
+
+
 class AssignmentOut(Schema):
     """An assignment of the term. Shares are percents as planned, for extra credit the most it adds; None has none.
 
@@ -66,6 +84,7 @@ class AssignmentOut(Schema):
     description: str
     link: str
     standards: list[str]
+    criteria: list[CriterionOut]
     file: str | None
     step: str
     share_fixed: bool
@@ -304,6 +323,24 @@ class PlanOut(Schema):
     """The school's standards, which work can name."""
 
 
+class CriterionLevelIn(Body):
+    """A level of a criterion as typed: its name, its points, and in words what one sees there."""
+
+    name: str
+    points: str
+    wording: str = ""
+
+
+class CriterionIn(Body):
+    """A criterion as typed; `standard` is what a chosen level is evidence of."""
+
+    name: str
+    points: str
+    description: str = ""
+    standard: str | None = None
+    levels: list[CriterionLevelIn] = Field(max_length=100)
+
+
 class CategoryIn(Body):
     """What is given of a category; what is not stays as it is."""
 
@@ -348,6 +385,7 @@ class AssignmentIn(Body):
     description: str | None = None
     link: str | None = None
     standards: list[str] | None = None
+    criteria: list[CriterionIn] | None = Field(None, max_length=100)
     step: str | None = None
     entered_as: str | None = None
     assigned_on: datetime.date | None = None

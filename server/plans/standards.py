@@ -7,6 +7,8 @@ from gradecore import book as core
 from gradecore.file import read_standards
 from school.models import School
 
+from plans.models import Assignment
+
 
 def listed(school: School) -> tuple[tuple[core.Standard, ...], core.Scale | None]:
     """The school's standards and the scale of their levels, as the records office keeps them."""
@@ -29,6 +31,11 @@ def standards_of(
     like = replace(kept[0], parent=None) if kept else core.Standard("")
     own = (replace(like, id=name) for name in names if name not in known)
     return (*kept, *own), levels or scale
+
+
+def standards_named(work: Assignment) -> list[str]:
+    """The standards that a piece of work is evidence of: those that it names, and those of its criteria."""
+    return [*work.standards, *(each["standard"] for each in work.criteria if each["standard"])]
 
 
 def named_by(names: Iterable[str], levels: core.Scale | None) -> tuple[core.AssignmentStandard, ...]:

@@ -3,6 +3,7 @@
 from dataclasses import replace
 from fractions import Fraction
 
+from gradecore.book import NUMBER
 from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
@@ -41,7 +42,7 @@ def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
         score = loaded.book.scores.get(student, {}).get(column.id)
         if not column.is_assigned(student) or is_apart(loaded, work):
             continue
-        percent = score_percent(column, score) if isinstance(score, int) else None
+        percent = score_percent(column, score) if isinstance(score, NUMBER) else None
         if percent is not None or column.id in missing:
             trend = TrendOut(
                 name=work.name, due_on=work.due_on, colour=colours.get(work.category_id or 0),

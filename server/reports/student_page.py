@@ -4,7 +4,6 @@ from school.models import Student, Term
 from scores.book import LoadedClass
 from scores.explaining import explained
 from scores.grid import grade
-from scores.texts import core_score
 
 from reports.desk_schemas import StudentNoteOut, StudentPageOut, StudentTermOut
 from reports.evidence import trend_of
@@ -57,7 +56,7 @@ def _notes(loaded: LoadedClass, student: Student, term: Term) -> list[StudentNot
     for work in loaded.plan.assignments:
         score = loaded.rows.get((student.pk, work.pk))
         if work.term_id == term.pk and score is not None and (score.comment or score.note or score.flag):
-            text = loaded.text_of(score, work) if core_score(score) is not None else ""
+            text = loaded.text_of(score, work) if loaded.value_of(student.pk, work.pk) is not None else ""
             found.append(
                 StudentNoteOut(
                     work=work.name,

@@ -3,14 +3,17 @@
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from fractions import Fraction
 from functools import cached_property
 from typing import NamedTuple
 
 from gradecore import book as core
 from gradecore.change import changes
+from gradecore.criteria import with_sums
 from gradecore.gradebook import Gradebook
 from gradecore.slips import Slip
 from gradecore.standards import Standards
+from plans.criteria import chosen_names
 from plans.drafting import Change, judge_by
 from plans.loading import LoadedPlan, fraction, load_plan
 from plans.models import Assignment
@@ -47,6 +50,8 @@ class LoadedClass:
     plan: LoadedPlan
     rows: dict[tuple[int, int], ScoreRow]
     book: core.Book
+    levels_chosen: dict[tuple[int, int], dict[str, str]]
+    """The levels chosen for criteria, by student and assignment, by their identifiers; looked at where work has criteria."""
     kept_by_standard: dict[tuple[int, int], dict[str, str]]
     """What is kept for single standards, by student and assignment; looked at where work names standards."""
 
@@ -57,9 +62,16 @@ class LoadedClass:
 
     def text_of(self, score: Score | ScoreRow | None, assignment: Assignment) -> str:
         """A score as it is shown, in the way in which the assignment's are entered; empty for a blank."""
+        if assignment.criteria and score is not None and score.number is None and not score.code:
+            found = self.value_of(score.student_id, assignment.pk)
+            return self.lines.reader.text_of(found, Fraction(assignment.points))
         if assignment.entered_as == "points" or score is None:
             return score_text(score)
         return self.lines.text_of(score, assignment)
+
+    def value_of(self, student_id: int, assignment_id: int) -> core.Score | None:
+        """What a student has on an assignment: as entered, or what chosen levels come to; None for a blank."""
+        return self.book.scores.get(str(student_id), {}).get(str(assignment_id))
 
     @cached_property
     def lines(self) -> Lines:
@@ -112,14 +124,17 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
     """A class whose plan is loaded already, with its scores."""
     school_class = plan.school_class
     kept = Score.objects.filter(assignment__in=[each.pk for each in plan.assignments])
-    # Scores by standard come along where there can be any.
-    beside = ("by_standard",) if plan.book.standards else ()
-    rows, by_standard = {}, {}
+    # Scores by standard and levels of criteria come along where there can be any.
+    has_criteria = any(each.criteria for each in plan.assignments)
+    beside = ("by_standard", "levels") if plan.book.standards or has_criteria else ()
+    rows, by_standard, levels = {}, {}, {}
     for found in kept.values_list(*ScoreRow._fields, *beside):
         row = ScoreRow._make(found[: len(ScoreRow._fields)])
         rows[row.student_id, row.assignment_id] = row
+        if beside and found[-2]:
+            by_standard[row.student_id, row.assignment_id] = found[-2]
         if beside and found[-1]:
-            by_standard[row.student_id, row.assignment_id] = found[-1]
+            levels[row.student_id, row.assignment_id] = found[-1]
     scores: dict[str, dict[str, core.Score]] = {}
     students = set(plan.book.students)
     codes = {code.code for code in plan.codes}
@@ -131,6 +146,12 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
     for override in Override.objects.filter(school_class=school_class):
         mine = core.Override(fraction(override.percent), override.mark or None, override.reason)
         overrides.setdefault(str(override.student_id), {})[str(override.term_id)] = mine
+    chosen = _chosen_levels(plan, levels)
+    if chosen:
+        scores = {
+            student: dict(row)
+            for student, row in with_sums(replace(plan.book, scores=scores, criterion_levels=chosen)).scores.items()
+        }
     waiting = {str(each.pk) for each in plan.assignments if each.shown_when_in}
     assignments = tuple(
         replace(each, shown=each.shown and _all_in(each, plan.book.students, scores)) if each.id in waiting else each
@@ -143,8 +164,23 @@ def _load_scores(plan: LoadedPlan) -> LoadedClass:
         standard_scores=_standard_scores(plan, by_standard),
         overrides=overrides,
         standard_overrides=_standard_overrides(plan),
+        criterion_levels=chosen,
     )
-    return LoadedClass(plan, rows, book, by_standard)
+    return LoadedClass(plan, rows, book, levels, by_standard)
+
+
+def _chosen_levels(
+    plan: LoadedPlan, levels: Mapping[tuple[int, int], Mapping[str, str]]
+) -> dict[str, dict[str, dict[str, str]]]:
+    """The levels chosen, by name, as far as their criteria are still there."""
+    criteria = {each.pk: each.criteria for each in plan.assignments if each.criteria}
+    students = set(plan.book.students)
+    found: dict[str, dict[str, dict[str, str]]] = {}
+    for (student, assignment), chosen in levels.items():
+        names = chosen_names(criteria.get(assignment, ()), chosen)
+        if names and str(student) in students:
+            found.setdefault(str(student), {})[str(assignment)] = names
+    return found
 
 
 def _readable(score: ScoreRow, codes: Collection[str]) -> core.Score | None:
@@ -168,10 +204,12 @@ def changed_since(loaded: LoadedClass, revision: int) -> list[ScoreRow]:
 def with_scores(loaded: LoadedClass, changed: Sequence[ScoreRow]) -> LoadedClass | None:
     """A class with scores that have changed, taking over what does not depend on them.
 
-    None where they change more than scores: what is shown once all are in, or scores by standard.
+    None where they change more than scores: what is shown once all are in, scores by standard, or levels of criteria.
     """
     works = {row.assignment_id for row in changed}
-    if any(each.shown_when_in or each.standards for each in loaded.plan.assignments if each.pk in works):
+    if any(
+        each.shown_when_in or each.standards or each.criteria for each in loaded.plan.assignments if each.pk in works
+    ):
         return None
     students = set(loaded.book.students)
     own = {str(row.student_id): dict(loaded.book.scores.get(str(row.student_id), {})) for row in changed}

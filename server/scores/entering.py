@@ -139,6 +139,9 @@ class _Entering:
                 assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries}
             )
         }
+        for score in scores.values():
+            if score.assignment_id in assignments:
+                score.assignment = assignments[score.assignment_id]
         for typed in entries:
             where = (typed.student, typed.assignment)
             assignment = assignments.get(typed.assignment)
@@ -176,7 +179,12 @@ class _Entering:
         if line.standards:
             kept = had.by_standard | line.standards
             given["by_standard"] = {name: text for name, text in kept.items() if text}
-        number, code = (had.number, had.code) if line.leaves_whole else _parts(entry.score)
+        if line.levels:
+            chosen = had.levels | line.levels
+            given["levels"] = {criterion: level for criterion, level in chosen.items() if level}
+        # A level that is chosen takes back what was typed in place of the sum (R16.3).
+        stays = line.leaves_whole and not line.levels
+        number, code = (had.number, had.code) if stays else _parts(entry.score)
         was = {name: getattr(had, name) for name in given}
         if score is not None and (score.number, score.code) == (number, code) and was == given:
             self._saved(typed, score, assignment, entry.above_points)  # nothing to change, whoever was first
@@ -189,7 +197,7 @@ class _Entering:
             return None
         before = score_text(score)
         score = score or Score(student_id=typed.student, assignment=assignment, version=0)
-        if not line.leaves_whole:
+        if not stays:
             score.typed_mark = entry.mark if assignment.entered_as == "points" else ""
         self.written.put(score, number, code, typed.how, given)
         self.undo.append(
@@ -293,6 +301,8 @@ def _words(undo: Sequence[Mapping[str, Any]], assignments: Mapping[int, Assignme
         return f"changed {len(undo)} scores" if "after" not in first else f"entered {len(undo)} scores"
     if "after" not in first:
         return f"changed {' and '.join(WORDS[name] for name in beside)} in {named}"
+    if "levels" in beside and not first["after"]:
+        return f"chose levels in {named}"
     if first["before"] == first["after"] and "by_standard" in beside:
         return f"entered scores by standard in {named}"
     return f"entered {first['after'] or 'a blank'} in {named}"

@@ -4,6 +4,8 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from fractions import Fraction
 from typing import Any, Literal
 
+from gradecore import book as core
+from gradecore.book import NUMBER
 from gradecore.column import Column
 from gradecore.figures import AssignmentFigures, adjusted_score, figures_of, term_figures
 from gradecore.gradebook import Gradebook
@@ -16,7 +18,18 @@ from plans.models import Assignment, ScoreCode
 from school.models import Enrolment, Term
 
 from scores.book import LoadedClass, ScoreRow, works_of
-from scores.schemas import CellOut, CodeShownOut, ColumnOut, FiguresOut, GradeOut, GridOut, LevelsOut, RowOut, SpreadOut
+from scores.schemas import (
+    CellOut,
+    CodeShownOut,
+    ColumnOut,
+    CriterionShownOut,
+    FiguresOut,
+    GradeOut,
+    GridOut,
+    LevelsOut,
+    RowOut,
+    SpreadOut,
+)
 from scores.texts import core_score, plain_number
 
 HUNDRED = Fraction(100)
@@ -117,6 +130,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
                 excuses=bool(each.kept_in) and not each.locked,
                 alike=alike(loaded, each),
                 standards=each.standards,
+                criteria=criteria_out(loaded, each) if each.criteria else [],
                 figures=figures_out(numbers.points, numbers.missing),
                 spread=spread(numbers.points, numbers.worth) if numbers.worth else None,
             )
@@ -227,10 +241,26 @@ def rows(
             text = loaded.text_of(score, assignment)
             found_slip = column_slips.get(key) if score is not None and not score.meant else None
             slip = slip_words(loaded, assignment, found_slip) if found_slip else None
-            cell = _cell(column, key, score, text, result.left_out, missing, dropped, slip, is_due=work in due)
+            cell = _cell(
+                column,
+                key,
+                score,
+                loaded.value_of(pk, work),
+                text,
+                result.left_out,
+                missing,
+                dropped,
+                slip,
+                is_due=work in due,
+            )
             if assignment.standards and loaded.by_standard:
                 kept = loaded.kept_by_standard.get((pk, work), {})
                 cell["standards"] = loaded.by_standard.shown(kept, assignment)
+            if assignment.criteria:
+                cell["levels"] = _chosen_places(assignment, loaded.levels_chosen.get((pk, work), {}))
+                if any(cell["levels"]) and not cell["text"] and cell["state"] in (None, "past_due"):
+                    cell["state"] = "begun"
+                cell["typed_over"] = bool(any(cell["levels"]) and score and (score.number is not None or score.code))
             cells[work] = cell
         found.append(
             RowOut(
@@ -244,6 +274,25 @@ def rows(
             )
         )
     return found
+
+
+def _chosen_places(work: Assignment, chosen: Mapping[str, str]) -> list[int]:
+    """For each criterion the number of the level chosen, as they are listed from 1; 0 for none."""
+    return [
+        next((place for place, level in enumerate(each["levels"], 1) if level["id"] == chosen.get(each["id"])), 0)
+        for each in work.criteria
+    ]
+
+
+def criteria_out(loaded: LoadedClass, work: Assignment) -> list[CriterionShownOut]:
+    """The criteria of a piece of work, with how many students are at each level."""
+    places = [_chosen_places(work, loaded.levels_chosen.get((each.pk, work.pk), {})) for each in loaded.plan.students]
+    return [
+        CriterionShownOut(
+            **each, counts=[sum(mine[place] == nth for mine in places) for nth in range(1, len(each["levels"]) + 1)]
+        )
+        for place, each in enumerate(work.criteria)
+    ]
 
 
 def namesakes_of(roster: Sequence[Enrolment]) -> set[tuple[str, str]]:
@@ -271,6 +320,7 @@ def _cell(
     column: Column,
     student: str,
     score: ScoreRow | None,
+    value: core.Score | None,
     text: str,
     left_out: Mapping[str, str],
     missing: Collection[str],
@@ -280,14 +330,13 @@ def _cell(
     is_due: bool,
 ) -> CellOut:
     adjusted = level = None
-    value = core_score(score) if score is not None else None
-    if isinstance(value, int) and column.is_assigned(student):
+    if isinstance(value, NUMBER) and column.is_assigned(student):
         if column.steps:
             adjusted = fixed_text(adjusted_score(column, value), 2).rstrip("0").rstrip(".")
         if column.possible:
             earned = column.adjusted_to[value] if column.steps else value * column.scale_up
-            level = round(min(max(100 * earned / column.possible, 0.0), 100.0), 1)
-    state: Literal["not_assigned", "missing", "past_due"] | None = None
+            level = round(float(min(max(100 * earned / column.possible, 0.0), 100.0)), 1)
+    state: Literal["not_assigned", "missing", "past_due", "begun"] | None = None
     if not column.is_assigned(student):
         state = "not_assigned"
     elif column.id in missing:
@@ -318,7 +367,7 @@ def _slips_of(loaded: LoadedClass, column: Column) -> dict[str, Slip]:
     numbers = {
         student: score
         for student in loaded.book.students
-        if isinstance(score := loaded.book.scores.get(student, {}).get(column.id), int)
+        if isinstance(score := loaded.book.scores.get(student, {}).get(column.id), NUMBER)
     }
     found = slips(numbers, column.assignment.points, extra=column.assignment.extra)
     work = int(column.id)

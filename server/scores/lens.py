@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any
 
+from gradecore.book import NUMBER
 from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text, in_units
@@ -20,7 +21,7 @@ from scores.book import LoadedClass, ScoreRow
 from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
 from scores.schemas import BesideOut, ChosenOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
-from scores.texts import core_score, plain_number
+from scores.texts import plain_number
 
 MOST_EVENTS = 50
 MOST_PHRASES = 6
@@ -35,8 +36,8 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
     term = next(each for each in loaded.plan.terms if each.pk == work.term_id)
     score = loaded.rows.get((student.pk, work.pk))
     column = next(each for each in loaded.gradebook.plan(str(term.pk)).columns if each.id == str(work.pk))
-    value = core_score(score) if score is not None else None
-    percent = score_percent(column, value) if isinstance(value, int) else None
+    value = loaded.value_of(student.pk, work.pk)
+    percent = score_percent(column, value) if isinstance(value, NUMBER) else None
     slip = slips_of(loaded, column).get(str(student.pk)) if score is not None and not score.meant else None
     meant = loaded.lines.typed(slip.meant, work) if slip is not None and slip.meant is not None else None
     tried = _tried(loaded, student, work, term, slip.meant if slip else None)
@@ -69,7 +70,9 @@ def history(school: School, score: ScoreRow | None) -> list[EventOut]:
     return [
         EventOut(
             before=each.before, after=each.after, how=each.how, who=str(each.person), at=local(school, each.at),
-            standards=[f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in each.by_standard.items()],
+            standards=[
+                f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in (each.levels | each.by_standard).items()
+            ],
             beside=[BesideOut(what=what, before=was, after=now) for what, (was, now) in each.beside.items()],
         )
         for each in events[:MOST_EVENTS]

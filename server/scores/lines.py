@@ -1,15 +1,20 @@
-"""Entries of a class as lines: a score, and where the work names standards one for each of them (R13)."""
+"""Entries of a class as lines: a score, and after a stroke each what is chosen for the work's criteria, and then what is scored
+for the standards that it names (R13, R16).
+"""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
 
 from gradecore import book as core
-from gradecore.entry import Entry, EntryError, EntryReader
+from gradecore.entry import Entry, EntryError, EntryReader, folded
 from gradecore.numbers import decimal_text, in_units
+from plans.criteria import Kept as Criterion
+from plans.criteria import chosen_names
 from plans.models import Assignment
 
-from scores.by_standard import STROKE, ByStandard
+from scores.by_standard import AWAY, STROKE, ByStandard
 from scores.models import Score
 from scores.texts import Kept, core_score
 
@@ -23,8 +28,10 @@ class Line:
 
     entry: Entry
     standards: dict[str, str]
+    levels: dict[str, str]
+    """The levels chosen for criteria, by the identifiers of both; empty for one that is taken away."""
     leaves_whole: bool
-    """Whether it gives standards alone, so that the score of the whole stays."""
+    """Whether it gives levels or standards alone, so that nothing was typed for the whole."""
 
 
 class Lines:
@@ -44,12 +51,17 @@ class Lines:
         """What is typed for an assignment. Raises EntryError, which says what of it is not taken."""
         if len(text) > LONGEST:
             raise EntryError(f"This has {len(text):,} characters; a score has at most {LONGEST}.")
-        # Strokes are for work that names standards; elsewhere they are no score, and refused like any such text.
+        # Strokes are for work with criteria or standards; elsewhere they are no score, and refused like any such text.
         by_standard = self.by_standard if assignment.standards else None
-        whole, *parts = text.split(STROKE) if by_standard else [text]
+        whole, *parts = text.split(STROKE) if by_standard or assignment.criteria else [text]
         entry = self.reader.read(whole, self._points[assignment.pk], assignment.entered_as)
-        standards = by_standard.read(parts, assignment.standards) if by_standard and parts else {}
-        return Line(entry, standards, leaves_whole=bool(parts) and not whole.strip())
+        first = len(assignment.criteria)
+        levels = read_levels(parts[:first], assignment.criteria)
+        rest = parts[first:]
+        if rest and by_standard is None:
+            raise EntryError(f"{len(parts)} levels, and the work has {first} criteria.")
+        standards = by_standard.read(rest, assignment.standards) if by_standard and rest else {}
+        return Line(entry, standards, levels, leaves_whole=bool(parts) and not whole.strip())
 
     def lock_of(self, text: str, assignment: Assignment, score: Kept | None) -> str:
         """Why a text is not entered for an assignment, and where instead; empty where it is. Beside scores that come from
@@ -75,6 +87,36 @@ class Lines:
         return text if self.read(text, assignment).entry.score == in_units(points) else decimal_text(points)
 
     def line_of(self, score: Score, assignment: Assignment) -> str:
-        """A score as it would be typed, with those by standard where there are any."""
+        """A score as it would be typed, with levels of criteria and scores by standard where there are any."""
+        names = chosen_names(assignment.criteria, score.levels)
+        levels = [names.get(each["name"], "") for each in assignment.criteria]
         by_standard = self.by_standard.shown(score.by_standard, assignment) if self.by_standard else []
-        return STROKE.join([self.text_of(score, assignment), *(by_standard if any(by_standard) else [])])
+        beside = [*levels, *by_standard]
+        return STROKE.join([self.text_of(score, assignment), *(beside if any(beside) else [])])
+
+
+def read_levels(parts: Sequence[str], criteria: Sequence[Criterion]) -> dict[str, str]:
+    """What was typed for each criterion: the number of a level as they are listed, or its first letters; a hyphen takes away,
+    nothing leaves what is there. Raises EntryError, which names the criterion.
+    """
+    found = {}
+    for part, criterion in zip(parts, criteria, strict=False):
+        bare = folded(part)
+        if not bare:
+            continue
+        levels = criterion["levels"]
+        begun = [each for each in levels if folded(each["name"]).startswith(bare)]
+        exact = [each for each in begun if folded(each["name"]) == bare]
+        if bare == AWAY:
+            found[criterion["id"]] = ""
+        elif bare.isdigit() and 1 <= int(bare) <= len(levels):
+            found[criterion["id"]] = levels[int(bare) - 1]["id"]
+        elif exact or len(begun) == 1:
+            found[criterion["id"]] = (exact or begun)[0]["id"]
+        else:
+            names = ", ".join(each["name"] for each in begun or levels)
+            said = "could be several levels" if begun else "is none of the levels"
+            raise EntryError(
+                f"{criterion['name']}: {part.strip()[:30]} {said}: {names}. Type 1 to {len(levels)}, or a name."
+            )
+    return found

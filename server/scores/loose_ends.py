@@ -11,7 +11,6 @@ from scores.book import LoadedClass, ScoreRow
 from scores.grid import is_apart, slip_words, slips_of
 from scores.kept import kept_class
 from scores.schemas import LooseEndOut
-from scores.texts import core_score
 
 LOW = 60
 """A score of fewer percent than this wants a comment for the family."""
@@ -55,7 +54,7 @@ def _kind(
     student = str(enrolment.student_id)
     if not column.is_assigned(student):
         return "", ""
-    value = core_score(score) if score is not None else None
+    value = loaded.value_of(enrolment.student_id, work.pk)
     if score is not None and score.flag == "incomplete":
         return "incomplete", "Flagged incomplete."
     if column.is_missing(student, value):

@@ -23,6 +23,8 @@ class Score(models.Model):
     note = models.TextField(blank=True)
     by_standard = models.JSONField(default=dict)
     """What was scored for single standards, by the standard's name: a number in the units of the levels' scale, or a code."""
+    levels = models.JSONField(default=dict)
+    """The levels chosen for the work's criteria, by the identifiers of both (R16)."""
     meant = models.BooleanField(default=False)
     """Whether a number that looks like a slip was said to be right; a new number is looked at anew."""
     typed_mark = models.CharField(max_length=30, blank=True)
@@ -49,6 +51,8 @@ class ScoreEvent(models.Model):
     after = models.CharField(max_length=40, blank=True)
     by_standard = models.JSONField(default=dict)
     """What changed of single standards: by name, from what to what."""
+    levels = models.JSONField(default=dict)
+    """What changed of criteria: by name, from which level to which."""
     beside = models.JSONField(default=dict)
     """What changed beside the score (flag, comment, note, meant): by field, from what to what."""
     how = models.CharField(max_length=20, default="typed")

@@ -85,7 +85,7 @@ class _Planned:
             points=plain_number(each.points), share=plain_number(each.share), share_fixed=each.share_fixed,
             extra=each.extra, counts=each.counts, never_drop=each.never_drop, closed=each.closed, locked=each.locked, kept_in=each.kept_in,
             shown=each.shown, shown_from=each.shown_from, shown_when_in=each.shown_when_in, families=self._families(each),
-            description=each.description, link=each.link, standards=each.standards, file=self.files.get(each.pk),
+            description=each.description, link=each.link, standards=each.standards, criteria=each.criteria, file=self.files.get(each.pk),
             step=plain_number(each.step), entered_as=each.entered_as,
             for_everyone=each.for_everyone, chosen=sorted(plan.chosen.get(each.pk, ())), adjust=each.adjust,
             assigned_on=each.assigned_on, due_on=due,

@@ -5,7 +5,7 @@ import uuid
 from typing import Any, Literal, NotRequired
 
 from ninja import Schema
-from plans.schemas import ConsequenceOut
+from plans.schemas import ConsequenceOut, CriterionOut
 from pydantic import BaseModel, Field
 from school.schemas import Body, RowNumber
 from typing_extensions import TypedDict
@@ -30,6 +30,12 @@ class FiguresOut(TypedDict):
     median: str | None
     deviation: str | None
     missing: int
+
+
+class CriterionShownOut(CriterionOut):
+    """A criterion, and how many students are at each of its levels."""
+
+    counts: list[int]
 
 
 class ColumnOut(TypedDict):
@@ -63,6 +69,7 @@ class ColumnOut(TypedDict):
     excuses: bool
     alike: str | None
     standards: list[str]
+    criteria: list[CriterionShownOut]
     figures: FiguresOut
     spread: SpreadOut | None
 
@@ -76,7 +83,7 @@ class CellOut(TypedDict):
     version: int
     adjusted: str | None
     level: float | None
-    state: Literal["not_assigned", "missing", "past_due"] | None
+    state: Literal["not_assigned", "missing", "past_due", "begun"] | None
     dropped: bool
     left_out: str | None
     flag: str
@@ -86,6 +93,10 @@ class CellOut(TypedDict):
     """What the family reads of a shown score, and what only the class's teachers do; there where something is written."""
     standards: NotRequired[list[str]]
     """The scores by standard, in the order in which the column names the standards; not there where it names none."""
+    levels: NotRequired[list[int]]
+    """For each of the column's criteria the number of the level chosen, from 1; 0 for none. Not there where it has none."""
+    typed_over: NotRequired[bool]
+    """Whether something was typed for the whole in place of what the levels come to."""
 
 
 class GradeOut(BaseModel):
@@ -296,7 +307,7 @@ class BesideOut(Schema):
 
 
 class EventOut(Schema):
-    """One change of a score; `standards` says in words what changed of single standards."""
+    """One change of a score; `standards` says in words what changed of single criteria and standards."""
 
     before: str
     after: str

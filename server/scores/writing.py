@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
+from plans.criteria import chosen_names
 from plans.models import Assignment
 from school import acts, revisions
 from school.models import Person, SchoolClass
@@ -15,7 +16,7 @@ from scores.models import Score, ScoreEvent
 from scores.texts import read_text, score_text
 
 CHANGING = (
-    "number", "code", "flag", "comment", "note", "by_standard", "meant", "typed_mark", "version", "revision", "changed_by",
+    "number", "code", "flag", "comment", "note", "by_standard", "levels", "meant", "typed_mark", "version", "revision", "changed_by",
     "changed_at",
 )  # fmt: skip
 
@@ -30,21 +31,21 @@ class Writing:
 
     def put(self, score: Score, number: Decimal | None, code: str, how: str, beside: Mapping[str, Any]) -> None:
         """Set a score, with what is given `beside` it by field. Its version rises with the score alone."""
-        before = (score.number, score.code, score.by_standard)
+        before = (score.number, score.code, score.by_standard, score.levels)
         before_text = score_text(score)
-        by_field = {name: value for name, value in beside.items() if name != "by_standard"}
+        by_field = {name: value for name, value in beside.items() if name not in ("by_standard", "levels")}
         before_by_field = {name: getattr(score, name) for name in by_field}
         for name, value in beside.items():
             setattr(score, name, value)
         score.meant = score.meant and before[:2] == (number, code)
         score.number, score.code = number, code
-        score.version += before != (number, code, score.by_standard)
+        score.version += before != (number, code, score.by_standard, score.levels)
         score.revision, score.changed_by_id, score.changed_at = self.revision, self._person.pk, self._at
         self._scores[score.student_id, score.assignment_id] = score
         event = ScoreEvent(
             before=before_text, after=score_text(score), how=how, version=score.version, revision=self.revision,
             person_id=self._person.pk, at=self._at, by_standard=_moved(before[2], score.by_standard),
-            beside=_moved(before_by_field, by_field),
+            beside=_moved(before_by_field, by_field), levels=_moved_levels(score, before[3]),
         )  # fmt: skip
         self._events.append((score, event))
 
@@ -65,6 +66,14 @@ def _moved(before: Mapping[str, Any], after: Mapping[str, Any]) -> dict[str, lis
     """What changed by name, from what to what."""
     pairs = {name: [before.get(name, ""), after.get(name, "")] for name in dict.fromkeys((*before, *after))}
     return {name: pair for name, pair in pairs.items() if pair[0] != pair[1]}
+
+
+def _moved_levels(score: Score, before: Mapping[str, str]) -> dict[str, list[Any]]:
+    """What changed of criteria by name, from which level to which."""
+    if before == score.levels:
+        return {}
+    criteria = score.assignment.criteria
+    return _moved(chosen_names(criteria, before), chosen_names(criteria, score.levels))
 
 
 @transaction.atomic

@@ -103,7 +103,7 @@ def _score(loaded: LoadedClass, student: Student, work: Assignment) -> Cell:
         return ""
     if row.number is not None and work.entered_as == "points":
         return row.number.normalize()
-    return loaded.lines.text_of(row, work)
+    return loaded.text_of(row, work)
 
 
 def as_texts(rows: Sequence[Sequence[Cell]]) -> list[list[str]]:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from gradecore.book import Add, Assignment, Book, Ceiling, GroundRules, Line, Multiply, Root, Step, TopTo
+from gradecore.book import NUMBER, Add, Assignment, Book, Ceiling, GroundRules, Line, Multiply, Root, Step, TopTo
 from gradecore.numbers import UNIT
 
 from exchange.workbook.sheets import Block, Column, Sheets, Table, number
@@ -74,7 +74,7 @@ def scores_of(sheets: Sheets, book: Book, works: Sequence[Assignment]) -> list[C
         column = table.add(work.id, (), under=under)
         for row, student in enumerate(book.students):
             score = book.scores.get(student, {}).get(work.id)
-            if isinstance(score, int):
+            if isinstance(score, NUMBER):
                 table.sheet.write_number(table.row(row), column.at, number(Fraction(score, UNIT)))
             elif score is not None:
                 table.sheet.write_string(table.row(row), column.at, score)

@@ -139,7 +139,7 @@ def test_the_grid_takes_no_more_queries_for_a_larger_class(world: World, django_
     given.save()
     Assignment.objects.filter(pk=scored.pk).update(standards=["Maps"])
     client = world.client("teacher")
-    with django_assert_max_num_queries(12):
+    with django_assert_max_num_queries(13):
         client.get(f"{world.address}/scores")
 
 

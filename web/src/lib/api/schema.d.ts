@@ -4536,6 +4536,8 @@ export interface components {
             closed?: boolean | null;
             /** Counts */
             counts?: boolean | null;
+            /** Criteria */
+            criteria?: components["schemas"]["CriterionIn"][] | null;
             /** Description */
             description?: string | null;
             /** Due On */
@@ -4601,6 +4603,8 @@ export interface components {
             closed: boolean;
             /** Counts */
             counts: boolean;
+            /** Criteria */
+            criteria: components["schemas"]["CriterionOut"][];
             /** Description */
             description: string;
             /** Due */
@@ -5017,6 +5021,8 @@ export interface components {
             left_out: string | null;
             /** Level */
             level: number | null;
+            /** Levels */
+            levels?: number[];
             /** Note */
             note?: string;
             /** Slip */
@@ -5024,9 +5030,11 @@ export interface components {
             /** Standards */
             standards?: string[];
             /** State */
-            state: ("not_assigned" | "missing" | "past_due") | null;
+            state: ("not_assigned" | "missing" | "past_due" | "begun") | null;
             /** Text */
             text: string;
+            /** Typed Over */
+            typed_over?: boolean;
             /** Version */
             version: number;
         };
@@ -5531,6 +5539,8 @@ export interface components {
             closed: boolean;
             /** Colour */
             colour: number | null;
+            /** Criteria */
+            criteria: components["schemas"]["CriterionShownOut"][];
             /** Due */
             due: number;
             /** Due On */
@@ -5675,6 +5685,86 @@ export interface components {
         CountOut: {
             /** Count */
             count: number;
+        };
+        /**
+         * CriterionIn
+         * @description A criterion as typed; `standard` is what a chosen level is evidence of.
+         */
+        CriterionIn: {
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            /** Levels */
+            levels: components["schemas"]["CriterionLevelIn"][];
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Standard */
+            standard?: string | null;
+        };
+        /**
+         * CriterionLevelIn
+         * @description A level of a criterion as typed: its name, its points, and in words what one sees there.
+         */
+        CriterionLevelIn: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /**
+             * Wording
+             * @default
+             */
+            wording: string;
+        };
+        /**
+         * CriterionLevelOut
+         * @description A level of a criterion: its name, points, and what one sees there.
+         */
+        CriterionLevelOut: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Wording */
+            wording: string;
+        };
+        /**
+         * CriterionOut
+         * @description What one looks for in a piece of work, with its levels in the order in which they are offered.
+         */
+        CriterionOut: {
+            /** Description */
+            description: string;
+            /** Levels */
+            levels: components["schemas"]["CriterionLevelOut"][];
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Standard */
+            standard: string | null;
+        };
+        /**
+         * CriterionShownOut
+         * @description A criterion, and how many students are at each of its levels.
+         */
+        CriterionShownOut: {
+            /** Counts */
+            counts: number[];
+            /** Description */
+            description: string;
+            /** Levels */
+            levels: components["schemas"]["CriterionLevelOut"][];
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Standard */
+            standard: string | null;
         };
         /**
          * DayOut
@@ -5977,7 +6067,7 @@ export interface components {
         };
         /**
          * EventOut
-         * @description One change of a score; `standards` says in words what changed of single standards.
+         * @description One change of a score; `standards` says in words what changed of single criteria and standards.
          */
         EventOut: {
             /** After */
@@ -9874,6 +9964,8 @@ export interface components {
             closed?: boolean | null;
             /** Counts */
             counts?: boolean | null;
+            /** Criteria */
+            criteria?: components["schemas"]["CriterionIn"][] | null;
             /**
              * Days
              * @default 0
