@@ -70,6 +70,7 @@ def _section_b(made: Tarnwick, odalys: Person, tobin: Person, ingrid: Person) ->
             if text.rstrip("*") not in ("-", "."):
                 given[students[pupil.number]] = text.rstrip("*")
         made.scores(assignment, given, odalys, comments)
+    _atlas(made, next(each for each in second if each.short_name == "Atlas"), students, odalys)
     _quarter_1(
         made, school_class, first, {students[each.number]: each.before for each in pupils if each.before != "—"}, odalys
     )
@@ -79,6 +80,20 @@ def _section_b(made: Tarnwick, odalys: Person, tobin: Person, ingrid: Person) ->
         changed_by=odalys, changed_at=made.moment(day(13, 1), 20, 5),
     )  # fmt: skip
     return list(students.values())
+
+
+def _atlas(made: Tarnwick, assignment: Assignment, students: dict[str, Student], person: Person) -> None:
+    """The lake atlas is marked by criteria, and begun for a few."""
+    assignment.criteria = geography.criteria()
+    assignment.save()
+    when = made.moment(made.school.today(), 7, 30)
+    Score.objects.bulk_create(
+        Score(
+            student=students[number], assignment=assignment, changed_by=person, changed_at=when,
+            levels={str(place): str(level) for place, level in enumerate(levels, 1)},
+        )
+        for number, levels in geography.BEGUN.items()
+    )  # fmt: skip
 
 
 def _families(made: Tarnwick, students: dict[str, Student], ingrid: Person) -> None:

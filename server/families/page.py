@@ -25,7 +25,7 @@ from scores.schemas import WorkingOut
 from scores.texts import plain_number
 
 from families.posted_working import for_families
-from families.schemas import FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
+from families.schemas import CriterionSeenOut, FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
 
 MARKS_AHEAD = 2
 FEWEST_SHOWN = 5
@@ -254,7 +254,25 @@ class _FamilyClass:
             score=self._text(assignment), words=", ".join(words), dropped=dropped,
             comment=score.comment if score is not None and assignment.pk in self.loaded.shown else "",
             description=assignment.description, link=assignment.link, file=self.files.get(assignment.pk),
+            criteria=self._criteria(assignment),
         )  # fmt: skip
+
+    def _criteria(self, assignment: Assignment) -> list[CriterionSeenOut]:
+        """What was chosen of the work's criteria, once the work is back; without points where the class shows none."""
+        chosen = self.loaded.book.criterion_levels.get(str(self.student.pk), {}).get(str(assignment.pk))
+        if not chosen or assignment.pk not in self.loaded.shown or not self._text(assignment):
+            return []
+        found = []
+        for each in assignment.criteria:
+            level = next((level for level in each["levels"] if level["name"] == chosen.get(each["name"])), None)
+            points = f"{level['points'] if level else '0'} of {each['points']}" if self.rules.families_points else ""
+            found.append(
+                CriterionSeenOut(
+                    name=each["name"], description=each["description"], level=level["name"] if level else None,
+                    wording=level["wording"] if level else "", points=points,
+                )
+            )  # fmt: skip
+        return found
 
     def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:
         words = []

@@ -7,6 +7,16 @@ from reports.standing_schemas import RibbonOut
 from scores.schemas import WorkingOut
 
 
+class CriterionSeenOut(Schema):
+    """A criterion of work that came back: the level chosen, None where none is, with its wording; points where they are shown."""
+
+    name: str
+    description: str
+    level: str | None
+    wording: str
+    points: str
+
+
 class WorkOut(Schema):
     """A piece of work as a family sees it. `words` says what is to be known: dropped, not counted, missing, late."""
 
@@ -23,6 +33,7 @@ class WorkOut(Schema):
     description: str
     link: str
     file: str | None
+    criteria: list[CriterionSeenOut]
 
 
 class PostedCardOut(Schema):

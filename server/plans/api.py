@@ -13,6 +13,7 @@ from plans import (
     assignments,
     beginning,
     categories,
+    criteria,
     drafting,
     ground_rules,
     handouts,
@@ -37,9 +38,11 @@ from plans.schemas import (
     CategoryIn,
     CodeIn,
     CountOut,
+    CriterionOut,
     DeletedOut,
     DoneOut,
     KeepIn,
+    KnownCriteriaOut,
     MadeOut,
     MergeIn,
     OrderIn,
@@ -279,6 +282,30 @@ def put_back(request: Asking, class_id: int, mark: str, field: str) -> Any:
 def begin_from_text(request: Asking, class_id: int, body: TextIn) -> Any:
     """Make categories from text."""
     return CountOut(count=beginning.begin_from_text(request.school_class, request.user, body.text))
+
+
+@router.get("/classes/{class_id}/criteria", permission=CHANGE_PLAN, response=list[KnownCriteriaOut])
+def known_criteria(request: Asking, class_id: int) -> Any:
+    """Criteria that can be taken over: of one's own work, and what colleagues offer."""
+    return [
+        KnownCriteriaOut(
+            name=name, criteria=[CriterionOut.model_validate(each) for each in found], shared_id=shared, is_own=is_own
+        )
+        for name, found, shared, is_own in criteria.collection(request.school_class, request.user)
+    ]
+
+
+@router.post("/classes/{class_id}/assignments/{assignment_id}/criteria", permission=CHANGE_PLAN, response=MadeOut)
+def offer_criteria(request: Asking, class_id: int, assignment_id: int) -> Any:
+    """Offer an assignment's criteria to the school."""
+    return MadeOut(id=criteria.offer(request.school_class, request.user, assignment_id).pk)
+
+
+@router.delete("/classes/{class_id}/criteria/{shared}", permission=CHANGE_PLAN, response={204: None})
+def take_criteria_back(request: Asking, class_id: int, shared: int) -> Any:
+    """Offer one's criteria no longer."""
+    criteria.take_back(request.school_class, request.user, shared)
+    return Status(204, None)
 
 
 @router.get("/classes/{class_id}/plan/ways", permission=CHANGE_PLAN, response=WaysOut)

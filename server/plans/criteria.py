@@ -4,14 +4,16 @@ A criterion and a level have a name for people and an identifier for what was ch
 chosen of it.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from gradecore import book as core
 from gradecore.entry import folded
 from gradecore.numbers import read_decimal
-from school.refusal import Refused
+from school.models import Person, SchoolClass
+from school.refusal import NotYours, Refused
 
+from plans.models import Assignment, SharedCriteria
 from plans.typed import name, number
 
 MOST = 20
@@ -120,3 +122,48 @@ def chosen_names(kept: Sequence[Kept], chosen: Mapping[str, str]) -> dict[str, s
         for level in each["levels"]
         if chosen.get(each["id"]) == level["id"]
     }
+
+
+def collection(school_class: SchoolClass, person: Person) -> Iterator[tuple[str, list[Kept], int | None, bool]]:
+    """Criteria that can be taken over: those of one's own work at the school, the newest first, and what colleagues offer.
+
+    Gives a name, the criteria, the number of what is offered to the school, and whether it is one's own to take back.
+    """
+    mine = (
+        Assignment.objects.filter(
+            school_class__teachings__person=person, school_class__school_id=school_class.school_id
+        )
+        .exclude(criteria=[])
+        .select_related("school_class")
+        .order_by("-school_class__year__starts", "-due_on", "name")
+    )
+    seen: list[Any] = []
+    for each in mine[:200]:
+        if each.criteria not in seen:
+            seen.append(each.criteria)
+            yield f"{each.name}, {each.school_class}", each.criteria, None, False
+    for offered in (
+        SharedCriteria.objects.filter(school_id=school_class.school_id).select_related("owner").order_by("name")
+    ):
+        yield f"{offered.name}, offered by {offered.owner}", offered.criteria, offered.pk, offered.owner_id == person.pk
+
+
+def offer(school_class: SchoolClass, person: Person, assignment_id: int) -> SharedCriteria:
+    """Offer an assignment's criteria to the school; offered again under the name, they are what is there now."""
+    work = Assignment.objects.filter(school_class=school_class, pk=assignment_id).first()
+    if work is None:
+        raise NotYours
+    if not work.criteria:
+        raise Refused(f"{work.name} has no criteria to offer.", "criteria")
+    found, _ = SharedCriteria.objects.update_or_create(
+        school_id=school_class.school_id, owner=person, name=work.name,
+        defaults={"criteria": work.criteria, "at": school_class.school.now()},
+    )  # fmt: skip
+    return found
+
+
+def take_back(school_class: SchoolClass, person: Person, shared_id: int) -> None:
+    """Offer one's own criteria to the school no longer; work that took them over keeps them."""
+    gone, _ = SharedCriteria.objects.filter(school_id=school_class.school_id, owner=person, pk=shared_id).delete()
+    if not gone:
+        raise NotYours

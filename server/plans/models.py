@@ -273,6 +273,21 @@ class KeptPlan(models.Model):
         constraints: ClassVar = [models.UniqueConstraint(fields=["owner", "school", "name"], name="one_kept_plan")]
 
 
+class SharedCriteria(models.Model):
+    """Criteria that a teacher offers to the school, by the name of the work that they were made for."""
+
+    school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="shared_criteria")
+    owner = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="shared_criteria")
+    name = models.CharField(max_length=120)
+    criteria = models.JSONField()
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints: ClassVar = [
+            models.UniqueConstraint(fields=["school", "owner", "name"], name="one_shared_criteria")
+        ]
+
+
 class Draft(models.Model):
     """A changed plan that is not in force yet: per row the fields that would change, with what they would be.
 

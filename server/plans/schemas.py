@@ -56,6 +56,15 @@ class CriterionOut(Schema):
     levels: list[CriterionLevelOut]
 
 
+class KnownCriteriaOut(Schema):
+    """Criteria that can be taken over; `shared_id` is set where they are offered to the school, `is_own` where by oneself."""
+
+    name: str
+    criteria: list[CriterionOut]
+    shared_id: int | None
+    is_own: bool
+
+
 class AssignmentOut(Schema):
     """An assignment of the term. Shares are percents as planned, for extra credit the most it adds; None has none.
 

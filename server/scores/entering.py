@@ -139,9 +139,9 @@ class _Entering:
                 assignment__in={each.assignment for each in entries}, student__in={each.student for each in entries}
             )
         }
-        for score in scores.values():
-            if score.assignment_id in assignments:
-                score.assignment = assignments[score.assignment_id]
+        for there in scores.values():
+            if there.assignment_id in assignments:
+                there.assignment = assignments[there.assignment_id]
         for typed in entries:
             where = (typed.student, typed.assignment)
             assignment = assignments.get(typed.assignment)

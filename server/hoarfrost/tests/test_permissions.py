@@ -14,11 +14,12 @@ from conftest import PASSWORD, World, make_person, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 from django.test import RequestFactory
+from django.utils import timezone
 from django_otp.oath import TOTP
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from ninja import Schema
 from people.models import FileDraft
-from plans.models import Category, GradingScale, PlanEvent, ScoreCode
+from plans.models import Assignment, Category, GradingScale, PlanEvent, ScoreCode, SharedCriteria
 from school.access import Permission
 from school.models import Person, ReportingWindow, Role, School, SchoolClass, SchoolYear, Student, Term
 from scores.tests.test_entering import enter, entry
@@ -375,6 +376,13 @@ def with_second_factor(person: Person) -> None:
 
 Prepared = tuple[int | None, dict[str, Any] | None]
 
+CRITERIA = [
+    {
+        "id": "1", "name": "Idea", "points": "4", "description": "", "standard": None,
+        "levels": [{"id": "1", "name": "rich", "points": "4", "wording": ""}],
+    }
+]  # fmt: skip
+
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("PUT", "/classes/{class_id}/spread/{term}/looked-at"): lambda world, who: (
         None, {"student": world.students[0].pk, "is_looked_at": True},
@@ -446,6 +454,14 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("DELETE", "/classes/{class_id}/codes/{code}"): lambda world, who: (
         ScoreCode.objects.create(school=world.school, owner=world.people[who or ""], code="FN", name="f", effect="full").pk, None,
     ),
+    ("POST", "/classes/{class_id}/assignments/{assignment_id}/criteria"): lambda world, who: (
+        Assignment.objects.filter(pk=world.assignments[0].pk).update(criteria=CRITERIA) and None, None,
+    ),
+    ("DELETE", "/classes/{class_id}/criteria/{shared}"): lambda world, who: (
+        SharedCriteria.objects.create(
+            school=world.school, owner=world.people[who or ""], name="Oak", criteria=CRITERIA, at=timezone.now()
+        ).pk, None,
+    ),
     ("DELETE", "/classes/{class_id}/scales/{scale}"): lambda world, who: (
         GradingScale.objects.create(school=world.school, owner=world.people[who or ""], name="Own").pk, None,
     ),
@@ -501,6 +517,7 @@ def numbers_of(world: World) -> dict[str, Any]:
         "scale": 1,
         "code": 1,
         "sentence": 1,
+        "shared": 1,
         "document": 1,
         "reopening": 1,
         "ending": "csv",
@@ -531,6 +548,7 @@ FILES = {
 
 QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
     ("GET", "/schools/{school_id}/people"): lambda world: "?role=student",
+    ("GET", "/classes/{class_id}/by-standard/{student}"): lambda world: "?standard=Maps",
     ("GET", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world: (
         f"?to={another_class(world)}"
     ),
@@ -592,6 +610,7 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
             "scale",
             "code",
             "sentence",
+            "shared",
             "delivery",
             "tool",
         ),

@@ -4,7 +4,7 @@ from typing import Any
 
 import pytest
 from conftest import World, send
-from plans.models import Assignment
+from plans.models import Assignment, GroundRules
 from school.revisions import count_class
 
 from scores.models import ScoreEvent
@@ -119,7 +119,7 @@ def test_other_points_after_marking_wait_in_a_draft(given: World) -> None:
     assert give(given, IDEA | {"points": "14"}, MAKING).status_code == 200
     assert text_of(given) == "17"
     draft = given.client("teacher").get(f"{given.address}/draft/changes").json()
-    assert draft["summary"].startswith("1 grade would change")
+    assert (draft["grades"], draft["edits"][0]["words"]) == (1, "Oak: criteria")
 
 
 def test_a_level_is_evidence_of_a_standard(given: World) -> None:
@@ -136,3 +136,33 @@ def test_closed_marking_counts_what_is_not_chosen_as_nothing(given: World) -> No
     Assignment.objects.filter(pk=given.assignments[0].pk).update(closed=True)
     count_class(given.school_class.pk)
     assert text_of(given) == "5"
+
+
+def test_criteria_are_taken_over_from_ones_own_work_and_from_what_colleagues_offer(given: World) -> None:
+    def known(who: str = "teacher") -> list[tuple[str, bool]]:
+        found = given.client(who).get(f"{given.address}/criteria").json()
+        return [(each["name"], each["is_own"]) for each in found]
+
+    assert known() == [("Oak, Botany A", False)]
+    work = given.assignments[0].pk
+    client = given.client("teacher")
+    shared = send(client, "POST", f"{given.address}/assignments/{work}/criteria").json()["id"]
+    assert ("Oak, offered by Ann Alder", True) in known()
+    assert ("Oak, offered by Ann Alder", False) in known("co_teacher")
+    assert send(client, "POST", f"{given.address}/assignments/{given.assignments[1].pk}/criteria").status_code == 422
+    assert send(given.client("co_teacher"), "DELETE", f"{given.address}/criteria/{shared}").status_code == 404
+    assert send(client, "DELETE", f"{given.address}/criteria/{shared}").status_code == 204
+    assert known() == [("Oak, Botany A", False)]
+
+
+@pytest.mark.parametrize(("shows_points", "seen"), [(True, "17"), (False, "85.0 %")])
+def test_what_families_see_of_a_sum_goes_by_the_class(given: World, shows_points: bool, seen: str) -> None:
+    GroundRules.objects.filter(school_class=given.school_class).update(families_points=shows_points)
+    count_class(given.school_class.pk)
+    enter(given, entry(given, "/2/3"))
+    page = given.client("guardian").get(f"/api/v1/families/{given.students[0].pk}?term={given.term.pk}").json()
+    work = next(each for shown in page["classes"] for each in shown["back"] if each["id"] == given.assignments[0].pk)
+    assert work["score"] == seen
+    assert [(each["level"], each["wording"], each["points"]) for each in work["criteria"]] == [
+        ("sound", "", "2.5 of 4" if shows_points else ""), ("rich", "", "6 of 6" if shows_points else ""),
+    ]  # fmt: skip

@@ -308,6 +308,16 @@ export const planTargets = (id: Id) =>
 			)
 	});
 
+/** Criteria that can be taken over into a class's work. */
+export const knownCriteria = (id: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'known criteria'],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(api.GET('/api/v1/classes/{class_id}/criteria', { params, signal: within(signal) }));
+		}
+	});
+
 /** A class as students by standards. */
 export const byStandard = (id: Id, term: InTerm) =>
 	queryOptions({

@@ -91,6 +91,9 @@ export function besideOf(typed: Beside): Beside {
 	);
 }
 
+/** Whether a line begins with a stroke: it says levels beside the score of the whole, which stands until the answer comes. */
+const isBeside = (text: string | null): boolean => !!text?.startsWith('/');
+
 /** What a cell holds once all that waits is saved, by place, in the order in which it came. */
 export function merged(entries: readonly Entry[]): Waiting[] {
 	const found = new Map<string, Waiting>();
@@ -100,7 +103,7 @@ export function merged(entries: readonly Entry[]): Waiting[] {
 		found.set(placeId(each.person, each), {
 			...{ classId, student, assignment, ...before },
 			...besideOf(each),
-			text: each.text ?? before?.text ?? null
+			text: (isBeside(each.text) ? null : each.text) ?? before?.text ?? null
 		});
 	}
 	return [...found.values()];

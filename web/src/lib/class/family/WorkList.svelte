@@ -46,6 +46,18 @@
 							>{/if}
 					</span>
 				{/if}
+				{#if each.criteria.length}
+					<ul class="my-1 grid gap-0.5 text-small leading-4.5" aria-label="Criteria of {each.name}">
+						{#each each.criteria as criterion (criterion.name)}
+							<li>
+								{criterion.name}: <b class="font-semibold">{criterion.level ?? 'nothing chosen'}</b>
+								<span class="text-slate"
+									>{[criterion.points, criterion.wording].filter(Boolean).join('. ')}</span
+								>
+							</li>
+						{/each}
+					</ul>
+				{/if}
 				{#if each.comment}<span class="block text-slate">“{each.comment}”</span>{/if}
 			</span>
 			<span class="whitespace-nowrap">

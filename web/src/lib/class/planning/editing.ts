@@ -99,6 +99,21 @@ export class Editing {
 		);
 	}
 
+	/** Offer an assignment's criteria to the school. */
+	async offerCriteria(assignment: number): Promise<void> {
+		const path = { class_id: this.classId, assignment_id: assignment };
+		await this.#do(() =>
+			ask(api.POST('/api/v1/classes/{class_id}/assignments/{assignment_id}/criteria', { params: { path } }))
+		);
+	}
+
+	async takeCriteriaBack(shared: number): Promise<void> {
+		const path = { class_id: this.classId, shared };
+		await this.#do(() =>
+			ask(api.DELETE('/api/v1/classes/{class_id}/criteria/{shared}', { params: { path } }))
+		);
+	}
+
 	async bringBack(assignment: number): Promise<void> {
 		const path = { class_id: this.classId, assignment_id: assignment };
 		await this.#do(() =>

@@ -7,6 +7,7 @@
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
+	import CriteriaFold from './CriteriaFold.svelte';
 	import type { OpenAssignment } from './openAssignment.svelte';
 	import Reason from './Reason.svelte';
 
@@ -101,6 +102,7 @@
 		</p>
 	{/if}
 </Fold>
+<CriteriaFold {each} {open} />
 <Fold title="How it is entered" words={stands.entered}>
 	<div class={columns}>
 		<label>

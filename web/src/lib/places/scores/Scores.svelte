@@ -316,6 +316,7 @@
 							name={called(cell.row.student_id)}
 							hasAliases={view.hasAliases}
 							onworking={() => explain(cell.row)}
+							onback={() => sheet?.back()}
 						/>
 					{/if}
 				{/if}

@@ -53,6 +53,9 @@ export class CellActs {
 		return [
 			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
 			{ key: 'c', words: 'comment for the family', act: () => this.#comment(row, work) },
+			...(work.criteria.length
+				? [{ key: 'm', words: 'mark by criteria', act: () => this.#toLens('criteria', row, work) }]
+				: []),
 			...(cell.state === 'not_assigned'
 				? [{ key: 'g', words: `give it to ${called(row.student_id)}`, act: () => this.#assign(row, work) }]
 				: []),
@@ -97,12 +100,19 @@ export class CellActs {
 			notice.say('Comments are not shown where aliases stand for names. Space a shows the names.');
 			return;
 		}
+		this.#toLens('comment', row, work);
+	}
+
+	/** Bring the hand to a part of the cell's lens. */
+	#toLens(part: 'comment' | 'criteria', row: Row, work: Column): void {
 		this.on.lookAt({ on: 'cell', student: row.student_id, assignment: work.id });
 		const of = `${row.student_id}-${work.id}`;
 		void goTo(
-			() => document.getElementById(`lens-comment-${of}`),
+			() => document.getElementById(`lens-${part}-${of}`),
 			(typed) =>
-				notice.problem(`The comment’s field did not open.${typed ? ` What was typed for it: ${typed}` : ''}`)
+				notice.problem(
+					`The ${part} did not open in the lens.${typed ? ` What was typed for it: ${typed}` : ''}`
+				)
 		);
 	}
 }

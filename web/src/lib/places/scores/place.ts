@@ -39,6 +39,7 @@ export const scores: Place = {
 					'c',
 					'comment for the family; Ctrl Enter keeps it and goes back to the cell, Esc leaves what was there'
 				],
+				['m', 'the criteria: a digit a level, Enter back to the cell'],
 				['t, i, b, h, n', 'late, incomplete, absent, handed in, no flag'],
 				['k, r', 'the whole column, the student’s row'],
 				['o', 'order students by this work’s scores; again, by name'],

@@ -3,6 +3,7 @@
 	import { tick, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
+	import Criteria from '$lib/class/criteria/Criteria.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { Paper } from './paper.svelte';
@@ -43,9 +44,11 @@
 		() => ({ roster, work, levels, hasAliases, earlier }),
 		async (to) => {
 			await tick();
+			const criteria = document.getElementById('stack-criteria');
 			const field = to === 'name' ? nameField : lineField;
-			field?.focus();
-			if (to === 'line') field?.select();
+			if (to === 'line' && criteria) criteria.focus();
+			else field?.focus();
+			if (to === 'line' && !criteria) field?.select();
 		},
 		(students, line) => onenter(students, line)
 	);
@@ -160,7 +163,7 @@
 			class={[
 				'block pb-1 text-small text-slate',
 				(work.standards.length || paper.line.includes(';')) && 'truncate'
-			]}>{['Points', ...work.standards].join(' / ')}</span
+			]}>{work.criteria.length ? 'or for the whole' : ['Points', ...work.standards].join(' / ')}</span
 		>
 		<input
 			class="h-13 w-full border-b-2 border-deep bg-snow px-3 text-right font-text text-title leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule"
@@ -180,6 +183,17 @@
 	>
 </div>
 
+{#if work.criteria.length && paper.taken.length}
+	<div class="mt-3 max-w-160 max-md:pb-4">
+		<Criteria
+			id="stack-criteria"
+			criteria={work.criteria}
+			chosen={paper.shownLevels}
+			onchoose={(criterion, level) => paper.choose(criterion, level)}
+			onnext={() => void paper.enter()}
+		/>
+	</div>
+{/if}
 {#if paper.isCommenting}
 	<label class="mt-2.5 block">
 		<span class="block pb-1 text-small text-slate">Comment for the family</span>
@@ -221,7 +235,7 @@
 
 <Found {paper} {hasAliases} ontake={(row) => void paper.take(row, false)} />
 
-{#if paper.taken.length}
+{#if paper.taken.length && !work.criteria.length}
 	<Pad
 		{codes}
 		hasStandards={work.standards.length > 0}

@@ -1,6 +1,7 @@
 /** The paper in one's hand: whose it is, and the line that is typed for it. */
 import type { Shapes } from '$lib/api/client';
 import type { Row } from '$lib/class/entering.svelte';
+import { allLevels } from '$lib/class/criteria/typed';
 import { read, type Line } from '$lib/class/line';
 import { shownName } from '$lib/class/names';
 import { find } from './finding';
@@ -33,6 +34,8 @@ export class Paper {
 	isCommenting = $state(false);
 	/** Which of those found is taken. */
 	at = $state(0);
+	/** The levels chosen for the work's criteria, by their numbers from 1; 0 leaves one as it is. */
+	levels = $state<number[]>([]);
 	/** Whose score is typed; several get the same. */
 	taken = $state.raw<Row[]>([]);
 	problem = $state('');
@@ -46,7 +49,10 @@ export class Paper {
 		this.found.length > 1 && this.found.slice(1).some((each) => isSame(each, this.found[0]!))
 	);
 	/** The line as it is read. */
-	readonly made: Line = $derived(read(this.line));
+	readonly made: Line = $derived.by(() => {
+		const line = read(this.line);
+		return this.levels.some(Boolean) ? { ...line, text: line.text + allLevels(this.levels) } : line;
+	});
 	/** How a line with standards is typed, by its example: the whole, then each standard in its order. */
 	readonly example: string = $derived.by(() => {
 		const { work, levels } = this.pile();
@@ -59,6 +65,19 @@ export class Paper {
 		private readonly go: (to: 'name' | 'line') => Promise<void>,
 		private readonly onenter: (students: Row[], line: Line) => void
 	) {}
+
+	/** Choose a level; the others stay as they are. */
+	choose(criterion: number, level: number): void {
+		this.levels = this.pile().work.criteria.map((_, at) =>
+			at === criterion ? level : (this.levels[at] ?? 0)
+		);
+	}
+
+	/** What is shown as chosen: what was chosen now, and of one student alone what was before. */
+	readonly shownLevels: number[] = $derived.by(() => {
+		const before = this.taken.length === 1 ? this.#listed(this.taken[0]!)?.cell.levels : undefined;
+		return this.pile().work.criteria.map((_, at) => this.levels[at] || before?.[at] || 0);
+	});
 
 	hasComment(row: Row): boolean {
 		return !!this.#listed(row)?.cell.comment;
@@ -96,6 +115,7 @@ export class Paper {
 	async back(): Promise<void> {
 		this.taken = [];
 		this.line = '';
+		this.levels = [];
 		this.comment = '';
 		this.isCommenting = false;
 		this.problem = '';
@@ -123,7 +143,8 @@ export class Paper {
 
 	/** What was typed without going on to the next, and for whom; null where nothing was. */
 	get unentered(): { text: string; whose: string } | null {
-		const text = [this.line, this.comment]
+		const levels = this.levels.some(Boolean) ? allLevels(this.levels) : '';
+		const text = [this.line.trim() + levels, this.comment]
 			.map((each) => each.trim())
 			.filter(Boolean)
 			.join('; ');

@@ -44,6 +44,10 @@
 
 {#if isPlain && cell.state === 'not_assigned'}<span class="value code">—</span>
 {:else if isPlain && cell.state === 'missing' && !text}<span class="missing-bar" title="missing"></span>
+{:else if isPlain && cell.state === 'begun' && !text}<span
+		class="value code"
+		title="not all criteria have a level">begun</span
+	>
 {:else if isPlain && cell.state === 'past_due' && !text}<span class="dots" title="past due"></span>
 {:else}
 	<span

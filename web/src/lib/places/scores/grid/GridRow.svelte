@@ -58,7 +58,8 @@
 	const states: Record<string, string> = {
 		not_assigned: 'not assigned',
 		missing: 'missing',
-		past_due: 'blank, past due'
+		past_due: 'blank, past due',
+		begun: 'begun, not all criteria have a level'
 	};
 
 	function label(column: Work): string {

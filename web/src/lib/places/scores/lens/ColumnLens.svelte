@@ -6,6 +6,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { ColumnActs } from '../columnActs';
+	import ColumnCriteria from './ColumnCriteria.svelte';
 	import LensFrame from './LensFrame.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -121,6 +122,7 @@
 			<span>0 %</span><span>50</span><span>100</span>
 		</p>
 	{/if}
+	{#if column.criteria.length}<ColumnCriteria criteria={column.criteria} />{/if}
 	{#if blanks.length || rest}
 		<form class="my-3.5 flex items-end gap-2" onsubmit={give}>
 			<label class="flex-1">

@@ -8,6 +8,7 @@
 	import type { Beside, How } from '$lib/app/saving/queue';
 	import { only, saving } from '$lib/app/saving/saving.svelte';
 	import BesideField from './BesideField.svelte';
+	import LensCriteria from './LensCriteria.svelte';
 	import LensFrame from './LensFrame.svelte';
 
 	let {
@@ -16,7 +17,8 @@
 		column,
 		name,
 		hasAliases,
-		onworking
+		onworking,
+		onback
 	}: {
 		term: number;
 		row: Shapes['RowOut'];
@@ -26,6 +28,8 @@
 		/** Whether others may see the screen: what is written of a student is then not for their eyes. */
 		hasAliases: boolean;
 		onworking: () => void;
+		/** Back to the cell. */
+		onback: () => void;
 	} = $props();
 	const here = thisClass();
 	// The grid knows who and what, and what is written: that is here at once. The rest is fetched.
@@ -60,6 +64,8 @@
 		})
 	);
 
+	const isLocked = $derived(Boolean(column.lock) || cell.state === 'not_assigned');
+
 	/** Change one thing beside the score. */
 	function beside(what: keyof Beside, value: string | boolean, was?: string, how?: How): void {
 		void saving.enter(
@@ -82,7 +88,7 @@
 
 	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
 	function putLevel(place: number, text: string): void {
-		put(`${'/'.repeat(place + 1)}${text.trim() || '-'}`);
+		put(`${'/'.repeat(column.criteria.length + place + 1)}${text.trim() || '-'}`);
 	}
 </script>
 
@@ -96,6 +102,11 @@
 	heading={name}
 	under="{column.name}, {column.points} points, {column.shown ? 'shown to' : 'hidden from'} families"
 >
+	{#if column.criteria.length}
+		{#key `${student} ${assignment}`}
+			<LensCriteria {place} {term} {cell} criteria={column.criteria} {isLocked} onnext={onback} />
+		{/key}
+	{/if}
 	{#if looked}
 		<div class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render told(looked)}</div>
 	{:else if lens.isError}<p class="problem" role="alert">{words(lens.error)}</p>
