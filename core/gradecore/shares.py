@@ -32,13 +32,16 @@ class PlannedShares:
 
 
 def planned_shares(book: Book, term: Term) -> PlannedShares:
-    """The shares of a term with assignments.
+    """The shares of a term with assignments. In one made of standards nothing has a share (R8.5).
 
     Weights that add up to at most 100 are percents of the grade as they stand, so that what is not given away shows;
     where they add up to more, they are scaled to 100.
     """
     rules = term_rules(book, term)
     work = [each for each in book.assignments if each.term == term.id]
+    if rules.method == "standards":
+        nothing = {each.id: AssignmentShare(None, None) for each in work}
+        return PlannedShares(None, {each.id: Fraction(0) for each in book.categories}, nothing)
     if rules.method != "weighted":
         return _pooled(book, work, rules.method)
     weights = {each.id: term.weights.get(each.id, each.weight) for each in book.categories}

@@ -3,7 +3,7 @@
 import datetime
 import json
 import uuid
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, fields, replace
 from decimal import Decimal
 from fractions import Fraction
@@ -150,7 +150,7 @@ class _Opening:
         given = {each.name: getattr(self.book.ground_rules, each.name) for each in fields(core.GroundRules)}
         changed = begin(rules, {*given, "scale_id"})
         for name, value in given.items():
-            setattr(rules, name, decimal_text(value) if name == "round_to" and value is not None else value)
+            setattr(rules, name, _kept_rule(name, value))
         rules.scale_id = scale.pk
         keep(self.school_class, self.person, [changed], "took the ground rules of a gradebook file")
 
@@ -224,7 +224,7 @@ class _Opening:
                 "points": decimal_text(each.points), "zero_meant": True, "step": decimal_text(each.step),
                 "share": decimal_text(each.share), "extra": each.extra, "never_drop": each.never_drop, "counts": each.counts,
                 "closed": each.closed, "shown": each.shown, "due_on": self._day(each.date),
-                "adjust": written[each.id].get("adjust", []), "for_everyone": each.assigned is None,
+                "adjust": written[each.id].get("adjust", []), "criteria": _criteria(each), "for_everyone": each.assigned is None,
                 **({} if each.assigned is None else {"chosen": chosen}),
             })  # fmt: skip
             yield each.id, work
@@ -246,12 +246,19 @@ class _Opening:
         return day if day and year.starts <= day <= year.ends else None
 
     def _scores(self, works: Mapping[str, Assignment]) -> int:
+        criteria = {each.id: each.criteria for each in self.book.assignments}
         entries = [
-            Typed(self.students[name].pk, works[work].pk, _typed(score), 0, how="from a file")
-            for name, row in self.book.scores.items()
-            if name in self.students
-            for work, score in row.items()
-            if work in works
+            Typed(
+                self.students[name].pk,
+                works[work].pk,
+                _line(row.get(work), criteria[work], levels.get(work, {})),
+                0,
+                how="from a file",
+            )
+            for name in self.students
+            for row, levels in [(self.book.scores.get(name, {}), self.book.criterion_levels.get(name, {}))]
+            for work in works
+            if work in row or work in levels
         ]
         plan = load_plan(as_it_is(self.school_class))
         for begins in range(0, len(entries), MOST_ENTRIES):
@@ -283,6 +290,32 @@ class _Opening:
                         f"{student}, {term.name}: {was.percent_shown or 'nothing'} {was.final_mark or ''} in the file,"
                         f" {now.percent_shown or 'nothing'} {now.final_mark or ''} here."
                     )
+
+
+def _kept_rule(name: str, value: Any) -> Any:
+    """A ground rule as it is kept."""
+    if name == "standard_weights":
+        return {standard: decimal_text(weight) for standard, weight in value.items()}
+    return decimal_text(value) if name == "round_to" and value is not None else value
+
+
+def _criteria(work: core.Assignment) -> list[dict[str, Any]]:
+    return [
+        {
+            "name": each.id, "points": decimal_text(each.points), "standard": each.standard,
+            "levels": [{"name": level.name, "points": decimal_text(level.points)} for level in each.levels],
+        }
+        for each in work.criteria
+    ]  # fmt: skip
+
+
+def _line(score: core.Score | None, criteria: Sequence[core.Criterion], chosen: Mapping[str, str]) -> str:
+    """A score as it would be typed, with the levels chosen by their numbers."""
+    places = [
+        next((str(place) for place, level in enumerate(each.levels, 1) if level.name == chosen.get(each.id)), "")
+        for each in criteria
+    ]
+    return "/".join(["" if score is None else _typed(score), *(places if any(places) else [])])
 
 
 def _typed(score: core.Score) -> str:

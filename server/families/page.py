@@ -1,5 +1,6 @@
 """The family page: computed from what families are shown (R14), and what was posted as it was posted."""
 
+from collections.abc import Mapping
 from fractions import Fraction
 
 from gradecore.book import NUMBER
@@ -12,6 +13,7 @@ from gradecore.shares import planned_shares
 from plans.models import Assignment, Handout
 from reports.card_schemas import CardOut
 from reports.cards import card_of
+from reports.levels import levels_of, reported
 from reports.models import PostedGrade
 from reports.posted import seen_by_family, withheld_terms
 from reports.standing import day_text, plural, ribbon
@@ -25,11 +27,15 @@ from scores.schemas import WorkingOut
 from scores.texts import plain_number
 
 from families.posted_working import for_families
-from families.schemas import CriterionSeenOut, FamilyClassOut, FamilyOut, PostedCardOut, TakesOut, WorkOut
+from families.schemas import CriterionSeenOut, FamilyClassOut, FamilyOut, LevelSeenOut, PostedCardOut, TakesOut, WorkOut
 
 MARKS_AHEAD = 2
 FEWEST_SHOWN = 5
 """A class's mean and spread are shown to families from so many scores on: of fewer they would tell one's neighbour's."""
+
+
+def _levels_out(levels: Mapping[str, str]) -> list[LevelSeenOut]:
+    return [LevelSeenOut(name=name, mark=mark) for name, mark in levels.items()]
 
 
 def family_page(student: Student, term_id: int | None) -> FamilyOut:
@@ -107,7 +113,7 @@ class _FamilyClass:
 
     def out(self) -> FamilyClassOut:
         """The class's part of the page."""
-        running = self._sees_running() and self.posted is None and not self.has_left and not self._is_withheld()
+        running = self._runs()
         shown = grade(self.gradebook, self.result, self.name) if running else None
         lists = self._lists()
         mark, percent = (shown.mark, shown.percent) if shown else (None, None)
@@ -126,8 +132,14 @@ class _FamilyClass:
             posted=self._card(self.posted) if self.posted else None, working=self._working(running=has_running),
             takes_heads=heads, takes=takes,
             **{name: [self._work(each) for each in works] for name, works in lists.items()},
-            cards=[self._card(each) for each in self.cards],
+            cards=[self._card(each) for each in self.cards], levels=self._levels(),
         )  # fmt: skip
+
+    def _levels(self) -> list[LevelSeenOut]:
+        """The levels as they stand, from what the family sees."""
+        if not self._runs() or not self.rules.families_mark or not self.loaded.book.standards:
+            return []
+        return _levels_out(levels_of(self.gradebook, self.student, reported(self.loaded, self.term)))
 
     def _is_withheld(self) -> bool:
         """Whether the term's grade is withheld, or one that it is made of, from which it could be told."""
@@ -138,6 +150,10 @@ class _FamilyClass:
                 return True
             above += [part.term for part in terms[name].parts]
         return False
+
+    def _runs(self) -> bool:
+        """Whether the family sees how it stands now."""
+        return self._sees_running() and self.posted is None and not self.has_left and not self._is_withheld()
 
     def _sees_running(self) -> bool:
         begins = self.rules.families_from
@@ -333,4 +349,5 @@ class _FamilyClass:
             percent=(posted.percent_shown or None) if self._shows_percent(posted) else None,
             mark=(posted.mark or None) if "mark" in posted.posting.collects else None,
             effort=posted.effort, comment=posted.comment, at=local(self.student.school, posted.posting.at),
+            levels=_levels_out(posted.levels) if "mark" in posted.posting.collects else [],
         )  # fmt: skip

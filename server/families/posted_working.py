@@ -52,6 +52,7 @@ def for_families(
             "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in working.categories],
             "apart": [_line(line, is_hidden=is_hidden(line)) for line in working.apart],
             "parts": [_part(part, is_withheld=is_withheld(part)) for part in told.parts],
+            "standards": [_part(each, is_withheld=False).model_copy(update={"percent": None}) for each in told.standards],
         }
     )  # fmt: skip
 

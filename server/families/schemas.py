@@ -36,6 +36,13 @@ class WorkOut(Schema):
     criteria: list[CriterionSeenOut]
 
 
+class LevelSeenOut(Schema):
+    """A student's level in a standard."""
+
+    name: str
+    mark: str
+
+
 class PostedCardOut(Schema):
     """A posted grade with its comment."""
 
@@ -46,6 +53,7 @@ class PostedCardOut(Schema):
     effort: str
     comment: str
     at: datetime.datetime
+    levels: list[LevelSeenOut]
 
 
 class TakesOut(Schema):
@@ -74,6 +82,8 @@ class FamilyClassOut(Schema):
     being_marked: list[WorkOut]
     back: list[WorkOut]
     cards: list[PostedCardOut]
+    levels: list[LevelSeenOut]
+    """The levels as they stand, where families see the grade so; posted ones are with what was posted."""
 
 
 class FamilyOut(Schema):

@@ -22,6 +22,8 @@ _FIXED: dict[str, tuple[Choice, ...]] = {
         Choice("weighted", "weighted by category"),
         Choice("points", "made of all points in one pool"),
         Choice("equal", "made of every assignment alike"),
+        Choice("standards", "made of the levels in standards"),
+        Choice("levels", "levels in standards alone, without a percent"),
     ),
     "blank": (
         Choice("leave_out", "is left out"),

@@ -35,7 +35,19 @@ MOVING: Mapping[str, frozenset[str]] = {
             "adjust",
         }
     ),
-    "rules": frozenset({"scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap"}),
+    "rules": frozenset(
+        {
+            "scale_id",
+            "method",
+            "blank",
+            "drop_overall",
+            "drop_choice",
+            "round_to",
+            "rounding",
+            "cap",
+            "standard_weights",
+        }
+    ),
     "term": frozenset({"ground_rules", "weights", "adjust", "part_weights", "parts_from"}),
     "code": frozenset({"effect", "percent", "missing"}),
 }

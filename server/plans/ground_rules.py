@@ -14,6 +14,7 @@ from plans import choices
 from plans.keeping import begin, keep
 from plans.loading import codes_of, core_scale
 from plans.models import GradingScale, GroundRules
+from plans.typed import number
 
 _SET_BY = {"rounding": ("round_to", "rounding"), "scale": ("scale_id",)}
 """Fields that a ground rule sets under another name."""
@@ -36,6 +37,10 @@ def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
     for field, value in given.items():
         if field == "families_from":
             rules.families_from = value
+            continue
+        if field == "standard_weights":
+            weights = {name: number(text, field, f"{name}: its weight") for name, text in value.items() if text.strip()}
+            rules.standard_weights = {name: f"{weight.normalize():f}" for name, weight in weights.items()}
             continue
         if value not in {choice.value for choice in known[field]}:
             raise Refused("This is not one of the choices.", field)

@@ -1,7 +1,7 @@
 """Loading a class's plan for the core."""
 
 import datetime
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
@@ -10,6 +10,7 @@ from typing import Any
 from django.db.models import Aggregate, FilteredRelation, JSONField, Model, OuterRef, Q, Subquery
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
+from gradecore.numbers import read_decimal
 from school.calendar import running_term
 from school.models import Enrolment, Person, SchoolClass, Student, Term
 
@@ -91,10 +92,11 @@ def load_plan(
         scale=scale,
         codes=tuple(core_code(code) for code in codes),
         ground_rules=core.GroundRules(
-            rules.method, rules.blank, rules.drop_overall, rules.drop_choice,
+            core_method(rules.method), rules.blank, rules.drop_overall, rules.drop_choice,
             fraction(rules.round_to), rules.rounding, rules.cap, rules.decimals,
+            standard_weights(rules.method, rules.standard_weights, standards),
         ),
-        terms=tuple(core_terms(terms, term_plans)),
+        terms=tuple(core_terms(terms, term_plans, rules, standards)),
         categories=tuple(core_category(category) for category in categories),
         assignments=tuple(
             core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), levels, today)
@@ -207,7 +209,31 @@ PART_WEIGHTS = {"semester": Fraction(1), "quarter": Fraction(2), "exam": Fractio
 """How the parts of a year and of a semester weigh unless the class says otherwise."""
 
 
-def core_terms(terms: Sequence[Term], plans: dict[int, TermPlan]) -> list[core.Term]:
+def core_method(method: str) -> str:
+    """How a term is formed: levels alone are a term by standards in which none weighs anything."""
+    return "standards" if method == "levels" else method
+
+
+def standard_weights(method: str, kept: Mapping[str, str], standards: Sequence[core.Standard]) -> dict[str, Fraction]:
+    """What standards weigh in a grade, as far as the class works with them (R8.5)."""
+    if method == "levels":
+        return {each.id: Fraction(0) for each in standards}
+    known = {each.id for each in standards}
+    return {name: read_decimal(weight) for name, weight in kept.items() if name in known}
+
+
+def _own_rules(plan: TermPlan, rules: GroundRules, standards: Sequence[core.Standard]) -> dict[str, object]:
+    """What a term sets for itself, in the words of the open gradebook file."""
+    if "method" not in plan.ground_rules:
+        return read_rules(plan.ground_rules)
+    method = plan.ground_rules["method"]
+    weights = standard_weights(method, rules.standard_weights, standards)
+    return {**read_rules({**plan.ground_rules, "method": core_method(method)}), "standard_weights": weights}
+
+
+def core_terms(
+    terms: Sequence[Term], plans: dict[int, TermPlan], rules: GroundRules, standards: Sequence[core.Standard]
+) -> list[core.Term]:
     """The terms for the core: a year is made of its semesters, a semester of its quarters and exam."""
     found = []
     for term in terms:
@@ -222,7 +248,7 @@ def core_terms(terms: Sequence[Term], plans: dict[int, TermPlan]) -> list[core.T
                 key(term),
                 tuple(parts),
                 plan.parts_from,
-                read_rules(plan.ground_rules),
+                _own_rules(plan, rules, standards),
                 {name: Fraction(weight) for name, weight in plan.weights.items()},
                 read_steps(plan.adjust),
             )

@@ -71,6 +71,10 @@ class GroundRules(models.Model):
     rounding = models.CharField(max_length=10, default="half_up")
     cap = models.BooleanField(default=False)
     decimals = models.PositiveSmallIntegerField(default=1)
+    standard_weights = models.JSONField(default=dict)
+    """Under the method `standards` which standards a grade is made of, and their weights as text; empty is all that are part of
+    no other, each the same (R8.5).
+    """
     families_see_running = models.BooleanField(default=False)
     """Whether families see the grade as it stands before it is posted (R14.1)."""
     families_from = models.DateField(null=True, blank=True)

@@ -21,7 +21,8 @@ _MODELS: dict[str, type[Row]] = {
 
 _KEPT: dict[type[Row], tuple[str, ...]] = {
     GroundRules: (
-        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "families_see_running",
+        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "standard_weights",
+        "families_see_running",
         "families_from", "families_percent", "families_mark", "families_points", "families_share", "families_class",
     ),
     Category: (

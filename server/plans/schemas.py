@@ -210,6 +210,7 @@ class RulesIn(Body):
     families_share: str | None = None
     families_class: str | None = None
     families_from: datetime.date | None = None
+    standard_weights: dict[str, str] | None = Field(None, max_length=500)
 
 
 class TextIn(Body):
@@ -330,6 +331,10 @@ class PlanOut(Schema):
     assignments: list[AssignmentOut]
     standards: list[str]
     """The school's standards, which work can name."""
+    standard_weights: dict[str, str]
+    """Which standards a grade by standards is made of, and how they weigh; empty is all that are part of no other."""
+    standards_used: list[str]
+    """The standards that the class works with."""
 
 
 class CriterionLevelIn(Body):

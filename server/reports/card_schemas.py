@@ -55,6 +55,13 @@ class CardTermOut(Schema):
     effort: str
 
 
+class CardLevelsOut(Schema):
+    """A standard on a report card: the level of each term, empty where there is none."""
+
+    name: str
+    marks: list[str]
+
+
 class CardCommentOut(Schema):
     """A comment and a narrative on a report card."""
 
@@ -70,6 +77,9 @@ class CardSubjectOut(Schema):
     name: str
     teachers: list[str]
     terms: list[CardTermOut]
+    levels: list[CardLevelsOut]
+    scale: list[str]
+    """The levels that there are, from the lowest."""
     comments: list[CardCommentOut]
 
 

@@ -5,7 +5,7 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from school.calendar import local
 from school.models import Student, Term
 
-from reports.card_schemas import CardCommentOut, CardOut, CardSubjectOut, CardTermOut
+from reports.card_schemas import CardCommentOut, CardLevelsOut, CardOut, CardSubjectOut, CardTermOut
 from reports.logo import logo_of
 from reports.models import KeptBack, PostedGrade
 from reports.posted import in_force, latest, with_subjects
@@ -54,6 +54,14 @@ def shows_percent(grade: PostedGrade) -> bool:
     return grade.posting.school_class.ground_rules.families_percent and "percent" in grade.posting.collects
 
 
+def _levels(found: Sequence[PostedGrade | None]) -> list[CardLevelsOut]:
+    """Every standard that has a level in any of the terms, in the order of the last one that has it."""
+    names = dict.fromkeys(name for each in reversed(found) if each for name in each.levels)
+    return [
+        CardLevelsOut(name=name, marks=[each.levels.get(name, "") if each else "" for each in found]) for name in names
+    ]
+
+
 def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: Collection[int]) -> CardSubjectOut:
     any_grade = next(iter(of_class.values()))
     school_class = any_grade.posting.school_class
@@ -67,6 +75,8 @@ def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: C
             )
             for term, each in zip(terms, found, strict=True)
         ],
+        levels=_levels([each if each and "mark" in each.posting.collects else None for each in found]),
+        scale=next((each.posting.levels for each in reversed(found) if each and each.levels), []),
         comments=[
             CardCommentOut(
                 term=term.name, comment=each.comment, by_standard=each.by_standard, narrative=each.narrative

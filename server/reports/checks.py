@@ -10,15 +10,16 @@ from school import windows
 from school.models import CommentsBy, Term
 from scores.book import LoadedClass
 from scores.loose_ends import loose_ends_of
-from scores.schemas import GradeOut
 
+from reports.levels import reported
 from reports.placeholders import left_in
-from reports.schemas import ReportCheckOut
+from reports.schemas import ReportCheckOut, ReportGrade
 from reports.text_checks import Named, other_names, same_texts, wrong_pronouns
-from reports.written import Written
+from reports.written import Written, lacks_grade
 
 KINDS: Mapping[str, str] = {
     "no_grade": "no grade",
+    "no_level": "no level in a standard that is asked for",
     "no_reason": "an override without a reason",
     "loose_ends": "loose ends still open",
     "no_comment": "no comment",
@@ -42,7 +43,7 @@ def standards_of(loaded: LoadedClass, term: Term) -> list[str]:
 
 
 def checks_of(
-    loaded: LoadedClass, term: Term, kept: Written, grades: Mapping[int, GradeOut]
+    loaded: LoadedClass, term: Term, kept: Written, grades: Mapping[int, ReportGrade]
 ) -> dict[int, list[ReportCheckOut]]:
     """The open checks of every student, by student."""
     named = {each.pk: Named(each.pk, each.given_name, each.family_name, each.pronouns) for each in loaded.plan.students}
@@ -57,13 +58,18 @@ def checks_of(
     collects = windows.collected(kept.window)
     limit = windows.comment_limit(kept.window)
 
+    asked = [each for each in reported(loaded, term) if each in windows.asked_for(term)]
+
     def of(student: Named) -> Iterator[tuple[str, str]]:
         grade, override = grades[student.id], kept.overrides.get(student.id)
         text, further = texts.get(student.id, ("", ""))
         comment = kept.comments.get(student.id)
         unsaid = [each for each in standards if comment is None or each not in comment.by_standard]
-        if grade.mark is None and grade.percent is None:
+        if lacks_grade(grade):
             yield "no_grade", "no grade"
+        lacking = [each for each in asked if each not in grade.levels]
+        if lacking:
+            yield "no_level", f"no level in {' and '.join(lacking)}"
         if override is not None and not override.reason.strip():
             yield "no_reason", "no reason given"
         if loose[student.id]:

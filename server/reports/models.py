@@ -109,6 +109,8 @@ class Posting(models.Model):
     ground_rules = models.JSONField(default=dict)
     """The ground rules at that moment in words, by field."""
     collects = models.JSONField(default=all_but_effort)
+    levels = models.JSONField(default=list)
+    """The levels that there were, from the lowest; empty where the class had no standards."""
     """What the window collected at that moment."""
 
 
@@ -128,6 +130,8 @@ class PostedGrade(models.Model):
     comment = models.TextField(blank=True)
     narrative = models.TextField(blank=True)
     by_standard = models.JSONField(default=dict)
+    levels = models.JSONField(default=dict)
+    """The levels that went with it, by standard."""
     working = models.JSONField()
 
     class Meta:

@@ -14,6 +14,7 @@ from scores.book import LoadedClass, load_class
 from scores.explaining import explained
 
 from reports.checks import checks_of
+from reports.levels import scale_marks
 from reports.models import KeptBack, PostedGrade, Posting, Withdrawal
 from reports.posted import is_withdrawn, of_term
 from reports.report import grade_of
@@ -65,7 +66,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
     posting = Posting.objects.create(
         request=request, school_class=school_class, term=term, person=person, at=school_class.school.now(),
         ground_rules=in_words(loaded.plan.rules, own.ground_rules if own else None),
-        collects=collects,
+        collects=collects, levels=scale_marks(loaded),
     )  # fmt: skip
     grades = []
     for student in chosen:
@@ -78,7 +79,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
                 percent_shown=shown[student.pk].percent or "", mark=shown[student.pk].mark or "",
                 effort=kept.efforts.get(student.pk, "") if "effort" in collects else "",
                 comment=comment.text if comment else "", narrative=comment.narrative if comment else "",
-                by_standard=comment.by_standard if comment else {},
+                by_standard=comment.by_standard if comment else {}, levels=shown[student.pk].levels,
                 working=explained(loaded, loaded.gradebook, student, term).model_dump(mode="json"),
             )
         )  # fmt: skip

@@ -13,8 +13,18 @@ from scores.schemas import GradeOut
 
 from reports import posted
 from reports.checks import checks_of, standards_of
+from reports.levels import are_alone, levels_of, reported
 from reports.models import PostedGrade
-from reports.schemas import OutsideMarkOut, OverrideOut, PostedOut, ReportCheckOut, ReportOut, ReportRow, WithdrawnOut
+from reports.schemas import (
+    OutsideMarkOut,
+    OverrideOut,
+    PostedOut,
+    ReportCheckOut,
+    ReportGrade,
+    ReportOut,
+    ReportRow,
+    WithdrawnOut,
+)
 from reports.written import state_of, written
 
 
@@ -100,10 +110,12 @@ class _Report:
         return "the family sees it"
 
 
-def grade_of(loaded: LoadedClass, student: Student, term: Term) -> GradeOut:
-    """A student's grade in a term as it stands."""
+def grade_of(loaded: LoadedClass, student: Student, term: Term) -> ReportGrade:
+    """A student's grade in a term as it stands, with the levels that are reported."""
     name = str(term.pk)
-    return grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
+    now = grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
+    levels = levels_of(loaded.gradebook, student, reported(loaded, term)) if loaded.book.standards else {}
+    return ReportGrade(**now.model_dump(), levels=levels, levels_alone=are_alone(loaded, term))
 
 
 def term_before(loaded: LoadedClass, term: Term) -> Term | None:

@@ -52,6 +52,13 @@ class ReportCheckOut(Schema):
     is_binding: bool
 
 
+class ReportGrade(GradeOut):
+    """A grade in a report: with the levels that go with it, by standard, and whether these stand alone."""
+
+    levels: dict[str, str]
+    levels_alone: bool
+
+
 class ReportRow(Schema):
     """A student in the report of a term; `parts` are the grades that a term made of terms comes from.
 
@@ -65,7 +72,7 @@ class ReportRow(Schema):
     pronouns: str
     before: str | None
     parts: list[str]
-    grade: GradeOut
+    grade: ReportGrade
     override: OverrideOut | None
     effort: str
     comment: str

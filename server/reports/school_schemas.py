@@ -37,6 +37,7 @@ class ReportingWindowOut(Schema):
     comments_by: str
     collects: list[str]
     binding: list[str]
+    asks_for: list[str]
     is_open: bool
     is_closed: bool
     reopenings: list[ReopeningOut]
@@ -182,6 +183,8 @@ class WindowIn(Body):
     comments_by: Literal["subject", "standard"] = "subject"
     collects: list[str]
     binding: list[str] = Field(default_factory=list)
+    asks_for: list[str] = Field(default_factory=list, max_length=500)
+    """The standards for which a level is wanted."""
 
 
 class ReopenIn(Body):

@@ -58,7 +58,8 @@ def _term(term: Term, today: datetime.date) -> SchoolTermOut:
         window=None if window is None else ReportingWindowOut(
             opens=window.opens, closes=window.closes, families_from=window.families_from, comment_limit=window.comment_limit,
             comments_by=window.comments_by,
-            collects=window.collects, binding=window.binding, is_open=windows.is_open(window, today), is_closed=today > window.closes,
+            collects=window.collects, binding=window.binding, asks_for=window.asks_for,
+            is_open=windows.is_open(window, today), is_closed=today > window.closes,
             reopenings=[
                 ReopeningOut(
                     id=each.pk, is_ended=each.ended_at is not None,

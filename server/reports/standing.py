@@ -114,7 +114,9 @@ class Standing:
             return StationOut(name="plan", state="half", words=self._draft_words(), look=True)
         weights = planned_shares(self.loaded.book, self.loaded.gradebook.terms[self.name]).weights
         method = self.loaded.gradebook.rules(self.name).method
-        words = {"points": "points in one pool", "equal": "every assignment alike"}.get(method, "")
+        words = {"points": "points in one pool", "equal": "every assignment alike", "standards": "by standards"}.get(
+            method, ""
+        )
         if weights is not None:
             words = f"adds up to {decimal_text(weights)}"
         apart = f", {len(self.apart)} apart" if self.apart else ""

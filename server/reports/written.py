@@ -5,11 +5,10 @@ from dataclasses import dataclass
 from school import windows
 from school.models import ReportingWindow, SchoolClass, Term
 from scores.models import Override
-from scores.schemas import GradeOut
 
 from reports import posted
 from reports.models import Comment, Effort, KeptBack, PostedGrade
-from reports.schemas import State
+from reports.schemas import ReportGrade, State
 
 
 @dataclass(frozen=True)
@@ -45,17 +44,33 @@ def written(school_class: SchoolClass, term: Term) -> Written:
     )
 
 
-def state_of(grade: GradeOut, student: int, kept: Written) -> State:
+def lacks_grade(grade: ReportGrade) -> bool:
+    """Whether there is nothing to post: neither a grade nor, where they stand alone, a level."""
+    return grade.mark is None and grade.percent is None and not (grade.levels_alone and grade.levels)
+
+
+def state_of(grade: ReportGrade, student: int, kept: Written) -> State:
     """How far a student's report is."""
     comment, in_force = kept.comments.get(student), kept.in_force(student)
     text, narrative, by_standard = (comment.text, comment.narrative, comment.by_standard) if comment else ("", "", {})
     if in_force is not None:
-        now = (grade.mark or "", grade.percent or "", text, narrative, by_standard, kept.efforts.get(student, ""))
+        # What was posted before levels were kept with it is not changed by them.
+        levels = grade.levels if in_force.levels else {}
+        now = (
+            grade.mark or "",
+            grade.percent or "",
+            text,
+            narrative,
+            by_standard,
+            kept.efforts.get(student, ""),
+            levels,
+        )
         was = (
             in_force.mark, in_force.percent_shown, in_force.comment, in_force.narrative, in_force.by_standard, in_force.effort,
+            in_force.levels,
         )  # fmt: skip
         return "posted" if now == was else "changed"
-    if grade.mark is None and grade.percent is None:
+    if lacks_grade(grade):
         return "no_grade"
     if "comment" not in windows.collected(kept.window):
         return "ready"

@@ -21,6 +21,12 @@ def window_of(term: Term) -> ReportingWindow | None:
     return cast(ReportingWindow | None, getattr(term, "window", None))
 
 
+def asked_for(term: Term) -> set[str]:
+    """The standards for which the term's window wants a level."""
+    window = window_of(term)
+    return set(window.asks_for) if window is not None else set()
+
+
 def is_open(window: ReportingWindow | None, today: datetime.date) -> bool:
     """Whether grades are being posted today."""
     return window is not None and window.opens <= today <= window.closes
@@ -113,7 +119,16 @@ def set_window(term: Term, given: Mapping[str, Any], checks: Collection[str]) ->
     if Collected.MARK not in given["collects"] and Collected.PERCENT not in given["collects"]:
         raise Refused("Collect the mark, the percent or both: without them there is nothing to post.", "collects")
     window = window_of(term) or ReportingWindow(term=term)
-    for field in ("opens", "closes", "families_from", "comment_limit", "comments_by", "collects", "binding"):
+    for field in (
+        "opens",
+        "closes",
+        "families_from",
+        "comment_limit",
+        "comments_by",
+        "collects",
+        "binding",
+        "asks_for",
+    ):
         setattr(window, field, given[field])
     window.save()
     return window

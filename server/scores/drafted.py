@@ -29,7 +29,7 @@ _FIELDS = {
     "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
     "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
     "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
-    "standards": "evidence of", "criteria": "criteria",
+    "standards": "evidence of", "standard_weights": "levels count", "criteria": "criteria",
     "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "adjust": "adjusted by",
     "ground_rules": "rules of its own", "weights": "weights",
     "part_weights": "parts weigh", "parts_from": "parts count by", "effect": "does", "percent": "percent", "missing": "missing",
@@ -103,6 +103,8 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
         return _named(loaded, row, field)
     if isinstance(row, TermPlan):
         return _term_words(loaded, row, field)
+    if field == "standard_weights":
+        return ", ".join(f"{name} {weight}" for name, weight in row.standard_weights.items()) or "each the same"
     if isinstance(row, GroundRules):
         name = {"scale_id": "scale", "round_to": "rounding"}.get(field, field)
         value = chosen(row)[name]

@@ -6,7 +6,7 @@ from gradecore.explain import REASONS, step_text
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shown import shown_parts
-from gradecore.working import CategoryWorking, Line, PartWorking, Working, working
+from gradecore.working import CategoryWorking, Line, PartWorking, StandardWorking, Working, working
 from school.models import Student, Term
 
 from scores.book import LoadedClass
@@ -38,7 +38,9 @@ class _Explaining:
 
     def out(self) -> WorkingOut:
         how, result = self.how, self.how.result
-        contributors: tuple[CategoryWorking | Line | PartWorking, ...] = (*how.categories, *how.parts, *how.apart)
+        contributors: tuple[CategoryWorking | Line | PartWorking | StandardWorking, ...] = (
+            *how.categories, *how.parts, *how.apart, *how.standards,
+        )  # fmt: skip
         added = [each for each in contributors if each.adds is not None]
         shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
         adds = {id(each): text for each, text in zip(added, shown, strict=True)}
@@ -55,6 +57,14 @@ class _Explaining:
                     weight_in_effect=None if part.weight_in_effect is None else fixed_text(part.weight_in_effect, DECIMALS),
                 )
                 for part in how.parts
+            ],
+            standards=[
+                PartOut(
+                    term_id=None, name=each.standard, percent=None if each.percent is None else short(each.percent),
+                    mark=each.mark, weight=short(each.weight), adds=adds.get(id(each)),
+                    weight_in_effect=None if each.weight_in_effect is None else fixed_text(each.weight_in_effect, DECIMALS),
+                )
+                for each in how.standards
             ],
             steps=list(self._steps()),
             sum=None if result.raw is None else fixed_text(result.raw, DECIMALS),
@@ -103,6 +113,9 @@ class _Explaining:
             else short(Fraction(line.score, 10_000))
         )
         words = []
+        if line.chosen:
+            levels = ", ".join(f"{each.criterion} {each.level or 'none'} {short(each.points)}" for each in line.chosen)
+            words.append(levels if isinstance(line.score, Fraction) else f"typed in place of {levels}")
         if line.earned is not None and line.possible is not None:
             words.append(f"{short(line.earned)} of {short(line.possible)}")
         words += [f"{step_text(step)}: {short(value)}" for step, value in line.steps]

@@ -57,6 +57,8 @@ class _Planned:
             not_given=float(max(100 - total, Fraction(0))) if total is not None else 0.0,
             categories=[self._category(each) for each in plan.categories],
             assignments=[self._assignment(each) for each in self.works],
+            standard_weights=plan.rules.standard_weights,
+            standards_used=[each.id for each in plan.book.standards],
             standards=[each.id for each in listed(plan.school_class.school)[0]],
         )  # fmt: skip
 

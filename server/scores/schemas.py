@@ -378,6 +378,8 @@ class WorkingOut(Schema):
     categories: list[CategoryWorkingOut]
     apart: list[LineOut]
     parts: list[PartOut]
+    standards: list[PartOut] = Field(default_factory=list)
+    """What a term made of standards is made of; their names stand for those of terms."""
     steps: list[StepOut]
     sum: str | None
     note: str | None

@@ -44,8 +44,7 @@ class ClassByStandard:
     @cached_property
     def asked(self) -> set[str]:
         """The standards for which the term's reporting window wants a level."""
-        window = windows.window_of(self.term)
-        return set(window.asks_for) if window is not None else set()
+        return windows.asked_for(self.term)
 
     @cached_property
     def shown(self) -> list[tuple[core.Standard, int]]:

@@ -55,6 +55,11 @@ def with_names(loaded: LoadedClass, *, aliases: bool = False) -> Book:
             for student, own in book.standard_scores.items()
             if student in students
         },
+        criterion_levels={
+            students[student]: {works[work]: chosen for work, chosen in own.items()}
+            for student, own in book.criterion_levels.items()
+            if student in students
+        },
         standard_overrides={
             students[student]: own for student, own in book.standard_overrides.items() if student in students
         },

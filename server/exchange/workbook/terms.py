@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from gradecore.book import Book, Category, GroundRules, Override, Term
+from gradecore.gradebook import Gradebook
 from gradecore.scale import Marks
 from gradecore.term import term_rules
 from xlsxwriter.utility import xl_col_to_name
@@ -107,6 +108,9 @@ class Terms:
         table = self.sheets.table("Terms")
         if term.parts:
             cells = self._made_of_parts(term)
+        elif rules.method == "standards":
+            # Levels are not in the workbook: what they come to stands there as it is now.
+            cells = self._as_computed(term)
         elif rules.method == "weighted":
             cells = self._weighted(term, rules)
         else:
@@ -186,6 +190,12 @@ class Terms:
             )
             for row in self.students
         ]
+
+    def _as_computed(self, term: Term) -> list[str]:
+        """The percents before adjustments, as numbers."""
+        gradebook = Gradebook(self.book, checked=True)
+        raws = [gradebook.result(student, term.id).raw for student in self.book.students]
+        return ['""' if raw is None else str(number(raw)) for raw in raws]
 
     def _pooled(self, term: Term, rules: GroundRules) -> list[str]:
         """R4.2 to R4.4: a category's drops first, then those of the whole pool."""

@@ -4884,6 +4884,16 @@ export interface components {
             term: string;
         };
         /**
+         * CardLevelsOut
+         * @description A standard on a report card: the level of each term, empty where there is none.
+         */
+        CardLevelsOut: {
+            /** Marks */
+            marks: string[];
+            /** Name */
+            name: string;
+        };
+        /**
          * CardOut
          * @description A student's report card: what was posted, and nothing computed.
          */
@@ -4918,8 +4928,12 @@ export interface components {
         CardSubjectOut: {
             /** Comments */
             comments: components["schemas"]["CardCommentOut"][];
+            /** Levels */
+            levels: components["schemas"]["CardLevelsOut"][];
             /** Name */
             name: string;
+            /** Scale */
+            scale: string[];
             /** Teachers */
             teachers: string[];
             /** Terms */
@@ -6267,6 +6281,8 @@ export interface components {
             headline: string;
             /** Id */
             id: number;
+            /** Levels */
+            levels: components["schemas"]["LevelSeenOut"][];
             /** Mark */
             mark: string | null;
             /** Missing */
@@ -6932,6 +6948,16 @@ export interface components {
             number: string | null;
             /** Student Id */
             student_id: number;
+        };
+        /**
+         * LevelSeenOut
+         * @description A student's level in a standard.
+         */
+        LevelSeenOut: {
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
         };
         /**
          * LevelWorkingOut
@@ -7825,8 +7851,14 @@ export interface components {
             parts_from: string;
             /** Rules */
             rules: components["schemas"]["RuleOut"][];
+            /** Standard Weights */
+            standard_weights: {
+                [key: string]: string;
+            };
             /** Standards */
             standards: string[];
+            /** Standards Used */
+            standards_used: string[];
             /** Students */
             students: components["schemas"]["StudentOut"][];
             /** Term */
@@ -7880,6 +7912,8 @@ export interface components {
             comment: string;
             /** Effort */
             effort: string;
+            /** Levels */
+            levels: components["schemas"]["LevelSeenOut"][];
             /** Mark */
             mark: string | null;
             /** Percent */
@@ -8290,6 +8324,28 @@ export interface components {
             words: string;
         };
         /**
+         * ReportGrade
+         * @description A grade in a report: with the levels that go with it, by standard, and whether these stand alone.
+         */
+        ReportGrade: {
+            /** Computed Mark */
+            computed_mark: string | null;
+            /** Computed Percent */
+            computed_percent: string | null;
+            /** Levels */
+            levels: {
+                [key: string]: string;
+            };
+            /** Levels Alone */
+            levels_alone: boolean;
+            /** Mark */
+            mark: string | null;
+            /** Missing */
+            missing: number;
+            /** Percent */
+            percent: string | null;
+        };
+        /**
          * ReportOut
          * @description The report of a class for a term.
          */
@@ -8352,7 +8408,7 @@ export interface components {
             family_name: string;
             /** Given Name */
             given_name: string;
-            grade: components["schemas"]["GradeOut"];
+            grade: components["schemas"]["ReportGrade"];
             /** Has Narrative */
             has_narrative: boolean;
             /** Is Kept Back */
@@ -8381,6 +8437,8 @@ export interface components {
          * @description A reporting window as the records officer sets it.
          */
         ReportingWindowOut: {
+            /** Asks For */
+            asks_for: string[];
             /** Binding */
             binding: string[];
             /**
@@ -8570,6 +8628,10 @@ export interface components {
             rounding?: string | null;
             /** Scale */
             scale?: string | null;
+            /** Standard Weights */
+            standard_weights?: {
+                [key: string]: string;
+            } | null;
         };
         /**
          * SavedOut
@@ -10505,6 +10567,8 @@ export interface components {
          * @description A reporting window.
          */
         WindowIn: {
+            /** Asks For */
+            asks_for?: string[];
             /** Binding */
             binding?: string[];
             /**
@@ -10664,6 +10728,8 @@ export interface components {
             parts: components["schemas"]["PartOut"][];
             /** Percent */
             percent: string | null;
+            /** Standards */
+            standards?: components["schemas"]["PartOut"][];
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             /** Student */

@@ -28,6 +28,8 @@
 		['Being marked', shown.being_marked],
 		['Back, newest first', shown.back]
 	]);
+	/** As posted; before, as they stand. */
+	const levels = $derived(shown.posted ? shown.posted.levels : shown.levels);
 </script>
 
 <div
@@ -50,6 +52,15 @@
 		{#if shown.posted?.comment}
 			<h2 class="mt-5 mb-2">What {shown.teachers[0]} writes</h2>
 			<p class="max-w-160 text-large leading-5.75 whitespace-pre-line">{shown.posted.comment}</p>
+		{/if}
+		{#if levels.length}
+			<h2 class="mt-5 mb-2">What was learnt</h2>
+			<dl class="grid max-w-110 grid-cols-[1fr_auto]" aria-label="Levels in {shown.name}">
+				{#each levels as each (each.name)}
+					<dt class="border-b border-hair py-1">{each.name}</dt>
+					<dd class="border-b border-hair py-1 text-right font-semibold">{each.mark}</dd>
+				{/each}
+			</dl>
 		{/if}
 		{#if shown.working}
 			<h2 class="mt-5 mb-2">How it comes about</h2>

@@ -12,6 +12,8 @@
 	} = $props();
 	const hasWeights = $derived(how.categories.some((each) => each.weight_in_effect !== null));
 	let opened = $state<string | null>(null);
+	/** What it is made of: terms, or standards. What was posted long ago says nothing of those. */
+	const parts = $derived([...how.parts, ...(how.standards ?? [])]);
 </script>
 
 {#if how.categories.some((each) => each.width)}
@@ -45,7 +47,7 @@
 			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
 				>result</th
 			>
-			{#if hasWeights || how.parts.length}<td
+			{#if hasWeights || parts.length}<td
 					class="border-b border-rule pb-1 text-right text-small font-normal whitespace-nowrap text-slate"
 				></td><th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
 					>weight now</th
@@ -56,7 +58,7 @@
 		</tr>
 	</thead>
 	<tbody>
-		{#each how.parts as part (part.name)}
+		{#each parts as part (part.name)}
 			<tr>
 				<th class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal" scope="row"
 					>{part.name}
@@ -126,7 +128,7 @@
 				><th
 					scope="row"
 					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
-					colspan={hasWeights || how.parts.length ? 6 : 4}>In no category, not in the grade</th
+					colspan={hasWeights || parts.length ? 6 : 4}>In no category, not in the grade</th
 				></tr
 			>
 		{/if}
@@ -140,7 +142,7 @@
 				<td
 					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
 				></td>
-				{#if hasWeights || how.parts.length}<td
+				{#if hasWeights || parts.length}<td
 						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
 					></td><td
 						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
@@ -160,8 +162,7 @@
 				><th
 					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
 					scope="row"
-					colspan={hasWeights || how.parts.length ? 5 : 3}
-					>{step.words}{step.reason ? `: ${step.reason}` : ''}</th
+					colspan={hasWeights || parts.length ? 5 : 3}>{step.words}{step.reason ? `: ${step.reason}` : ''}</th
 				><td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
 					><b class="font-semibold">{step.value}</b></td
 				></tr
@@ -181,7 +182,7 @@
 		<th
 			class="border-b border-hair py-1 pl-4.25 text-left align-top leading-4.75 font-normal"
 			scope="row"
-			colspan={hasWeights || how.parts.length ? 5 : 3}
+			colspan={hasWeights || parts.length ? 5 : 3}
 		>
 			<span class={[line.dropped && 'line-through']}>{line.name}</span>
 			<span class="text-slate"

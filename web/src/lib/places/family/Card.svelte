@@ -67,6 +67,19 @@
 									>
 								{/each}
 							</tr>
+							{#each subject.levels as level (level.name)}
+								<tr>
+									<th class="pl-5 font-normal" scope="row">{level.name}</th>
+									{#each level.marks as mark, nth (nth)}<td>{mark || '—'}</td>{/each}
+								</tr>
+							{/each}
+							{#if subject.scale.length && subject.levels.length}
+								<tr
+									><td class="pl-5 text-slate" colspan={data.terms.length + 1}
+										>Levels from the lowest: {subject.scale.join(', ')}</td
+									></tr
+								>
+							{/if}
 						{/each}
 					</tbody>
 				</table>

@@ -8,6 +8,7 @@
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
+	import StandardWeights from './StandardWeights.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 
 	let { plan }: { plan: Shapes['PlanOut'] } = $props();
@@ -109,9 +110,10 @@
 	</h3>
 	<p class="text-large leading-6.5">Grades are {@render pick('method')}.</p>
 	{@render options(['method'])}
+	{#if rules['method']?.value === 'standards'}<StandardWeights {plan} />{/if}
 	<p class="text-large leading-6.5">Work with no score yet {@render pick('blank')}.</p>
 	{@render options(['blank'])}
-	{#if rules['method']?.value !== 'weighted'}
+	{#if ['points', 'equal'].includes(rules['method']?.value ?? '')}
 		<p class="text-large leading-6.5">Dropped of everything: {@render pick('drop_overall')}.</p>
 		{@render options(['drop_overall'])}
 	{/if}

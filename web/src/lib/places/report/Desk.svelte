@@ -13,7 +13,7 @@
 	import Bank from './Bank.svelte';
 	import Evidence from './Evidence.svelte';
 	import { keepComment, thisReporting } from './reporting';
-	import { both, looks, type Row } from './rows';
+	import { both, looks, shortly, type Row } from './rows';
 
 	let {
 		report,
@@ -140,9 +140,14 @@
 			<p class="text-slate">{pronouns[row.pronouns] ?? row.pronouns}. {place}, by family name</p>
 		</div>
 		<div class="grade flex items-center gap-2.5">
-			<b class="font-name text-display leading-10 font-semibold">{row.grade.mark ?? '—'}</b>
+			<b class="font-name text-display leading-10 font-semibold"
+				>{row.grade.levels_alone ? Object.keys(row.grade.levels).length : (row.grade.mark ?? '—')}</b
+			>
 			<span
-				>{row.grade.percent ?? 'no'} %<br /><button class="link" onclick={on.working}>working</button>
+				>{row.grade.levels_alone ? 'levels' : `${row.grade.percent ?? 'no'} %`}<br /><button
+					class="link"
+					onclick={on.working}>working</button
+				>
 				<kbd>w</kbd></span
 			>
 		</div>
@@ -161,8 +166,7 @@
 		>
 			Posted by {row.posted.who} on {longDay(row.posted.at)}:
 			<b class="font-semibold">{both(row.posted.percent, row.posted.mark)}</b>{#if row.state === 'changed'};
-				now <b class="font-semibold">{both(row.grade.percent, row.grade.mark)}</b>{row.comment ===
-				row.posted.comment
+				now <b class="font-semibold">{shortly(row.grade)}</b>{row.comment === row.posted.comment
 					? ''
 					: ', another comment'}. Families see what was posted until you post again.{:else}; {row.families}.{/if}
 			<button

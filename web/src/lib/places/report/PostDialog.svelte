@@ -8,7 +8,7 @@
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
-	import { both, held, standing, type Row } from './rows';
+	import { both, held, shortly, standing, type Row } from './rows';
 	import { nameOf } from '$lib/class/names';
 
 	let {
@@ -115,8 +115,7 @@
 							{@render tick(row)}
 							<span
 								>{both(row.posted?.percent, row.posted?.mark)} to
-								<b class="font-semibold">{both(row.grade.percent, row.grade.mark)}</b>{row.comment ===
-								row.posted?.comment
+								<b class="font-semibold">{shortly(row.grade)}</b>{row.comment === row.posted?.comment
 									? ''
 									: ', another comment'}{row.effort === row.posted?.effort ? '' : ', another effort'}</span
 							>
@@ -163,7 +162,7 @@
 						<li
 							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
 						>
-							{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span>
+							{@render tick(row)} <span>{shortly(row.grade)}</span>
 						</li>
 					{/each}
 				</ul>
@@ -179,7 +178,7 @@
 						<li
 							class="grid grid-cols-[220px_minmax(0,1fr)_auto] gap-x-3 gap-y-1 border-b border-hair py-1 max-sm:grid-cols-1"
 						>
-							{@render tick(row)} <span>{both(row.grade.percent, row.grade.mark)}</span>
+							{@render tick(row)} <span>{shortly(row.grade)}</span>
 							<span class="text-slate">{row.checks.map((check) => check.words).join(', ')}</span>
 						</li>
 					{/each}

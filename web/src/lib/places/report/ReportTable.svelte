@@ -3,7 +3,7 @@
 	import { tick } from 'svelte';
 	import { hasLeft } from '$lib/ui/focus';
 	import { type Shapes } from '$lib/api/client';
-	import { looks, stateWords, type Row } from './rows';
+	import { looks, stateWords, type Row, shortly } from './rows';
 	import { thisReporting } from './reporting';
 	import { TableTyping, type Field } from './tableTyping.svelte';
 
@@ -180,10 +180,13 @@
 					</th>
 					{#each row.parts as part, place (place)}<td class="text-slate">{part || '—'}</td>
 					{:else}{#if report.before_term}<td class="text-slate">{row.before ?? '—'}</td>{/if}{/each}
-					<td class="text-right">{row.grade.computed_percent ?? '—'}</td>
-					<td class="mark"
-						><b class="font-semibold" class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td
-					>
+					{#if row.grade.levels_alone}<td class="text-right" colspan="2">{shortly(row.grade)}</td>
+					{:else}
+						<td class="text-right">{row.grade.computed_percent ?? '—'}</td>
+						<td class="mark"
+							><b class="font-semibold" class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td
+						>
+					{/if}
 					<td class="override">{@render field(row, 'override', 'Override')}</td>
 					{#if collectsEffort}<td class="effort">{@render field(row, 'effort', 'Effort')}</td>{/if}
 					<td>

@@ -1,5 +1,6 @@
 /** How the rows of a report stand: what is ready, what wants a look, and what is not begun. */
 import type { Shapes } from '$lib/api/client';
+import { counted } from '$lib/words/plurals';
 
 export type Row = Shapes['ReportRow'];
 
@@ -48,6 +49,11 @@ export function standing(rows: Row[]): Standing {
 		noGrade: open.filter((row) => row.state === 'no_grade'),
 		posted: rows.filter((row) => row.state === 'posted')
 	};
+}
+
+/** A grade in a word or two; where levels stand alone, how many there are. */
+export function shortly({ percent, mark, levels, levels_alone }: Shapes['ReportGrade']): string {
+	return levels_alone ? counted(Object.keys(levels).length, 'level') : both(percent, mark);
 }
 
 export function both(percent: string | null | undefined, mark: string | null | undefined): string {

@@ -14,7 +14,7 @@
 	let { year, opened = $bindable() }: { year: SchoolYear; opened: SchoolTerm | 'new' | null } = $props();
 	const setting = thisSetting();
 	let term = $state({ name: '', kind: 'quarter', starts: '', ends: '' });
-	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, comments_by: 'subject' as 'subject' | 'standard', collects: ['mark', 'percent', 'comment'], binding: [] as string[] }); // prettier-ignore
+	let frame = $state({ opens: '', closes: '', families_from: '', comment_limit: 600, comments_by: 'subject' as 'subject' | 'standard', collects: ['mark', 'percent', 'comment'], binding: [] as string[], asks_for: [] as string[] }); // prettier-ignore
 	let problem = $state({ term: '', window: '' });
 	const old = $derived(opened === 'new' ? null : opened);
 
@@ -45,10 +45,15 @@
 			comment_limit: window?.comment_limit ?? 600,
 			comments_by: window?.comments_by === 'standard' ? 'standard' : 'subject',
 			collects: [...(window?.collects ?? ['mark', 'percent', 'comment'])],
-			binding: [...(window?.binding ?? [])]
+			binding: [...(window?.binding ?? [])],
+			asks_for: [...(window?.asks_for ?? [])]
 		};
 	}
 
+	/** The school's standards, and what is asked for though it is no longer among them. */
+	const standards = $derived([
+		...new Set([...year.standards.standards.map((each) => each.name), ...frame.asks_for])
+	]);
 	/** What a term's new days would do to classes, until one says so. */
 	let touched = $state<string[]>([]);
 
@@ -162,6 +167,21 @@
 					>
 				{/each}
 			</fieldset>
+			{#if standards.length}
+				<fieldset class="col-span-full flex flex-wrap gap-x-4 gap-y-1">
+					<legend class="label"
+						>Standards that a level is asked for in (all that a class works with if none)</legend
+					>
+					{#each standards as name (name)}
+						<Check
+							bind:checked={
+								() => frame.asks_for.includes(name),
+								(isOn) => (frame.asks_for = among(frame.asks_for, name, isOn))
+							}>{name}</Check
+						>
+					{/each}
+				</fieldset>
+			{/if}
 			<button class="btn justify-self-start">Keep the window</button>
 			<p class="problem col-span-full" role="alert">{problem.window}</p>
 		</form>

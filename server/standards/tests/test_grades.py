@@ -1,0 +1,92 @@
+"""Grades made of standards, and levels alone (R8.5)."""
+
+import uuid
+from typing import Any
+
+import pytest
+from conftest import World, send
+from reports.models import PostedGrade
+from school.models import ReportingWindow
+from school.revisions import count_school
+from scores.tests.test_by_standard import standards
+from scores.tests.test_entering import enter, entry
+
+
+def rule(world: World, **given: Any) -> Any:
+    return send(world.client("teacher"), "PATCH", f"{world.address}/rules", given)
+
+
+@pytest.fixture
+def scored(world: World) -> World:
+    """Grades are made of standards before anything is scored; the first student has 3 and 4 of 4."""
+    assert standards(world).status_code == 200
+    world.assignments[0].standards = ["Reading maps", "Scale"]
+    world.assignments[0].save()
+    assert rule(world, method="standards").status_code == 204
+    assert enter(world, entry(world, "17/secure/4")).status_code == 200
+    return world
+
+
+def grade(world: World) -> tuple[str | None, str | None]:
+    row = world.client("teacher").get(f"{world.address}/scores").json()["rows"][0]
+    return row["grade"]["percent"], row["grade"]["mark"]
+
+
+def test_a_grade_is_made_of_levels_and_explained(scored: World) -> None:
+    # Maps, which has no pieces of its own, comes to 3; Scale to 4: 75 and 100 make 87.5.
+    assert grade(scored) == ("87.5", "B")
+    where = f"{scored.address}/working/{scored.students[0].pk}?term={scored.term.pk}"
+    how = scored.client("teacher").get(where).json()
+    assert [(each["name"], each["mark"], each["percent"], each["adds"]) for each in how["standards"]] == [
+        ("Maps", "Secure", "75", "37.50"), ("Scale", "Beyond", "100", "50.00"),
+    ]  # fmt: skip
+    assert how["apart"][0]["words"] == "evidence for standards alone"
+    assert (how["categories"], how["sum"]) == ([], "87.50")
+
+
+def test_weights_wait_in_a_draft_and_then_weigh(scored: World) -> None:
+    assert rule(scored, standard_weights={"Reading maps": "3", "Scale": "1", "Maps": ""}).status_code == 204
+    client = scored.client("teacher")
+    draft = client.get(f"{scored.address}/draft/changes").json()
+    assert (draft["grades"], draft["edits"][0]["now"]) == (1, "Reading maps 3, Scale 1")
+    assert send(client, "POST", f"{scored.address}/draft/apply").status_code == 200
+    assert grade(scored) == ("81.3", "B")
+    assert rule(scored, standard_weights={"Scale": "-1"}).status_code == 422
+
+
+def test_levels_alone_show_no_percent_and_lack_nothing(scored: World) -> None:
+    assert rule(scored, method="levels").status_code == 204
+    send(scored.client("teacher"), "POST", f"{scored.address}/draft/apply")
+    assert grade(scored) == (None, None)
+    found = scored.client("teacher").get(f"{scored.address}/by-standard").json()
+    assert found["rows"][0]["cells"][0]["mark"] == "Secure"
+    assert [each["mark"] for each in found["rows"][0]["cells"]] == ["Secure", "Secure", "Beyond"]
+    report = scored.client("teacher").get(f"{scored.address}/report?term={scored.term.pk}").json()
+    assert [row["state"] for row in report["rows"]] == ["no_comment", "no_grade", "no_grade"]
+    assert report["rows"][0]["grade"]["levels"] == {"Maps": "Secure", "Reading maps": "Secure", "Scale": "Beyond"}
+
+
+def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) -> None:
+    ReportingWindow.objects.filter(term=scored.term).update(asks_for=["Scale"], collects=["mark"])
+    count_school(scored.school.pk)
+    student = scored.students[0].pk
+    report = f"{scored.address}/report"
+    teacher, family = scored.client("teacher"), scored.client("guardian")
+
+    def rows() -> Any:
+        return teacher.get(f"{report}?term={scored.term.pk}").json()["rows"]
+
+    assert [check["words"] for check in rows()[1]["checks"] if check["kind"] == "no_level"] == ["no level in Scale"]
+    body = {"request": str(uuid.uuid4()), "term": scored.term.pk, "students": [student]}
+    assert send(teacher, "POST", f"{report}/post", body).status_code == 200
+    assert PostedGrade.objects.get().levels == {"Scale": "Beyond"}
+    # Another level is a change since; the family has what was posted.
+    send(teacher, "PUT", f"{scored.address}/by-standard", {
+        "entries": [{"student": student, "standard": "Scale", "mark": "Begun"}],
+    })  # fmt: skip
+    assert rows()[0]["state"] == "changed"
+    page = family.get(f"/api/v1/families/{student}?term={scored.term.pk}").json()
+    assert page["classes"][0]["posted"]["levels"] == [{"name": "Scale", "mark": "Beyond"}]
+    card = family.get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
+    assert card["subjects"][0]["levels"] == [{"name": "Scale", "marks": ["Beyond"]}]
+    assert card["subjects"][0]["scale"] == ["Begun", "Secure", "Beyond"]
