@@ -166,6 +166,8 @@ def test_each_choice_shows_what_it_makes_of_a_grade(world: World) -> None:
     # Leaves 28 of 40, roots 20 of 20: weighted 60 to 40, pooled 48 of 60.
     assert [(each["value"], each["percent"], each["mark"]) for each in preview["choices"]] == [
         ("weighted", "82.0", "B"), ("points", "80.0", "B"), ("equal", "80.0", "B"),
+        # Nothing here is evidence of a standard.
+        ("standards", None, None), ("levels", None, None),
     ]  # fmt: skip
     assert world.client("teacher").get(f"{world.address}/rules/nonsense").json()["choices"] == []
 
