@@ -1,18 +1,35 @@
 """Standards for the core: the school's, and those that a class's work names beside them (R8)."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from gradecore import book as core
 from gradecore.file import read_standards
 from school.models import School
+from typing_extensions import TypedDict
 
 from plans.models import Assignment
 
 
 def listed(school: School) -> tuple[tuple[core.Standard, ...], core.Scale | None]:
     """The school's standards and the scale of their levels, as the records office keeps them."""
-    return read_standards(school.standards) if school.standards else ((), None)
+    kept = {name: school.standards[name] for name in ("standards", "standards_scale") if name in school.standards}
+    return read_standards(kept) if kept else ((), None)
+
+
+class About(TypedDict, total=False):
+    """What a standard says of itself beside its name: its code, its full wording, its subject and year groups."""
+
+    code: str
+    wording: str
+    subject: str
+    years: str
+
+
+def about(school: School) -> Mapping[str, About]:
+    """What the school's standards say of themselves, by name."""
+    found: Mapping[str, About] = school.standards.get("about", {})
+    return found
 
 
 def standards_of(
@@ -27,10 +44,17 @@ def standards_of(
     if not names:
         return (), None
     kept, levels = listed(school)
-    known = {each.id for each in kept}
+    known = {each.id: each for each in kept}
+    # Of a long list a class carries what its work names, and what that is part of.
+    wanted: set[str] = set()
+    for name in names:
+        above: str | None = name
+        while above in known and above not in wanted:
+            wanted.add(above)
+            above = known[above].parent
     like = replace(kept[0], parent=None) if kept else core.Standard("")
     own = (replace(like, id=name) for name in names if name not in known)
-    return (*kept, *own), levels or scale
+    return (*(each for each in kept if each.id in wanted), *own), levels or scale
 
 
 def standards_named(work: Assignment) -> list[str]:

@@ -1,5 +1,6 @@
 """What the records officer does with years, reporting and what a school sets, over HTTP."""
 
+import json
 from typing import Any
 
 from exchange.download import as_file
@@ -12,7 +13,7 @@ from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 from school.refusal import Refused
 from school.years import year_of
 
-from reports import bank, documents, logo, school_changes, standards
+from reports import bank, case, documents, logo, school_changes, standards
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import KINDS
 from reports.desk_schemas import SentenceIn, SentenceOut
@@ -22,9 +23,11 @@ from reports.school_schemas import (
     NumberOut,
     ReopenIn,
     SchoolIn,
+    SchoolStandard,
     SchoolStandards,
     SchoolTermIn,
     SchoolYearOut,
+    StandardsFileOut,
     TouchedOut,
     WindowIn,
     YearIn,
@@ -32,6 +35,8 @@ from reports.school_schemas import (
 from reports.school_year import reminders, see_year, standing_of_classes, term_in
 
 router = PermittedRouter(tags=["school"])
+LARGEST_PACKAGE = 5_000_000
+"""How many bytes of a CASE package are read."""
 
 
 @router.get("/schools/{school_id}/year", permission=SEE_SCHOOL, response=SchoolYearOut)
@@ -66,6 +71,28 @@ def remove_logo(request: Asking, school_id: int) -> Any:
     """Report cards go without a logo."""
     logo.remove_logo(request.school)
     return Status(204, None)
+
+
+@router.get("/schools/{school_id}/standards.json", permission=SEE_SCHOOL, audit=AuditAction.EXPORTED)
+def save_standards(request: Asking, school_id: int) -> Any:
+    """The school's standards as a CASE package."""
+    text = json.dumps(case.package(request.school), ensure_ascii=False, indent=1)
+    return as_file(text.encode(), f"Standards of {request.school}.json")
+
+
+@router.post("/schools/{school_id}/standards/file", permission=SEE_SCHOOL, response=StandardsFileOut)
+def read_standards_file(request: Asking, school_id: int, file: File[UploadedFile]) -> Any:
+    """What a CASE package would make of the school's standards; nothing is changed by it."""
+    if (file.size or 0) > LARGEST_PACKAGE:
+        raise Refused(
+            f"This file has {(file.size or 0) // 1_000_000} MB; at most {LARGEST_PACKAGE // 1_000_000} fit.", "file"
+        )
+    given = case.read_package(file.read().decode("utf-8-sig", errors="replace"))
+    found, words = case.laid_over(request.school, given)
+    now = standards.standards_out(request.school)
+    return StandardsFileOut(
+        standards=now.model_copy(update={"standards": [SchoolStandard(**each) for each in found]}), words=words
+    )
 
 
 @router.put("/schools/{school_id}/standards", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut)

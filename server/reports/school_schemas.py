@@ -82,10 +82,16 @@ class NamedOut(Schema):
 
 
 class SchoolStandard(Body):
-    """A standard of the school, and the one that it is a part of."""
+    """A standard of the school, and the one that it is a part of; its code and its full wording. Subject and year groups stay as
+    they are where they are not given.
+    """
 
     name: str
     within: str | None = None
+    code: str = ""
+    wording: str = ""
+    subject: str | None = None
+    years: str | None = None
 
 
 class StandardLevel(Body):
@@ -99,11 +105,18 @@ class StandardLevel(Body):
 class SchoolStandards(Body):
     """The school's standards, how their evidence comes together, and the levels that they are scored in."""
 
-    standards: list[SchoolStandard] = Field(max_length=200)
+    standards: list[SchoolStandard] = Field(max_length=1000)
     combine: str
     rate: str
     levels: list[StandardLevel] = Field(max_length=30)
     out_of: str
+
+
+class StandardsFileOut(Schema):
+    """What a file of standards holds, laid over what is there: nothing is changed by it. `words` say what it would add and take."""
+
+    standards: SchoolStandards
+    words: list[str]
 
 
 class LogoOut(Schema):

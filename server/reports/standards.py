@@ -7,7 +7,7 @@ from gradecore.book import COMBINES
 from gradecore.check import BookError
 from gradecore.file import read_standards
 from gradecore.numbers import decimal_text
-from plans.standards import listed
+from plans.standards import About, about, listed
 from school.models import School
 from school.refusal import Refused
 from scores.by_standard import STROKE
@@ -15,15 +15,16 @@ from scores.by_standard import STROKE
 from reports.school_schemas import SchoolStandard, SchoolStandards, StandardLevel
 
 LONGEST = 60
+LONGEST_ABOUT = 600
 
 
 def standards_out(school: School) -> SchoolStandards:
     """What is set."""
-    standards, scale = listed(school)
+    (standards, scale), known = listed(school), about(school)
     first = standards[0] if standards else None
     bands = sorted(scale.bands, key=lambda band: -band.min) if scale else []
     return SchoolStandards(
-        standards=[SchoolStandard(name=each.id, within=each.parent) for each in standards],
+        standards=[SchoolStandard(name=each.id, within=each.parent, **known.get(each.id, {})) for each in standards],
         combine=first.combine if first else COMBINES[0], rate=decimal_text(first.rate) if first else "0.65",
         levels=[
             StandardLevel(
@@ -48,13 +49,17 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             "standards": standards,
             "standards_scale": {"bands": [_level(each) for each in given["levels"]], "out_of": given["out_of"]},
         }
+        said = {
+            each["id"]: _about(given_one, about(school).get(each["id"], {}))
+            for each, given_one in zip(standards, given["standards"], strict=True)
+        }
         try:
             read_standards(words)
         except BookError as error:
             raise Refused(
                 " ".join(f"{each.place} {each.message}" for each in error.problems[:3]), "standards"
             ) from None
-        school.standards = words
+        school.standards = words | {"about": {name: each for name, each in said.items() if each}}
     school.save(update_fields=["standards"])
 
 
@@ -67,6 +72,20 @@ def _standard(given: Mapping[str, Any], combine: str, rate: str) -> dict[str, An
         )
     within = {"parent": " ".join(given["within"].split())} if given["within"] else {}
     return {"id": name, "combine": combine, "rate": rate} | within
+
+
+def _about(given: Mapping[str, Any], before: About) -> dict[str, str]:
+    """What a standard says of itself; its subject and years stay where they are not given."""
+    found = {"code": given.get("code", ""), "wording": given.get("wording", "")}
+    for name in ("subject", "years"):
+        found[name] = str(before.get(name, "")) if given.get(name) is None else given[name]
+    for name, text in found.items():
+        if len(text) > LONGEST_ABOUT:
+            raise Refused(
+                f"{given['name'][:40]}: its {name} has {len(text)} characters; at most {LONGEST_ABOUT} fit.",
+                "standards",
+            )
+    return {name: text.strip() for name, text in found.items() if text.strip()}
 
 
 def _level(given: Mapping[str, Any]) -> dict[str, Any]:

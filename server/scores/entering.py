@@ -182,6 +182,8 @@ class _Entering:
         if line.levels:
             chosen = had.levels | line.levels
             given["levels"] = {criterion: level for criterion, level in chosen.items() if level}
+        elif not text.strip() and had.levels and had.number is None and not had.code:
+            given["levels"] = {}  # A cell that is emptied, and has nothing typed, holds no levels either.
         # A level that is chosen takes back what was typed in place of the sum (R16.3).
         stays = line.leaves_whole and not line.levels
         number, code = (had.number, had.code) if stays else _parts(entry.score)

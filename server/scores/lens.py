@@ -162,6 +162,11 @@ def _tried(loaded: LoadedClass, student: Student, work: Assignment, term: Term, 
     found = []
     for words, mine in tried:
         book = replace(loaded.book, scores={**loaded.book.scores, str(student.pk): mine})
+        if str(work.pk) not in mine:
+            # What its chosen levels come to goes, too.
+            chosen = loaded.book.criterion_levels
+            others = {name: each for name, each in chosen.get(str(student.pk), {}).items() if name != str(work.pk)}
+            book = replace(book, criterion_levels={**chosen, str(student.pk): others})
         gradebook = Gradebook(book, checked=True)
         found.append((words, gradebook, gradebook.result(str(student.pk), str(term.pk))))
     return found

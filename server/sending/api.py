@@ -25,6 +25,7 @@ from sending.schemas import (
     ReceiptsOut,
     SchoolSendingIn,
     SchoolSendingOut,
+    SendAllIn,
     SendingOut,
     SendNowIn,
     SentOut,
@@ -67,14 +68,15 @@ def send(request: Asking, class_id: int, body: SendNowIn) -> Any:
 
 
 @router.post("/sending", permission=SEND_OWN, audit=AuditAction.EXPORTED, response=SentOut)
-def send_all(request: Asking, body: SendNowIn) -> Any:
-    """Send now what is new in all of one's classes, in the term that runs."""
+def send_all(request: Asking, body: SendAllIn) -> Any:
+    """Send now what is new in all of one's classes, or in those that are chosen among them, in the term that runs."""
     schools = {each.school for each in request.user.memberships.select_related("school")}
     years = [year for each in schools if (year := current_year(each)) is not None]
     mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__in=years)
     lines = 0
     for each in mine.select_related("school", "year").distinct():
-        if each.teaching_of(request.user) is not None:
+        is_chosen = body.classes is None or each.pk in body.classes
+        if is_chosen and each.teaching_of(request.user) is not None:
             lines += _send(request, each, SendNowIn(grades=body.grades, work=body.work))
     return {"lines": lines}
 

@@ -2,18 +2,23 @@
 
 import datetime
 import re
+from collections.abc import Iterator
 
-from django.db.models import Count, Q
+from django.db.models import Count, F, Q
 from reports.models import PostedGrade
 from reports.posted import is_withdrawn
 from school.calendar import local
 from school.models import Membership, Role, School, SchoolClass, Student, Term
+from scores.models import Override, ScoreEvent
+from scores.texts import plain_number
 
 from sending.models import ITEM_REFUSED, Delivery, DeliveryState, Line, LineState, What, Why
 from sending.schemas import DeliveryOut, GradeHistoryOut, GradeStepOut, MendOut, ReceiptOut
 
 MOST_DELIVERIES = 60
 """How many deliveries of a class are listed."""
+MOST_SCORE_STEPS = 200
+"""How many changes of scores are told of one grade, the last ones."""
 
 
 def write_to_office(school: School) -> MendOut | None:
@@ -101,9 +106,9 @@ def _advice(line: Line, office: MendOut | None) -> tuple[str, MendOut | None]:
 
 
 def grade_history(school_class: SchoolClass, term: Term, student: Student) -> GradeHistoryOut:
-    """One student's grade of a term from posting to receipt, newest first."""
+    """One student's grade of a term from each score to its receipt, newest first."""
     school = school_class.school
-    steps = []
+    steps = [*_score_steps(school_class, term, student)]
     posted = PostedGrade.objects.filter(student=student, posting__school_class=school_class, posting__term=term)
     for grade in posted.select_related("posting__person", "withdrawal"):
         said = " ".join(each for each in (grade.mark, grade.percent_shown) if each)
@@ -136,3 +141,30 @@ def grade_history(school_class: SchoolClass, term: Term, student: Student) -> Gr
             words = f"refused: {line.said}" if line.state == LineState.REFUSED else f"{line.state}{number}"
             steps.append(GradeStepOut(at=local(school, line.answered_at), words=words, state=line.state))
     return GradeHistoryOut(steps=sorted(steps, key=lambda each: each.at, reverse=True))
+
+
+def _score_steps(school_class: SchoolClass, term: Term, student: Student) -> Iterator[GradeStepOut]:
+    """What was entered of the term's work, the last so many changes, and what was put in place of the grade."""
+    events = ScoreEvent.objects.filter(
+        score__student=student, score__assignment__school_class=school_class, score__assignment__term=term
+    ).exclude(before=F("after"), levels={}, by_standard={})
+    for each in events.select_related("person", "score__assignment").order_by("-at")[:MOST_SCORE_STEPS]:
+        levels = [f"{name} {now or 'taken away'}" for name, (_, now) in (each.levels | each.by_standard).items()]
+        entered = ", ".join([*([each.after or "a blank"] if each.before != each.after else []), *levels])
+        yield GradeStepOut(
+            at=local(school_class.school, each.at),
+            words=f"{each.score.assignment.name}: {entered} by {each.person}", state="scored",
+        )  # fmt: skip
+    override = (
+        Override.objects.filter(school_class=school_class, term=term, student=student)
+        .select_related("changed_by")
+        .first()
+    )
+    if override is not None:
+        said = " ".join(
+            filter(None, (override.mark, "" if override.percent is None else f"{plain_number(override.percent)} %"))
+        )
+        yield GradeStepOut(
+            at=local(school_class.school, override.changed_at),
+            words=f"{said} put in place of the computed grade by {override.changed_by}", state="overridden",
+        )  # fmt: skip

@@ -4,7 +4,7 @@ import datetime
 from typing import Literal
 
 from ninja import Field, Schema
-from school.schemas import Body
+from school.schemas import Body, RowNumber
 
 from sending.models import DeliveryState, LineState, PairedKind, Rosters, What, When, Why
 
@@ -174,6 +174,14 @@ class SendNowIn(Body):
     again: bool = False
 
 
+class SendAllIn(Body):
+    """What is sent now of one's classes: grades, work or both; of the chosen ones alone where any are named."""
+
+    grades: bool = True
+    work: bool = True
+    classes: list[RowNumber] | None = Field(None, max_length=500)
+
+
 class SentOut(Schema):
     """How many lines were put out."""
 
@@ -221,7 +229,7 @@ class GradeStepOut(Schema):
 
 
 class GradeHistoryOut(Schema):
-    """One student's grade of a term, from posting to receipt, newest first."""
+    """One student's grade of a term, from each score to its receipt, newest first."""
 
     steps: list[GradeStepOut]
 

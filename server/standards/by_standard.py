@@ -7,6 +7,7 @@ from functools import cached_property
 from gradecore import book as core
 from gradecore.level_steps import how_it_comes, level_steps, number_text
 from gradecore.standards import StandardResult
+from plans.standards import About, about
 from school import windows
 from school.calendar import local
 from school.models import Student, Term
@@ -42,6 +43,11 @@ class ClassByStandard:
         return self.loaded.book.standards_scale
 
     @cached_property
+    def about(self) -> Mapping[str, About]:
+        """What the school's standards say of themselves, by name."""
+        return about(self.loaded.plan.school_class.school)
+
+    @cached_property
     def asked(self) -> set[str]:
         """The standards for which the term's reporting window wants a level."""
         return windows.asked_for(self.term)
@@ -49,22 +55,11 @@ class ClassByStandard:
     @cached_property
     def shown(self) -> list[tuple[core.Standard, int]]:
         """The standards that work of the class names, with what they are part of, each after its parent; and how deep they are."""
-        known = {each.id: each for each in self.loaded.book.standards}
-        wanted: set[str] = set()
-        for work in self.loaded.book.assignments:
-            for name in [
-                *(each.id for each in work.standards),
-                *(each.standard for each in work.criteria if each.standard),
-            ]:
-                above: str | None = name
-                while above is not None and above not in wanted:
-                    wanted.add(above)
-                    above = known[above].parent
         found: list[tuple[core.Standard, int]] = []
 
         def add(parent: str | None, depth: int) -> None:
             for each in self.loaded.book.standards:
-                if each.parent == parent and each.id in wanted:
+                if each.parent == parent:
                     found.append((each, depth))
                     add(each.id, depth + 1)
 
@@ -100,11 +95,12 @@ class ClassByStandard:
             without = [student for student in results if results[student][each.id].final_mark is None]
             if is_asked:
                 lacking.update(without)
+            said = self.about.get(each.id, {})
             columns.append(
                 StandardColumnOut(
-                    name=each.id, within=each.parent, depth=depth, has_parts=bool(self.loaded.levels.children_of(each.id)),
-                    pieces=self._pieces(each.id), is_asked=is_asked, lacking=len(without) if is_asked else 0,
-                    counts=[marks.count(mark) for mark, _ in self.levels],
+                    name=each.id, code=said.get("code", ""), wording=said.get("wording", ""), within=each.parent, depth=depth,
+                    has_parts=bool(self.loaded.levels.children_of(each.id)), pieces=self._pieces(each.id), is_asked=is_asked,
+                    lacking=len(without) if is_asked else 0, counts=[marks.count(mark) for mark, _ in self.levels],
                 )
             )  # fmt: skip
         namesakes = namesakes_of(self.loaded.plan.roster)
@@ -146,17 +142,14 @@ class ClassByStandard:
             raise NotYours
         results = self.loaded.levels.results(str(student.pk))
         result = results[standard]
+        said = self.about.get(standard, {})
         return LevelWorkingOut(
-            name=standard, mark=result.final_mark, computed=result.mark,
+            name=standard, code=said.get("code", ""), wording=said.get("wording", ""), mark=result.final_mark, computed=result.mark,
             value=None if result.value is None else number_text(result.value), out_of=number_text(self.scale.out_of),
             by_hand=self._by_hand(student, standard), how=how_it_comes(found),
             steps=level_steps(self.loaded.levels, found, results), pieces=self._evidence(result),
             into=self._part(found.parent, results) if found.parent else None,
-            parts=[
-                self._part(each, results)
-                for each in self.loaded.levels.children_of(standard)
-                if any(each == other.id for other, _ in self.shown)
-            ],
+            parts=[self._part(each, results) for each in self.loaded.levels.children_of(standard)],
         )  # fmt: skip
 
     def _part(self, standard: str, results: Mapping[str, StandardResult]) -> PartOfOut:

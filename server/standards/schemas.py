@@ -22,6 +22,8 @@ class StandardColumnOut(Schema):
     """
 
     name: str
+    code: str
+    wording: str
     within: str | None
     depth: int
     has_parts: bool
@@ -102,6 +104,8 @@ class LevelWorkingOut(Schema):
     """How a student stands in a standard, with everything behind it."""
 
     name: str
+    code: str
+    wording: str
     mark: str | None
     computed: str | None
     value: str | None

@@ -74,6 +74,25 @@ def test_a_whole_line_and_what_is_typed_in_its_place(given: World) -> None:
     assert (text_of(given), cell(given)["levels"]) == ("", [0, 1])
 
 
+def test_a_cell_that_is_emptied_has_no_levels_and_undo_brings_them_back(given: World) -> None:
+    enter(given, entry(given, "/2/3"))
+    lens = (
+        given.client("teacher").get(f"{given.address}/scores/{given.students[0].pk}/{given.assignments[0].pk}").json()
+    )
+    assert [(each["words"], each["percent"]) for each in lens["effects"]] == [
+        ("as it is", "85.0"),
+        ("without it", None),
+    ]
+    enter(given, entry(given, "", 1))
+    assert (text_of(given), cell(given)["levels"], cell(given)["state"]) == ("", [0, 0], "past_due")
+    send(given.client("teacher"), "POST", f"{given.address}/undo")
+    assert (text_of(given), cell(given)["levels"]) == ("17", [2, 3])
+    # What was typed in place of the sum goes first, and the sum is there again.
+    enter(given, entry(given, "19", 3))
+    enter(given, entry(given, "", 4))
+    assert text_of(given) == "17"
+
+
 @pytest.mark.parametrize(
     ("typed", "said"),
     [

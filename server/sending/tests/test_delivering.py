@@ -15,6 +15,7 @@ from people.register_client import signed_in
 from plans.models import Assignment
 from school.models import School, Student
 from scores.models import Score
+from scores.tests.test_entering import enter, entry
 
 from sending import delivering, nightly, personal
 from sending.models import Delivery, DeliveryState, Line, LineState, Record, RegisterPart, When
@@ -45,6 +46,15 @@ def test_posted_grades_arrive_with_comment_and_each_has_a_receipt(ready: Sender,
     assert all(each["number"].isdigit() for each in receipts)
     trail = ready.world.client("teacher").get(f"{ready.world.address}/frame").json()["trail"]
     assert trail[-1]["words"] == "2 accepted"
+
+
+def test_one_grades_way_begins_with_its_scores_and_ends_with_its_receipt(ready: Sender) -> None:
+    ready.deliver()
+    enter(ready.world, entry(ready.world, "9"))
+    where = f"{ready.world.address}/sending/students/{ready.world.students[0].pk}?term_id={ready.world.term.pk}"
+    steps = ready.world.client("teacher").get(where).json()["steps"]
+    assert [each["words"] for each in steps if each["state"] == "scored"] == ["Oak: 9 by Ann Alder"]
+    assert {each["state"] for each in steps} == {"scored", "overridden", "posted", "sent", "accepted"}
 
 
 def test_sending_twice_sends_nothing_and_asking_again_does_no_harm(ready: Sender, at_office: AtOffice) -> None:
@@ -325,6 +335,8 @@ def test_without_a_register_what_waits_says_so(ready: Sender) -> None:
 
 
 def test_all_of_ones_classes_at_once(ready: Sender, at_office: AtOffice) -> None:
+    others = {"classes": [ready.world.school_class.pk + 1]}
+    assert send(ready.world.client("teacher"), "POST", "/api/v1/sending", others).json()["lines"] == 0
     answer = send(ready.world.client("teacher"), "POST", "/api/v1/sending", {})
     assert answer.json()["lines"] == 2
     assert send(ready.world.client("other_teacher"), "POST", "/api/v1/sending", {}).json()["lines"] == 0

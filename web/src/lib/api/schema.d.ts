@@ -3641,6 +3641,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/standards.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Standards
+         * @description The school's standards as a CASE package.
+         */
+        get: operations["reports_school_api_save_standards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/standards/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Standards File
+         * @description What a CASE package would make of the school's standards; nothing is changed by it.
+         */
+        post: operations["reports_school_api_read_standards_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/students": {
         parameters: {
             query?: never;
@@ -4280,7 +4320,7 @@ export interface paths {
         put?: never;
         /**
          * Send All
-         * @description Send now what is new in all of one's classes, in the term that runs.
+         * @description Send now what is new in all of one's classes, or in those that are chosen among them, in the term that runs.
          */
         post: operations["sending_api_send_all"];
         delete?: never;
@@ -6543,7 +6583,7 @@ export interface components {
         };
         /**
          * GradeHistoryOut
-         * @description One student's grade of a term, from posting to receipt, newest first.
+         * @description One student's grade of a term, from each score to its receipt, newest first.
          */
         GradeHistoryOut: {
             /** Steps */
@@ -6965,6 +7005,8 @@ export interface components {
          */
         LevelWorkingOut: {
             by_hand: components["schemas"]["SetByHandOut"] | null;
+            /** Code */
+            code: string;
             /** Computed */
             computed: string | null;
             /** How */
@@ -6984,6 +7026,8 @@ export interface components {
             steps: string[];
             /** Value */
             value: string | null;
+            /** Wording */
+            wording: string;
         };
         /**
          * LevelsIn
@@ -8944,13 +8988,28 @@ export interface components {
         };
         /**
          * SchoolStandard
-         * @description A standard of the school, and the one that it is a part of.
+         * @description A standard of the school, and the one that it is a part of; its code and its full wording. Subject and year groups stay as
+         *     they are where they are not given.
          */
         SchoolStandard: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Name */
             name: string;
+            /** Subject */
+            subject?: string | null;
             /** Within */
             within?: string | null;
+            /**
+             * Wording
+             * @default
+             */
+            wording: string;
+            /** Years */
+            years?: string | null;
         };
         /**
          * SchoolStandards
@@ -9322,6 +9381,24 @@ export interface components {
             words: string;
         };
         /**
+         * SendAllIn
+         * @description What is sent now of one's classes: grades, work or both; of the chosen ones alone where any are named.
+         */
+        SendAllIn: {
+            /** Classes */
+            classes?: number[] | null;
+            /**
+             * Grades
+             * @default true
+             */
+            grades: boolean;
+            /**
+             * Work
+             * @default true
+             */
+            work: boolean;
+        };
+        /**
          * SendIn
          * @description The classes that a plan is sent to.
          */
@@ -9685,6 +9762,8 @@ export interface components {
          *     many have none then. `has_parts` says that others are part of it.
          */
         StandardColumnOut: {
+            /** Code */
+            code: string;
             /** Counts */
             counts: number[];
             /** Depth */
@@ -9701,6 +9780,8 @@ export interface components {
             pieces: number;
             /** Within */
             within: string | null;
+            /** Wording */
+            wording: string;
         };
         /**
          * StandardLevel
@@ -9725,6 +9806,15 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * StandardsFileOut
+         * @description What a file of standards holds, laid over what is there: nothing is changed by it. `words` say what it would add and take.
+         */
+        StandardsFileOut: {
+            standards: components["schemas"]["SchoolStandards"];
+            /** Words */
+            words: string[];
         };
         /**
          * StationOut
@@ -28603,6 +28693,184 @@ export interface operations {
             };
         };
     };
+    reports_school_api_save_standards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_read_standards_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardsFileOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     people_api_add_student: {
         parameters: {
             query?: never;
@@ -31844,7 +32112,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SendNowIn"];
+                "application/json": components["schemas"]["SendAllIn"];
             };
         };
         responses: {

@@ -193,6 +193,19 @@ export class Setting {
 		);
 	}
 
+	/** What a file of standards would make of those that are there; nothing is changed by it. */
+	readStandards(file: File): Promise<Shapes['StandardsFileOut']> {
+		const form = new FormData();
+		form.set('file', file);
+		return ask(
+			api.POST('/api/v1/schools/{school_id}/standards/file', {
+				params: this.#of({}),
+				body: { file: file.name },
+				bodySerializer: () => form
+			})
+		);
+	}
+
 	/** Take the last change back; gives what that was. */
 	async undo(): Promise<string[]> {
 		return (

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** One student's grade on its way from posting to receipt. */
+	/** One student's grade on its way from each score to its receipt. */
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';

@@ -6,13 +6,17 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { words } from '$lib/api/client';
+	import { signed } from '$lib/app/session.svelte';
+	import { thisClass } from '$lib/class/thisClass';
 	import { notice } from '$lib/app/notice.svelte';
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { sentWords, toRegister, type Sending } from './sending';
 
 	let { data, open = $bindable(false) }: { data: Sending; open: boolean } = $props();
 	const sending = toRegister();
-	let which = $state<'this' | 'all'>('this');
+	const here = thisClass();
+	let which = $state<'this' | 'all' | 'some'>('this');
+	let classes = $state<number[]>([]);
 	let grades = $state(true);
 	let work = $state(true);
 	let again = $state(false);
@@ -24,6 +28,7 @@
 		() => open,
 		() => {
 			[which, grades, work, again, students, assignments, problem] = ['this', true, true, false, [], [], ''];
+			classes = [here.id];
 		}
 	);
 
@@ -32,8 +37,8 @@
 		const isWork = work && data.sends_work;
 		try {
 			const done =
-				which === 'all'
-					? await sending.sendAll({ grades, work: isWork })
+				which !== 'this'
+					? await sending.sendAll({ grades, work: isWork, classes: which === 'some' ? classes : null })
 					: await sending.send({
 							grades: grades && !assignments.length,
 							work: isWork && (assignments.length > 0 || !students.length),
@@ -55,11 +60,22 @@
 			label="Of which classes"
 			choices={[
 				['this', 'this class'],
-				['all', 'all my classes, the term that runs']
+				['some', 'chosen classes'],
+				['all', 'all my classes']
 			]}
 			value={which}
 			onchange={(next) => (which = next)}
 		/>
+		{#if which === 'some'}
+			<fieldset class="grid gap-1">
+				<legend class="label">Of these classes, in the term that runs</legend>
+				{#each signed.current?.classes ?? [] as { id, name } (id)}
+					<Check checked={classes.includes(id)} onchange={(isOn) => (classes = among(classes, id, isOn))}
+						>{name}</Check
+					>
+				{/each}
+			</fieldset>
+		{:else if which === 'all'}<p class="text-slate">In the term that runs.</p>{/if}
 		<Check bind:checked={grades}>posted grades and comments</Check>
 		{#if data.sends_work}<Check bind:checked={work}>assignments and scores</Check>{/if}
 		{#if which === 'this'}
@@ -94,7 +110,11 @@
 		{/if}
 		<p class="problem" role="alert">{problem}</p>
 		<p class="flex gap-3">
-			<button class="btn" disabled={!grades && !(work && data.sends_work)}>Send</button>
+			<button
+				class="btn"
+				disabled={(!grades && !(work && data.sends_work)) || (which === 'some' && !classes.length)}
+				>Send</button
+			>
 			<button type="button" class="btn quiet" onclick={() => (open = false)}>Send nothing</button>
 		</p>
 	</form>

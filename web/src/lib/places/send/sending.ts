@@ -42,9 +42,9 @@ export class ToRegister {
 		return this.#do(() => ask(api.POST('/api/v1/classes/{class_id}/sending/send', { params, body: whole })));
 	}
 
-	/** What is new in all of one's classes. */
-	sendAll(body: Partial<Shapes['SendNowIn']>) {
-		return this.#do(() => ask(api.POST('/api/v1/sending', { body: { ...NOTHING_CHOSEN, ...body } })));
+	/** What is new in one's classes, or in the chosen ones. */
+	sendAll(body: Shapes['SendAllIn']) {
+		return this.#do(() => ask(api.POST('/api/v1/sending', { body })));
 	}
 
 	tryAgain(delivery: number, lines: number[] = []) {

@@ -1,9 +1,11 @@
 <script lang="ts">
 	/** The school's standards, how their evidence comes together, and the levels that they are scored in. */
 	import { words } from '$lib/api/client';
+	import { signed } from '$lib/app/session.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisSetting, type SchoolYear } from '../setting';
 	import { levelsIn, standardsIn, written } from './standards';
+	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Touched from '../Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
@@ -29,6 +31,20 @@
 	});
 	let problem = $state('');
 
+	/** What a file that was read adds and changes, in words. */
+	let fromFile = $state('');
+
+	async function read(file: File): Promise<void> {
+		try {
+			const found = await setting.readStandards(file);
+			form.standards = written(found.standards.standards);
+			fromFile = found.words.join(', ');
+			problem = '';
+		} catch (error) {
+			problem = words(error);
+		}
+	}
+
 	/** What it would do to classes, until one says so. */
 	let touched = $state<string[]>([]);
 
@@ -46,6 +62,7 @@
 			problem = '';
 			if (touched.length) return;
 			await setting.standards(body);
+			fromFile = '';
 			notice.say('Kept. Levels are looked up by this from now on; what was posted stays as it was.');
 		} catch (error) {
 			problem = error instanceof SyntaxError ? error.message : words(error);
@@ -67,9 +84,29 @@
 	</p>
 	<label
 		><span class="label"
-			>Standards, one a line; a part of another is set in under it, with two spaces before</span
+			>Standards, one a line; a part of another is set in under it, with two spaces before. A code may stand
+			before in brackets, and the full wording after a stroke |</span
 		><textarea class="field" rows="8" bind:value={form.standards}></textarea></label
 	>
+	<div class="grid gap-1.5">
+		<FileChoose
+			label="Lay the standards of a file over these"
+			hint="CASE 1.0 or 1.1, as JSON"
+			accept=".json,application/json"
+			onchoose={(file) => read(file)}
+		/>
+		{#if fromFile}<p class="rounded bg-amber-2 px-2.5 py-1.5" role="status">
+				{fromFile}. Nothing is kept yet: look at the lines above, and keep them.
+			</p>{/if}
+		<p>
+			<a
+				class="link"
+				href="/api/v1/schools/{signed.current?.school_id}/standards.json"
+				download
+				rel="external">Save them as CASE</a
+			>
+		</p>
+	</div>
 	<label
 		><span class="label">What comes of several scores</span><Select
 			bind:value={form.combine}

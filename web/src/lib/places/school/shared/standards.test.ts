@@ -8,9 +8,22 @@ describe('standards as lines', () => {
 		expect(read.map((each) => each.within)).toEqual([null, 'Number', 'Counting', 'Number', null]);
 		expect(written(read)).toBe(text);
 		expect(standardsIn(' Number\n\tCounting\n\n')).toEqual([
-			{ name: 'Number', within: null },
-			{ name: 'Counting', within: 'Number' }
+			{ name: 'Number', within: null, code: '', wording: '' },
+			{ name: 'Counting', within: 'Number', code: '', wording: '' }
 		]);
+	});
+
+	it('reads a code before a name and the wording after it, and writes them so again', () => {
+		const text =
+			'[RF.4] Reading\n  [RF.4a] Aloud | reads a new text aloud, with expression\nSpeaking | says it so that all hear';
+		const read = standardsIn(text);
+		expect(read[1]).toEqual({
+			name: 'Aloud',
+			within: 'Reading',
+			code: 'RF.4a',
+			wording: 'reads a new text aloud, with expression'
+		});
+		expect(written(read)).toBe(text);
 	});
 
 	it('reads levels whose names have several words, and names the line that it cannot read', () => {

@@ -6,7 +6,12 @@ type Level = Shapes['StandardLevel'];
 
 const depth = (line: string): number => /^\s*/.exec(line)![0].replaceAll('\t', '  ').length;
 
-/** The standards of a text: a line set in further than the one above is a part of it. */
+const LINE = /^(?:\[([^\]]*)\]\s*)?([^|]*?)\s*(?:\|\s*(.*))?$/;
+
+/**
+ * The standards of a text: a line set in further than the one above is a part of it. Before a name may stand a code in
+ * brackets, and after it, behind a stroke, the full wording: "[RF.4] Reading | reads a new text aloud".
+ */
 export function standardsIn(text: string): Standard[] {
 	const above: { name: string; depth: number }[] = [];
 	return text
@@ -14,10 +19,15 @@ export function standardsIn(text: string): Standard[] {
 		.filter((line) => line.trim())
 		.map((line) => {
 			while (above.length && above.at(-1)!.depth >= depth(line)) above.pop();
-			const found = { name: line.trim(), within: above.at(-1)?.name ?? null };
-			above.push({ name: found.name, depth: depth(line) });
+			const [, code = '', name = '', wording = ''] = LINE.exec(line.trim()) ?? [];
+			const found = { name, within: above.at(-1)?.name ?? null, code: code.trim(), wording };
+			above.push({ name, depth: depth(line) });
 			return found;
 		});
+}
+
+function oneLine({ name, code, wording }: Standard): string {
+	return `${code ? `[${code}] ` : ''}${name}${wording ? ` | ${wording.replaceAll('\n', ' ')}` : ''}`;
 }
 
 /** Standards as such a text; parts under what they are part of. */
@@ -25,7 +35,7 @@ export function written(standards: readonly Standard[], within: string | null = 
 	return standards
 		.filter((each) => (each.within ?? null) === within)
 		.map((each) =>
-			[indent + each.name, written(standards, each.name, `${indent}  `)].filter(Boolean).join('\n')
+			[indent + oneLine(each), written(standards, each.name, `${indent}  `)].filter(Boolean).join('\n')
 		)
 		.join('\n');
 }

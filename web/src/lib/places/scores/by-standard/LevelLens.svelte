@@ -26,11 +26,17 @@
 			?.cells.at(table.columns.findIndex((each) => each.name === standard))
 	);
 
+	const column = $derived(table.columns.find((each) => each.name === standard));
+
 	const set = (mark: string, reason: string | null = null) =>
 		setLevels(here, queries, [{ student, standard, mark, reason }]);
 </script>
 
-<LensFrame label="Lens on {name}, {standard}" heading={name} under={standard}>
+<LensFrame
+	label="Lens on {name}, {standard}"
+	heading={name}
+	under={column?.wording ? `${standard}, ${column.wording}` : standard}
+>
 	<div class="mt-2 grid auto-cols-fr grid-flow-col" role="group" aria-label="Set the level by hand">
 		{#each table.levels as { mark } (mark)}
 			<button

@@ -145,6 +145,7 @@
 				<button
 					class="min-h-6 text-left"
 					aria-label="{column.name}, all students"
+					title={[column.code, column.wording].filter(Boolean).join(': ') || undefined}
 					onclick={() => onhead(column.name)}
 				>
 					<b class="line-clamp-3 text-body leading-4.5 font-semibold text-ink">{column.name}</b>

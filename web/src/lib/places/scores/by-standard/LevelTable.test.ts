@@ -23,7 +23,7 @@ describe('a level that is typed', () => {
 });
 
 const column = (name: string): Table['columns'][number] => ({
-	name, within: null, depth: 0, has_parts: false, pieces: 1, is_asked: name === 'Reading', lacking: 0, counts: [0, 0, 0, 0]
+	name, code: '', wording: '', within: null, depth: 0, has_parts: false, pieces: 1, is_asked: name === 'Reading', lacking: 0, counts: [0, 0, 0, 0]
 }); // prettier-ignore
 const cell = (mark: string | null) => ({ mark, computed: mark, by_hand: false, from_parts: false, heights: mark ? [0.5] : [] }); // prettier-ignore
 const row = (id: number, given_name: string, ...marks: (string | null)[]) => ({

@@ -5,11 +5,12 @@ from typing import Any
 
 import pytest
 from conftest import World, send
-from reports.models import PostedGrade
 from school.models import ReportingWindow
 from school.revisions import count_school
 from scores.tests.test_by_standard import standards
 from scores.tests.test_entering import enter, entry
+
+from reports.models import PostedGrade
 
 
 def rule(world: World, **given: Any) -> Any:
