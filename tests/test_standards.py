@@ -16,7 +16,7 @@ def as_it_was(stack: Stack) -> Iterator[None]:
     stack.python(
         "from scores.models import *; from school.models import *; from school.revisions import count_school;"
         "LevelOverride.objects.filter(school_class=5).delete();"
-        "ReportingWindow.objects.update(asks_for=[]); count_school(School.objects.get().pk); print('done')"
+        "ReportingWindow.objects.update(asks_for=[]); count_school(SchoolClass.objects.get(pk=5).school_id); print('done')"
     )
 
 

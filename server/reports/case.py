@@ -156,8 +156,10 @@ def laid_over(school: School, given: Sequence[Mapping[str, Any]]) -> tuple[list[
 
     One is known by its code, or else by its name; it then keeps the name that it has here, and so its evidence.
     """
+    nothing = {"code": "", "wording": "", "subject": "", "years": ""}
     here: list[dict[str, Any]] = [
-        {"name": each.id, "within": each.parent, **about(school).get(each.id, {})} for each in listed(school)[0]
+        {**nothing, "name": each.id, "within": each.parent, **about(school).get(each.id, {})}
+        for each in listed(school)[0]
     ]
     by_code = {each["code"].casefold(): each for each in here if each.get("code")}
     by_name = {str(each["name"]).casefold(): each for each in here}

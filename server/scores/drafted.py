@@ -14,7 +14,7 @@ from gradecore.shown import shown_percent
 from plans.choices import TERM_FIELDS, choices, chosen
 from plans.drafting import misfits
 from plans.ground_rules import set_rules
-from plans.loading import core_scale
+from plans.loading import core_method, core_scale, standard_weights
 from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
 from plans.schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
 from school.calendar import local
@@ -197,8 +197,9 @@ def _with(book: Book, rules: GroundRules, field: str, value: str) -> Book:
     if tried.scale_id != rules.scale_id:
         scale = core_scale(GradingScale.objects.prefetch_related("bands").get(pk=tried.scale_id))
     ground = replace(
-        book.ground_rules, method=tried.method, blank=tried.blank, drop_overall=tried.drop_overall, drop_choice=tried.drop_choice,
+        book.ground_rules, method=core_method(tried.method), blank=tried.blank,
+        drop_overall=tried.drop_overall, drop_choice=tried.drop_choice,
         round_to=None if tried.round_to is None else Fraction(tried.round_to), rounding=tried.rounding, cap=tried.cap,
-        decimals=tried.decimals,
+        decimals=tried.decimals, standard_weights=standard_weights(tried.method, tried.standard_weights, book.standards),
     )  # fmt: skip
     return replace(book, scale=scale, ground_rules=ground)

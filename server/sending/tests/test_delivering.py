@@ -310,13 +310,6 @@ def test_what_was_deleted_there_begins_anew_under_another_identifier(ready: Send
     assert Record.objects.get(student=None).sourced_id != old
 
 
-def test_one_grade_from_posting_to_receipt(ready: Sender) -> None:
-    ready.deliver()
-    student = ready.world.students[0].pk
-    steps = ready.world.client("teacher").get(f"{ready.world.address}/sending/students/{student}").json()["steps"]
-    assert {each["state"] for each in steps} == {"accepted", "sent", "posted"}
-
-
 def test_the_officer_sees_all_classes_and_who_must_act(ready: Sender, at_office: AtOffice) -> None:
     at_office.store.switch("refused_mark", "C")
     ready.deliver()
