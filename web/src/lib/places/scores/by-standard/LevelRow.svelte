@@ -47,7 +47,7 @@
 		role="rowheader"
 		aria-colindex={1}
 		class={[
-			'sticky left-0 z-1 flex w-52 flex-none items-center truncate border-b border-hair pl-6',
+			'sticky left-0 z-1 flex w-52 flex-none items-center truncate border-b border-hair pl-6 max-md:w-32 max-md:pl-4',
 			isHere.now ? 'bg-ice-2' : 'bg-birch'
 		]}
 	>
