@@ -131,7 +131,7 @@
 		<div
 			role="columnheader"
 			aria-colindex={1}
-			class="sticky left-0 z-1 flex w-52 flex-none items-end border-b border-rule bg-birch pb-2 pl-6 max-md:w-32 max-md:pl-4 text-slate"
+			class="sticky left-0 z-1 flex w-52 flex-none items-end border-b border-rule bg-birch pb-2 pl-6 text-slate max-md:w-32 max-md:pl-4"
 		>
 			{counted(table.rows.length, 'student')}
 		</div>
