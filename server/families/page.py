@@ -314,7 +314,9 @@ class _FamilyClass:
         return list(marks.begins[index + 1 :][:MARKS_AHEAD])
 
     def _takes(self, *lists: list[Assignment]) -> tuple[list[str], list[TakesOut]]:
-        """What it would take with each piece of work that is still open (R10)."""
+        """What it would take with each piece of work that is still open (R10); nothing where work moves no grade (R8.5)."""
+        if self.gradebook.rules(self.name).method == "standards":
+            return [], []
         above = self._marks_above()
         counts = [
             each

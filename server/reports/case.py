@@ -24,9 +24,13 @@ def read_package(text: str) -> list[dict[str, Any]]:
     items = given.get("CFItems") if isinstance(given, dict) else None
     if not isinstance(items, list) or not all(isinstance(each, dict) for each in items):
         raise Refused("This is no CASE package: it has no list of CFItems.", "file")
+    identifiers = [each.get("identifier") for each in items]
+    if not all(isinstance(each, str) for each in identifiers) or len(set(identifiers)) < len(items):
+        raise Refused("Each of its items needs an identifier of its own. Mend the package where it comes from.", "file")
     if len(items) > MOST:
         raise Refused(f"These are {len(items)} standards; at most {MOST} fit. Take a part of the package.", "file")
-    return _in_order(items, _parents(given.get("CFAssociations") or []))
+    associations = given.get("CFAssociations")
+    return _in_order(items, _parents(associations if isinstance(associations, list) else []))
 
 
 def _parents(associations: Sequence[Any]) -> dict[str, tuple[str, float]]:

@@ -89,7 +89,8 @@ def ways_to(loaded: LoadedClass, subject: Subject, student: Student) -> list[str
     key, term = str(student.pk), str(subject.term.pk)
     mark = loaded.gradebook.result(key, term).mark
     wanted = loaded.gradebook.marks.above(mark) if mark else None
-    if wanted is None or subject.term.is_made_of_terms:
+    # Where levels make the grade, no score moves it (R8.5).
+    if wanted is None or subject.term.is_made_of_terms or loaded.gradebook.plan(term).by_standards:
         return []
     found = []
     ready = {column.id: column for column in loaded.gradebook.plan(term).columns}

@@ -70,6 +70,8 @@ def test_what_is_saved_comes_to_the_same_again(world: World) -> None:
     [
         ("{", "This is not JSON"),
         ({"items": []}, "no list of CFItems"),
+        ({"CFItems": [{"fullStatement": "A"}]}, "an identifier of its own"),
+        ({"CFItems": [item("a", fullStatement="A"), item("a", fullStatement="B")]}, "an identifier of its own"),
         ({"CFItems": [item("a")]}, "neither a statement nor a code"),
         ({"CFItems": [item(str(each), fullStatement=str(each)) for each in range(1001)]}, "at most 1000 fit"),
         (

@@ -5,6 +5,7 @@ from typing import Any
 
 import pytest
 from conftest import World, send
+from plans.models import GroundRules
 from school.models import ReportingWindow
 from school.revisions import count_school
 from scores.tests.test_by_standard import standards
@@ -91,3 +92,15 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     card = family.get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
     assert card["subjects"][0]["levels"] == [{"name": "Scale", "marks": ["Beyond"]}]
     assert card["subjects"][0]["scale"] == ["Begun", "Secure", "Beyond"]
+
+
+def test_nothing_is_said_to_be_needed_where_work_moves_no_grade(scored: World) -> None:
+    GroundRules.objects.filter(school_class=scored.school_class).update(families_see_running=True)
+    count_school(scored.school.pk)
+    student = scored.students[0].pk
+    page = scored.client("guardian").get(f"/api/v1/families/{student}?term={scored.term.pk}")
+    assert page.status_code == 200
+    assert (page.json()["classes"][0]["mark"], page.json()["classes"][0]["takes"]) == ("B", [])
+    assert page.json()["classes"][0]["levels"][0] == {"name": "Maps", "mark": "Secure"}
+    needed = scored.client("teacher").get(f"{scored.address}/spread/needed/{student}?term={scored.term.pk}")
+    assert needed.status_code == 200
