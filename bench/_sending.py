@@ -1,5 +1,8 @@
 """A class whose scores the register that stands in for a real one takes: what measurements of sending stand on."""
 
+import json
+import re
+from collections.abc import Mapping
 from typing import Any
 
 
@@ -39,3 +42,50 @@ def put_out(here: Any) -> int:
     quarter = Term.objects.get(name="Quarter 2")
     made = outbox.put_out(Going(here, quarter), Why.NIGHT, None, whats=(What.WORK,))
     return Line.objects.filter(delivery__in=made).count()
+
+
+def simulated(here: Any, schools: int) -> list[Any]:
+    """So many schools, each with a class whose lines are one class's under identifiers of their own, waiting in the outbox but not due;
+    gives the schools. Their students and their work are that class's, for sending asks of them only that they are there.
+    """
+    import datetime
+    import uuid
+
+    from people.models import Register
+    from school.models import School, SchoolClass
+    from sending.models import Delivery, Line, Record
+
+    register = Register.objects.get(school=here.school)
+    delivery = Delivery.objects.filter(school_class=here).latest("id")
+    lines = list(delivery.lines.select_related("record").order_by("id"))
+    delivery.next_try_at = here.school.now() + datetime.timedelta(days=400)
+    made = []
+    for place in range(schools):
+        school = School.objects.create(name=f"Simulated {place}", time_zone=here.school.time_zone)
+        register.pk, register.school = None, school
+        register.save()
+        copy = SchoolClass.objects.create(school=school, year=here.year, name=here.name)
+        delivery.pk, delivery.school_class = None, copy
+        delivery.save()
+        names = {str(each.record.sourced_id): str(uuid.uuid4()) for each in lines}
+        records = Record.objects.bulk_create(
+            Record(
+                school_class=copy, key=each.record.key, sourced_id=names[str(each.record.sourced_id)], term_id=each.record.term_id,
+                assignment_id=each.record.assignment_id, student_id=each.record.student_id, digest=each.record.digest,
+            )
+            for each in lines
+        )  # fmt: skip
+        Line.objects.bulk_create(
+            Line(delivery=delivery, record=record, body=_renamed(line.body, names), shown=line.shown)
+            for line, record in zip(lines, records, strict=True)
+        )
+        made.append(school)
+    return made
+
+
+UUID = re.compile(r"[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}")
+
+
+def _renamed(body: Any, names: Mapping[str, str]) -> Any:
+    """A body whose identifiers of Hoarfrost's own are others."""
+    return json.loads(UUID.sub(lambda found: names.get(found[0], found[0]), json.dumps(body)))
