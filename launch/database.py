@@ -37,6 +37,7 @@ innodb-buffer-pool-size=128M
 _FAST = "innodb-flush-log-at-trx-commit=0\ninnodb-doublewrite=0\nperformance-schema=OFF"
 
 
+BACKUPS = RUN / "backups"
 SCHOOL = "school-db"
 """The database of an installation that begins empty: real data and the demo's never mix."""
 
@@ -91,26 +92,48 @@ class Database:
             self._furnish()
             (self.folder / "ready").touch()
 
-    def dump(self) -> Path:
-        """All that is in it, in a file beside it. Gives where."""
-        file = RUN / "backups" / f"{datetime.now():%Y-%m-%d %H-%M-%S}.sql.gz"  # noqa: DTZ005  (the machine's own clock)
+    def dump(self, prefix: str = "") -> Path:
+        """All that is in it at one moment, while it runs, in a file beside it. Gives where."""
+        file = BACKUPS / f"{prefix}{datetime.now():%Y-%m-%d %H-%M-%S}.sql.gz"  # noqa: DTZ005  (the machine's own clock)
         file.parent.mkdir(mode=0o700, exist_ok=True)
+        file.touch(mode=0o600)
         command = ["mariadb-dump", *self._administrator(), "--single-transaction", "--databases", "hoarfrost"]
         with gzip.open(file, "wb") as out, subprocess.Popen(command, stdout=subprocess.PIPE) as dump:
             assert dump.stdout is not None
             shutil.copyfileobj(dump.stdout, out)
         if dump.returncode:
             file.unlink()
-            stop("The database could not be saved before it is changed; nothing was changed. See above.")
+            stop("The database could not be saved; nothing was changed. See above.")
         return file
 
     def restore(self, file: Path) -> None:
         """Bring it back to what is in a file that `dump` made; what it held otherwise is gone."""
         self._client("DROP DATABASE IF EXISTS hoarfrost; CREATE DATABASE hoarfrost;")
-        with gzip.open(file, "rt", encoding="utf-8", newline="") as sql:
-            done = subprocess.run(["mariadb", *self._administrator()], input=sql.read(), capture_output=True, text=True)
-        if done.returncode:
-            stop(f"The database could not be brought back from {file}:\n{done.stderr}")
+        command = ["mariadb", *self._administrator()]
+        with subprocess.Popen(command, stdin=subprocess.PIPE, stderr=subprocess.PIPE) as client:
+            assert client.stdin is not None
+            assert client.stderr is not None
+            try:
+                # A school's years are gigabytes: never all at once.
+                with gzip.open(file, "rb") as sql, client.stdin:
+                    shutil.copyfileobj(sql, client.stdin)
+                problem = ""
+            except (OSError, EOFError) as error:
+                problem = str(error)
+            said = client.stderr.read().decode(errors="replace")
+        if client.returncode or problem:
+            stop(f"The database could not be brought back from {file}: {said.strip() or problem}")
+
+    def counts(self) -> dict[str, int]:
+        """How many rows each table has."""
+        named = self._client("SELECT table_name FROM information_schema.tables WHERE table_schema = 'hoarfrost'")
+        tables = named.stdout.split()[1:]
+        asked = self._client(
+            " UNION ALL ".join(f"SELECT '{each}', COUNT(*) FROM `{each}`" for each in tables), "hoarfrost"
+        )
+        if named.returncode or asked.returncode:
+            stop(f"The database could not be counted:\n{named.stderr}{asked.stderr}")
+        return {name: int(count) for name, count in (line.split("\t") for line in asked.stdout.splitlines()[1:])}
 
     def stop(self) -> None:
         """End it; it writes everything down first."""

@@ -4,6 +4,7 @@ import argparse
 import sys
 from collections.abc import Callable
 
+from launch.backup import KEPT, command_backup, command_restore
 from launch.client import command_client
 from launch.places import ROOT
 from launch.say import Stop
@@ -78,6 +79,20 @@ def parser() -> argparse.ArgumentParser:
         made = command(name, command_school, words, more)
         made.set_defaults(command=name)
         made.add_argument("rest", nargs=argparse.REMAINDER, metavar="…")
+    saving = command(
+        "backup", command_backup, "save all that the school keeps, while it runs",
+        "For example: hoarfrost backup --key /etc/hoarfrost/key. The backup is tried before it is trusted.",
+    )  # fmt: skip
+    saving.add_argument("--keep", type=int, default=KEPT, help="how many backups are kept (%(default)s unless given)")
+    bringing = command(
+        "restore", command_restore, "bring back what a backup holds",
+        "Hoarfrost must not run. What the database held until then is kept beside it.",
+    )  # fmt: skip
+    bringing.add_argument("file", metavar="FILE")
+    bringing.add_argument("--yes", action="store_true", help="do not ask")
+    for each in (saving, bringing):
+        each.add_argument("--key", metavar="FILE", help="the file whose first line locks and opens backups")
+        each.add_argument("--demo", action="store_true", help="the demo's database instead of the school's")
     command("stop", command_stop, "stop a start that runs elsewhere")
     command("demo", command_demo, "print the demo's sign-ins", "Hoarfrost has to be running.")
     testing = command(
@@ -91,6 +106,9 @@ def parser() -> argparse.ArgumentParser:
     )  # fmt: skip
     benching = command("bench", command_bench, "measure", "The figures come last.")
     benching.add_argument("what", choices=sorted(path.stem for path in (ROOT / "bench").glob("[!_]*.py")))
+    benching.add_argument(
+        "--whole", action="store_true", help="send alone: all lines of the district, which takes half an hour"
+    )
     making = command(
         "workbook", command_workbook, "make a workbook that keeps calculating from a gradebook file",
         "For example: hoarfrost workbook class.json class.xlsx",

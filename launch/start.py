@@ -11,8 +11,9 @@ from pathlib import Path
 
 import identity
 import office
+from launch.backup import each_night, refuse_newer
 from launch.broker import Broker
-from launch.database import SCHOOL, Database
+from launch.database import BACKUPS, SCHOOL, Database
 from launch.environment import manage, server_environment
 from launch.install import install
 from launch.parts import start_identity, start_office, start_quiz, start_server, start_worker
@@ -75,6 +76,9 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
         begin("broker", lambda: _begun(broker), broker.folder / "redis.log")
         url = os.environ["HOARFROST_DATABASE_URL"] if database is None else database.url
         environment = server_environment(url, broker.url, demo=demo)
+        if database is not None and not demo:
+            environment["HOARFROST_BACKUPS"] = str(BACKUPS)
+        environment.setdefault("HOARFROST_ADDRESS", os.environ.get("HOARFROST_ADDRESS", f"http://127.0.0.1:{port}"))
         migrate(database, environment)
         begin("server", lambda: start_server(port, environment, RUN / "server.log"), RUN / "server.log")
         begin("worker", lambda: start_worker(environment, RUN / "worker.log"), RUN / "worker.log")
@@ -106,6 +110,8 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
             manage("demo_people", environment=environment)
         else:
             manage("tell_setup_code", f"http://127.0.0.1:{port}/setup", environment=environment)
+            if database is not None:
+                each_night()
         say("\nCtrl-C stops it.")
         Supervisor(parts).watch()
     finally:
@@ -146,6 +152,7 @@ def migrate(database: Database | None, environment: dict[str, str]) -> None:
         say(f"The last start was interrupted while it changed the tables; they are brought back from {file}.")
         database.restore(file)
         interrupted.unlink()
+    refuse_newer(environment)
     done = subprocess.run(
         [PYTHON, ROOT / "server" / "manage.py", "migrate", "--check"],
         env={**os.environ, **environment},

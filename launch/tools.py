@@ -61,7 +61,8 @@ def command_school(options: argparse.Namespace) -> int:
 def command_bench(options: argparse.Namespace) -> int:
     """Measure; the figures come last."""
     install(testing=True)
-    return _with_database([str(PYTHON), str(ROOT / "bench" / f"{options.what}.py")])
+    whole = ["--whole"] if options.whole else []
+    return _with_database([str(PYTHON), str(ROOT / "bench" / f"{options.what}.py"), *whole])
 
 
 def command_shots(_: argparse.Namespace) -> int:

@@ -19,6 +19,11 @@ def choose(within: Page | Locator, label: str, words: str) -> None:
     field.page.get_by_role("option", name=words, exact=True).click()
 
 
+def open_class(family: Page, name: str) -> None:
+    """Look at one class on a family's page."""
+    family.get_by_role("navigation", name="Classes").get_by_role("link", name=name, exact=True).click()
+
+
 def code_of(key: str) -> str:
     """What an authenticator app shows now that was told a key."""
     totp = TOTP(b32decode(key.replace(" ", "")))

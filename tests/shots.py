@@ -108,7 +108,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     page.goto("/class/2/scores")
     shoot(page, "scores-night", "spread, 40 to 100 %")
     family = somebody("ingrid")
-    family.goto("/family/29")
+    family.goto("/family/29?class=2")
     shoot(family, "family", "What it would take")
     family.goto("/family/29/card?term=3")
     shoot(family, "report-card", "Save as PDF")

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.pages import choose, saved
+from tests.pages import choose, open_class, saved
 from tests.stack import Stack
 
 
@@ -74,7 +74,7 @@ def test_from_an_empty_class_to_a_posted_grade(stack: Stack, somebody: Callable[
     # Her family reads it, and is told plainly that another's page is not theirs.
     family = somebody("ingrid")
     family.get_by_role("link", name="Signe").click()
-    family.get_by_role("link", name="Geography 9").click()
+    open_class(family, "Geography 9")
     expect(family.get_by_text("Signe reads the harbour like a map.")).to_be_visible()
     expect(family.get_by_text("posted Wed 14 Jan").first).to_be_visible()
     other = stack.python("from school.models import *; print(Student.objects.get(family_name='Bashir').pk)")

@@ -8,7 +8,7 @@ from openpyxl import load_workbook
 from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
-from tests.pages import choose, saved
+from tests.pages import choose, open_class, saved
 from tests.stack import Stack
 from tests.test_screens import violations
 
@@ -115,7 +115,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     put(page, "Signe Åkerlund", "A; test taken again")
     expect(row(page, SIGNE)).to_contain_text("changed since")
     family = somebody("ingrid", "/family/29")
-    family.get_by_role("link", name="Hydrology 7").click()
+    open_class(family, "Hydrology 7")
     # That the grade was set by hand is posted with it; why, is the teachers' own.
     expect(family.get_by_text("put in its place by hand")).to_be_visible()
     expect(family.get_by_text("test taken again")).to_have_count(0)
@@ -145,7 +145,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     page.get_by_role("button", name="Withdraw it").click()
     expect(page.get_by_text("The family no longer sees it.")).to_be_visible()
     family.goto("/family/29")
-    family.get_by_role("link", name="Hydrology 7").click()
+    open_class(family, "Hydrology 7")
     expect(family.get_by_text("No grade is shown for quarter 2 yet")).to_be_visible()
     expect(family.get_by_role("link", name="report card of Quarter 2")).to_have_count(0)
 

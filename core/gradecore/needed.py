@@ -1,6 +1,6 @@
-"""What score it would take to reach a mark (R10)."""
+"""What score it would take to reach a mark, and what some scores would make (R10)."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
@@ -8,7 +8,8 @@ from gradecore.adjust import keeps_order
 from gradecore.book import Assignment, Book, Score
 from gradecore.check import BookError, Problem
 from gradecore.gradebook import Gradebook
-from gradecore.numbers import in_units
+from gradecore.numbers import decimal_text, in_units
+from gradecore.result import TermResult
 from gradecore.term import term_rules
 
 
@@ -28,23 +29,22 @@ def needed(book: Book, student: str, assignment: str, term: str, mark: str, *, f
     """
     work = _work(book, student, assignment, term, mark)
     if family and not work.shown:
-        # The question is what its score would do once it is shown.
-        shown = tuple(replace(each, shown=True) if each is work else each for each in book.assignments)
-        book = replace(book, assignments=shown)
+        book = _with_shown(book, [work])
     trial = _Trial(book, student, work, term, mark, family=family)
     full = trial.at(work.points)
     last = work.points // work.step
     return Needed(_smallest(trial, work.step, last), full.mark)
 
 
-def _work(book: Book, student: str, assignment: str, term: str, mark: str) -> Assignment:
+def _work(book: Book, student: str, assignment: str, term: str, mark: str | None = None) -> Assignment:
     problems = []
-    where = f"asked for student {student}, assignment {assignment}, term {term}, mark {mark}"
+    where = f"asked for student {student}, assignment {assignment}, term {term}"
+    where = where if mark is None else f"{where}, mark {mark}"
     if student not in book.students:
         problems.append(Problem(where, f"there is no student {student}."))
     if term not in {each.id for each in book.terms}:
         problems.append(Problem(where, f"there is no term {term}."))
-    if mark not in {band.mark for band in book.scale.bands}:
+    if mark is not None and mark not in {band.mark for band in book.scale.bands}:
         problems.append(Problem(where, f"{mark} is not a mark of the scale."))
     work = next((each for each in book.assignments if each.id == assignment), None)
     if work is None:
@@ -62,6 +62,31 @@ def _work(book: Book, student: str, assignment: str, term: str, mark: str) -> As
     if problems or work is None:
         raise BookError(problems)
     return work
+
+
+def what_if(book: Book, student: str, term: str, scores: Mapping[str, Fraction], *, family: bool = False) -> TermResult:
+    """A student's result in a term if they had some scores, by assignment and in points, and everything else stayed as it is (R10).
+
+    Raises BookError for what does not count or is not the student's, and for a score below 0 or above the points.
+    The book must be checked.
+    """
+    works = [_work(book, student, each, term) for each in scores]
+    for each in works:
+        if not 0 <= scores[each.id] <= each.points:
+            text = f"{decimal_text(scores[each.id])} is not between 0 and {decimal_text(each.points)}."
+            raise BookError([Problem(f"assignment {each.id}", text)])
+    if family:
+        book = _with_shown(book, works)
+    row = {**book.scores.get(student, {}), **{name: in_units(number) for name, number in scores.items()}}
+    tried = replace(book, scores={**book.scores, student: row})
+    return Gradebook(tried, family=family, checked=True).result(student, term)
+
+
+def _with_shown(book: Book, works: Collection[Assignment]) -> Book:
+    """The book with some work shown: the question is what its score would do once it is."""
+    names = {each.id for each in works}
+    shown = tuple(replace(each, shown=True) if each.id in names else each for each in book.assignments)
+    return replace(book, assignments=shown)
 
 
 @dataclass(frozen=True, slots=True)

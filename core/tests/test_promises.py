@@ -10,7 +10,7 @@ from gradecore.change import changes
 from gradecore.explain import explain
 from gradecore.file import read_book, write_book
 from gradecore.gradebook import Gradebook
-from gradecore.needed import needed
+from gradecore.needed import needed, what_if
 from gradecore.numbers import UNIT
 from gradecore.working import working
 from hypothesis import assume, given, settings
@@ -192,6 +192,26 @@ def test_what_is_needed_is_enough_and_a_step_less_is_not(of: Book, data: st.Data
 
     tried = next((Fraction(each) for each in range(int(work.points) + 1) if reaches(Fraction(each))), None)
     assert found.score == tried
+
+
+@given(books(), st.data())
+def test_tried_scores_make_what_they_would_make_as_scores(of: Book, data: st.DataObject) -> None:
+    """R10: what is tried is what would be, and what is needed is enough when it is tried."""
+    open_work = [each for each in of.assignments if each.counts and each.assigned is None]
+    assume(open_work)
+    works = data.draw(st.lists(st.sampled_from(open_work), min_size=1, max_size=3, unique=True))
+    student, term = data.draw(st.sampled_from(of.students)), data.draw(st.sampled_from([works[0].term, "year"]))
+    tried = {each.id: Fraction(data.draw(st.integers(0, int(each.points)))) for each in works}
+    row = {**of.scores[student], **{name: int(points * UNIT) for name, points in tried.items()}}
+    would_be = Gradebook(replace(of, scores={**of.scores, student: row})).result(student, term)
+    found = what_if(of, student, term, tried)
+    assert (found.percent, found.mark, found.missing) == (would_be.percent, would_be.mark, would_be.missing)
+    mark = data.draw(st.sampled_from("ABCD"))
+    least = needed(of, student, works[0].id, term, mark).score
+    if least is not None:
+        result = what_if(of, student, term, {works[0].id: least})
+        assert result.mark is not None
+        assert Gradebook(of).marks.reaches(result.mark, mark)
 
 
 @given(books())

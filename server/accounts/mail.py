@@ -1,8 +1,8 @@
 """Writing to people. Where no mail server is named, what was written stays in the outbox, to be read in School."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
-from django.core.mail import EmailMessage, get_connection
+from django.core.mail import EmailMessage, EmailMultiAlternatives, get_connection
 from django.core.mail.backends.base import BaseEmailBackend
 from django.db.models import QuerySet
 from django.utils import timezone
@@ -14,11 +14,25 @@ SCHOOL_HEADER = "X-Hoarfrost-School"
 """Whose outbox a message is kept in; it does not leave the machine."""
 
 
-def write(school: School, to: str, subject: str, text: str, *, is_private: bool = False) -> None:
-    """Write to somebody in the name of a school. What is private stands in no outbox that its officers read."""
-    headers = {} if is_private else {SCHOOL_HEADER: str(school.pk)}
+def write(
+    school: School,
+    to: str,
+    subject: str,
+    text: str,
+    *,
+    html: str = "",
+    headers: Mapping[str, str] | None = None,
+    is_private: bool = False,
+) -> None:
+    """Write to somebody in the name of a school, as `html` too. What is private stands in no outbox that its officers read."""
+    mine = dict(headers or {}) | ({} if is_private else {SCHOOL_HEADER: str(school.pk)})
     with get_connection() as connection:
-        EmailMessage(f"{school.name}: {subject}", text, to=[to], headers=headers, connection=connection).send()
+        message = EmailMultiAlternatives(
+            f"{school.name}: {subject}", text, to=[to], headers=mine, connection=connection
+        )
+        if html:
+            message.attach_alternative(html, "text/html")
+        message.send()
 
 
 def outbox(school: School) -> QuerySet[Mail]:

@@ -19,6 +19,7 @@ from school.models import Person, Role, SchoolClass, Student, Term
 from scores.models import Override, Score
 
 from demo import bank, geography, homeroom
+from demo.families import fill_families
 from demo.geography import Work
 from demo.making import Tarnwick, begin_school, day, in_core, likely_scores, plan_of
 from demo.names import names
@@ -42,6 +43,7 @@ def make_tarnwick() -> None:
     _stage_craft(made, odalys)
     _homeroom(made, tobin, ingrid)
     fill_sending(made, SchoolClass.objects.get(name="Geography 8", section="A"), odalys)
+    fill_families(made, ingrid)
 
 
 def _geography(made: Tarnwick, section: str, times: str, teachers: Sequence[Person]) -> SchoolClass:

@@ -1,10 +1,14 @@
 """The shapes of the family page: nothing but the student's own."""
 
 import datetime
+from typing import Literal
 
-from ninja import Schema
+from ninja import Field, Schema
 from reports.standing_schemas import RibbonOut
+from school.schemas import Body, RowNumber
 from scores.schemas import WorkingOut
+
+from families.models import FIRST_HOUR, LAST_HOUR
 
 
 class CriterionSeenOut(Schema):
@@ -56,12 +60,40 @@ class PostedCardOut(Schema):
     levels: list[LevelSeenOut]
 
 
-class TakesOut(Schema):
-    """What it would take to reach a mark with one piece of work."""
+class OpenWorkOut(Schema):
+    """Work that is still open, and what it would have to bring for each of the next marks."""
 
-    work: str
+    id: int
+    name: str
     words: str
+    points: str
     answers: list[str]
+
+
+class WhatIfOut(Schema):
+    """What it would take (R10): the next marks, and the work that is still open."""
+
+    heads: list[str]
+    works: list[OpenWorkOut]
+
+
+class WhatIfIn(Schema):
+    """Points that are tried, one for each piece of work."""
+
+    work: list[int] = Field(max_length=40)
+    points: list[str] = Field(max_length=40)
+
+    @property
+    def scores(self) -> dict[int, str]:
+        """What is tried in each piece of work."""
+        return dict(zip(self.work, self.points, strict=False))
+
+
+class WhatIfResultOut(Schema):
+    """What some scores would make of a grade."""
+
+    mark: str | None
+    percent: str | None
 
 
 class FamilyClassOut(Schema):
@@ -69,14 +101,15 @@ class FamilyClassOut(Schema):
 
     id: int
     name: str
+    term_id: int
     teachers: list[str]
     mark: str | None
     headline: str
     words: str
     posted: PostedCardOut | None
     working: WorkingOut | None
-    takes_heads: list[str]
-    takes: list[TakesOut]
+    has_what_if: bool
+    """Whether what it would take can be asked."""
     missing: list[WorkOut]
     to_come: list[WorkOut]
     being_marked: list[WorkOut]
@@ -86,8 +119,175 @@ class FamilyClassOut(Schema):
     """The levels as they stand, where families see the grade so; posted ones are with what was posted."""
 
 
+class GuardianSeesOut(Schema):
+    """A guardian of a student of age: how much the school lets them see, and whether the student keeps them out."""
+
+    person_id: int
+    name: str
+    sees: str
+    kept_out: bool
+
+
+class GuardianKept(Body):
+    """Whether a guardian is kept out from now on."""
+
+    kept_out: bool
+
+
+class SeenSettingOut(Schema):
+    """Something that the ground rules let families see or not: the field of the rules, and what it is."""
+
+    field: str
+    name: str
+    is_on: bool
+
+
+class SeenWorkOut(Schema):
+    """Work, and whether families see its scores: `words` says since or from when, or why not. `scored` students have one."""
+
+    id: int
+    version: int
+    name: str
+    due_on: datetime.date | None
+    is_seen: bool
+    words: str
+    scored: int
+    announced: bool
+    comments_shown: bool
+
+
+class ReaderOut(Schema):
+    """Somebody who may look at a student's page, how much of it they see, and when they last did."""
+
+    name: str
+    words: str
+
+
+class WayOut(Schema):
+    """A way of being written to, and in words."""
+
+    how: str
+    words: str
+
+
+class SeenStudentOut(Schema):
+    """What is particular to one student's family."""
+
+    id: int
+    name: str
+    running_hidden: bool
+    kept_back: bool
+    readers: list[ReaderOut]
+
+
+class SeenByFamiliesOut(Schema):
+    """What families see of a class in a term."""
+
+    term_id: int
+    term: str
+    running: bool
+    running_words: str
+    settings: list[SeenSettingOut]
+    posted_words: str
+    read_words: str
+    """Who has said that they read the report, and who not yet; empty where the school does not ask."""
+    works: list[SeenWorkOut]
+    students: list[SeenStudentOut]
+
+
+class ReasonOut(Schema):
+    """Something, whether a student's family sees it, and otherwise why not. `mend` names the switch that shows it: `running` and
+    `running_hidden` the grade, `work` and `comments` those of the work; empty where there is none here.
+    """
+
+    thing: str
+    is_seen: bool
+    reason: str
+    mend: str
+    work_id: int | None
+
+
+class WhyOut(Schema):
+    """What one student's family sees of a term, and why not the rest."""
+
+    student_id: int
+    name: str
+    readers: list[ReaderOut]
+    reasons: list[ReasonOut]
+
+
+class NoticesOut(Schema):
+    """How somebody is written to: as they chose (empty: as the school has it), to which address, and whether it is confirmed.
+    `problem` is what the mail server said of the last one.
+    """
+
+    how: str
+    usual: str
+    ways: list[WayOut]
+    email: str
+    is_confirmed: bool
+    problem: str
+
+
+class NoticesIn(Body):
+    """How often somebody is written to from now on; empty for as the school has it."""
+
+    how: str = Field(max_length=8)
+
+
+class SchoolFamiliesOut(Schema):
+    """What a school says of its families, and whose notices could not be handed over."""
+
+    notices: str
+    ways: list[WayOut]
+    hour: int
+    weekday: int
+    asks_to_read: bool
+    last_day: datetime.date | None
+    written_to: int
+    """How many have confirmed their address."""
+    problems: list[ReaderOut]
+
+
+class SchoolFamiliesIn(Body):
+    """What a school says of its families from now on."""
+
+    notices: Literal["daily", "weekly", "missing", "reports", "none"]
+    hour: int = Field(ge=FIRST_HOUR, le=LAST_HOUR)
+    weekday: int = Field(ge=0, le=6)
+    asks_to_read: bool
+
+
+class ReadIn(Body):
+    """Which term's report was read."""
+
+    term: RowNumber
+
+
+class RunningHiddenIn(Body):
+    """Whether a student's family is not shown how the grade stands."""
+
+    is_hidden: bool
+
+
+class NewsOut(Schema):
+    """Something new since somebody last looked: what came back, is missing, or was posted."""
+
+    kind: str
+    class_id: int
+    class_name: str
+    words: str
+
+
+class YearLink(Schema):
+    """A school year of the student's."""
+
+    id: int
+    name: str
+
+
 class FamilyOut(Schema):
-    """A student's page."""
+    """A student's page. `years` are all in which they were in a class, the latest first."""
 
     student_id: int
     name: str
@@ -95,5 +295,17 @@ class FamilyOut(Schema):
     school: str
     term_id: int
     term: str
+    asks_to_read: bool
+    """Whether the school asks guardians to say that they have read a report."""
+    read: list[int]
+    """The terms whose reports, as posted by now, whoever asks has said to have read."""
+    reports_only: bool
+    """Whether whoever asks sees nothing but what was posted."""
+    is_own: bool
+    """Whether the student, who is of age, looks at it: they say which guardians see it."""
+    year: str
+    years: list[YearLink]
     ribbon: RibbonOut | None
+    news: list[NewsOut]
+    news_since: datetime.date | None
     classes: list[FamilyClassOut]

@@ -6,11 +6,13 @@ from http import HTTPStatus
 from typing import Any
 
 from accounts.api import router as accounts
+from accounts.hashing import Busy
 from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
 from exchange.calendar_api import router as calendars
 from families.api import router as families
+from families.notices_api import router as notices
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
@@ -32,6 +34,8 @@ from sending.api import router as sending
 from spread.api import router as spread
 from standards.api import router as standards
 from tools.api import router as tools
+
+from hoarfrost.installation_api import router as installation
 
 logger = logging.getLogger(__name__)
 
@@ -64,6 +68,8 @@ for router in (
     register,
     own_class,
     families,
+    notices,
+    installation,
     exchange,
     calendars,
     sending,
@@ -130,6 +136,13 @@ def _unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
 def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
     words = "The plan is being changed just now. What you entered is kept; it is tried again."
     return _answer(request, 503, words, Code.UNAVAILABLE)
+
+
+@api.exception_handler(Busy)
+def _passwords_wait(request: HttpRequest, error: Busy) -> HttpResponse:
+    answer = _answer(request, 503, "Many are signing in just now. Try again in a moment.", Code.BUSY)
+    answer.headers["Retry-After"] = "1"
+    return answer
 
 
 @api.exception_handler(OperationalError)

@@ -80,7 +80,7 @@ AUTHENTICATION_BACKENDS = [
 ]
 # The first is used; passwords kept by the second are read still, and kept anew when somebody signs in.
 PASSWORD_HASHERS = [
-    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "accounts.hashing.BoundedArgon2",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [
@@ -146,7 +146,7 @@ SETUP_CODE = env.str("HOARFROST_SETUP_CODE", default="")
 """With which the first visitor of an empty installation sets up its school; without one nobody does through the browser."""
 DEMO = env.bool("HOARFROST_DEMO", default=False)
 """Whether this is the demo, whose people, and their password, are told to everybody."""
-KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=150_000)
+KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=300_000)
 """Of how many scores a process of the server keeps the classes loaded; each takes about a thousand bytes."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
 """The fonts of printed pages: the same files that the front end ships."""
@@ -177,6 +177,11 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 CELERY_BEAT_SCHEDULE = {
     "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}},
     "send what waits": {"task": "sending.send", "schedule": 20.0, "options": {"expires": 20}},
+    "write to families whose hour has come": {
+        "task": "families.notices",
+        "schedule": 300.0,
+        "options": {"expires": 300},
+    },
     "run the nights whose hour has come": {"task": "sending.nights", "schedule": 300.0, "options": {"expires": 300}},
     "forget receipts of long ago": {"task": "sending.tidy", "schedule": 6 * 60 * 60.0},
     "forget sessions that ended": {"task": "accounts.tidy", "schedule": 6 * 60 * 60.0},
@@ -189,6 +194,8 @@ SENDING_LEASE = env.int("HOARFROST_SENDING_LEASE", default=120)
 SENDING_FIRST_WAIT = env.int("HOARFROST_SENDING_FIRST_WAIT", default=15)
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 
+# Where people reach it: what the worker writes holds links.
+ADDRESS = env.str("HOARFROST_ADDRESS", default="http://127.0.0.1:8000").rstrip("/")
 OUTBOX = "accounts.mail.OutboxBackend"
 if mail_url := env.str("HOARFROST_MAIL_URL", default=""):
     globals().update(env.email_url_config(mail_url))

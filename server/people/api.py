@@ -6,7 +6,7 @@ from ninja import Status
 from plans.schemas import CountOut
 from school.access import Asking, PermittedRouter
 from school.calendar import current_year
-from school.models import AuditAction, Role
+from school.models import AuditAction, Role, Sees
 from school.refusal import Refused
 from school.years import year_of
 
@@ -24,6 +24,7 @@ from people.schemas import (
     ClassesOut,
     ClassIn,
     ClassOut,
+    GuardianChange,
     GuardianIn,
     IdOut,
     LeaveIn,
@@ -118,6 +119,18 @@ def give_account(request: Asking, school_id: int, student: int, body: AccountIn)
 def add_guardian(request: Asking, school_id: int, student: int, body: GuardianIn) -> Any:
     """Somebody becomes a student's guardian."""
     return {"id": students.add_guardian(find_student(request.school, student), body.model_dump()).pk}
+
+
+@router.patch(
+    "/schools/{school_id}/students/{student}/guardians/{person}",
+    response={204: None},
+    permission=CHANGE_PEOPLE,
+    audit=AuditAction.ACCESS,
+)
+def limit_guardian(request: Asking, school_id: int, student: int, person: int, body: GuardianChange) -> Any:
+    """A guardian sees so much of a student from now on."""
+    students.limit_guardian(find_student(request.school, student), person, Sees(body.sees))
+    return Status(204, None)
 
 
 @router.delete(

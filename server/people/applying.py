@@ -9,7 +9,18 @@ from django.apps import apps
 from django.db import transaction
 from django.db.models import Model, ProtectedError, Q, QuerySet
 from plans.models import GroundRules
-from school.models import Enrolment, Membership, Person, Role, School, SchoolClass, SchoolYear, Student, Teaching
+from school.models import (
+    Enrolment,
+    Guardianship,
+    Membership,
+    Person,
+    Role,
+    School,
+    SchoolClass,
+    SchoolYear,
+    Student,
+    Teaching,
+)
 from school.refusal import Refused
 
 from people.changes import Change, Kind
@@ -182,15 +193,16 @@ class _Applying:
         people = self._known_guardians(given)
         people |= self._new_guardians({key: each for key, each in given.items() if key not in people})
         self._become_guardians(list(people.values()))
-        links = Student.guardians.through
         pairs = {(student, people[_guardian_key(student, each)].pk) for student, each in wanted}
         there = set(
-            links.objects.filter(student__in={student for student, _ in pairs}).values_list("student_id", "person_id")
+            Guardianship.objects.filter(student__in={student for student, _ in pairs}).values_list(
+                "student_id", "person_id"
+            )
         )
-        made = links.objects.bulk_create(
-            links(student_id=student, person_id=person) for student, person in sorted(pairs - there)
+        made = Guardianship.objects.bulk_create(
+            Guardianship(student_id=student, person_id=person) for student, person in sorted(pairs - there)
         )
-        self.recorder.entries += [["made", links._meta.label, each.pk] for each in made]
+        self.recorder.entries += [["made", Guardianship._meta.label, each.pk] for each in made]
 
     def _known_guardians(self, given: Mapping[str, dict[str, str]]) -> dict[str, Person]:
         """Who of them is here already, known by the e-mail address."""
@@ -293,7 +305,7 @@ def take_back(school: School, entries: Undo) -> list[str]:
                     row.delete()
             except ProtectedError:
                 kept.append(f"{_called(row)} stays: something was entered there since.")
-        elif _fields(row) != entry[4]:
+        elif _fields(row) | entry[4] != _fields(row):
             kept.append(f"{_called(row)} has been changed since and stays as it is.")
         else:
             for field in row._meta.concrete_fields:

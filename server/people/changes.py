@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from django.db.models import Count, Q
 from reports.standing import day_text, plural
-from school.models import Enrolment, Person, Role, School, SchoolClass, SchoolYear, Student
+from school.models import Enrolment, Guardianship, Person, Role, School, SchoolClass, SchoolYear, Student
 from school.texts import plain
 from scores.models import Score
 
@@ -89,7 +89,7 @@ class _Known:
         ):
             enrolled[student].add(school_class)
         guardians: dict[int, list[Person]] = defaultdict(list)
-        links = Student.guardians.through.objects.filter(student__school=school).select_related("person")
+        links = Guardianship.objects.filter(student__school=school).select_related("person")
         for link in links:
             guardians[link.student_id].append(link.person)
         classes = {

@@ -3,7 +3,7 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from functools import reduce
-from typing import Literal
+from typing import Literal, cast
 
 from accounts import second_factor
 from accounts.inviting import belongs_elsewhere
@@ -33,6 +33,7 @@ from people.schemas import (
     ClassOut,
     ClassRow,
     ClassStay,
+    GuardianLink,
     PeopleOut,
     PersonLink,
     PersonRow,
@@ -196,9 +197,18 @@ def see_student(student: Student) -> SchoolStudentOut:
         number=student.number,
         alias=student.alias,
         is_active=student.is_active,
+        is_of_age=student.is_of_age,
         guardians=[
-            PersonLink(id=each.pk, name=str(each), words=each.email)
-            for each in student.guardians.order_by("family_name", "given_name")
+            GuardianLink(
+                id=each.person_id,
+                name=str(each.person),
+                words=each.person.email,
+                sees=cast(Literal["all", "reports", "none"], each.sees),
+                kept_out=each.kept_out,
+            )
+            for each in student.guardianships.select_related("person").order_by(
+                "person__family_name", "person__given_name"
+            )
         ],
         classes=[
             ClassStay(

@@ -155,9 +155,7 @@ def merge_persons(school: School, kept: Person, other: Person) -> None:
     for each in Membership.objects.filter(person=other, school=school):
         Membership.objects.get_or_create(person=kept, school=school, role=each.role)
     other.memberships.all().delete()
-    for child in other.children.all():
-        child.guardians.add(kept)
-        child.guardians.remove(other)
+    other.guardianships.all().hand_over(person=kept)
     rehang(other, kept, but=("accounts", "axes", "otp_totp", "otp_static"))
     other.is_active = False
     other.save(update_fields=["is_active"])

@@ -65,6 +65,13 @@ class PersonLink(Schema):
     words: str
 
 
+class GuardianLink(PersonLink):
+    """A student's guardian, how much the school lets them see, and whether the student keeps them out."""
+
+    sees: Literal["all", "reports", "none"]
+    kept_out: bool
+
+
 class ClassStay(Schema):
     """A class that a student is or was in."""
 
@@ -98,7 +105,8 @@ class SchoolStudentOut(Schema):
     number: str
     alias: str
     is_active: bool
-    guardians: list[PersonLink]
+    is_of_age: bool
+    guardians: list[GuardianLink]
     classes: list[ClassStay]
     account: AccountOut | None
     namesakes: list[PersonLink]
@@ -140,6 +148,7 @@ class StudentChange(Body):
     pronouns: str | None = None
     number: str | None = Field(default=None, max_length=20)
     is_active: bool | None = None
+    is_of_age: bool | None = None
 
 
 class PersonIn(Body):
@@ -168,6 +177,12 @@ class GuardianIn(Body):
     given_name: str = ""
     family_name: str = ""
     email: str = ""
+
+
+class GuardianChange(Body):
+    """How much a guardian sees from now on."""
+
+    sees: Literal["all", "reports", "none"]
 
 
 class AccountIn(Body):

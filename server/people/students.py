@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
-from school.models import Membership, Person, Role, School, SchoolClass, Student
+from school.models import Membership, Person, Role, School, SchoolClass, Sees, Student
 from school.refusal import NotYours, Refused
 from school.texts import name_of
 
@@ -50,13 +50,15 @@ def new_aliases(school: School, count: int) -> list[str]:
     return made
 
 
-def read_student(given: Mapping[str, Any]) -> dict[str, str]:
+def read_student(given: Mapping[str, Any]) -> dict[str, Any]:
     """A student's fields as they are kept."""
-    read = {name: name_of(given[name], LONGEST_NAME, name) for name in NAMES if name in given}
+    read: dict[str, Any] = {name: name_of(given[name], LONGEST_NAME, name) for name in NAMES if name in given}
     if "official_name" in given:
         read["official_name"] = " ".join(given["official_name"].split())[:160]
     if "pronouns" in given:
         read["pronouns"] = " ".join(given["pronouns"].split())[:40] or "they"
+    if "is_of_age" in given:
+        read["is_of_age"] = given["is_of_age"]
     if "number" in given:
         read["number"] = given["number"].strip()[:20]
     return read
@@ -147,6 +149,12 @@ def remove_guardian(student: Student, person: int) -> None:
     student.guardians.remove(found)
 
 
+def limit_guardian(student: Student, person: int, sees: Sees) -> None:
+    """From now on a guardian sees so much of a student."""
+    if not student.guardianships.filter(person=person).update(sees=sees):
+        raise NotYours
+
+
 @transaction.atomic
 def draw_aliases(school: School, school_class: SchoolClass) -> int:
     """New aliases for all of a class; gives how many. The old ones stand for nobody any more."""
@@ -172,13 +180,12 @@ def merge_students(kept: Student, other: Student) -> None:
     if kept.person is not None and other.person is not None:
         raise Refused("Both can sign in. Deactivate one of the accounts first.", "other")
     count_classes_of([kept.pk, other.pk])
-    person, guardians = other.person, list(other.guardians.all())
+    person = other.person
     other.person = None
     other.is_active = False
     other.save(update_fields=["person", "is_active"])
+    other.guardianships.all().hand_over(student=kept)
     rehang(other, kept)
-    kept.guardians.add(*guardians)
-    other.guardians.clear()
     if person is not None:
         kept.person = person
         kept.save(update_fields=["person"])

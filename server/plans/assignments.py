@@ -145,7 +145,9 @@ def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
             None if given["category_id"] is None else find_category(school_class, given["category_id"])
         )
     _set_numbers(assignment, given)
-    for choice in ("never_drop", "counts", "closed", "locked", "shown", "shown_when_in", "for_everyone"):
+    for choice in (
+        "never_drop", "counts", "closed", "locked", "shown", "shown_when_in", "for_everyone", "announced", "comments_shown",
+    ):  # fmt: skip
         if choice in given:
             setattr(assignment, choice, given[choice])
     for day in ("due_on", "assigned_on", "shown_from"):

@@ -169,6 +169,10 @@ class Assignment(models.Model):
     shown_from = models.DateField(null=True, blank=True)
     shown_when_in = models.BooleanField(default=False)
     """With `shown`: only from a day on, and only when everybody has a score."""
+    announced = models.BooleanField(default=True)
+    """Whether families see that there is this work before they see scores of it."""
+    comments_shown = models.BooleanField(default=True)
+    """Whether families see what was written beside scores, where they see these."""
     entered_as = models.CharField(max_length=10, default="points")
     """How scores are typed and shown: points, percent, marks, or done and not done."""
     standards = models.JSONField(default=list)

@@ -89,6 +89,8 @@ class AssignmentOut(Schema):
     shown: bool
     shown_from: datetime.date | None
     shown_when_in: bool
+    announced: bool
+    comments_shown: bool
     families: str
     description: str
     link: str
@@ -405,6 +407,8 @@ class AssignmentIn(Body):
     assigned_on: datetime.date | None = None
     shown_from: datetime.date | None = None
     shown_when_in: bool | None = None
+    announced: bool | None = None
+    comments_shown: bool | None = None
     for_everyone: bool | None = None
     chosen: list[int] | None = None
     adjust: list[dict[str, Any]] | None = None

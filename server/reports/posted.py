@@ -2,10 +2,10 @@
 
 import datetime
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 from django.db.models import QuerySet
 from school.models import SchoolClass, Student, Term
-from school.windows import window_of
 
 from reports.models import KeptBack, PostedGrade
 
@@ -45,25 +45,32 @@ Place = tuple[int, int]
 """A class and a term."""
 
 
-def withheld_terms(student: Student, today: datetime.date) -> set[Place]:
-    """Of which classes and terms a student's family sees no grade (R14.5): kept back, withdrawn, or posted and its day for
-    families not come.
+@dataclass(frozen=True)
+class PostedNumbers:
+    """What is in force of what was posted of a student, as numbers alone: which grade stands in which class and term that the family
+    sees, and of which it sees none (R14.5) because it is kept back, withdrawn, or posted and its day for families not come.
     """
-    found: set[Place] = set(KeptBack.objects.filter(student=student).values_list("school_class_id", "term_id"))
-    for (school_class, _, term), each in latest(PostedGrade.objects.filter(student=student)).items():
-        window = window_of(each.posting.term)
-        if is_withdrawn(each) or (window is not None and window.families_wait(today)):
-            found.add((school_class, term))
-    return found
+
+    seen: dict[Place, int]
+    withheld: frozenset[Place]
 
 
-def seen_by_family(
-    student: Student, today: datetime.date, classes: Iterable[SchoolClass] | None = None
-) -> list[PostedGrade]:
+def posted_numbers(student: Student, today: datetime.date) -> PostedNumbers:
+    """It costs two queries, however much was posted."""
+    withheld: set[Place] = set(KeptBack.objects.filter(student=student).values_list("school_class_id", "term_id"))
+    rows = PostedGrade.objects.filter(student=student).order_by("id").values_list(
+        "pk", "posting__school_class_id", "posting__term_id", "withdrawal__pk", "posting__term__window__families_from"
+    )  # fmt: skip
+    last = {(school_class, term): (pk, withdrawal, shown) for pk, school_class, term, withdrawal, shown in rows}
+    for place, (_, withdrawal, shown) in last.items():
+        if withdrawal is not None or (shown is not None and shown > today):
+            withheld.add(place)
+    seen = {place: pk for place, (pk, _, _) in last.items() if place not in withheld}
+    return PostedNumbers(seen, frozenset(withheld))
+
+
+def seen_by_family(student: Student, today: datetime.date, numbers: PostedNumbers | None = None) -> list[PostedGrade]:
     """What a student's family sees of what was posted: what is not withheld. In order of terms."""
-    grades = with_subjects(PostedGrade.objects.filter(student=student))
-    if classes is not None:
-        grades = grades.filter(posting__school_class__in=list(classes))
-    withheld = withheld_terms(student, today)
-    found = [each for (school_class, _, term), each in latest(grades).items() if (school_class, term) not in withheld]
-    return sorted(found, key=lambda each: each.posting.term.position)
+    numbers = numbers or posted_numbers(student, today)
+    grades = with_subjects(PostedGrade.objects.filter(pk__in=numbers.seen.values()))
+    return sorted(latest(grades).values(), key=lambda each: each.posting.term.position)

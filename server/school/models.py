@@ -7,6 +7,7 @@ that are nothing by themselves, and for what is of the moment.
 from __future__ import annotations
 
 import datetime
+from functools import cached_property
 from typing import ClassVar
 from zoneinfo import ZoneInfo
 
@@ -132,7 +133,9 @@ class Student(models.Model):
     """Whether they are at the school still; who has left stays with all that they earned."""
     erased_at = models.DateTimeField(null=True, blank=True)
     """When their name went, for good."""
-    guardians = models.ManyToManyField(Person, related_name="children", blank=True)
+    is_of_age = models.BooleanField(default=False)
+    """Whether they may keep their guardians out."""
+    guardians = models.ManyToManyField(Person, through="Guardianship", related_name="children", blank=True)
 
     class Meta:
         constraints: ClassVar = [
@@ -143,6 +146,59 @@ class Student(models.Model):
 
     def __str__(self) -> str:
         return f"{self.given_name} {self.family_name}"
+
+    @cached_property
+    def seen_by(self) -> dict[int, str]:
+        """How much whom sees of them, as far as it was asked of this row: a request asks several times."""
+        return {}
+
+
+class Sees(models.TextChoices):
+    """How much a guardian sees of a student."""
+
+    ALL = "all"
+    REPORTS = "reports", "reports only"
+    NONE = "none", "nothing"
+
+
+class Guardianships(models.QuerySet["Guardianship"]):
+    """Who is whose guardian."""
+
+    def that_see(self) -> Guardianships:
+        """Those who see anything."""
+        return self.filter(kept_out=False).exclude(sees=Sees.NONE)
+
+    def hand_over(self, **kept: Student | Person) -> None:
+        """Whose these are is the same as another `student` or `person`: they become theirs. Where both had one of the same, no more is
+        seen by it than by either.
+        """
+        for each in self:
+            of = {"student": each.student, "person": each.person, **kept}
+            there, _ = Guardianship.objects.get_or_create(**of, defaults={"sees": each.sees, "kept_out": each.kept_out})
+            there.sees = max(there.sees, each.sees, key=Sees.values.index)
+            there.kept_out |= each.kept_out
+            there.save(update_fields=["sees", "kept_out"])
+            each.delete()
+
+
+class Guardianship(models.Model):
+    """Somebody is a student's guardian: how much the school lets them see, and whether the student keeps them out."""
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="guardianships")
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="guardianships")
+    sees = models.CharField(max_length=7, choices=Sees.choices, default=Sees.ALL)
+    kept_out = models.BooleanField(default=False)
+
+    objects: ClassVar = Guardianships.as_manager()
+
+    class Meta:
+        db_table = "school_student_guardians"
+        constraints: ClassVar = [models.UniqueConstraint(fields=["student", "person"], name="one_guardianship")]
+
+    @property
+    def seen(self) -> str:
+        """How much they see now."""
+        return Sees.NONE if self.kept_out else self.sees
 
 
 class SchoolYear(models.Model):
@@ -374,6 +430,13 @@ class Act(models.Model):
 
     class Meta:
         indexes: ClassVar = [models.Index(fields=["school_class", "person", "undone", "id"])]
+
+
+class Heartbeat(models.Model):
+    """When a part that works in the background last said that it runs."""
+
+    name = models.CharField(max_length=40, unique=True)
+    at = models.DateTimeField()
 
 
 class AuditAction(models.TextChoices):

@@ -3,7 +3,7 @@
 import rules
 
 from school.access import Permission
-from school.models import Person, Role, School, SchoolClass, Student
+from school.models import Guardianship, Person, Role, School, SchoolClass, Sees, Student
 
 
 @rules.predicate
@@ -20,10 +20,30 @@ def keeps_records(person: Person, school: School | None) -> bool:
 
 @rules.predicate
 def is_family(person: Person, student: Student | None) -> bool:
-    """The student themselves, and their guardians."""
-    if student is None:
-        return False
-    return student.person_id == person.pk or student.guardians.filter(pk=person.pk).exists()
+    """The student themselves, and their guardians who see anything of them."""
+    return student is not None and seen_of(person, student) != Sees.NONE
+
+
+@rules.predicate
+def sees_all(person: Person, student: Student | None) -> bool:
+    """The same, but for guardians who see reports only."""
+    return student is not None and seen_of(person, student) == Sees.ALL
+
+
+@rules.predicate
+def keeps_out(person: Person, student: Student | None) -> bool:
+    """The student themselves, once they are of age."""
+    return student is not None and student.is_of_age and student.person_id == person.pk
+
+
+def seen_of(person: Person, student: Student) -> str:
+    """How much somebody sees of a student: all of oneself, of a child what the school and a child of age let them, of others nothing."""
+    if student.person_id == person.pk:
+        return Sees.ALL
+    if person.pk not in student.seen_by:
+        found = Guardianship.objects.filter(student=student, person=person).first()
+        student.seen_by[person.pk] = found.seen if found is not None else Sees.NONE
+    return student.seen_by[person.pk]
 
 
 rules.add_rule("school.see", keeps_records)

@@ -31,6 +31,8 @@ class Code(StrEnum):
     NOT_FOUND = "not_found"
     """It is not there, or not this person's to see: the answer does not tell which."""
     TOO_MANY_ATTEMPTS = "too_many_attempts"
+    BUSY = "busy"
+    """Too much of it is asked at once; the same request is to be sent again in a moment."""
     UNAVAILABLE = "unavailable"
     """Just now; the same request can be sent again."""
 

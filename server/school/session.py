@@ -7,7 +7,7 @@ from django.http import HttpRequest
 
 from school.access import lacks_second_factor
 from school.calendar import current_year
-from school.models import Person, Role, School, SchoolClass, Student
+from school.models import Guardianship, Person, Role, School, SchoolClass, Student
 from school.own import own_classes, own_name
 from school.refusal import NotYours
 from school.schemas import ChildLink, ClassLink, SchoolLink, SessionOut
@@ -89,7 +89,8 @@ def seen_students(person: Person) -> list[Student]:
     """The person themselves as a student, and their children."""
     own = list(Student.objects.filter(person=person).select_related("school"))
     children = (
-        person.children.select_related("school")
+        Student.objects.filter(pk__in=Guardianship.objects.that_see().filter(person=person).values("student"))
+        .select_related("school")
         .annotate(classes=Count("enrolments"))
         .order_by("-classes", "given_name")
     )

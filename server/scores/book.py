@@ -10,7 +10,9 @@ from typing import NamedTuple
 from gradecore import book as core
 from gradecore.change import changes
 from gradecore.criteria import with_sums
+from gradecore.figures import AssignmentFigures, assignment_figures
 from gradecore.gradebook import Gradebook
+from gradecore.shares import AssignmentShare, planned_shares
 from gradecore.slips import Slip
 from gradecore.standards import Standards
 from plans.criteria import chosen_names
@@ -92,6 +94,31 @@ class LoadedClass:
     def slips(self) -> dict[str, dict[str, Slip]]:
         """What looks like a slip of the hand, by assignment and student, as far as somebody has looked."""
         return {}
+
+    @cached_property
+    def assigned(self) -> dict[int, Collection[str] | None]:
+        """To whom each assignment is given, None for everybody."""
+        return {int(each.id): each.assigned for each in self.book.assignments}
+
+    @cached_property
+    def _shares(self) -> dict[str, Mapping[str, AssignmentShare]]:
+        return {}
+
+    def shares_of(self, term: str) -> Mapping[str, AssignmentShare]:
+        """What each assignment of a term is worth, as planned; worked out once."""
+        if term not in self._shares:
+            self._shares[term] = planned_shares(self.book, self.gradebook.terms[term]).assignments
+        return self._shares[term]
+
+    @cached_property
+    def _figures(self) -> dict[str, Mapping[str, AssignmentFigures]]:
+        return {}
+
+    def figures_of(self, term: str) -> Mapping[str, AssignmentFigures]:
+        """How the class did in each assignment of a term; worked out once."""
+        if term not in self._figures:
+            self._figures[term] = assignment_figures(self.gradebook, term)
+        return self._figures[term]
 
     @cached_property
     def gradebook(self) -> Gradebook:

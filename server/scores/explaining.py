@@ -44,7 +44,7 @@ class _Explaining:
         added = [each for each in contributors if each.adds is not None]
         shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
         adds = {id(each): text for each, text in zip(added, shown, strict=True)}
-        return WorkingOut(
+        return WorkingOut.model_construct(
             student=str(self.student), term=self.term.name, method=how.method, percent=result.percent_shown, mark=result.final_mark,
             exact=None if result.percent is None else decimal_text(result.percent),
             categories=[self._category(each, adds.get(id(each))) for each in how.categories if each.lines],
@@ -74,7 +74,7 @@ class _Explaining:
     def _category(self, how: CategoryWorking, adds: str | None) -> CategoryWorkingOut:
         category = self.categories[how.category]
         percent, weight = how.percent, how.weight_in_effect
-        return CategoryWorkingOut(
+        return CategoryWorkingOut.model_construct(
             name=category.name, sign=category.sign, colour=category.colour, words=self._sums(how),
             percent=None if percent is None else fixed_text(percent, DECIMALS),
             weight=None if how.weight is None else short(how.weight),
@@ -127,7 +127,7 @@ class _Explaining:
             words.append(REASONS[line.reason])
         if line.dropped:
             words.append("dropped")
-        return LineOut(
+        return LineOut.model_construct(
             assignment_id=int(line.assignment), name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
             adds=None if line.adds is None else fixed_text(line.adds, DECIMALS),
         )  # fmt: skip

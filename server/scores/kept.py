@@ -10,6 +10,7 @@ from collections import OrderedDict
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from threading import Lock
+from typing import Any, TypeVar
 
 from django.conf import settings
 from school.models import SchoolClass
@@ -17,6 +18,7 @@ from school.models import SchoolClass
 from scores.book import LoadedClass, changed_since, load_class, row_of, with_scores
 from scores.entering import Entered
 
+Answer = TypeVar("Answer")
 MOST_ANSWERS = 8
 """How many answers are kept with a class: a term or two, as its teachers look at it."""
 
@@ -32,6 +34,10 @@ class _Kept:
     loaded: LoadedClass
     drafted: LoadedClass | None = None
     answers: dict[tuple[object, ...], str] = field(default_factory=dict)
+    beside: dict[str, Any] = field(default_factory=dict)
+    """What others keep of the class beside it, under a name of theirs."""
+    of_students: dict[int, tuple[tuple[object, ...], Any]] = field(default_factory=dict)
+    """Of each student what was last answered of them, with its name."""
 
     @property
     def size(self) -> int:
@@ -65,7 +71,7 @@ def kept_class_after(school_class: SchoolClass, entered: Entered) -> LoadedClass
     loaded = with_scores(known.loaded, [row_of(each) for each in entered.scores])
     if loaded is None:
         return kept_class_now(school_class)
-    return _keep(school_class, _Kept(known.mark, entered.revision, loaded)).loaded
+    return _keep(school_class, _Kept(known.mark, entered.revision, loaded, beside=known.beside)).loaded
 
 
 def kept_class_now(school_class: SchoolClass) -> LoadedClass:
@@ -90,6 +96,27 @@ def kept_answer(school_class: SchoolClass, name: tuple[object, ...], make: Calla
     return answer
 
 
+def kept_of_class(school_class: SchoolClass, name: str, make: Callable[[LoadedClass], Answer]) -> Answer:
+    """Something that follows from the class but for its scores; made once as long as it stays."""
+    kept = _current(school_class)
+    if name not in kept.beside:
+        kept.beside[name] = make(kept.loaded)
+    found: Answer = kept.beside[name]
+    return found
+
+
+def kept_for_student(
+    school_class: SchoolClass, student: int, name: tuple[object, ...], make: Callable[[LoadedClass], Answer]
+) -> Answer:
+    """An answer about one student that says nothing but what follows from the class and from its `name`; the last one of each is kept."""
+    kept = _current(school_class)
+    last = kept.of_students.get(student)
+    if last is None or last[0] != name:
+        last = kept.of_students[student] = (name, make(kept.loaded))
+    answer: Answer = last[1]
+    return answer
+
+
 def _current(school_class: SchoolClass) -> _Kept:
     mark = _mark(school_class)
     scores = school_class.scores_revision
@@ -106,7 +133,9 @@ def _current(school_class: SchoolClass) -> _Kept:
     loaded = None
     if known is not None and known.mark == mark:
         loaded = with_scores(known.loaded, changed_since(known.loaded, known.scores))
-    return _keep(school_class, _Kept(mark, scores, loaded or load_class(school_class)))
+    if loaded is not None and known is not None:
+        return _keep(school_class, _Kept(mark, scores, loaded, beside=known.beside))
+    return _keep(school_class, _Kept(mark, scores, load_class(school_class)))
 
 
 def _mark(school_class: SchoolClass) -> tuple[int, int, datetime.date]:

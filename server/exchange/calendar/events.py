@@ -45,7 +45,11 @@ def _events(school_class: SchoolClass, student: Student | None = None) -> list[E
         for each in plan.book.assignments
         if student is None or each.assigned is None or str(student.pk) in each.assigned
     }
-    return [_event(plan, each) for each in plan.assignments if each.due_on is not None and str(each.pk) in theirs]
+    return [
+        _event(plan, each)
+        for each in plan.assignments
+        if each.due_on is not None and str(each.pk) in theirs and (student is None or each.announced)
+    ]
 
 
 def _event(plan: LoadedPlan, work: Assignment) -> Event:

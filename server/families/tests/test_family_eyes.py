@@ -218,7 +218,8 @@ def test_who_left_sees_no_work_of_the_class_and_no_file_of_it(world: World) -> N
     posted(world)
     leave(world)
     found = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]
-    assert [found[name] for name in ("missing", "to_come", "being_marked", "back", "takes")] == [[]] * 5
+    assert [found[name] for name in ("missing", "to_come", "being_marked", "back")] == [[]] * 4
+    assert not found["has_what_if"]
     assert found["words"] == "Fin is no longer in this class."
     file = f"/api/v1/families/{world.students[0].pk}/files/{world.assignments[0].pk}"
     assert world.client("guardian").get(file).status_code == 404

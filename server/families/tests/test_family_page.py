@@ -7,10 +7,13 @@ from conftest import World, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import comment, post
+from school.revisions import count_class
 from scores.tests.test_entering import enter, entry
 
 
 def page(world: World, who: str = "guardian", student: int = 0) -> Any:
+    """The page, as it is after what a test has changed behind the operations."""
+    count_class(world.school_class.pk)
     return world.client(who).get(f"/api/v1/families/{world.students[student].pk}")
 
 
@@ -62,10 +65,46 @@ def test_nothing_of_a_grade_before_posting_unless_the_ground_rules_say_so(world:
 def test_what_it_would_take_is_answered_without_the_hidden(world: World) -> None:
     GroundRules.objects.update(families_see_running=True)
     enter(world, entry(world, "16"), entry(world, "16", assignment=1))
-    takes = page(world).json()["classes"][0]["takes"]
-    assert takes[0]["work"] == "Ash"
+    assert page(world).json()["classes"][0]["has_what_if"]
+    takes = what_if(world).json()["works"]
+    assert takes[0]["name"] == "Ash"
     # 60 % of (16 + s)/40 and 40 % of 80 reach 90 only above 20 points.
     assert takes[0]["answers"] == ["not by this alone; full points make B"]
+
+
+def what_if(world: World, *scores: tuple[int, str], who: str = "guardian") -> Any:
+    """What it would take, or what some scores would make."""
+    at = f"/api/v1/families/{world.students[0].pk}/classes/{world.school_class.pk}"
+    if not scores:
+        return world.client(who).get(f"{at}/what-if", {"term": world.term.pk})
+    query = {"term": world.term.pk, "work": [work for work, _ in scores], "points": [points for _, points in scores]}
+    return world.client(who).get(f"{at}/tried", query)
+
+
+def test_a_family_may_try_scores_in_work_that_is_open(world: World) -> None:
+    GroundRules.objects.update(families_see_running=True)
+    enter(world, entry(world, "16"), entry(world, "16", assignment=1))
+    page(world)
+    ash = next(each for each in world.assignments if each.name == "Ash")
+    # 60 % of 36/40 and 40 % of 16/20.
+    assert what_if(world, (ash.pk, "20")).json() == {"mark": "B", "percent": "86.0"}
+    assert what_if(world, (ash.pk, "0")).json()["percent"] == "56.0"
+    assert what_if(world, (ash.pk, "20.5")).json()["detail"] == "Points go from 0 to what the work is worth."
+    refused = what_if(world, (ash.pk, "many")).json()
+    assert (refused["field"], refused["detail"]) == ("points", "This is no number of points: it is not a number.")
+    scored = world.assignments[0].pk
+    assert what_if(world, (scored, "20")).status_code == 404
+    assert what_if(world, (ash.pk, "20"), who="other_guardian").status_code == 404
+    Assignment.objects.filter(pk=ash.pk).update(shown=False)
+    page(world)
+    assert what_if(world, (ash.pk, "20")).status_code == 404
+    Assignment.objects.update(shown=True)
+    GroundRules.objects.update(families_percent=False)
+    page(world)
+    assert what_if(world, (ash.pk, "20")).json() == {"mark": "B", "percent": None}
+    GroundRules.objects.update(families_see_running=False)
+    page(world)
+    assert what_if(world, (ash.pk, "20")).status_code == 404
 
 
 def work(world: World) -> tuple[Any, Any]:
@@ -87,14 +126,14 @@ def test_families_see_as_much_of_a_score_as_the_ground_rules_say(world: World) -
     assert not [text for text in texts(page(world).json()) if "90" in text]
     GroundRules.objects.update(families_mark=False)
     found, works = work(world)
-    assert (found["mark"], found["takes"], works["Oak"]["score"]) == (None, [], "scored")
+    assert (found["mark"], found["has_what_if"], works["Oak"]["score"]) == (None, False, "scored")
 
 
 def test_families_see_the_class_only_where_it_hides_the_single_one(world: World, monkeypatch: Any) -> None:
     GroundRules.objects.update(families_class=True)
     enter(world, entry(world, "18"), entry(world, "10", student=1))
     assert "class mean" not in work(world)[1]["Oak"]["words"]
-    monkeypatch.setattr("families.page.FEWEST_SHOWN", 2)
+    monkeypatch.setattr("families.one_class.FEWEST_SHOWN", 2)
     assert work(world)[1]["Oak"]["words"] == "class mean 14.0, from 10.0 to 18.0"
 
 

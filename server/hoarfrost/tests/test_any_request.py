@@ -33,6 +33,7 @@ def places(world: World) -> dict[str, Any]:
 @pytest.mark.parametrize("operation", OPERATIONS, ids=lambda each: f"{each.method} {each.path}")
 def test_no_request_gets_a_fault(world: World, operation: Any) -> None:
     known = places(world)
+    promised = operation.definition.raw["responses"]
 
     @settings(
         max_examples=EXAMPLES, deadline=None, derandomize=True, phases=[Phase.generate],
@@ -48,7 +49,8 @@ def test_no_request_gets_a_fault(world: World, operation: Any) -> None:
         for name, value in (case.path_parameters or {}).items():
             path = path.replace(f"{{{name}}}", str(there.get(name, value)))
         answer = ask(client, case, path.replace("%", "%25").replace("?", "%3F").replace("#", "%23"))
-        assert answer.status_code < 500, (
+        # What an operation's own description promises (that a part is not well, say) is an answer, no fault.
+        assert answer.status_code < 500 or str(answer.status_code) in promised, (
             answer.request["REQUEST_METHOD"],
             path,
             case.query,

@@ -4,6 +4,7 @@ import pytest
 from accounts.permissions import CHANGE_SIGN_IN, INVITE
 from conftest import World, send
 from django.test import Client
+from families.permissions import KEEP_OUT, SAY_FAMILIES
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school.models import AuditAction, AuditEntry
@@ -43,6 +44,8 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
                     SEND_OWN,
                     ARRANGE_SENDING,
                     GRANT_TOOLS,
+                    KEEP_OUT,
+                    SAY_FAMILIES,
                 )
                 if (is_file or writes) != (audit is not None):
                     missing.append((operation.methods, path))

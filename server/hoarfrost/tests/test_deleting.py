@@ -15,6 +15,9 @@ PARTS = {
     "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
     "plans.ScaleBand.scale", "plans.Draft.school_class",
     "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",
+    "school.Guardianship.student", "school.Guardianship.person",
+    "families.Known.person", "families.Known.student", "families.FamilyNotices.person", "families.ReportRead.person", "families.ReportRead.student",
+    "families.RunningHidden.school_class", "families.RunningHidden.student",
     "sending.RegisterPart.school", "sending.Pairing.school", "tools.ToolToken.tool",
     "tools.ToolClass.tool", "tools.ToolClass.school_class",
 }  # fmt: skip
@@ -24,7 +27,18 @@ PARTS = {
 def test_only_parts_go_with_what_they_belong_to() -> None:
     found = {
         f"{model._meta.label}.{field.name}"
-        for app in ("school", "accounts", "plans", "scores", "exchange", "reports", "people", "sending", "tools")
+        for app in (
+            "school",
+            "accounts",
+            "plans",
+            "scores",
+            "exchange",
+            "reports",
+            "people",
+            "sending",
+            "tools",
+            "families",
+        )
         for model in apps.get_app_config(app).get_models()
         for field in model._meta.get_fields()
         if isinstance(field, models.ForeignKey) and field.remote_field.on_delete is models.CASCADE

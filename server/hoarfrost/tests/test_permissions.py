@@ -19,9 +19,10 @@ from django_otp.oath import TOTP
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from ninja import Schema
 from people.models import FileDraft
-from plans.models import Assignment, Category, GradingScale, PlanEvent, ScoreCode, SharedCriteria
+from plans.models import Assignment, Category, GradingScale, GroundRules, PlanEvent, ScoreCode, SharedCriteria
 from school.access import Permission
 from school.models import Person, ReportingWindow, Role, School, SchoolClass, SchoolYear, Student, Term
+from school.revisions import count_class
 from scores.tests.test_entering import enter, entry
 
 from hoarfrost.api import api
@@ -36,6 +37,7 @@ CLASS_TEACHERS: set[str | None] = {"teacher", "co_teacher"}
 
 WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/health"): EVERYBODY,
+    ("GET", "/ready"): EVERYBODY,
     ("GET", "/session"): EVERYBODY,
     ("POST", "/session"): EVERYBODY,
     ("DELETE", "/session"): SIGNED_IN,
@@ -78,6 +80,17 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/families/{student_id}/card.pdf"): {"guardian", "student"},
     ("GET", "/families/{student_id}"): {"guardian", "student"},
     ("GET", "/families/{student_id}/files/{assignment}"): {"guardian", "student"},
+    ("POST", "/families/{student_id}/looked"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/classes/{school_class}/what-if"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/classes/{school_class}/tried"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/guardians"): {"student"},
+    ("POST", "/families/{student_id}/read"): {"guardian", "student"},
+    ("GET", "/notices"): SIGNED_IN,
+    ("PUT", "/notices"): SIGNED_IN,
+    ("POST", "/notices/confirmation"): SIGNED_IN,
+    ("POST", "/notices/confirm/{token}"): EVERYBODY,
+    ("POST", "/notices/stop/{token}"): EVERYBODY,
+    ("PATCH", "/families/{student_id}/guardians/{person}"): {"student"},
 }
 """Who may; an operation about a class that is not listed is for its teachers."""
 
@@ -124,6 +137,7 @@ def allowed(method: str, path: str) -> set[str | None]:
 
 
 HIDES = (
+    "/ready",
     "/gradebook-file",
     "plan/begin",
     "/file",
@@ -137,6 +151,8 @@ HIDES = (
     "/sessions/{session}",
     "/calendar-addresses/{calendar_address}",
     "/calendar/{secret}.ics",
+    "/notices/confirm/{token}",
+    "/notices/stop/{token}",
     "/merge",
     "/setup",
     "/provider",
@@ -210,6 +226,7 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/report/{term}/efforts": {"efforts": {}},
     "/classes/{class_id}/report/{term}/comments": {"students": [], "text": "x"},
     "/classes/{class_id}/report/{term}/families": {"students": [], "is_shown": True},
+    "/classes/{class_id}/families/{student}/running": {"is_hidden": True},
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
@@ -237,6 +254,11 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/students/{student}/merge": {"other": 1},
     "/schools/{school_id}/students/{student}/account": {"email": ""},
     "/schools/{school_id}/students/{student}/guardians": {"given_name": "Ivy", "family_name": "Ilex"},
+    "/schools/{school_id}/students/{student}/guardians/{person}": {"sees": "reports"},
+    "/families/{student_id}/guardians/{person}": {"kept_out": True},
+    "/families/{student_id}/read": {"term": 0},
+    "/notices": {"how": "daily"},
+    "/schools/{school_id}/families": {"notices": "daily", "hour": 9, "weekday": 1, "asks_to_read": True},
     "/schools/{school_id}/persons": {"role": "teacher", "given_name": "Ivy", "family_name": "Ilex"},
     "/schools/{school_id}/persons/{person}": {"given_name": "Ivy"},
     "/schools/{school_id}/persons/{person}/merge": {"other": 1},
@@ -299,6 +321,19 @@ def drafted(world: World, who: str | None) -> None:
 
 def closed(world: World) -> None:
     ReportingWindow.objects.update(closes=datetime.date(2032, 1, 13))
+
+
+def posted(world: World) -> None:
+    scored(world)
+    body = {"request": str(uuid.uuid4()), "term": world.term.pk, "students": [world.students[0].pk]}
+    assert send(world.client("teacher"), "POST", f"{world.address}/report/post", body).status_code == 200
+
+
+def running(world: World) -> None:
+    """Families see the grade as it stands, and what it would take."""
+    scored(world)
+    GroundRules.objects.update(families_see_running=True)
+    count_class(world.school_class.pk)
 
 
 def new_term(world: World) -> Term:
@@ -479,6 +514,22 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
         None, {"name": "Quizzes", "classes": [world.school_class.pk]},
     ),
     ("POST", "/schools/{school_id}/terms/{term}/reopen"): lambda world, who: (closed(world), None),
+    ("GET", "/families/{student_id}/guardians"): lambda world, who: (
+        Student.objects.update(is_of_age=True) and None, None,
+    ),
+    ("POST", "/families/{student_id}/read"): lambda world, who: (posted(world), {"term": world.term.pk}),
+    ("POST", "/notices/confirmation"): lambda world, who: (Person.objects.update(email="x@hill.example") and None, None),
+    ("PATCH", "/families/{student_id}/guardians/{person}"): lambda world, who: (
+        Student.objects.update(is_of_age=True) and None, {"kept_out": True},
+    ),
+    **dict.fromkeys(
+        [
+            ("GET", f"{of}/{asked}")
+            for of in ("/families/{student_id}/classes/{school_class}", "/classes/{class_id}/students/{student}/family")
+            for asked in ("what-if", "tried")
+        ],
+        lambda world, who: (running(world), None),
+    ),
     ("DELETE", "/schools/{school_id}/terms/{term}"): lambda world, who: (new_term(world).pk, None),
     ("POST", "/schools/{school_id}/undo"): lambda world, who: (changed_days(world, who), None),
     ("DELETE", "/schools/{school_id}/years/{year}"): lambda world, who: (new_year(world), None),
@@ -552,6 +603,14 @@ QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
     ("GET", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world: (
         f"?to={another_class(world)}"
     ),
+    **{
+        ("GET", f"{of}/{asked}"): query
+        for of in ("/families/{student_id}/classes/{school_class}", "/classes/{class_id}/students/{student}/family")
+        for asked, query in (
+            ("what-if", lambda world: f"?term={world.term.pk}"),
+            ("tried", lambda world: f"?term={world.term.pk}&work={world.assignments[2].pk}&points=12"),
+        )
+    },
     ("GET", "/schools/{school_id}/years/{year}/take-over"): lambda world: f"?source={another_year(world)}",
 }
 """What an address is asked with beside its path."""

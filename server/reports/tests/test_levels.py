@@ -100,7 +100,7 @@ def test_nothing_is_said_to_be_needed_where_work_moves_no_grade(scored: World) -
     student = scored.students[0].pk
     page = scored.client("guardian").get(f"/api/v1/families/{student}?term={scored.term.pk}")
     assert page.status_code == 200
-    assert (page.json()["classes"][0]["mark"], page.json()["classes"][0]["takes"]) == ("B", [])
+    assert (page.json()["classes"][0]["mark"], page.json()["classes"][0]["has_what_if"]) == ("B", False)
     assert page.json()["classes"][0]["levels"][0] == {"name": "Maps", "mark": "Secure"}
     needed = scored.client("teacher").get(f"{scored.address}/spread/needed/{student}?term={scored.term.pk}")
     assert needed.status_code == 200

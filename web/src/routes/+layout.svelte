@@ -28,7 +28,7 @@
 		}
 	});
 	/** Pages for who is not signed in yet. */
-	const DOORS = ['/sign-in', '/setup', '/letter', '/forgotten', '/invitation'];
+	const DOORS = ['/sign-in', '/setup', '/letter', '/forgotten', '/invitation', '/notices'];
 	const isDoor = $derived(DOORS.some((each) => `${page.url.pathname}/`.startsWith(`${each}/`)));
 
 	onMount(async () => {

@@ -768,6 +768,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seen By Families
+         * @description What families see of a class in a term.
+         */
+        get: operations["families_api_seen_by_families"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/families/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Why Not Seen
+         * @description Of everything in a term whether a student's family sees it, and if not, why.
+         */
+        get: operations["families_api_why_not_seen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/families/{student}/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Hide Running
+         * @description Hide from one student's family how the grade stands, or show it again.
+         */
+        put: operations["families_api_hide_running"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/frame": {
         parameters: {
             query?: never;
@@ -2004,6 +2064,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/students/{student}/family/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Try Through Family Eyes
+         * @description What the student's family is told when they try some scores, for the class's teachers.
+         */
+        get: operations["families_api_try_through_family_eyes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/students/{student}/family/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What If Through Family Eyes
+         * @description What the student's family is told that it would take, for the class's teachers.
+         */
+        get: operations["families_api_what_if_through_family_eyes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/students/{student}/phrases": {
         parameters: {
             query?: never;
@@ -2445,6 +2545,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/families/{student_id}/classes/{school_class}/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Try Scores
+         * @description What some scores would make of the grade in a class. Nothing is kept.
+         */
+        get: operations["families_api_try_scores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/families/{student_id}/classes/{school_class}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What If
+         * @description What it would take in a class: what open work would have to bring for the next marks.
+         */
+        get: operations["families_api_what_if"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/families/{student_id}/files/{assignment}": {
         parameters: {
             query?: never;
@@ -2459,6 +2599,86 @@ export interface paths {
         get: operations["families_api_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/families/{student_id}/guardians": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guardians
+         * @description Who of a student's guardians sees how much, for the student who is of age.
+         */
+        get: operations["families_api_guardians"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/families/{student_id}/guardians/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Keep Out
+         * @description A student of age keeps a guardian out, or lets them in again as far as the school does.
+         */
+        patch: operations["families_api_keep_out"];
+        trace?: never;
+    };
+    "/api/v1/families/{student_id}/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Looked
+         * @description Somebody has looked at the page as it is now: what is there is new to them no longer from their next visit on.
+         */
+        post: operations["families_api_looked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/families/{student_id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say Read
+         * @description A guardian says that they have read a report.
+         */
+        post: operations["families_api_say_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2543,6 +2763,90 @@ export interface paths {
         get: operations["scores_api_list_loose_ends"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notices
+         * @description How one is written to of one's children, or of oneself as a student.
+         */
+        get: operations["families_notices_api_notices"];
+        /**
+         * Choose Notices
+         * @description Say how often one is written to.
+         */
+        put: operations["families_notices_api_choose_notices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/confirm/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Address
+         * @description Follow the link in the mail: the address is one's own.
+         */
+        post: operations["families_notices_api_confirm_address"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/confirmation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask For Confirmation
+         * @description Be written a link by which one confirms one's address.
+         */
+        post: operations["families_notices_api_ask_for_confirmation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notices/stop/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Notices
+         * @description Follow the link in a notice: no more of them.
+         */
+        post: operations["families_notices_api_stop_notices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2725,6 +3029,26 @@ export interface paths {
          * @description Go to a school's provider to sign in there.
          */
         get: operations["accounts_api_start_at_provider"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Is Ready
+         * @description Whether everything is asked of the server can be answered in full: for a proxy or a monitor; 503 where it cannot.
+         */
+        get: operations["hoarfrost_installation_api_is_ready"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3081,6 +3405,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * School Families
+         * @description What the school says of its families.
+         */
+        get: operations["families_notices_api_school_families"];
+        /**
+         * Say Families
+         * @description Say how often families are written to who chose nothing, when, and whether they say that they have read a report.
+         */
+        put: operations["families_notices_api_say_families"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/frame": {
         parameters: {
             query?: never;
@@ -3093,6 +3441,26 @@ export interface paths {
          * @description How each station of School stands.
          */
         get: operations["people_api_see_frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/installation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Installation
+         * @description What of the installation is well and what is not, in words.
+         */
+        get: operations["hoarfrost_installation_api_see_installation"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3822,7 +4190,11 @@ export interface paths {
         delete: operations["people_api_remove_guardian"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Limit Guardian
+         * @description A guardian sees so much of a student from now on.
+         */
+        patch: operations["people_api_limit_guardian"];
         trace?: never;
     };
     "/api/v1/schools/{school_id}/students/{student}/merge": {
@@ -4626,6 +4998,8 @@ export interface components {
             adjust?: {
                 [key: string]: unknown;
             }[] | null;
+            /** Announced */
+            announced?: boolean | null;
             /** Assigned On */
             assigned_on?: string | null;
             /** Category Id */
@@ -4634,6 +5008,8 @@ export interface components {
             chosen?: number[] | null;
             /** Closed */
             closed?: boolean | null;
+            /** Comments Shown */
+            comments_shown?: boolean | null;
             /** Counts */
             counts?: boolean | null;
             /** Criteria */
@@ -4693,6 +5069,8 @@ export interface components {
             adjust: {
                 [key: string]: unknown;
             }[];
+            /** Announced */
+            announced: boolean;
             /** Assigned On */
             assigned_on: string | null;
             /** Category Id */
@@ -4701,6 +5079,8 @@ export interface components {
             chosen: number[];
             /** Closed */
             closed: boolean;
+            /** Comments Shown */
+            comments_shown: boolean;
             /** Counts */
             counts: boolean;
             /** Criteria */
@@ -5561,7 +5941,7 @@ export interface components {
          * @description Why a request is refused, for whoever asked to act upon; the words are for people and may change.
          * @enum {string}
          */
-        Code: "invalid" | "refused" | "zero_points" | "above_100" | "stale" | "wrong_person" | "signed_out" | "code_wanted" | "lacks_second_factor" | "forbidden" | "not_found" | "too_many_attempts" | "unavailable";
+        Code: "invalid" | "refused" | "zero_points" | "above_100" | "stale" | "wrong_person" | "signed_out" | "code_wanted" | "lacks_second_factor" | "forbidden" | "not_found" | "too_many_attempts" | "busy" | "unavailable";
         /**
          * CodeIn
          * @description What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip.
@@ -6317,6 +6697,8 @@ export interface components {
             being_marked: components["schemas"]["WorkOut"][];
             /** Cards */
             cards: components["schemas"]["PostedCardOut"][];
+            /** Has What If */
+            has_what_if: boolean;
             /** Headline */
             headline: string;
             /** Id */
@@ -6330,12 +6712,10 @@ export interface components {
             /** Name */
             name: string;
             posted: components["schemas"]["PostedCardOut"] | null;
-            /** Takes */
-            takes: components["schemas"]["TakesOut"][];
-            /** Takes Heads */
-            takes_heads: string[];
             /** Teachers */
             teachers: string[];
+            /** Term Id */
+            term_id: number;
             /** To Come */
             to_come: components["schemas"]["WorkOut"][];
             /** Words */
@@ -6344,15 +6724,27 @@ export interface components {
         };
         /**
          * FamilyOut
-         * @description A student's page.
+         * @description A student's page. `years` are all in which they were in a class, the latest first.
          */
         FamilyOut: {
+            /** Asks To Read */
+            asks_to_read: boolean;
             /** Classes */
             classes: components["schemas"]["FamilyClassOut"][];
             /** Given Name */
             given_name: string;
+            /** Is Own */
+            is_own: boolean;
             /** Name */
             name: string;
+            /** News */
+            news: components["schemas"]["NewsOut"][];
+            /** News Since */
+            news_since: string | null;
+            /** Read */
+            read: number[];
+            /** Reports Only */
+            reports_only: boolean;
             ribbon: components["schemas"]["RibbonOut"] | null;
             /** School */
             school: string;
@@ -6362,6 +6754,10 @@ export interface components {
             term: string;
             /** Term Id */
             term_id: number;
+            /** Year */
+            year: string;
+            /** Years */
+            years: components["schemas"]["YearLink"][];
         };
         /**
          * FavouriteIn
@@ -6713,6 +7109,17 @@ export interface components {
             upper_quartile: string | null;
         };
         /**
+         * GuardianChange
+         * @description How much a guardian sees from now on.
+         */
+        GuardianChange: {
+            /**
+             * Sees
+             * @enum {string}
+             */
+            sees: "all" | "reports" | "none";
+        };
+        /**
          * GuardianIn
          * @description A guardian: somebody of the school by number, or somebody new.
          */
@@ -6734,6 +7141,47 @@ export interface components {
             given_name: string;
             /** Person */
             person?: number | null;
+        };
+        /**
+         * GuardianKept
+         * @description Whether a guardian is kept out from now on.
+         */
+        GuardianKept: {
+            /** Kept Out */
+            kept_out: boolean;
+        };
+        /**
+         * GuardianLink
+         * @description A student's guardian, how much the school lets them see, and whether the student keeps them out.
+         */
+        GuardianLink: {
+            /** Id */
+            id: number;
+            /** Kept Out */
+            kept_out: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Sees
+             * @enum {string}
+             */
+            sees: "all" | "reports" | "none";
+            /** Words */
+            words: string;
+        };
+        /**
+         * GuardianSeesOut
+         * @description A guardian of a student of age: how much the school lets them see, and whether the student keeps them out.
+         */
+        GuardianSeesOut: {
+            /** Kept Out */
+            kept_out: boolean;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Sees */
+            sees: string;
         };
         /**
          * HealthOut
@@ -6760,6 +7208,18 @@ export interface components {
         IdOut: {
             /** Id */
             id: number;
+        };
+        /**
+         * InstallationPartOut
+         * @description Something that has to be well, and in words.
+         */
+        InstallationPartOut: {
+            /** Is Well */
+            is_well: boolean;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
         };
         /**
          * InvitationsOut
@@ -7317,6 +7777,20 @@ export interface components {
             address: string;
         };
         /**
+         * NewsOut
+         * @description Something new since somebody last looked: what came back, is missing, or was posted.
+         */
+        NewsOut: {
+            /** Class Id */
+            class_id: number;
+            /** Class Name */
+            class_name: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * NotTakenOut
          * @description An entry that would not be taken, or that is to be looked at, and why.
          */
@@ -7327,6 +7801,33 @@ export interface components {
             message: string;
             /** Student */
             student: number;
+        };
+        /**
+         * NoticesIn
+         * @description How often somebody is written to from now on; empty for as the school has it.
+         */
+        NoticesIn: {
+            /** How */
+            how: string;
+        };
+        /**
+         * NoticesOut
+         * @description How somebody is written to: as they chose (empty: as the school has it), to which address, and whether it is confirmed.
+         *     `problem` is what the mail server said of the last one.
+         */
+        NoticesOut: {
+            /** Email */
+            email: string;
+            /** How */
+            how: string;
+            /** Is Confirmed */
+            is_confirmed: boolean;
+            /** Problem */
+            problem: string;
+            /** Usual */
+            usual: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
         };
         /**
          * NumberOut
@@ -7373,6 +7874,22 @@ export interface components {
             id: number;
             /** Is This */
             is_this: boolean;
+        };
+        /**
+         * OpenWorkOut
+         * @description Work that is still open, and what it would have to bring for each of the next marks.
+         */
+        OpenWorkOut: {
+            /** Answers */
+            answers: string[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Words */
+            words: string;
         };
         /**
          * OpenedGradebookOut
@@ -8115,6 +8632,24 @@ export interface components {
             words: string[];
         };
         /**
+         * ReadIn
+         * @description Which term's report was read.
+         */
+        ReadIn: {
+            /** Term */
+            term: number;
+        };
+        /**
+         * ReaderOut
+         * @description Somebody who may look at a student's page, how much of it they see, and when they last did.
+         */
+        ReaderOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ReadingIn
          * @description What the columns are by place, and what it means not to be in the file.
          */
@@ -8130,6 +8665,35 @@ export interface components {
             keep: boolean;
             /** Silence */
             silence?: ("leave" | "stay") | null;
+        };
+        /**
+         * ReadyOut
+         * @description Whether each part is well, by its name.
+         */
+        ReadyOut: {
+            /** Ok */
+            ok: boolean;
+            /** Parts */
+            parts: {
+                [key: string]: boolean;
+            };
+        };
+        /**
+         * ReasonOut
+         * @description Something, whether a student's family sees it, and otherwise why not. `mend` names the switch that shows it: `running` and
+         *     `running_hidden` the grade, `work` and `comments` those of the work; empty where there is none here.
+         */
+        ReasonOut: {
+            /** Is Seen */
+            is_seen: boolean;
+            /** Mend */
+            mend: string;
+            /** Reason */
+            reason: string;
+            /** Thing */
+            thing: string;
+            /** Work Id */
+            work_id: number | null;
         };
         /**
          * ReceiptOut
@@ -8678,6 +9242,14 @@ export interface components {
             } | null;
         };
         /**
+         * RunningHiddenIn
+         * @description Whether a student's family is not shown how the grade stands.
+         */
+        RunningHiddenIn: {
+            /** Is Hidden */
+            is_hidden: boolean;
+        };
+        /**
          * SavedOut
          * @description An entry that was saved: a score with its new version, or what stands beside it, with the version of whoever's score that is.
          */
@@ -8826,6 +9398,45 @@ export interface components {
             name: string;
             /** Percent */
             percent: string;
+        };
+        /**
+         * SchoolFamiliesIn
+         * @description What a school says of its families from now on.
+         */
+        SchoolFamiliesIn: {
+            /** Asks To Read */
+            asks_to_read: boolean;
+            /** Hour */
+            hour: number;
+            /**
+             * Notices
+             * @enum {string}
+             */
+            notices: "daily" | "weekly" | "missing" | "reports" | "none";
+            /** Weekday */
+            weekday: number;
+        };
+        /**
+         * SchoolFamiliesOut
+         * @description What a school says of its families, and whose notices could not be handed over.
+         */
+        SchoolFamiliesOut: {
+            /** Asks To Read */
+            asks_to_read: boolean;
+            /** Hour */
+            hour: number;
+            /** Last Day */
+            last_day: string | null;
+            /** Notices */
+            notices: string;
+            /** Problems */
+            problems: components["schemas"]["ReaderOut"][];
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            /** Weekday */
+            weekday: number;
+            /** Written To */
+            written_to: number;
         };
         /**
          * SchoolFrameOut
@@ -9059,11 +9670,13 @@ export interface components {
             /** Given Name */
             given_name: string;
             /** Guardians */
-            guardians: components["schemas"]["PersonLink"][];
+            guardians: components["schemas"]["GuardianLink"][];
             /** Id */
             id: number;
             /** Is Active */
             is_active: boolean;
+            /** Is Of Age */
+            is_of_age: boolean;
             /** Kept Until */
             kept_until: string | null;
             /** Namesakes */
@@ -9357,6 +9970,82 @@ export interface components {
             figures: components["schemas"]["GroupOut"];
             /** Name */
             name: string;
+        };
+        /**
+         * SeenByFamiliesOut
+         * @description What families see of a class in a term.
+         */
+        SeenByFamiliesOut: {
+            /** Posted Words */
+            posted_words: string;
+            /** Read Words */
+            read_words: string;
+            /** Running */
+            running: boolean;
+            /** Running Words */
+            running_words: string;
+            /** Settings */
+            settings: components["schemas"]["SeenSettingOut"][];
+            /** Students */
+            students: components["schemas"]["SeenStudentOut"][];
+            /** Term */
+            term: string;
+            /** Term Id */
+            term_id: number;
+            /** Works */
+            works: components["schemas"]["SeenWorkOut"][];
+        };
+        /**
+         * SeenSettingOut
+         * @description Something that the ground rules let families see or not: the field of the rules, and what it is.
+         */
+        SeenSettingOut: {
+            /** Field */
+            field: string;
+            /** Is On */
+            is_on: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SeenStudentOut
+         * @description What is particular to one student's family.
+         */
+        SeenStudentOut: {
+            /** Id */
+            id: number;
+            /** Kept Back */
+            kept_back: boolean;
+            /** Name */
+            name: string;
+            /** Readers */
+            readers: components["schemas"]["ReaderOut"][];
+            /** Running Hidden */
+            running_hidden: boolean;
+        };
+        /**
+         * SeenWorkOut
+         * @description Work, and whether families see its scores: `words` says since or from when, or why not. `scored` students have one.
+         */
+        SeenWorkOut: {
+            /** Announced */
+            announced: boolean;
+            /** Comments Shown */
+            comments_shown: boolean;
+            /** Due On */
+            due_on: string | null;
+            /** Id */
+            id: number;
+            /** Is Seen */
+            is_seen: boolean;
+            /** Name */
+            name: string;
+            /** Scored */
+            scored: number;
+            /** Version */
+            version: number;
+            /** Words */
+            words: string;
         };
         /**
          * SegmentOut
@@ -9862,6 +10551,8 @@ export interface components {
             given_name?: string | null;
             /** Is Active */
             is_active?: boolean | null;
+            /** Is Of Age */
+            is_of_age?: boolean | null;
             /** Number */
             number?: string | null;
             /** Official Name */
@@ -10067,18 +10758,6 @@ export interface components {
             with_students: boolean;
         };
         /**
-         * TakesOut
-         * @description What it would take to reach a mark with one piece of work.
-         */
-        TakesOut: {
-            /** Answers */
-            answers: string[];
-            /** Words */
-            words: string;
-            /** Work */
-            work: string;
-        };
-        /**
          * TeacherOut
          * @description Who teaches a class; a stand-in from one day to another.
          */
@@ -10196,6 +10875,8 @@ export interface components {
             adjust?: {
                 [key: string]: unknown;
             }[] | null;
+            /** Announced */
+            announced?: boolean | null;
             /** Assigned On */
             assigned_on?: string | null;
             /** Category Id */
@@ -10204,6 +10885,8 @@ export interface components {
             chosen?: number[] | null;
             /** Closed */
             closed?: boolean | null;
+            /** Comments Shown */
+            comments_shown?: boolean | null;
             /** Counts */
             counts?: boolean | null;
             /** Criteria */
@@ -10606,6 +11289,16 @@ export interface components {
             term?: number | null;
         };
         /**
+         * WayOut
+         * @description A way of being written to, and in words.
+         */
+        WayOut: {
+            /** How */
+            how: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * WaysOut
          * @description The ways into an empty class.
          */
@@ -10634,6 +11327,36 @@ export interface components {
          */
         What: "grades" | "work";
         /**
+         * WhatIfIn
+         * @description Points that are tried, one for each piece of work.
+         */
+        WhatIfIn: {
+            /** Points */
+            points: string[];
+            /** Work */
+            work: number[];
+        };
+        /**
+         * WhatIfOut
+         * @description What it would take (R10): the next marks, and the work that is still open.
+         */
+        WhatIfOut: {
+            /** Heads */
+            heads: string[];
+            /** Works */
+            works: components["schemas"]["OpenWorkOut"][];
+        };
+        /**
+         * WhatIfResultOut
+         * @description What some scores would make of a grade.
+         */
+        WhatIfResultOut: {
+            /** Mark */
+            mark: string | null;
+            /** Percent */
+            percent: string | null;
+        };
+        /**
          * When
          * @description When what is new goes to the register.
          * @enum {string}
@@ -10652,6 +11375,20 @@ export interface components {
          * @enum {string}
          */
         Why: "night" | "posting" | "asked";
+        /**
+         * WhyOut
+         * @description What one student's family sees of a term, and why not the rest.
+         */
+        WhyOut: {
+            /** Name */
+            name: string;
+            /** Readers */
+            readers: components["schemas"]["ReaderOut"][];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Student Id */
+            student_id: number;
+        };
         /**
          * WindowIn
          * @description A reporting window.
@@ -10853,6 +11590,16 @@ export interface components {
              * Format: date
              */
             starts: string;
+        };
+        /**
+         * YearLink
+         * @description A school year of the student's.
+         */
+        YearLink: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
     };
     responses: never;
@@ -14513,6 +15260,269 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_seen_by_families: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenByFamiliesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_why_not_seen: {
+        parameters: {
+            query?: {
+                term?: number | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_hide_running: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunningHiddenIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -20318,6 +21328,184 @@ export interface operations {
             };
         };
     };
+    families_api_try_through_family_eyes: {
+        parameters: {
+            query: {
+                term: number;
+                work: number[];
+                points: string[];
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfResultOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_what_if_through_family_eyes: {
+        parameters: {
+            query: {
+                term: number;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+                student: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reports_api_phrases: {
         parameters: {
             query?: never;
@@ -21785,6 +22973,7 @@ export interface operations {
         parameters: {
             query?: {
                 term?: number | null;
+                year?: number | null;
             };
             header?: never;
             path: {
@@ -22208,6 +23397,184 @@ export interface operations {
             };
         };
     };
+    families_api_try_scores: {
+        parameters: {
+            query: {
+                term: number;
+                work: number[];
+                points: string[];
+            };
+            header?: never;
+            path: {
+                student_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfResultOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_what_if: {
+        parameters: {
+            query: {
+                term: number;
+            };
+            header?: never;
+            path: {
+                student_id: number;
+                school_class: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     families_api_file: {
         parameters: {
             query?: never;
@@ -22222,6 +23589,349 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_guardians: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianSeesOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_keep_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardianKept"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_looked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_api_say_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                student_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22655,6 +24365,421 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LooseEndOut"][];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_choose_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticesIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_confirm_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_ask_for_confirmation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_stop_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -23489,6 +25614,89 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hoarfrost_installation_api_is_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -25571,6 +27779,178 @@ export interface operations {
             };
         };
     };
+    families_notices_api_school_families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolFamiliesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_notices_api_say_families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolFamiliesIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     people_api_see_frame: {
         parameters: {
             query?: never;
@@ -25589,6 +27969,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolFrameOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hoarfrost_installation_api_see_installation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstallationPartOut"][];
                 };
             };
             /** @description Unauthorized */
@@ -29494,6 +31959,95 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_api_limit_guardian: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                student: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardianChange"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

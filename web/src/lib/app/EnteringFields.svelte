@@ -2,6 +2,7 @@
 	/** The fields by which a person is known, as the browser's own store of passwords expects them; a code only once it is asked for. */
 	import Field from '$lib/ui/form/Field.svelte';
 	import type { Entering } from './entering.svelte';
+	import { signed } from './session.svelte';
 
 	let { entering }: { entering: Entering } = $props();
 </script>
@@ -25,3 +26,6 @@
 		required
 	/>
 {/if}
+{#if signed.isInLine}<p class="text-slate" role="status">
+		Many are signing in just now; you are next in a moment.
+	</p>{/if}

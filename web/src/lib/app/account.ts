@@ -5,17 +5,17 @@ import { signed } from './session.svelte';
 export const account = {
 	takeInvitation(number: string, token: string, password: string): Promise<void> {
 		const params = { path: { number, token } };
-		return signed.begin(
+		return signed.begin(() =>
 			ask(api.POST('/api/v1/invitations/{number}/{token}', { params, body: { password } }))
 		);
 	},
 
 	takeLetter(body: Shapes['LetterTaken']): Promise<void> {
-		return signed.begin(ask(api.POST('/api/v1/letters', { body })));
+		return signed.begin(() => ask(api.POST('/api/v1/letters', { body })));
 	},
 
 	setUp(body: Shapes['SetupIn']): Promise<void> {
-		return signed.begin(ask(api.POST('/api/v1/setup', { body })));
+		return signed.begin(() => ask(api.POST('/api/v1/setup', { body })));
 	},
 
 	forget(sign_in: string): Promise<unknown> {

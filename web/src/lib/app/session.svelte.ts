@@ -1,12 +1,18 @@
 /** Who is signed in. */
-import { api, ask, identify, type Lost, type Shapes } from '$lib/api/client';
+import { api, ask, identify, Refusal, type Lost, type Shapes } from '$lib/api/client';
 import { setDaysOff, setToday } from '$lib/words/days';
 import { saving } from '$lib/app/saving/saving.svelte';
 
 type Session = Shapes['SessionOut'];
 
+/** How often one comes again while many others sign in, and how long is waited in between, in ms. */
+const TIMES = 30;
+const BREAK = 1000;
+
 class Signed {
 	current = $state<Session | null>(null);
+	/** Whether somebody waits to sign in until others have. */
+	isInLine = $state(false);
 	/** How the page lost its person, until they are signed in again. */
 	lost = $state<Lost | null>(null);
 
@@ -41,12 +47,12 @@ class Signed {
 	}
 
 	signIn(name: string, password: string, code: string): Promise<void> {
-		return this.begin(ask(api.POST('/api/v1/session', { body: { sign_in: name, password, code } })));
+		return this.begin(() => ask(api.POST('/api/v1/session', { body: { sign_in: name, password, code } })));
 	}
 
 	/** Somebody is signed in by an answer: with their password, an invitation or a letter, or as they set up their school. */
-	async begin(answer: Promise<Session>): Promise<void> {
-		await this.#take(await answer);
+	async begin(send: () => Promise<Session>): Promise<void> {
+		await this.#take(await this.#inTurn(send));
 		this.#tabs?.postMessage(this.current?.person_id ?? null);
 	}
 
@@ -64,6 +70,24 @@ class Signed {
 		await ask(api.DELETE('/api/v1/session'));
 		await this.load();
 		this.#tabs?.postMessage(null);
+	}
+
+	/** Send, and again a moment later where the server is busy with others who sign in. */
+	async #inTurn(send: () => Promise<Session>): Promise<Session> {
+		try {
+			for (let times = 0; ; times++) {
+				try {
+					return await send();
+				} catch (error) {
+					if (!(error instanceof Refusal && error.code === 'busy') || times === TIMES) throw error;
+				}
+				this.isInLine = true;
+				// Not all of them in the same moment.
+				await new Promise((done) => setTimeout(done, BREAK * (1 + Math.random())));
+			}
+		} finally {
+			this.isInLine = false;
+		}
 	}
 
 	async #take(session: Session): Promise<void> {

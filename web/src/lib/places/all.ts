@@ -1,5 +1,6 @@
 /** All places, in the order in which the palette and the sheet of keys show them. */
 import type { Place } from '$lib/app/places';
+import { families } from './families/place';
 import { files } from './files/place';
 import { looseEnds } from './loose-ends/place';
 import { plan } from './plan/place';
@@ -11,4 +12,16 @@ import { spread } from './spread/place';
 import { stack } from './stack/place';
 import { today } from './today/place';
 
-export const all: Place[] = [plan, scores, spread, stack, report, send, files, today, looseEnds, ...stations];
+export const all: Place[] = [
+	plan,
+	scores,
+	spread,
+	stack,
+	report,
+	send,
+	families,
+	files,
+	today,
+	looseEnds,
+	...stations
+];

@@ -2,12 +2,17 @@
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
+	import { notice } from '$lib/app/notice.svelte';
+	import { sayRead } from './keeping';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')));
 	const card = createQuery(() => fetched.card(student, term));
+	const family = createQuery(() => fetched.family(student, undefined));
+
+	const read = () => notice.tried(sayRead(student, term).then(() => family.refetch()));
 </script>
 
 <svelte:head><title>Report card, {card.data?.student ?? ''} · Hoarfrost</title></svelte:head>
@@ -41,6 +46,13 @@
 					download>Save as PDF</a
 				>{/if}
 		</p>
+		{#if data.subjects.length && family.data?.asks_to_read}
+			<p class="mb-4 text-body print:hidden" role="status">
+				{#if family.data.read.includes(term)}You have said that you have read this report.
+				{:else}<button class="btn" onclick={read}>I have read this report</button>
+					<span class="text-slate">The school asks for it.</span>{/if}
+			</p>
+		{/if}
 		{#if data.subjects.length}
 			<div class="overflow-x-auto">
 				<table class="rows">

@@ -8,16 +8,32 @@
 	import CalendarAddress from '$lib/app/CalendarAddress.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
+	import Guardians from './Guardians.svelte';
+	import { looked } from './keeping';
+	import Notices from './Notices.svelte';
+	import Overview from './Overview.svelte';
 
 	const student = $derived(Number(page.params['student']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
+	const year = $derived(Number(page.url.searchParams.get('year')) || undefined);
 	const wanted = $derived(Number(page.url.searchParams.get('class')) || undefined);
-	const family = createQuery(() => fetched.family(student, term));
-	const shown = $derived(family.data?.classes.find((each) => each.id === wanted) ?? family.data?.classes[0]);
+	const family = createQuery(() => fetched.family(student, term, year));
+	const shown = $derived(family.data?.classes.find((each) => each.id === wanted));
+	const years = $derived(family.data?.years.filter(({ name }) => name !== family.data?.year) ?? []);
 
-	function to(change: { term?: number; class?: number }): string {
+	/** Whose page was looked at: once it has come, and once a visit. */
+	let told = $state.raw<number>();
+	$effect(() => {
+		if (family.data?.student_id !== student || term !== undefined || year !== undefined || told === student)
+			return;
+		told = student;
+		void looked(student);
+	});
+
+	function to(change: { term?: number; class?: number | undefined }): string {
 		const next = { term: family.data?.term_id, class: shown?.id, ...change };
-		return `/family/${student}?term=${next.term}&class=${next.class}`;
+		const of = year ? `&year=${year}` : '';
+		return `/family/${student}?term=${next.term}${of}${next.class ? `&class=${next.class}` : ''}`;
 	}
 </script>
 
@@ -31,7 +47,7 @@
 		<button class="btn mt-3" onclick={() => family.refetch()}>Try again</button>
 		<p class="mt-2 text-slate">Here you see only what belongs to you or your children.</p>
 	</main>
-{:else if !shown}
+{:else if !family.data.classes.length}
 	<main class="p-6">
 		<h1 class="text-title">{family.data.name}</h1>
 		<p class="mt-2 text-slate">
@@ -48,32 +64,50 @@
 			/>
 		{/if}
 	</div>
-	<main>
+	<main class="max-w-308">
 		<h1 class="sr-only">{family.data.name}, {family.data.term}</h1>
-		<FamilyClass
-			{student}
-			{shown}
-			to={(chosen) => to({ term: chosen })}
-			toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
+		<nav
+			class="mx-10 mt-4 mb-5 flex gap-x-5 overflow-x-auto border-b border-hair text-large max-md:mx-4"
+			aria-label="Classes"
 		>
-			<nav
-				class="mb-5 flex flex-wrap items-baseline gap-x-5 gap-y-0 border-b border-hair text-large"
-				aria-label="Classes"
-			>
-				{#each family.data.classes as each (each.id)}
-					<a
-						class="min-h-6 pb-1.25 text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
-						href={to({ class: each.id })}
-						aria-current={each.id === shown.id ? 'page' : undefined}>{each.name}</a
-					>
-				{/each}
-				<span class="text-body text-slate">{shown.teachers.join(', ')}</span>
-			</nav>
-		</FamilyClass>
-		<div class="max-w-308 px-8 pb-10 max-md:px-4 print:hidden">
-			<Fold title="Calendar" words="when work is due">
-				<CalendarAddress of={{ student }} name="What {family.data.given_name} has to do" />
-			</Fold>
+			{#each [undefined, ...family.data.classes] as each (each?.id)}
+				<a
+					class="min-h-8 flex-none pb-1.25 whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
+					href={to({ class: each?.id })}
+					aria-current={each?.id === shown?.id ? 'page' : undefined}
+					>{each?.name ?? `All of ${family.data.term.toLowerCase()}`}</a
+				>
+			{/each}
+		</nav>
+		{#if shown}
+			<FamilyClass
+				{student}
+				{shown}
+				to={(chosen) => to({ term: chosen })}
+				toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
+			/>
+		{:else}
+			<Overview family={family.data} to={(id) => to({ class: id })} />
+		{/if}
+		<div class="px-10 pb-10 max-md:px-4 print:hidden">
+			{#if !family.data.reports_only}
+				<Fold isLazy title="Calendar" words="when work is due">
+					<CalendarAddress of={{ student }} name="What {family.data.given_name} has to do" />
+				</Fold>
+			{/if}
+			<Fold isLazy title="Notices" words="by mail, of what is new"><Notices /></Fold>
+			{#if family.data.is_own}
+				<Fold isLazy title="Who sees this" words="of your guardians"><Guardians {student} /></Fold>
+			{/if}
+			{#if years.length}
+				<Fold title="Earlier years" words={years.map(({ name }) => name).join(', ')}>
+					<ul class="flex flex-wrap gap-4">
+						{#each years as each (each.id)}
+							<li><a class="link min-h-6" href="/family/{student}?year={each.id}">{each.name}</a></li>
+						{/each}
+					</ul>
+				</Fold>
+			{/if}
 		</div>
 	</main>
 {/if}

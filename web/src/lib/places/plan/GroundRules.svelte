@@ -145,6 +145,7 @@
 			'families_points'
 		)} points, {@render pick('families_share')} shares of the grade, and {@render pick('families_class')} the class’s
 		mean and spread.
+		<a class="link text-body" href="/class/{here.id}/families?term={plan.term_id}">All that families see</a>
 	</p>
 	{@render options([
 		'families_percent',

@@ -4,6 +4,8 @@ import * as fetched from '$lib/api/queries';
 import { api, ask, type Shapes } from '$lib/api/client';
 import type { Changing } from '$lib/app/changing';
 
+/** How much a guardian sees of a student. */
+export type Sees = Shapes['GuardianChange']['sees'];
 export type Student = Shapes['SchoolStudentOut'];
 export type Person = Shapes['SchoolPersonOut'];
 export type SchoolClass = Shapes['ClassOut'];
@@ -61,6 +63,18 @@ export class Keeping {
 				api.POST('/api/v1/schools/{school_id}/students/{student}/guardians', {
 					params: this.#of({ student }),
 					body
+				})
+			)
+		);
+	}
+
+	/** From now on a guardian sees so much of a student. */
+	limitGuardian(student: number, person: number, sees: Sees) {
+		return this.changing.make(() =>
+			ask(
+				api.PATCH('/api/v1/schools/{school_id}/students/{student}/guardians/{person}', {
+					params: this.#of({ student, person }),
+					body: { sees }
 				})
 			)
 		);

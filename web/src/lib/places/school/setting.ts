@@ -7,6 +7,8 @@ import type { Changing } from '$lib/app/changing';
 export type SchoolYear = Shapes['SchoolYearOut'];
 export type SchoolTerm = Shapes['SchoolTermOut'];
 
+export type SchoolFamilies = Shapes['SchoolFamiliesIn'];
+
 export const collectable: [string, string][] = [
 	['mark', 'mark'],
 	['percent', 'percent'],
@@ -26,6 +28,13 @@ export class Setting {
 	/** The school, and what else of it an address names. */
 	#of<T extends object>(rest: T): { path: { school_id: number } & T } {
 		return { path: { school_id: this.school_id, ...rest } };
+	}
+
+	/** What the school says of its families. */
+	families(body: SchoolFamilies) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/families', { params: this.#of({}), body }))
+		);
 	}
 
 	year(body: Shapes['YearIn']) {

@@ -58,6 +58,9 @@
 				</p>
 			</div>
 			<p class="flex flex-wrap items-center gap-4 print:hidden">
+				<a class="link" href="/class/{id}/families?term={data.term_id}&student={student}"
+					>What the family sees, and why not</a
+				>
 				{#if data.before}<a class="link" href={to({ student: data.before })}>Student before</a>{/if}
 				{#if data.after}<a class="link" href={to({ student: data.after })}>Student after</a>{/if}
 				<a class="link" href="/class/{id}/scores?term={data.term_id}">Scores</a>

@@ -7,10 +7,16 @@
 	import Combobox from '$lib/ui/combobox/Combobox.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
-	import { thisKeeping, type Student } from '../keeping';
+	import Select from '$lib/ui/select/Select.svelte';
+	import { thisKeeping, type Sees, type Student } from '../keeping';
 
 	let { student }: { student: Student } = $props();
 	const keeping = thisKeeping();
+	const SEES = [
+		['all', 'sees all that is shown'],
+		['reports', 'sees reports only'],
+		['none', 'sees nothing']
+	] as const;
 	let typed = $state('');
 	let isNew = $state(false);
 	let form = $state({ given_name: '', family_name: '', email: '' });
@@ -32,8 +38,15 @@
 <ul>
 	{#each student.guardians as each (each.id)}
 		<li class="flex flex-wrap justify-between gap-x-4 border-b border-hair py-1">
-			<a class="link" href="/school/people?role=guardian&open={each.id}">{each.name}</a>
-			<span class="text-slate">{each.words}</span>
+			<a class="link min-h-6" href="/school/people?role=guardian&open={each.id}">{each.name}</a>
+			<span class="text-slate">{each.words}{each.kept_out ? ', kept out by the student' : ''}</span>
+			<Select
+				label="What {each.name} sees"
+				class="h-7"
+				value={each.sees}
+				choices={SEES}
+				onchange={(sees) => notice.tried(keeping.limitGuardian(student.id, each.id, sees as Sees))}
+			/>
 			<button class="link" onclick={() => notice.tried(keeping.removeGuardian(student.id, each.id))}
 				>Take away<span class="sr-only"> {each.name}</span></button
 			>

@@ -6,6 +6,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { longDay } from '$lib/words/days';
 	import { thisKeeping, type Student } from '../keeping';
+	import Check from '$lib/ui/check/Check.svelte';
 	import AccountLine from './AccountLine.svelte';
 	import Guardians from './Guardians.svelte';
 	import Kept from '$lib/ui/form/Kept.svelte';
@@ -48,6 +49,11 @@
 		<p class="self-end pb-1.5"><span class="label">Alias</span><span class="num">{student.alias}</span></p>
 	</div>
 	<Guardians {student} />
+	<Check
+		checked={student.is_of_age}
+		onchange={(is_of_age) => notice.tried(keeping.student(id, { is_of_age }))}
+		>Of age: may keep guardians out</Check
+	>
 	<h3 class="mt-5 mb-1 text-large">Classes</h3>
 	<ul>
 		{#each student.classes as each (each.id)}

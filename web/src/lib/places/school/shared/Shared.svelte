@@ -7,6 +7,8 @@
 	import { thisKeeping } from '../keeping';
 	import TakeBack from '../TakeBack.svelte';
 	import Cards from './Cards.svelte';
+	import Families from './Families.svelte';
+	import Installation from './Installation.svelte';
 	import Logo from './Logo.svelte';
 	import Scales from './Scales.svelte';
 	import SchoolBank from './SchoolBank.svelte';
@@ -16,7 +18,9 @@
 		scales: 'Scales and codes',
 		cards: 'Report cards',
 		standards: 'Standards',
-		bank: 'Comment bank'
+		bank: 'Comment bank',
+		families: 'Families',
+		installation: 'Installation'
 	};
 	const school = thisKeeping().school_id;
 	const year = createQuery(() => fetched.schoolYear(school, undefined));
@@ -25,7 +29,10 @@
 </script>
 
 <main class="grid grid-cols-[200px_minmax(0,1fr)] gap-x-10 px-6 pt-4 pb-12 max-md:grid-cols-1 max-md:px-4">
-	<nav class="grid content-start gap-0.5 max-md:mb-4 max-md:flex max-md:gap-5" aria-label="Shared">
+	<nav
+		class="grid content-start gap-0.5 max-md:mb-4 max-md:flex max-md:flex-wrap max-md:gap-x-5"
+		aria-label="Shared"
+	>
 		{#each Object.entries(views) as [name, said] (name)}
 			<a
 				class="border-l-2 border-transparent py-1 pl-2.5 text-slate [&[aria-current]]:border-l-juniper [&[aria-current]]:font-semibold [&[aria-current]]:text-ink"
@@ -44,6 +51,8 @@
 			{:else if view === 'standards'}{#key JSON.stringify(year.data.standards)}<Standards
 						year={year.data}
 					/>{/key}
+			{:else if view === 'families'}<Families />
+			{:else if view === 'installation'}<Installation />
 			{:else}<SchoolBank />{/if}
 		{/if}
 	</div>

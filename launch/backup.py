@@ -1,0 +1,223 @@
+"""Backing up and bringing back. A backup is made while everything runs, and tried before it is trusted: it is brought back into a
+database of its own, and what is in that is counted.
+"""
+
+import argparse
+import os
+import secrets
+import shutil
+import subprocess
+import sys
+import threading
+import time
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from datetime import datetime, timedelta
+from pathlib import Path
+
+from launch.database import BACKUPS, SCHOOL, Database
+from launch.environment import server_environment
+from launch.install import install
+from launch.places import PYTHON, ROOT, RUN
+from launch.say import ask, say, stop
+
+KEPT = 14
+"""How many backups are kept, if nothing else is said: of two weeks of nights."""
+KEY = "HOARFROST_BACKUP_KEY"
+"""In the environment, the file that holds the key of backups made at night."""
+OF_THE_MOMENT = ("django_session", "school_presence", "axes_")
+"""Tables whose rows come and go while people work: how many there are says nothing."""
+NIGHT = 1
+"""At which hour of the machine's clocks a night's backup begins."""
+
+
+def command_backup(options: argparse.Namespace) -> int:
+    """Save all that an installation keeps; the backup is named last."""
+    install()
+    database = own_database(demo=options.demo)
+    if not (database.folder / "ready").exists():
+        stop("There is nothing to save in this folder yet. --demo means the demo's database.")
+    with running(database):
+        file = backup(database, _key(options.key), options.keep)
+    say(f"{file} ({file.stat().st_size / 1e6:.1f} MB), tried by bringing it back into a database of its own.")
+    return 0
+
+
+def command_restore(options: argparse.Namespace) -> int:
+    """Bring back what a backup holds; what was there is kept beside it."""
+    install()
+    database = own_database(demo=options.demo)
+    if database.is_running:
+        stop("Hoarfrost runs on this database. End it first: ./hoarfrost stop")
+    file = Path(options.file)
+    if not file.exists():
+        stop(f"There is no file {file}. What was backed up is in {BACKUPS}.")
+    if not options.yes and not ask(
+        f"Bring back {file}? What the database holds now is kept beside it, and is used no longer."
+    ):
+        stop("Nothing was changed.")
+    old = bring_back(database, file, _key(options.key))
+    say("Brought back. ./hoarfrost start goes on from there." + (f" What was there before is in {old}." if old else ""))
+    return 0
+
+
+def own_database(*, demo: bool) -> Database:
+    """The database that is meant, which may be to be made: the school's, or the demo's. Stops where it is not Hoarfrost's own."""
+    if "HOARFROST_DATABASE_URL" in os.environ:
+        stop(
+            "This installation's database is one of your own, and is backed up with its own tools; see docs/installing.md."
+        )
+    return Database("db" if demo else SCHOOL)
+
+
+def _key(given: str | None) -> Path | None:
+    named = given or os.environ.get(KEY)
+    if named and not Path(named).is_file():
+        stop(f"There is no key in {named}.")
+    return Path(named) if named else None
+
+
+@contextmanager
+def running(database: Database) -> Iterator[None]:
+    """The database as it runs; one that does not is started for as long as it is needed."""
+    if database.is_running:
+        yield
+        return
+    database.start()
+    try:
+        yield
+    finally:
+        database.stop()
+
+
+def backup(database: Database, key: Path | None, keep: int = KEPT) -> Path:
+    """Save a database that runs, try what was saved, and let go of the oldest. Gives where; stops where it cannot be brought back."""
+    name = database.folder.name
+    before = database.counts()
+    file = database.dump(f"{name} ")
+    after = database.counts()
+    if key is not None:
+        file = _locked(file, key)
+    tried = Database(f"test-backup-{secrets.token_hex(4)}")
+    try:
+        with running(tried), opened(file, key) as sql:
+            tried.restore(sql)
+            found = tried.counts()
+    finally:
+        shutil.rmtree(tried.folder, ignore_errors=True)
+    # What was entered while it was saved is in it or not.
+    wrong = [
+        table
+        for table in before.keys() | found.keys()
+        if not table.startswith(OF_THE_MOMENT) and not _between(before.get(table), after.get(table), found.get(table))
+    ]
+    if wrong:
+        file.rename(file.with_name(f"wrong {file.name}"))
+        stop(
+            f"What was saved is not what is there, in {', '.join(sorted(wrong))}. It is not to be relied on; look into it."
+        )
+    for old in sorted(BACKUPS.glob(f"{name} *.sql.gz*"))[:-keep]:
+        old.unlink()
+    return file
+
+
+def _between(before: int | None, after: int | None, found: int | None) -> bool:
+    if before is None or after is None or found is None:
+        return False
+    return min(before, after) <= found <= max(before, after)
+
+
+def bring_back(database: Database, file: Path, key: Path | None) -> Path | None:
+    """Make a database of what a backup holds, and put it in the place of the one that is there. Gives where that is kept; stops, with
+    nothing changed, where the backup cannot be read, or a newer release made it.
+    """
+    name = database.folder.name
+    made = Database(f"{name}-being-made-{secrets.token_hex(4)}")
+    try:
+        with running(made), opened(file, key) as sql:
+            made.restore(sql)
+            refuse_newer(server_environment(made.url))
+        old = None
+        if database.folder.exists():
+            old = RUN / f"{name} until {_now():%Y-%m-%d %H-%M-%S}"
+            database.folder.rename(old)
+        made.folder.rename(database.folder)
+        return old
+    finally:
+        shutil.rmtree(made.folder, ignore_errors=True)
+
+
+def refuse_newer(environment: Mapping[str, str]) -> None:
+    """Stop where a newer release has changed the tables: this one would not know what is in them."""
+    done = subprocess.run(
+        [PYTHON, ROOT / "server" / "manage.py", "check_release"],
+        env={**os.environ, **environment}, capture_output=True, text=True,
+    )  # fmt: skip
+    if done.returncode:
+        stop(
+            f"{done.stderr.strip()} Start the release that did, or bring back a backup of this one's: ./hoarfrost restore FILE"
+        )
+
+
+@contextmanager
+def opened(file: Path, key: Path | None) -> Iterator[Path]:
+    """A backup as it can be read; one that is locked is unlocked for as long as it is needed. Stops where the key is another."""
+    if file.suffix != ".locked":
+        yield file
+        return
+    if key is None:
+        stop(f"{file} is locked: give the key that it was locked with, --key FILE.")
+    plain = BACKUPS / f"opened-{secrets.token_hex(4)}.sql.gz"
+    plain.touch(mode=0o600)
+    try:
+        if _openssl("-d", file, plain, key):
+            stop(f"{file} cannot be opened with this key, or is cut off.")
+        yield plain
+    finally:
+        plain.unlink()
+
+
+def _locked(file: Path, key: Path) -> Path:
+    """A backup that only the key opens; the open one is gone."""
+    made = file.with_name(f"{file.name}.locked")
+    made.touch(mode=0o600)
+    if _openssl("-e", file, made, key):
+        stop(f"The backup could not be locked with {key}. It is in {file}, open.")
+    file.unlink()
+    return made
+
+
+def _openssl(way: str, source: Path, to: Path, key: Path) -> int:
+    options = [
+        "-aes-256-cbc",
+        "-pbkdf2",
+        "-iter",
+        "600000",
+        "-in",
+        str(source),
+        "-out",
+        str(to),
+        "-pass",
+        f"file:{key}",
+    ]
+    return subprocess.run(["openssl", "enc", way, *options], capture_output=True).returncode
+
+
+def _now() -> datetime:
+    return datetime.now()  # noqa: DTZ005  (the machine's own clock)
+
+
+def each_night() -> None:
+    """Back the school up each night while it runs, in a process of its own, and say where it does not succeed."""
+    threading.Thread(target=_nights, daemon=True).start()
+
+
+def _nights() -> None:
+    while True:
+        now = _now()
+        begins = now.replace(hour=NIGHT, minute=0, second=0)
+        begins = begins if now < begins else begins + timedelta(days=1)
+        time.sleep((begins - now).total_seconds())
+        done = subprocess.run([sys.executable, ROOT / "hoarfrost", "backup"], capture_output=True, text=True)
+        if done.returncode:
+            say(f"Tonight's backup did not succeed: {done.stderr.strip()}")

@@ -1,0 +1,367 @@
+"""One class of a student in one term through a family's eyes: from what they are shown (R14), and what was posted as it was posted."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property
+from typing import Self
+
+from gradecore.book import NUMBER
+from gradecore.column import Column
+from gradecore.figures import score_percent
+from gradecore.gradebook import Gradebook
+from gradecore.numbers import fixed_text
+from gradecore.result import TermResult
+from plans.models import Assignment, Handout
+from reports.levels import levels_of, reported
+from reports.models import PostedGrade
+from reports.posted import posted_numbers, seen_by_family
+from reports.standing import day_text, plural
+from school.calendar import local
+from school.models import SchoolClass, Student, Term
+from scores.book import LoadedClass, ScoreRow
+from scores.explaining import explained, short
+from scores.grid import grade, is_apart
+from scores.kept import kept_of_class
+from scores.schemas import WorkingOut
+from scores.texts import plain_number
+
+from families.models import RunningHidden
+from families.posted_working import for_families
+from families.schemas import CriterionSeenOut, FamilyClassOut, LevelSeenOut, PostedCardOut, WorkOut
+
+MARKS_AHEAD = 2
+FEWEST_SHOWN = 5
+"""A class's mean and spread are shown to families from so many scores on: of fewer they would tell one's neighbour's."""
+
+
+def _levels_out(levels: Mapping[str, str]) -> list[LevelSeenOut]:
+    return [LevelSeenOut(name=name, mark=mark) for name, mark in levels.items()]
+
+
+class PostedFor:
+    """What was posted of a student as far as the family sees it; the grades themselves are fetched once they are asked for."""
+
+    def __init__(self, student: Student) -> None:
+        self.student, self.today = student, student.school.today()
+        self.numbers = posted_numbers(student, self.today)
+
+    @cached_property
+    def cards(self) -> list[PostedGrade]:
+        """What the family sees, in order of terms."""
+        return seen_by_family(self.student, self.today, self.numbers)
+
+    def withheld_in(self, school_class: int) -> set[int]:
+        """The terms of a class of which no grade is seen (R14.5)."""
+        return {term for place, term in self.numbers.withheld if place == school_class}
+
+    def key_of(self, school_class: int) -> tuple[object, ...]:
+        """What tells whether the same is to be seen of a class as before: what is posted is never changed."""
+        seen = sorted(pk for (place, _), pk in self.numbers.seen.items() if place == school_class)
+        return (*seen, None, *sorted(self.withheld_in(school_class)))
+
+
+@dataclass(frozen=True)
+class ClassFacts:
+    """What families see of a class beside its plan and scores, the same for all: the names of files that go with work and of teachers;
+    and from whose families the grade as it stands is hidden.
+    """
+
+    files: dict[int, str]
+    teachers: list[str]
+    hidden: set[int]
+
+    @classmethod
+    def of(cls, loaded: LoadedClass) -> Self:
+        """Of a loaded class."""
+        school_class = loaded.plan.school_class
+        works = [each.pk for each in loaded.plan.assignments]
+        return cls(
+            dict(Handout.objects.filter(assignment__in=works).values_list("assignment_id", "name")),
+            [str(each) for each in school_class.teachers.order_by("teachings__id")],
+            RunningHidden.students_of(school_class.pk),
+        )
+
+
+def facts_of(school_class: SchoolClass) -> ClassFacts:
+    """The same, kept as long as the class stays as it is."""
+    return kept_of_class(school_class, "families", ClassFacts.of)
+
+
+class SeenClass:
+    """One class of one student in one term, through a family's eyes."""
+
+    def __init__(
+        self,
+        loaded: LoadedClass,
+        student: Student,
+        term: Term,
+        posted_for: PostedFor,
+        facts: ClassFacts,
+        *,
+        reports_only: bool = False,
+    ) -> None:
+        self.loaded, self.student, self.term = loaded, student, term
+        self.facts, self.reports_only = facts, reports_only
+        self.name = str(term.pk)
+        self.today = student.school.today()
+        self.rules = loaded.plan.rules
+        self.gradebook: Gradebook = loaded.family_gradebook
+        self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
+        school_class = loaded.plan.school_class.pk
+        self.withheld = posted_for.withheld_in(school_class)
+        self.cards = [each for each in posted_for.cards if each.posting.school_class_id == school_class]
+        self.posted = next((each for each in self.cards if each.posting.term_id == term.pk), None)
+        self.has_left = student not in loaded.plan.students
+        self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
+
+    def _is_assigned(self, assignment: Assignment) -> bool:
+        if self.has_left or self.reports_only:
+            return False  # R14.3
+        if not assignment.announced and not self._text(assignment):
+            return False
+        assigned = self.loaded.assigned[assignment.pk]
+        return assigned is None or str(self.student.pk) in assigned
+
+    @cached_property
+    def columns(self) -> dict[str, Column]:
+        """The term's columns, as the family's grade is made of them."""
+        return {each.id: each for each in self.gradebook.plan(self.name).columns}
+
+    def out(self) -> FamilyClassOut:
+        """The class's part of the page."""
+        running = self.runs()
+        shown = grade(self.gradebook, self.result, self.name) if running else None
+        lists = self.lists()
+        mark, percent = (shown.mark, shown.percent) if shown else (None, None)
+        if self.posted:
+            card = self._card(self.posted)
+            mark, percent = card.mark, card.percent
+        # A posted mark is the school's to show; what is said of it beside is the teacher's choice.
+        mark = mark if self.posted or self.rules.families_mark else None
+        percent = percent if self.rules.families_percent else None
+        has_running = bool(shown and shown.mark and mark)
+        return FamilyClassOut.model_construct(
+            id=self.loaded.plan.school_class.pk, name=self.loaded.plan.school_class.name, term_id=self.term.pk,
+            teachers=self.facts.teachers,
+            mark=mark, headline=self._headline(percent), words=self._words(lists, running=has_running),
+            posted=self._card(self.posted) if self.posted else None, working=self._working(running=has_running),
+            has_what_if=has_running and bool(self.open_work(lists)),
+            missing=[self._work(each) for each in lists["missing"]],
+            to_come=[self._work(each) for each in lists["to_come"]],
+            being_marked=[self._work(each) for each in lists["being_marked"]],
+            back=[self._work(each) for each in lists["back"]],
+            cards=[self._card(each) for each in self.cards], levels=self._levels(),
+        )  # fmt: skip
+
+    def _levels(self) -> list[LevelSeenOut]:
+        """The levels as they stand, from what the family sees."""
+        if not self.runs() or not self.rules.families_mark or not self.loaded.book.standards:
+            return []
+        return _levels_out(levels_of(self.gradebook, self.student, reported(self.loaded, self.term)))
+
+    def _is_withheld(self) -> bool:
+        """Whether the term's grade is withheld, or one that it is made of, from which it could be told."""
+        terms, above = self.loaded.gradebook.terms, [self.name]
+        while above:
+            name = above.pop()
+            if int(name) in self.withheld:
+                return True
+            above += [part.term for part in terms[name].parts]
+        return False
+
+    def runs(self) -> bool:
+        """Whether the family sees how it stands now."""
+        if self.has_left or self.reports_only or self.posted is not None:
+            return False
+        return self._sees_running() and not self._is_withheld() and self.student.pk not in self.facts.hidden
+
+    def _sees_running(self) -> bool:
+        begins = self.rules.families_from
+        return self.rules.families_see_running and (begins is None or begins <= self.today)
+
+    def _working(self, *, running: bool) -> WorkingOut | None:
+        # A working is made of points and percents.
+        if not (self.rules.families_percent and self.rules.families_points) or self.reports_only:
+            return None
+        if self.posted:
+            return self._posted_working(self.posted)
+        return explained(self.loaded, self.gradebook, self.student, self.term) if running else None
+
+    def _posted_working(self, posted: PostedGrade) -> WorkingOut | None:
+        if "percent" not in posted.posting.collects:
+            return None  # R14.8
+        # Deleted work stays as it was posted, unless it was hidden; of a part whose window collects no percent none is told.
+        works = Assignment.with_deleted.filter(school_class=self.loaded.plan.school_class)
+        hidden = {
+            each.pk: each.name
+            for each in works
+            if not (each.shown if each.deleted_at else each.pk in self.loaded.shown)
+        }
+        seen = {each.posting.term_id: "percent" in each.posting.collects for each in self.cards}
+        withheld = {
+            each.pk: each.name
+            for each in self.loaded.plan.terms
+            if each.pk in self.withheld or not seen.get(each.pk, True)
+        }
+        with_mark = {each.posting.term_id: "mark" in each.posting.collects for each in self.cards}
+        markless = [each for each in self.loaded.plan.terms if not with_mark.get(each.pk, True)]
+        return for_families(
+            WorkingOut.model_validate(posted.working), hidden, hidden.values(), withheld, withheld.values(),
+            [named for each in markless for named in (each.pk, each.name)], with_mark=with_mark[posted.posting.term_id],
+        )  # fmt: skip
+
+    def _headline(self, percent: str | None) -> str:
+        share = f"{percent} % in" if percent else "In"
+        if self.posted:
+            return f"{share} {self.term.name.lower()}, posted {day_text(local(self.student.school, self.posted.posting.at).date())}"
+        if percent:
+            return f"{share} {self.term.name.lower()}, as it stands on {day_text(self.today)}"
+        if self._is_withheld():
+            return f"No grade is shown for {self.term.name.lower()} yet"
+        return f"{self.term.name} is not posted yet"
+
+    def lists(self) -> dict[str, list[Assignment]]:
+        """The term's work: missing first, then what is to come, what is being marked, and what is back."""
+        lists: dict[str, list[Assignment]] = {"missing": [], "to_come": [], "being_marked": [], "back": []}
+        for each in sorted(self.work, key=lambda work: (work.due_on or self.term.ends, work.position)):
+            is_ahead = each.due_on is None or each.due_on >= self.today
+            if str(each.pk) in self.result.missing:
+                lists["missing"].append(each)
+            elif each.pk in self.loaded.shown and self._text(each):
+                lists["back"].append(each)
+            elif is_ahead:
+                lists["to_come"].append(each)
+            elif not each.closed and not each.extra:
+                lists["being_marked"].append(each)
+        lists["back"].reverse()
+        return lists
+
+    def _text(self, assignment: Assignment) -> str:
+        """The score, where the family is shown it."""
+        score = self.loaded.rows.get((self.student.pk, assignment.pk))
+        if assignment.pk not in self.loaded.shown or score is None:
+            return ""
+        if self.rules.families_points or not isinstance(self.loaded.value_of(self.student.pk, assignment.pk), NUMBER):
+            return self.loaded.text_of(score, assignment)
+        percent = self._percent(assignment)
+        if percent is None:
+            return "scored"
+        if self.rules.families_percent:
+            return f"{fixed_text(percent, self.rules.decimals)} %"
+        mark = self.gradebook.marks.look_up(percent, None, "half_up").mark
+        return mark if self.rules.families_mark else "scored"
+
+    def _percent(self, assignment: Assignment) -> Fraction | None:
+        """What the student's number comes to in percent, as adjusted."""
+        score = self.gradebook.book.scores.get(str(self.student.pk), {}).get(str(assignment.pk))
+        return score_percent(self.columns[str(assignment.pk)], score) if isinstance(score, NUMBER) else None
+
+    def _more(self, assignment: Assignment) -> list[str]:
+        """What else the teacher shows: the share of the grade, and how the class did where it is large enough to hide in."""
+        found = []
+        share = self.loaded.shares_of(self.name).get(str(assignment.pk)) if self.rules.families_share else None
+        if share is not None and share.of_grade is not None:
+            found.append(f"{fixed_text(share.of_grade, 1)} % of the grade")
+        if self.rules.families_class and assignment.pk in self.loaded.shown:
+            figures = self.loaded.figures_of(self.name)[str(assignment.pk)].points
+            if figures.count >= FEWEST_SHOWN and figures.mean is not None:
+                ends = [fixed_text(each or Fraction(0), 1) for each in (figures.minimum, figures.maximum)]
+                found.append(f"class mean {fixed_text(figures.mean, 1)}, from {ends[0]} to {ends[1]}")
+        return found
+
+    def _work(self, assignment: Assignment) -> WorkOut:
+        score = self.loaded.rows.get((self.student.pk, assignment.pk))
+        dropped = any(str(assignment.pk) in each.dropped for each in self.result.categories.values())
+        words = self._more(assignment)
+        if dropped:
+            words.append("dropped")
+        if is_apart(self.loaded, assignment):
+            words.append("not counted")
+        if str(assignment.pk) in self.result.missing:
+            words.append("missing")
+        if assignment.pk in self.loaded.shown and score is not None and score.flag:
+            words.append(score.flag)
+        category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
+        # Thousands are made on an evening, of nothing that came from outside.
+        return WorkOut.model_construct(
+            id=assignment.pk, name=assignment.name, category=category.name if category else None,
+            colour=category.colour if category else None, due_on=assignment.due_on,
+            points=plain_number(assignment.points) if self.rules.families_points else "",
+            score=self._text(assignment), words=", ".join(words), dropped=dropped,
+            comment=self._comment(score, assignment),
+            description=assignment.description, link=assignment.link, file=self.facts.files.get(assignment.pk),
+            criteria=self._criteria(assignment),
+        )  # fmt: skip
+
+    def _comment(self, score: ScoreRow | None, assignment: Assignment) -> str:
+        if score is None or assignment.pk not in self.loaded.shown or not assignment.comments_shown:
+            return ""
+        return score.comment
+
+    def _criteria(self, assignment: Assignment) -> list[CriterionSeenOut]:
+        """What was chosen of the work's criteria, once the work is back; without points where the class shows none."""
+        chosen = self.loaded.book.criterion_levels.get(str(self.student.pk), {}).get(str(assignment.pk))
+        if not chosen or assignment.pk not in self.loaded.shown or not self._text(assignment):
+            return []
+        found = []
+        for each in assignment.criteria:
+            level = next((level for level in each["levels"] if level["name"] == chosen.get(each["name"])), None)
+            points = f"{level['points'] if level else '0'} of {each['points']}" if self.rules.families_points else ""
+            found.append(
+                CriterionSeenOut(
+                    name=each["name"], description=each["description"], level=level["name"] if level else None,
+                    wording=level["wording"] if level else "", points=points,
+                )
+            )  # fmt: skip
+        return found
+
+    def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:
+        words = []
+        above = self.marks_above()
+        if running and above:
+            words.append(f"{above[0][0]} begins at {short(above[0][1])}.")
+        if not self.posted and self.term.ends >= self.today:
+            words.append(f"{self.term.name} ends on {day_text(self.term.ends)};")
+            coming, marking = len(lists["to_come"]), len(lists["being_marked"])
+            words.append(f"{plural(coming, 'piece')} of work to come, {marking} being marked.")
+        if self.reports_only:
+            return "What was posted is shown to you, and nothing else."
+        if self.has_left:
+            return f"{self.student.given_name} is no longer in this class."
+        missing = len(lists["missing"])
+        words.append(f"{plural(missing, 'piece')} of work missing." if missing else "Nothing is missing.")
+        return " ".join(words)
+
+    def open_work(self, lists: Mapping[str, list[Assignment]]) -> list[Assignment]:
+        """Work that is still open and of which is told what it would do: what counts, and is shown (R14.6); none where work moves
+        no grade (R8.5).
+        """
+        if self.gradebook.rules(self.name).method == "standards":
+            return []
+        return [
+            each
+            for name in ("missing", "to_come", "being_marked")
+            for each in lists[name]
+            if each.counts and not is_apart(self.loaded, each) and not each.extra and each.pk in self.loaded.shown
+        ]
+
+    def marks_above(self) -> list[tuple[str, Fraction]]:
+        """The next marks above the one reached, and where they begin."""
+        marks = self.gradebook.marks
+        if self.result.mark is None:
+            return []
+        index = next(place for place, band in enumerate(marks.bands) if band.mark == self.result.mark)
+        return list(marks.begins[index + 1 :][:MARKS_AHEAD])
+
+    def _shows_percent(self, posted: PostedGrade) -> bool:
+        return self.rules.families_percent and "percent" in posted.posting.collects
+
+    def _card(self, posted: PostedGrade) -> PostedCardOut:
+        return PostedCardOut(
+            term=posted.posting.term.name, term_id=posted.posting.term_id,
+            percent=(posted.percent_shown or None) if self._shows_percent(posted) else None,
+            mark=(posted.mark or None) if "mark" in posted.posting.collects else None,
+            effort=posted.effort, comment=posted.comment, at=local(self.student.school, posted.posting.at).replace(microsecond=0),
+            levels=_levels_out(posted.levels) if "mark" in posted.posting.collects else [],
+        )  # fmt: skip

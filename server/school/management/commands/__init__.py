@@ -1,0 +1,1 @@
+"""Commands that look at an installation's database."""

@@ -1,0 +1,38 @@
+<script lang="ts">
+	/** A student of age says which of their guardians see their page. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import { words } from '$lib/api/client';
+	import * as fetched from '$lib/api/queries';
+	import { notice } from '$lib/app/notice.svelte';
+	import Check from '$lib/ui/check/Check.svelte';
+	import { keepOut } from './keeping';
+
+	let { student }: { student: number } = $props();
+	const found = createQuery(() => fetched.guardians(student));
+	const SEES: Record<string, string> = {
+		all: '',
+		reports: 'reports only',
+		none: 'nothing, as the school says'
+	};
+
+	function turn(person: number, sees: boolean): Promise<void> {
+		return notice.tried(keepOut(student, person, !sees).then(() => found.refetch()));
+	}
+</script>
+
+{#if found.isPending}<p class="text-slate" role="status">One moment…</p>
+{:else if !found.data}<p class="problem" role="alert">{words(found.error)}</p>
+{:else}
+	<p class="mb-2 max-w-140 text-slate">
+		You are of age: whom you take the tick from sees nothing of this page from that moment on. The school sees
+		what you chose.
+	</p>
+	<ul class="grid gap-1">
+		{#each found.data as each (each.person_id)}
+			<li class="flex flex-wrap gap-x-3">
+				<Check checked={!each.kept_out} onchange={(sees) => turn(each.person_id, sees)}>{each.name}</Check>
+				<span class="text-slate">{SEES[each.sees]}</span>
+			</li>
+		{:else}<li class="text-slate">No guardian of yours is known here.</li>{/each}
+	</ul>
+{/if}

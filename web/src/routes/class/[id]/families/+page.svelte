@@ -1,0 +1,5 @@
+<script lang="ts">
+	import Families from '$lib/places/families/Families.svelte';
+</script>
+
+<Families />
