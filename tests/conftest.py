@@ -47,8 +47,12 @@ def opened(browser: Browser) -> Iterator[Callable[..., Page]]:
     """A browser of somebody's own on a server; what the page complains of fails the test."""
     contexts, complaints = [], []
 
-    def open_at(address: str, width: int = 1280, height: int = 800) -> Page:
-        context = browser.new_context(viewport={"width": width, "height": height}, base_url=address, locale="en-GB")
+    def open_at(address: str, width: int = 1280, height: int = 800, *, keeps: bool = False) -> Page:
+        # Keeping the application on the device takes each browser a moment: only what is tested without a connection does it.
+        context = browser.new_context(
+            viewport={"width": width, "height": height}, base_url=address, locale="en-GB",
+            service_workers="allow" if keeps else "block",
+        )  # fmt: skip
         contexts.append(context)
         page = context.new_page()
         if SLOW:
@@ -70,8 +74,8 @@ def opened(browser: Browser) -> Iterator[Callable[..., Page]]:
 def somebody(opened: Callable[..., Page], stack: Stack) -> Callable[..., Page]:
     """A person of the demo at a browser of their own, signed in."""
 
-    def sign_in(name: str, place: str = "/", width: int = 1280, height: int = 800) -> Page:
-        page = opened(stack.address, width, height)
+    def sign_in(name: str, place: str = "/", width: int = 1280, height: int = 800, *, keeps: bool = False) -> Page:
+        page = opened(stack.address, width, height, keeps=keeps)
         page.goto(f"/sign-in?next={place}")
         page.get_by_label("Name", exact=True).fill(name)
         page.get_by_label("Password").fill(PASSWORD)

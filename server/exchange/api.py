@@ -20,6 +20,7 @@ from xlsxwriter.utility import xl_col_to_name
 from exchange.csv_file import as_csv
 from exchange.download import as_file
 from exchange.gradebook import gradebook_text
+from exchange.gradebook_table import gradebook_table
 from exchange.opening import open_gradebook, pair, read_gradebook, try_to_open
 from exchange.permissions import OPEN_GRADEBOOK, SAVE_CLASS, TAKE_SCORES
 from exchange.schemas import (
@@ -41,7 +42,7 @@ from exchange.score_file.reading import Choices, ScoreFile, read_scores
 from exchange.score_file.sheet import HEADS, Naming, Wanted, as_texts, score_rows
 from exchange.score_file.taking import take, would
 from exchange.sheet_file import as_workbook
-from exchange.tables import Limits, read_table, read_upload
+from exchange.tables import Limits, decoded, read_table, read_upload
 from exchange.workbook.naming import with_names
 from exchange.workbook.writing import write_workbook
 
@@ -131,7 +132,12 @@ def _numbers(text: str) -> list[int] | None:
 def read_score_table(request: Asking, class_id: int, file: File[UploadedFile]) -> Any:
     """A file of scores as a table of text. Nothing is changed by it."""
     # The workbook that keeps calculating has its scores on a sheet of this name.
-    table = read_table(*read_upload(file, SCORES), SCORES, "Scores")
+    name, content = read_upload(file, SCORES)
+    if name.casefold().endswith(".json"):
+        book = read_gradebook(decoded(name, content)[0])
+        table = gradebook_table(book, kept_class(request.school_class))
+    else:
+        table = read_table(name, content, SCORES, "Scores")
     return FileTableOut(told=table.told, rows=table.rows)
 
 

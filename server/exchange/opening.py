@@ -106,7 +106,10 @@ def open_gradebook(school_class: SchoolClass, person: Person, book: core.Book, p
     something in the file is taken by no class.
     """
     if school_class.categories.exists() or Assignment.objects.filter(school_class=school_class).exists():
-        raise Refused("This class has a plan already. A gradebook file is opened over an empty one.", "file")
+        raise Refused(
+            "This class has a plan already. A gradebook file is opened over an empty one; its scores can be taken alone.",
+            "file",
+        )
     with acts.as_one(school_class, person, "opened a gradebook file"):
         return _Opening(school_class, person, book, pairing).all()
 
@@ -251,7 +254,7 @@ class _Opening:
             Typed(
                 self.students[name].pk,
                 works[work].pk,
-                _line(row.get(work), criteria[work], levels.get(work, {})),
+                score_line(row.get(work), criteria[work], levels.get(work, {})),
                 0,
                 how="from a file",
             )
@@ -309,7 +312,7 @@ def _criteria(work: core.Assignment) -> list[dict[str, Any]]:
     ]  # fmt: skip
 
 
-def _line(score: core.Score | None, criteria: Sequence[core.Criterion], chosen: Mapping[str, str]) -> str:
+def score_line(score: core.Score | None, criteria: Sequence[core.Criterion], chosen: Mapping[str, str]) -> str:
     """A score as it would be typed, with the levels chosen by their numbers."""
     places = [
         next((str(place) for place, level in enumerate(each.levels, 1) if level.name == chosen.get(each.id)), "")

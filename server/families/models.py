@@ -116,3 +116,12 @@ class RunningHidden(models.Model):
     def students_of(cls, class_id: int) -> set[int]:
         """The students of a class from whose families it is hidden."""
         return set(cls.objects.filter(school_class=class_id).values_list("student_id", flat=True))
+
+
+class AliasSheet(models.Model):
+    """A public address at which a class is shown by aliases; whoever has it sees the sheet until it is stopped."""
+
+    school_class = models.OneToOneField(SchoolClass, on_delete=models.CASCADE, related_name="alias_sheet")
+    secret_hash = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    made_at = models.DateTimeField()

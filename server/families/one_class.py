@@ -6,9 +6,6 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Self
 
-from gradecore.book import NUMBER
-from gradecore.column import Column
-from gradecore.figures import score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
@@ -29,6 +26,7 @@ from scores.texts import plain_number
 from families.models import RunningHidden
 from families.posted_working import for_families
 from families.schemas import CriterionSeenOut, FamilyClassOut, LevelSeenOut, PostedCardOut, WorkOut
+from families.shown_scores import ShownScores
 
 MARKS_AHEAD = 2
 FEWEST_SHOWN = 5
@@ -107,6 +105,7 @@ class SeenClass:
         self.today = student.school.today()
         self.rules = loaded.plan.rules
         self.gradebook: Gradebook = loaded.family_gradebook
+        self.scores = ShownScores(loaded, self.name)
         self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
         school_class = loaded.plan.school_class.pk
         self.withheld = posted_for.withheld_in(school_class)
@@ -122,11 +121,6 @@ class SeenClass:
             return False
         assigned = self.loaded.assigned[assignment.pk]
         return assigned is None or str(self.student.pk) in assigned
-
-    @cached_property
-    def columns(self) -> dict[str, Column]:
-        """The term's columns, as the family's grade is made of them."""
-        return {each.id: each for each in self.gradebook.plan(self.name).columns}
 
     def out(self) -> FamilyClassOut:
         """The class's part of the page."""
@@ -239,23 +233,7 @@ class SeenClass:
 
     def _text(self, assignment: Assignment) -> str:
         """The score, where the family is shown it."""
-        score = self.loaded.rows.get((self.student.pk, assignment.pk))
-        if assignment.pk not in self.loaded.shown or score is None:
-            return ""
-        if self.rules.families_points or not isinstance(self.loaded.value_of(self.student.pk, assignment.pk), NUMBER):
-            return self.loaded.text_of(score, assignment)
-        percent = self._percent(assignment)
-        if percent is None:
-            return "scored"
-        if self.rules.families_percent:
-            return f"{fixed_text(percent, self.rules.decimals)} %"
-        mark = self.gradebook.marks.look_up(percent, None, "half_up").mark
-        return mark if self.rules.families_mark else "scored"
-
-    def _percent(self, assignment: Assignment) -> Fraction | None:
-        """What the student's number comes to in percent, as adjusted."""
-        score = self.gradebook.book.scores.get(str(self.student.pk), {}).get(str(assignment.pk))
-        return score_percent(self.columns[str(assignment.pk)], score) if isinstance(score, NUMBER) else None
+        return self.scores.text(self.student.pk, assignment)
 
     def _more(self, assignment: Assignment) -> list[str]:
         """What else the teacher shows: the share of the grade, and how the class did where it is large enough to hide in."""
@@ -365,3 +343,8 @@ class SeenClass:
             effort=posted.effort, comment=posted.comment, at=local(self.student.school, posted.posting.at).replace(microsecond=0),
             levels=_levels_out(posted.levels) if "mark" in posted.posting.collects else [],
         )  # fmt: skip
+
+
+def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:
+    """What a student's family sees of a class in a term."""
+    return SeenClass(loaded, student, term, PostedFor(student), facts_of(loaded.plan.school_class)).out()

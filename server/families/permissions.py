@@ -8,6 +8,7 @@ rules.add_rule("family.see", is_family)
 rules.add_rule("family.see-all", sees_all)
 rules.add_rule("family.keep-out", keeps_out)
 rules.add_rule("family.show", teaches)
+rules.add_rule("family.share", teaches)
 rules.add_rule("family.see-school", keeps_records)
 rules.add_rule("family.say-school", keeps_records)
 
@@ -19,4 +20,6 @@ SAY_FAMILIES = Permission("family.say-school", about="school")
 SEE_ALL = Permission("family.see-all", about="student")
 SHOW = Permission("family.show", about="class", changes="class")
 """To say what families see of a class."""
+SHARE = Permission("family.share", about="class", changes="class")
+"""To show a class by aliases to whoever has an address."""
 KEEP_OUT = Permission("family.keep-out", about="student")

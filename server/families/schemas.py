@@ -177,6 +177,8 @@ class SeenStudentOut(Schema):
     name: str
     running_hidden: bool
     kept_back: bool
+    has_account: bool
+    """Whether anybody who may look at the page can sign in."""
     readers: list[ReaderOut]
 
 
@@ -309,3 +311,55 @@ class FamilyOut(Schema):
     news: list[NewsOut]
     news_since: datetime.date | None
     classes: list[FamilyClassOut]
+
+
+class AliasWorkOut(Schema):
+    """Work on a sheet by aliases; points where families see them."""
+
+    name: str
+    due_on: datetime.date | None
+    points: str
+
+
+class AliasRowOut(Schema):
+    """A student's scores in the order of the work, as families are shown them."""
+
+    alias: str
+    scores: list[str]
+
+
+class AliasSheetOut(Schema):
+    """A class by aliases, for whoever has the address."""
+
+    school: str
+    name: str
+    term: str
+    at: datetime.datetime
+    works: list[AliasWorkOut]
+    rows: list[AliasRowOut]
+
+
+class Recognisable(Schema):
+    """A student who could be told in spite of the alias, and by what."""
+
+    student_id: int
+    name: str
+    alias: str
+    reasons: list[str]
+
+
+class SharingOut(Schema):
+    """Whether a class has a public address by aliases, and what to think of before it is shared."""
+
+    shared_since: datetime.date | None
+    shared_by: str
+    warnings: list[str]
+    recognisable: list[Recognisable]
+    sheet: AliasSheetOut
+    """As it is seen now."""
+
+
+class PublicAddressOut(Schema):
+    """The address, told this once."""
+
+    address: str

@@ -51,7 +51,7 @@ class SeenByFamilies:
     def out(self) -> SeenByFamiliesOut:
         """All of it."""
         students = [each.student for each in self.loaded.plan.roster]
-        readers = _readers(students)
+        readers, reached = _readers(students), _with_account(students)
         return SeenByFamiliesOut(
             term_id=self.term.pk,
             term=self.term.name,
@@ -70,6 +70,7 @@ class SeenByFamilies:
                     name=str(each),
                     running_hidden=each.pk in self.hidden,
                     kept_back=each.pk in self.kept_back,
+                    has_account=each.pk in reached,
                     readers=readers.get(each.pk, []),
                 )
                 for each in students
@@ -200,6 +201,12 @@ def _work_words(work: Assignment, *, is_seen: bool, blank: int) -> str:
     if work.shown_when_in and blank:
         return f"shown when all are in: {plural(blank, 'blank')} left"
     return f"shown from {day_text(work.shown_from)} on" if work.shown_from is not None else "hidden"
+
+
+def _with_account(students: Collection[Student]) -> set[int]:
+    """The students of whom a guardian can look at the page: signs in, and is not kept from it."""
+    links = Guardianship.objects.filter(student__in=students, person__is_active=True).select_related("person")
+    return {each.student_id for each in links if each.seen != Sees.NONE and each.person.has_usable_password()}
 
 
 def _readers(students: Collection[Student]) -> dict[int, list[ReaderOut]]:

@@ -11,12 +11,14 @@ from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
 from exchange.calendar_api import router as calendars
+from families.alias_sheet_api import router as alias_sheets
 from families.api import router as families
 from families.notices_api import router as notices
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 from people.api import router as people
+from people.audit_api import router as audit
 from people.file_api import router as people_files
 from people.own_class_api import router as own_class
 from people.records_api import router as records
@@ -63,11 +65,13 @@ for router in (
     school_scales,
     setup,
     people,
+    audit,
     people_files,
     records,
     register,
     own_class,
     families,
+    alias_sheets,
     notices,
     installation,
     exchange,

@@ -50,7 +50,7 @@ _ACCOUNT = ("email", "password", "is_active")
 """Lists are long: of each row they read what they show."""
 
 
-def _matching(query: str, fields: Sequence[str]) -> Q:
+def matching(query: str, fields: Sequence[str]) -> Q:
     """Rows in which every word that was typed begins, or stands in, one of some fields."""
     words = query.split()[:6]
     return reduce(
@@ -66,8 +66,8 @@ def list_people(school: School, role: Role, query: str, after: str | None) -> Pe
 
 
 def _students(school: School, query: str, after: str | None) -> PeopleOut:
-    matching = _matching(query, ("family_name", "given_name", "number", "official_name"))
-    rows = school.students.filter(matching, erased_at=None)
+    found_by = matching(query, ("family_name", "given_name", "number", "official_name"))
+    rows = school.students.filter(found_by, erased_at=None)
     rows = rows if query else rows.filter(is_active=True)
     shown = rows.select_related("person").only(*_SHOWN, "school", "number", *(f"person__{each}" for each in _ACCOUNT))
     page = page_of(shown, _IN_ORDER, after)
@@ -100,7 +100,7 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
 def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
     here = Membership.objects.filter(school=school, role=role).values("person")
     rows = Person.objects.filter(
-        _matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here, erased_at=None
+        matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here, erased_at=None
     )
     rows = rows if query else rows.filter(is_active=True)
     page: Page[Person] = page_of(rows.only(*_SHOWN, *_ACCOUNT), _IN_ORDER, after)
@@ -266,7 +266,7 @@ def list_classes(
         return ClassesOut(year_id=None, year="", classes=[], after=None, count=0)
     rows = year.classes.filter(archived_at__isnull=not archived)
     if query:
-        found = rows.filter(_matching(query, ("name", "section", "room", "teachings__person__family_name")))
+        found = rows.filter(matching(query, ("name", "section", "room", "teachings__person__family_name")))
         rows = SchoolClass.objects.filter(pk__in=found.values("pk"))
     page = page_of(rows, ("name", "section", "id"), after)
     here = [each.pk for each in page.rows]
@@ -355,9 +355,9 @@ def find_for_class(school_class: SchoolClass, query: str) -> list[PersonLink]:
     wanted = query.strip()
     if not wanted:
         return []
-    matching = _matching(wanted, ("family_name", "given_name", "number"))
+    found_by = matching(wanted, ("family_name", "given_name", "number"))
     here = school_class.enrolments.filter(ends=None).values("student")
-    found = school_class.school.students.filter(matching, is_active=True, erased_at=None).exclude(pk__in=here)
+    found = school_class.school.students.filter(found_by, is_active=True, erased_at=None).exclude(pk__in=here)
     return [
         PersonLink(id=each.pk, name=str(each), words=each.number)
         for each in found.order_by("family_name", "given_name", "pk")[:MOST_FOUND]

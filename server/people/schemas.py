@@ -543,3 +543,39 @@ class RecordsIn(Body):
     """For how many years the school keeps what it knows of somebody who has left."""
 
     kept_years: int
+
+
+class AuditLineOut(Schema):
+    """A line of the audit: who did what, in words and by the operation's name, of whom or which class, from which address."""
+
+    id: int
+    at: datetime.datetime
+    who: str
+    did: str
+    operation: str
+    of: str
+    address: str
+
+
+class AuditActionOut(Schema):
+    """A kind of what is in the audit, and what it is called."""
+
+    action: str
+    words: str
+
+
+class AuditOut(Schema):
+    """A page of the audit, and the kinds of what is in it."""
+
+    lines: list[AuditLineOut]
+    after: str | None
+    actions: list[AuditActionOut]
+
+
+class AuditWanted(Schema):
+    """What is looked for in the audit: words that stand in names or operations, a kind, the days from and until."""
+
+    query: str = ""
+    action: str = ""
+    since: datetime.date | None = None
+    until: datetime.date | None = None

@@ -15,10 +15,12 @@ class WantedIn(Body):
     """A document to make: report cards of students over the subjects that one may print, a sheet of a class, or the
     gradebook files of a school's year.
 
+    `letters` tell the families of students what the family page says of one class.
+
     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
     """
 
-    kind: Literal["cards", "board", "class_sheet", "marking", "gradebooks"]
+    kind: Literal["cards", "board", "class_sheet", "marking", "letters", "gradebooks"]
     students: list[int] = Field(default_factory=list, max_length=5_000)
     term: int | None = None
     design: Literal["ledger", "pages"] | None = None

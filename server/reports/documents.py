@@ -23,12 +23,13 @@ from exchange.gradebook import gradebook_text
 from kombu.exceptions import OperationalError
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
-from scores.book import load_class
+from scores.book import LoadedClass, load_class
 from weasyprint.document import Document as Layout
 
 from reports import sheets
 from reports.card_schemas import CardOut, WantedIn
 from reports.cards import card_of, posted_of
+from reports.letters import letter_pages
 from reports.models import Document, DocumentPiece, DocumentState
 from reports.printing import as_pdf, card_pages
 
@@ -56,8 +57,8 @@ def ask_for(
     classes: Sequence[int] | None,
 ) -> Document:
     """Put down what is wanted, and wake the worker. `classes` are those whose grades may stand on cards; None for all."""
-    if wanted.kind == "cards" and not wanted.students:
-        raise Refused("Choose whose report cards are made.", "students")
+    if wanted.kind in ("cards", "letters") and not wanted.students:
+        raise Refused("Choose for whom they are made.", "students")
     pieces = classes_of(term).count() if wanted.kind == "gradebooks" else len(wanted.students)
     document = Document.objects.create(
         person=person, school=school, name=name[:160], at=school.now(), total=max(pieces, 1),
@@ -157,6 +158,8 @@ class _Making:
         term = Term.objects.select_related("year", "within").get(pk=self.wanted["term"])
         if self.wanted["kind"] == "gradebooks":
             return self._gradebooks(term)
+        if self.wanted["kind"] == "letters":
+            return as_pdf(self._letters(term), self.title)
         if self.wanted["kind"] != "cards":
             return as_pdf(self._sheet(term), self.title)
         if self.wanted["packed"]:
@@ -164,7 +167,7 @@ class _Making:
         return as_pdf(self._cards(term), self.title)
 
     def _sheet(self, term: Term) -> Iterator[Layout]:
-        loaded = load_class(SchoolClass.objects.select_related("school", "year").get(pk=self.wanted["class"]))
+        loaded = self._class()
         place = next(each for each in loaded.plan.terms if each.pk == term.pk)
         paper = self.wanted["paper"]
         if self.wanted["kind"] == "board":
@@ -172,6 +175,16 @@ class _Making:
         if self.wanted["kind"] == "class_sheet":
             return sheets.class_sheet(loaded, place, paper)
         return sheets.marking_sheet(loaded, place, paper)
+
+    def _letters(self, term: Term) -> Iterator[Layout]:
+        loaded = self._class()
+        chosen = set(self.wanted["students"])
+        for student in (each for each in loaded.plan.students if each.pk in chosen):
+            yield letter_pages(loaded, student, term, self.wanted["paper"])
+            self._further()
+
+    def _class(self) -> LoadedClass:
+        return load_class(SchoolClass.objects.select_related("school", "year").get(pk=self.wanted["class"]))
 
     def _gradebooks(self, term: Term) -> bytes:
         """The gradebook files of the year's classes in a zip, of which one is loaded at a time."""
@@ -221,6 +234,7 @@ def name_of(called: str, term: Term, wanted: WantedIn) -> str:
     """What a document is called, with its ending."""
     said = {
         "cards": "report cards",
+        "letters": "letters to families",
         "board": f"{wanted.shows} under aliases",
         "class_sheet": "class sheet",
         "marking": "marking sheet",

@@ -12,6 +12,11 @@ def local(school: School, moment: datetime.datetime) -> datetime.datetime:
     return moment.astimezone(ZoneInfo(school.time_zone))
 
 
+def begin_of_day(school: School, day: datetime.date) -> datetime.datetime:
+    """When a day begins on the school's clocks."""
+    return datetime.datetime.combine(day, datetime.time.min, ZoneInfo(school.time_zone))
+
+
 def current_year(school: School) -> SchoolYear | None:
     """The school year it is: the last that has begun, or before the first the one to come; None where there is none."""
     return year_of_day(school.years.all(), school.today())

@@ -1,7 +1,6 @@
 """Giving a tool access, and taking it: client credentials, told once and kept hashed, and the tokens they are exchanged for."""
 
 import datetime
-import hashlib
 import secrets
 from collections.abc import Collection
 from dataclasses import dataclass
@@ -12,6 +11,7 @@ from oneroster import EVERYTHING
 from school.addresses import outside_address
 from school.models import Person, School, SchoolClass
 from school.refusal import NotYours, Refused
+from school.secret import hashed, new_secret
 from school.texts import name_of
 
 from tools.models import Tool, ToolClass, ToolToken
@@ -38,11 +38,11 @@ def grant(
     address = outside_address(entry_address, "entry_address") if entry_address.strip() else ""
     if Tool.objects.filter(school=school, name=name, revoked_at=None).exists():
         raise Refused(f"There is a tool called {name} already.", "name")
-    client_id, secret = credentials or (secrets.token_hex(12), secrets.token_urlsafe(32))
+    client_id, secret = credentials or (secrets.token_hex(12), new_secret())
     person = Person.objects.create_person(f"tool-{client_id}", name, "(tool)")
     Person.objects.filter(pk=person.pk).update(is_active=False)
     tool = Tool.objects.create(
-        school=school, name=name, entry_address=address, client_id=client_id, secret=_hash(secret), person=person, made_by=officer,
+        school=school, name=name, entry_address=address, client_id=client_id, secret=hashed(secret), person=person, made_by=officer,
         made_at=school.now(),
     )  # fmt: skip
     set_classes(tool, classes)
@@ -78,20 +78,16 @@ def find_tool(school: School, tool: int) -> Tool:
 def token_for(client_id: str, secret: str, scope: str) -> tuple[str, str] | None:
     """A token, and the scopes that it is for, in exchange for credentials; None where they are not known."""
     tool = Tool.objects.filter(client_id=client_id, revoked_at=None).first()
-    if tool is None or not secrets.compare_digest(tool.secret, _hash(secret)):
+    if tool is None or not secrets.compare_digest(tool.secret, hashed(secret)):
         return None
     granted = " ".join(each for each in scope.split() if each in EVERYTHING) or " ".join(EVERYTHING)
-    token = secrets.token_urlsafe(32)
+    token = new_secret()
     ToolToken.objects.filter(tool=tool, until__lt=timezone.now()).delete()
-    ToolToken.objects.create(tool=tool, token=_hash(token), scope=granted, until=timezone.now() + LASTS)
+    ToolToken.objects.create(tool=tool, token=hashed(token), scope=granted, until=timezone.now() + LASTS)
     return token, granted
 
 
 def tool_of(token: str) -> ToolToken | None:
     """Whose token it is; None for one that is not known, or has run out."""
     known = ToolToken.objects.select_related("tool__school", "tool__person")
-    return known.filter(token=_hash(token), until__gt=timezone.now(), tool__revoked_at=None).first()
-
-
-def _hash(text: str) -> str:
-    return hashlib.sha256(text.encode()).hexdigest()
+    return known.filter(token=hashed(token), until__gt=timezone.now(), tool__revoked_at=None).first()

@@ -1,12 +1,10 @@
 """Private addresses of calendars: made, told once, stopped; what they show is looked at anew each time."""
 
-import hashlib
-import secrets
-
 import rules
 from django.utils import timezone
 from school.models import Person, SchoolClass, Student
 from school.refusal import NotYours
+from school.secret import hashed, new_secret
 
 from exchange.calendar.events import of_class, of_classes, of_student
 from exchange.models import CalendarAddress
@@ -14,11 +12,11 @@ from exchange.models import CalendarAddress
 
 def make_address(person: Person, school_class: SchoolClass | None = None, student: Student | None = None) -> str:
     """A new secret for a calendar, in place of the one that the person had for it: that one leads nowhere any more."""
-    secret = secrets.token_urlsafe(32)
+    secret = new_secret()
     mine = CalendarAddress.objects.filter(person=person, school_class=school_class, student=student)
     mine.delete()
     CalendarAddress.objects.create(
-        person=person, school_class=school_class, student=student, secret_hash=_hashed(secret), made_at=timezone.now()
+        person=person, school_class=school_class, student=student, secret_hash=hashed(secret), made_at=timezone.now()
     )
     return secret
 
@@ -29,7 +27,7 @@ def calendar_at(secret: str) -> bytes:
         CalendarAddress.objects.select_related(
             "person", "student__school", "school_class__school", "school_class__year"
         )
-        .filter(secret_hash=_hashed(secret), person__is_active=True)
+        .filter(secret_hash=hashed(secret), person__is_active=True)
         .first()
     )
     if found is None:
@@ -44,7 +42,3 @@ def calendar_at(secret: str) -> bytes:
             raise NotYours
         return of_class(own)
     return of_classes(found.person)
-
-
-def _hashed(secret: str) -> str:
-    return hashlib.sha256(secret.encode()).hexdigest()

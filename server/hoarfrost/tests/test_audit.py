@@ -1,10 +1,13 @@
 """The audit: what is written in it, and that it is only added to."""
 
+import datetime
+
 import pytest
 from accounts.permissions import CHANGE_SIGN_IN, INVITE
 from conftest import World, send
 from django.test import Client
-from families.permissions import KEEP_OUT, SAY_FAMILIES
+from django.utils import timezone
+from families.permissions import KEEP_OUT, SAY_FAMILIES, SHARE
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school.models import AuditAction, AuditEntry
@@ -46,6 +49,7 @@ def test_what_posts_prints_saves_a_file_or_changes_the_school_is_in_the_audit() 
                     GRANT_TOOLS,
                     KEEP_OUT,
                     SAY_FAMILIES,
+                    SHARE,
                 )
                 if (is_file or writes) != (audit is not None):
                     missing.append((operation.methods, path))
@@ -105,3 +109,52 @@ def test_a_line_is_never_changed_or_deleted(world: World) -> None:
     ):
         with pytest.raises(TypeError, match="only added to"):
             attempt()
+
+
+def audit(world: World, who: str = "officer", **wanted: str) -> list[tuple[str, str, str]]:
+    answer = world.client(who).get(f"{world.school_address}/audit", wanted)
+    assert answer.status_code == 200, answer.content
+    return [(each["who"], each["operation"], each["of"]) for each in answer.json()["lines"]]
+
+
+def test_the_officer_finds_what_was_done_by_name_kind_and_day(world: World) -> None:
+    world.client("teacher").get(f"{world.address}/gradebook.json")
+    AuditEntry.objects.create(
+        school=world.school, person=world.people["co_teacher"], action="posted", operation="post grades",
+        school_class=world.school_class, student=world.students[0], at=timezone.now() - datetime.timedelta(days=3),
+    )  # fmt: skip
+    AuditEntry.objects.create(
+        school=world.people["stranger"].memberships.get().school, person=world.people["stranger"], action="exported",
+        operation="elsewhere", at=timezone.now(),
+    )  # fmt: skip
+    saved, posted = ("Ann Alder", "save", "Botany A"), ("Bo Birch", "post grades", "Fin Fir, Botany A")
+    assert audit(world, action="exported") == [saved]
+    assert audit(world, query="fin post") == [posted]
+    assert audit(world, query="nobody so called") == []
+    of_today = audit(world, since=timezone.now().date().isoformat())
+    assert (saved in of_today, posted in of_today) == (True, False)
+    until = (timezone.now() - datetime.timedelta(days=2)).date().isoformat()
+    assert audit(world, until=until) == [posted]
+    assert not any(each[1] == "elsewhere" for each in audit(world))
+    table = (
+        world.client("officer").get(f"{world.school_address}/audit.csv", {"query": "fin"}).content.decode("utf-8-sig")
+    )
+    assert "Bo Birch" in table
+    assert "Ann Alder" not in table
+    assert "save audit" in [each[1] for each in audit(world)]
+
+
+def test_a_long_audit_comes_a_page_at_a_time(world: World) -> None:
+    AuditEntry.objects.bulk_create(
+        AuditEntry(school=world.school, action="printed", operation=f"page {each}", at=timezone.now())
+        for each in range(70)
+    )
+    first = world.client("officer").get(f"{world.school_address}/audit", {"action": "printed"}).json()
+    rest = (
+        world.client("officer")
+        .get(f"{world.school_address}/audit", {"action": "printed", "after": first["after"]})
+        .json()
+    )
+    operations = [each["operation"] for each in [*first["lines"], *rest["lines"]]]
+    assert operations == [f"page {each}" for each in reversed(range(70))]
+    assert rest["after"] is None

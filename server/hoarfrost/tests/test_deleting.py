@@ -17,7 +17,7 @@ PARTS = {
     "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",
     "school.Guardianship.student", "school.Guardianship.person",
     "families.Known.person", "families.Known.student", "families.FamilyNotices.person", "families.ReportRead.person", "families.ReportRead.student",
-    "families.RunningHidden.school_class", "families.RunningHidden.student",
+    "families.RunningHidden.school_class", "families.RunningHidden.student", "families.AliasSheet.school_class",
     "sending.RegisterPart.school", "sending.Pairing.school", "tools.ToolToken.tool",
     "tools.ToolClass.tool", "tools.ToolClass.school_class",
 }  # fmt: skip

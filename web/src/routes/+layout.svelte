@@ -1,6 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { on } from 'svelte/events';
 	import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
 	import { beforeNavigate, goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -9,9 +10,12 @@
 	import { forget } from '$lib/app/changing';
 	import SessionLost from '$lib/app/SessionLost.svelte';
 	import StaleLine from '$lib/app/StaleLine.svelte';
+	import VersionLine from '$lib/app/VersionLine.svelte';
 	import NoticeLine from '$lib/app/NoticeLine.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import SecondFactorFirst from '$lib/places/account/SecondFactorFirst.svelte';
+	import { answers } from '$lib/app/offline/answers';
+	import { version } from '$lib/app/offline/version.svelte';
 	import { signed } from '$lib/app/session.svelte';
 	import { theme } from '$lib/app/theme.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
@@ -23,17 +27,35 @@
 		defaultOptions: {
 			queries: {
 				staleTime: 5000,
-				retry: (count, error) => error instanceof Refusal && error.isPassing && count < 3
+				// Whether Hoarfrost can be reached is for the request to find out; what was seen last is shown meanwhile.
+				networkMode: 'always',
+				refetchOnReconnect: true,
+				retry: (count, error) => error instanceof Refusal && error.isPassing && navigator.onLine && count < 3,
+				persister: answers.fetched
 			}
 		}
 	});
 	/** Pages for who is not signed in yet. */
-	const DOORS = ['/sign-in', '/setup', '/letter', '/forgotten', '/invitation', '/notices'];
+	const DOORS = ['/sign-in', '/setup', '/letter', '/forgotten', '/invitation', '/notices', '/sheet'];
 	const isDoor = $derived(DOORS.some((each) => `${page.url.pathname}/`.startsWith(`${each}/`)));
 
 	onMount(async () => {
 		theme.begin();
+		version.begin();
+		answers.follow(queries);
 		await load();
+	});
+
+	// Who is signed in is asked again once that can be answered.
+	$effect(() => {
+		if (!signed.isKept) return;
+		const again = (): void => void signed.load().catch(() => undefined);
+		const timer = setInterval(again, 8000);
+		const deaf = on(window, 'online', again);
+		return () => {
+			clearInterval(timer);
+			deaf();
+		};
 	});
 
 	async function load(): Promise<void> {
@@ -111,6 +133,7 @@
 					>To the page, past the bar</button
 				>
 				<Bar />
+				<VersionLine />
 				<StaleLine />
 				<SessionLost />
 			{/if}

@@ -28,6 +28,7 @@ export const inEvidence = (id: Id, term: Id, student: Id) => ({
 	queryKey: ['class', id, 'evidence', term, student]
 });
 export const inSending = (id: Id) => ({ queryKey: ['class', id, 'sending'] });
+export const inSharing = (id: Id) => ({ queryKey: ['class', id, 'sharing'] });
 export const inBank = (id: Id) => ({ queryKey: ['class', id, 'bank'] });
 export const inSchool = (school: Id) => ({ queryKey: ['school', school] });
 export const inSchoolBank = (school: Id) => ({ queryKey: ['school', school, 'bank'] });
@@ -432,6 +433,26 @@ export const seenByFamilies = (id: Id, term: InTerm) =>
 		}
 	});
 
+/** Whether it is shown by aliases to whoever has an address, how that looks, and who could be recognised. */
+export const sharing = (id: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'sharing'],
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(api.GET('/api/v1/classes/{class_id}/alias-sheet', { params, signal: within(signal) }));
+		}
+	});
+
+/** What is seen at such an address. */
+export const aliasSheet = (secret: string) =>
+	queryOptions({
+		queryKey: ['alias sheet', secret],
+		queryFn: ({ signal }) => {
+			const params = { path: { secret } };
+			return ask(api.GET('/api/v1/alias-sheets/{secret}', { params, signal: within(signal) }));
+		}
+	});
+
 /** What one student's family sees of it, and why not the rest. */
 export const whyNotSeen = (id: Id, student: Id, term: InTerm) =>
 	queryOptions({
@@ -671,6 +692,25 @@ export const people = (school: Id, role: Role, query: string) =>
 		queryFn: ({ signal, pageParam }) => {
 			const params = { path: { school_id: school }, query: { role, query, after: pageParam } };
 			return ask(api.GET('/api/v1/schools/{school_id}/people', { params, signal: within(signal) }));
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
+	});
+
+/** What is looked for in the audit. */
+export interface AuditWanted {
+	query?: string;
+	action?: string;
+	since?: string;
+	until?: string;
+}
+
+export const audit = (school: Id, wanted: AuditWanted) =>
+	infiniteQueryOptions({
+		queryKey: ['school', school, 'audit', wanted],
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { school_id: school }, query: { ...wanted, after: pageParam } };
+			return ask(api.GET('/api/v1/schools/{school_id}/audit', { params, signal: within(signal) }));
 		},
 		initialPageParam: undefined as string | undefined,
 		getNextPageParam: (last) => last.after ?? undefined

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/alias-sheets/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Sheet
+         * @description The sheet of an address: the address alone says of which class.
+         */
+        get: operations["families_alias_sheet_api_see_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calendar-addresses": {
         parameters: {
             query?: never;
@@ -59,6 +79,34 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/alias-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Sharing
+         * @description Whether the class is shared by aliases, how it looks, and who could be recognised.
+         */
+        get: operations["families_alias_sheet_api_see_sharing"];
+        put?: never;
+        /**
+         * Share Class
+         * @description Share the class by aliases at a new address; an earlier one is stopped.
+         */
+        post: operations["families_alias_sheet_api_share_class"];
+        /**
+         * Stop Sharing
+         * @description Stop the address.
+         */
+        delete: operations["families_alias_sheet_api_stop_sharing"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3057,6 +3105,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Audit
+         * @description The school's audit, the newest first.
+         */
+        get: operations["people_audit_api_see_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/audit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Audit
+         * @description What is found in the audit, as a table.
+         */
+        get: operations["people_audit_api_save_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/bank": {
         parameters: {
             query?: never;
@@ -4884,6 +4972,49 @@ export interface components {
             term_id: number;
         };
         /**
+         * AliasRowOut
+         * @description A student's scores in the order of the work, as families are shown them.
+         */
+        AliasRowOut: {
+            /** Alias */
+            alias: string;
+            /** Scores */
+            scores: string[];
+        };
+        /**
+         * AliasSheetOut
+         * @description A class by aliases, for whoever has the address.
+         */
+        AliasSheetOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["AliasRowOut"][];
+            /** School */
+            school: string;
+            /** Term */
+            term: string;
+            /** Works */
+            works: components["schemas"]["AliasWorkOut"][];
+        };
+        /**
+         * AliasWorkOut
+         * @description Work on a sheet by aliases; points where families see them.
+         */
+        AliasWorkOut: {
+            /** Due On */
+            due_on: string | null;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+        };
+        /**
          * AlikeIn
          * @description The same starting text for several students.
          */
@@ -5159,6 +5290,71 @@ export interface components {
             width_in_force: number;
             /** Width Standing */
             width_standing: number;
+        };
+        /**
+         * AuditActionOut
+         * @description A kind of what is in the audit, and what it is called.
+         */
+        AuditActionOut: {
+            /** Action */
+            action: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * AuditLineOut
+         * @description A line of the audit: who did what, in words and by the operation's name, of whom or which class, from which address.
+         */
+        AuditLineOut: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Did */
+            did: string;
+            /** Id */
+            id: number;
+            /** Of */
+            of: string;
+            /** Operation */
+            operation: string;
+            /** Who */
+            who: string;
+        };
+        /**
+         * AuditOut
+         * @description A page of the audit, and the kinds of what is in it.
+         */
+        AuditOut: {
+            /** Actions */
+            actions: components["schemas"]["AuditActionOut"][];
+            /** After */
+            after: string | null;
+            /** Lines */
+            lines: components["schemas"]["AuditLineOut"][];
+        };
+        /**
+         * AuditWanted
+         * @description What is looked for in the audit: words that stand in names or operations, a kind, the days from and until.
+         */
+        AuditWanted: {
+            /**
+             * Action
+             * @default
+             */
+            action: string;
+            /**
+             * Query
+             * @default
+             */
+            query: string;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
         };
         /**
          * BandIO
@@ -8606,6 +8802,14 @@ export interface components {
             name: string;
         };
         /**
+         * PublicAddressOut
+         * @description The address, told this once.
+         */
+        PublicAddressOut: {
+            /** Address */
+            address: string;
+        };
+        /**
          * PulseIn
          * @description The revision of the scores that a page has come to, None at first, and the cell that its person is in.
          */
@@ -8730,6 +8934,20 @@ export interface components {
         ReceiptsOut: {
             /** Receipts */
             receipts: components["schemas"]["ReceiptOut"][];
+        };
+        /**
+         * Recognisable
+         * @description A student who could be told in spite of the alias, and by what.
+         */
+        Recognisable: {
+            /** Alias */
+            alias: string;
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: string[];
+            /** Student Id */
+            student_id: number;
         };
         /**
          * RecordsIn
@@ -10012,6 +10230,8 @@ export interface components {
          * @description What is particular to one student's family.
          */
         SeenStudentOut: {
+            /** Has Account */
+            has_account: boolean;
             /** Id */
             id: number;
             /** Kept Back */
@@ -10334,6 +10554,21 @@ export interface components {
             others: boolean;
             /** Share */
             share: string;
+        };
+        /**
+         * SharingOut
+         * @description Whether a class has a public address by aliases, and what to think of before it is shared.
+         */
+        SharingOut: {
+            /** Recognisable */
+            recognisable: components["schemas"]["Recognisable"][];
+            /** Shared By */
+            shared_by: string;
+            /** Shared Since */
+            shared_since: string | null;
+            sheet: components["schemas"]["AliasSheetOut"];
+            /** Warnings */
+            warnings: string[];
         };
         /**
          * ShownIn
@@ -11254,6 +11489,8 @@ export interface components {
          * @description A document to make: report cards of students over the subjects that one may print, a sheet of a class, or the
          *     gradebook files of a school's year.
          *
+         *     `letters` tell the families of students what the family page says of one class.
+         *
          *     `design` and `paper` are the school's unless given. `packed` makes one file of each student, in a zip.
          */
         WantedIn: {
@@ -11263,7 +11500,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cards" | "board" | "class_sheet" | "marking" | "gradebooks";
+            kind: "cards" | "board" | "class_sheet" | "marking" | "letters" | "gradebooks";
             /**
              * Naming
              * @default names
@@ -11610,6 +11847,91 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    families_alias_sheet_api_see_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AliasSheetOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     exchange_calendar_api_calendar_addresses: {
         parameters: {
             query?: never;
@@ -11789,6 +12111,259 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_alias_sheet_api_see_sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_alias_sheet_api_share_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublicAddressOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    families_alias_sheet_api_stop_sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -25697,6 +26272,185 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReadyOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_audit_api_see_audit: {
+        parameters: {
+            query?: {
+                query?: string;
+                action?: string;
+                since?: string | null;
+                until?: string | null;
+                after?: string | null;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_audit_api_save_audit: {
+        parameters: {
+            query?: {
+                query?: string;
+                action?: string;
+                since?: string | null;
+                until?: string | null;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -3,6 +3,7 @@
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { longDay } from '$lib/words/days';
+	import AddressOnce from './AddressOnce.svelte';
 	import { calendars, type CalendarOf } from './calendars';
 	import { notice } from './notice.svelte';
 
@@ -36,10 +37,6 @@
 			`The address for ${name} shows nothing any more.`
 		);
 	}
-
-	function copy(): Promise<void> {
-		return notice.tried(navigator.clipboard.writeText(address), 'The address is copied.');
-	}
 </script>
 
 <section class="border-b border-hair py-3" aria-label="Calendar of {name}">
@@ -52,19 +49,11 @@
 		{#if mine}<button class="btn quiet small" onclick={stop}>Stop it</button>{/if}
 	</p>
 	{#if address}
-		<label class="label pt-1" for="address-{of.class ?? ''}-{of.student ?? ''}"
-			>To subscribe to in a calendar program. It is shown this once; whoever has it sees these days.</label
-		>
-		<p class="flex max-w-160 gap-2">
-			<input
-				class="field num"
-				id="address-{of.class ?? ''}-{of.student ?? ''}"
-				readonly
-				value={address}
-				onfocus={(event) => event.currentTarget.select()}
-			/>
-			<button class="btn quiet small" onclick={copy}>Copy</button>
-		</p>
+		<AddressOnce
+			{address}
+			id="address-{of.class ?? ''}-{of.student ?? ''}"
+			label="To subscribe to in a calendar program. It is shown this once; whoever has it sees these days."
+		/>
 	{:else if mine}
 		<p class="text-slate">
 			There is an address since {longDay(mine.made_at.slice(0, 10))}; it follows what is moved.

@@ -1,6 +1,7 @@
 /** Who is signed in. */
 import { api, ask, identify, Refusal, type Lost, type Shapes } from '$lib/api/client';
 import { setDaysOff, setToday } from '$lib/words/days';
+import { answers } from '$lib/app/offline/answers';
 import { saving } from '$lib/app/saving/saving.svelte';
 
 type Session = Shapes['SessionOut'];
@@ -13,6 +14,8 @@ class Signed {
 	current = $state<Session | null>(null);
 	/** Whether somebody waits to sign in until others have. */
 	isInLine = $state(false);
+	/** Whether this is what was known when Hoarfrost was reached last, and it cannot be reached now. */
+	isKept = $state(false);
 	/** How the page lost its person, until they are signed in again. */
 	lost = $state<Lost | null>(null);
 
@@ -42,8 +45,17 @@ class Signed {
 		return this.keepsRecords ? '/school/people' : child ? `/family/${child.id}` : '/';
 	}
 
+	/** Ask who is signed in; where nobody answers, whoever was it last on this device goes on with what is kept here. */
 	async load(): Promise<void> {
-		await this.#take(await ask(api.GET('/api/v1/session')));
+		try {
+			await this.#take(await ask(api.GET('/api/v1/session')));
+		} catch (error) {
+			if (!(error instanceof Refusal && error.isPassing) || this.current) throw error;
+			const kept = await answers.session<Session>();
+			if (!kept) throw error;
+			await this.#show(kept);
+			this.isKept = true;
+		}
 	}
 
 	signIn(name: string, password: string, code: string): Promise<void> {
@@ -91,6 +103,13 @@ class Signed {
 	}
 
 	async #take(session: Session): Promise<void> {
+		const { person_id: person, school_id: school } = session;
+		void answers.begin(person === null ? null : { person, school }, session);
+		this.isKept = false;
+		await this.#show(session);
+	}
+
+	async #show(session: Session): Promise<void> {
 		identify(session.person_id, (lost) => this.#lose(lost));
 		this.lost = null;
 		this.current = session;
@@ -101,6 +120,7 @@ class Signed {
 
 	#lose(lost: Lost): void {
 		this.lost = lost;
+		void answers.begin(null, null);
 		saving.pause();
 	}
 

@@ -32,6 +32,19 @@ interface Schema extends DBSchema {
 /** How long the browser's database may take to open, in ms. */
 export const OPENS_WITHIN = 5000;
 
+/** A database of the browser's that is being opened. Raises where it does not answer within a while. */
+export async function answering<T>(opening: Promise<T>): Promise<T> {
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	const silent = new Promise<never>((_, fail) => {
+		timer = setTimeout(() => fail(new Error('The browser’s database does not answer.')), OPENS_WITHIN);
+	});
+	try {
+		return await Promise.race([opening, silent]);
+	} finally {
+		clearTimeout(timer);
+	}
+}
+
 const inOrder = (one: Entry, other: Entry) => one.key! - other.key!;
 
 /** It outlives the tab, and all tabs share it. */
@@ -47,15 +60,7 @@ export class KeptStore implements Store {
 				made.createObjectStore('problems', { keyPath: 'id' }).createIndex('person', 'person');
 			}
 		});
-		let timer: ReturnType<typeof setTimeout> | undefined;
-		const silent = new Promise<never>((_, fail) => {
-			timer = setTimeout(() => fail(new Error('The browser’s database does not answer.')), OPENS_WITHIN);
-		});
-		try {
-			return new KeptStore(await Promise.race([opening, silent]));
-		} finally {
-			clearTimeout(timer);
-		}
+		return new KeptStore(await answering(opening));
 	}
 
 	async read(person: number): Promise<Held> {

@@ -7,7 +7,9 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import Check from '$lib/ui/check/Check.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
 	import SeenWorks from './SeenWorks.svelte';
+	import Sharing from './Sharing.svelte';
 	import Students from './Students.svelte';
 	import Why from './Why.svelte';
 
@@ -58,6 +60,11 @@
 				</dl>
 			</section>
 			<SeenWorks works={data.works} />
+			<div class="mt-6">
+				<Fold title="By aliases" words="a public address for those without an account" isLazy>
+					<Sharing />
+				</Fold>
+			</div>
 		</div>
 		<aside class={student ? 'max-md:order-first' : ''} aria-label="Students">
 			{#if student}<Why {student} term={data.term_id} back={address()} />{:else}

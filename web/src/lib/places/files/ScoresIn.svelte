@@ -26,8 +26,8 @@
 		</p>
 		<FileChoose
 			label="Choose a file"
-			hint="CSV, XLSX, XLS, ODS"
-			accept=".csv,.txt,.tsv,.xlsx,.xlsm,.xls,.ods"
+			hint="CSV, XLSX, XLS, ODS, or a gradebook file"
+			accept=".csv,.txt,.tsv,.xlsx,.xlsm,.xls,.ods,.json"
 			onchoose={(file) => taking.read(file)}
 		/>
 		<label class="label" for="pasted-scores">or paste what you copied from a spreadsheet</label>

@@ -6,6 +6,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { thisKeeping } from '../keeping';
 	import TakeBack from '../TakeBack.svelte';
+	import Audit from './Audit.svelte';
 	import Cards from './Cards.svelte';
 	import Families from './Families.svelte';
 	import Installation from './Installation.svelte';
@@ -20,7 +21,8 @@
 		standards: 'Standards',
 		bank: 'Comment bank',
 		families: 'Families',
-		installation: 'Installation'
+		installation: 'Installation',
+		audit: 'Audit'
 	};
 	const school = thisKeeping().school_id;
 	const year = createQuery(() => fetched.schoolYear(school, undefined));
@@ -53,6 +55,7 @@
 					/>{/key}
 			{:else if view === 'families'}<Families />
 			{:else if view === 'installation'}<Installation />
+			{:else if view === 'audit'}<Audit />
 			{:else}<SchoolBank />{/if}
 		{/if}
 	</div>

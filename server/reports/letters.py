@@ -1,0 +1,31 @@
+"""Letters to families on how their child stands in a class, for those who look at no screen: the family page of the class on paper."""
+
+from collections.abc import Callable
+from typing import Any
+
+from school.models import Student, Term
+from scores.book import LoadedClass
+from weasyprint.document import Document as Layout
+
+from reports.logo import logo_of
+from reports.printing import lay_out
+from reports.standing import day_text
+
+WhatFamiliesSee = Callable[[LoadedClass, Student, Term], Any]
+_what_families_see: list[WhatFamiliesSee] = []
+
+
+def letters_by(told: WhatFamiliesSee) -> None:
+    """Take what families see of a class from whoever knows."""
+    _what_families_see[:] = [told]
+
+
+def letter_pages(loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
+    """A letter to a student's family, with the alias under which the student stands on sheets."""
+    (told,) = _what_families_see
+    school = student.school
+    about = {
+        "school": school, "logo": logo_of(school), "student": student, "seen": told(loaded, student, term), "term": term,
+        "class_name": str(loaded.plan.school_class), "day": day_text(school.today()),
+    }  # fmt: skip
+    return lay_out("family_letter", about, paper)

@@ -1,0 +1,38 @@
+<script lang="ts">
+	/** A class by aliases: its work across, an alias a line, each score as families are shown it. */
+	import type { Shapes } from '$lib/api/client';
+	import { shortDay } from '$lib/words/days';
+
+	let { sheet }: { sheet: Shapes['AliasSheetOut'] } = $props();
+</script>
+
+{#if sheet.works.length}
+	<div class="relative overflow-x-auto print:overflow-visible">
+		<table class="rows">
+			<caption class="sr-only">{sheet.name} by aliases, {sheet.term}</caption>
+			<thead>
+				<tr>
+					<th scope="col">alias</th>
+					{#each sheet.works as each, place (place)}
+						<th class="align-bottom" scope="col">
+							<span class="block max-w-28">{each.name}</span>
+							<span class="block text-small font-normal text-slate"
+								>{each.due_on ? shortDay(each.due_on) : ''}{each.points ? `, of ${each.points}` : ''}</span
+							>
+						</th>
+					{/each}
+				</tr>
+			</thead>
+			<tbody>
+				{#each sheet.rows as row (row.alias)}
+					<tr>
+						<th class="num font-semibold" scope="row">{row.alias}</th>
+						{#each row.scores as score, place (place)}<td class="num">{score}</td>{/each}
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</div>
+{:else}
+	<p class="text-slate">In {sheet.term.toLowerCase()} no scores are shown yet.</p>
+{/if}
