@@ -8,6 +8,7 @@ from school.access import Asking, PermittedRouter
 from school.calendar import current_year
 from school.models import AuditAction, Role, Sees
 from school.refusal import Refused
+from school.schemas import written
 from school.years import year_of
 
 from people import beginning, classes, enrolling, persons, students
@@ -57,7 +58,7 @@ def see_frame(request: Asking, school_id: int) -> Any:
 @router.get("/schools/{school_id}/people", permission=SEE_PEOPLE, response=PeopleOut)
 def see_people(request: Asking, school_id: int, role: RoleName, query: str = "", after: str | None = None) -> Any:
     """People of a role by name, a page at a time."""
-    return list_people(request.school, Role(role), query[:80], after)
+    return written(list_people(request.school, Role(role), query[:80], after))
 
 
 @router.post("/schools/{school_id}/students", response=IdOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE)
@@ -197,7 +198,7 @@ def see_classes(
     """A year's classes, a page at a time."""
     school = request.school
     of = year_of(school, year) if year else current_year(school)
-    return list_classes(school, of, query[:80], after, archived=archived)
+    return written(list_classes(school, of, query[:80], after, archived=archived))
 
 
 @router.post("/schools/{school_id}/classes", response=IdOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE)

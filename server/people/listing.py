@@ -3,16 +3,15 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from functools import reduce
-from typing import Literal, cast
+from typing import Any, Literal, cast
 
 from accounts import second_factor
 from accounts.inviting import belongs_elsewhere
 from accounts.models import Invitation
-from django.db.models import Count, F, Max, Q, QuerySet
+from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet
 from school.calendar import local
 from school.models import (
     Enrolment,
-    Membership,
     Person,
     Role,
     School,
@@ -69,17 +68,20 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
     found_by = matching(query, ("family_name", "given_name", "number", "official_name"))
     rows = school.students.filter(found_by, erased_at=None)
     rows = rows if query else rows.filter(is_active=True)
-    shown = rows.select_related("person").only(*_SHOWN, "school", "number", *(f"person__{each}" for each in _ACCOUNT))
-    page = page_of(shown, _IN_ORDER, after)
+    shown = (
+        rows.annotate(was_invited=was_invited("person"))
+        .select_related("person")
+        .only(*_SHOWN, "school", "number", *(f"person__{each}" for each in _ACCOUNT))
+    )
+    page: Page[Any] = page_of(shown, _IN_ORDER, after)
     classes: dict[int, list[str]] = defaultdict(list)
     for student, *named in SchoolClass.objects.filter(
         enrolments__student__in=[row.pk for row in page.rows], enrolments__ends=None, archived_at=None
     ).values_list("enrolments__student", "name", "section"):
         classes[student].append(class_title(*named))
-    states = account_states([row.person for row in page.rows if row.person])
-    return PeopleOut(
+    return PeopleOut.model_construct(
         people=[
-            PersonRow(
+            PersonRow.model_construct(
                 student=row.pk,
                 person=row.person_id,
                 given_name=row.given_name,
@@ -87,7 +89,7 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
                 number=row.number,
                 email=row.person.email if row.person else "",
                 words=", ".join(classes[row.pk]) or "in no class",
-                account=states[row.person_id] if row.person_id else "none",
+                account=_state(row.person, was_invited=row.was_invited) if row.person else "none",
                 is_active=row.is_active,
             )
             for row in page.rows
@@ -98,17 +100,16 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
 
 
 def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
-    here = Membership.objects.filter(school=school, role=role).values("person")
-    rows = Person.objects.filter(
-        matching(query, ("family_name", "given_name", "email", "sign_in")), pk__in=here, erased_at=None
-    )
+    found_by = matching(query, ("family_name", "given_name", "email", "sign_in"))
+    # A role is had once in a school, so that nobody is found twice.
+    rows = Person.objects.filter(found_by, memberships__school=school, memberships__role=role, erased_at=None)
     rows = rows if query else rows.filter(is_active=True)
-    page: Page[Person] = page_of(rows.only(*_SHOWN, *_ACCOUNT), _IN_ORDER, after)
+    shown = rows.annotate(was_invited=was_invited("pk")).only(*_SHOWN, *_ACCOUNT)
+    page: Page[Any] = page_of(shown, _IN_ORDER, after)
     words = _words_of(school, role, page.rows)
-    states = account_states(page.rows)
-    return PeopleOut(
+    return PeopleOut.model_construct(
         people=[
-            PersonRow(
+            PersonRow.model_construct(
                 student=None,
                 person=row.pk,
                 given_name=row.given_name,
@@ -116,7 +117,7 @@ def _persons(school: School, role: Role, query: str, after: str | None) -> Peopl
                 number="",
                 email=row.email,
                 words=words[row.pk],
-                account=states[row.pk],
+                account=_state(row, was_invited=row.was_invited),
                 is_active=row.is_active,
             )
             for row in page.rows
@@ -131,13 +132,9 @@ def _words_of(school: School, role: Role, people: Sequence[Person]) -> dict[int,
     found: dict[int, list[str]] = defaultdict(list)
     numbers = [each.pk for each in people]
     if role is Role.GUARDIAN:
-        for child in (
-            school.students.filter(guardians__in=numbers)
-            .only("school", "given_name", "family_name")
-            .annotate(guardian=F("guardians"))
-            .order_by("given_name")
-        ):
-            found[child.guardian].append(str(child))
+        children = school.students.filter(guardians__in=numbers).order_by("given_name")
+        for guardian, given, family in children.values_list("guardians", "given_name", "family_name"):
+            found[guardian].append(f"{given} {family}")
     else:
         taught = SchoolClass.objects.filter(school=school, teachings__person__in=numbers, archived_at=None)
         for teacher, *named in taught.values_list("teachings__person", "name", "section"):
@@ -146,10 +143,9 @@ def _words_of(school: School, role: Role, people: Sequence[Person]) -> dict[int,
     return {each: ", ".join(found[each]) or none for each in numbers}
 
 
-def account_states(people: Sequence[Person]) -> dict[int, Account]:
-    """Of each person whether they sign in, were invited, or are to be."""
-    waiting = set(Invitation.objects.filter(person__in=people, taken_at=None).values_list("person_id", flat=True))
-    return {each.pk: _state(each, was_invited=each.pk in waiting) for each in people}
+def was_invited(person: str) -> Exists:
+    """Whether an invitation waits for the person that a field names."""
+    return Exists(Invitation.objects.filter(person=OuterRef(person), taken_at=None))
 
 
 def _state(person: Person, *, was_invited: bool) -> Account:
@@ -282,11 +278,11 @@ def list_classes(
         .values_list("school_class", "person__given_name", "person__family_name")
     ):
         teachers[taught].append(f"{given} {family}")
-    return ClassesOut(
+    return ClassesOut.model_construct(
         year_id=year.pk,
         year=year.name,
         classes=[
-            ClassRow(
+            ClassRow.model_construct(
                 id=each.pk,
                 name=each.name,
                 section=each.section,

@@ -59,7 +59,7 @@ class Permission:
         if self.about == "class":
             subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
         elif self.about == "school":
-            subject = _found(School.objects.all(), address["school_id"])
+            subject = _found(School.objects.asked_by(request.user), address["school_id"])
         elif self.about == "student":
             subject = _found(Student.objects.select_related("school"), address["student_id"])
         if not self.signed_in:

@@ -30,6 +30,15 @@ class Paper(models.TextChoices):
     LETTER = "Letter"
 
 
+class Schools(models.QuerySet["School"]):
+    """Schools."""
+
+    def asked_by(self, person: Person) -> Schools:
+        """As somebody asks for them: with each row it is known whether they keep its records."""
+        kept = Membership.objects.filter(school=models.OuterRef("pk"), person=person, role=Role.OFFICER)
+        return self.annotate(asks=models.Value(person.pk), is_kept=models.Exists(kept))
+
+
 class School(models.Model):
     """A school. `fixed_day` stops its calendar on one day, for a demo; a real school has none."""
 
@@ -54,8 +63,16 @@ class School(models.Model):
     second_factor_of = models.JSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 
+    objects: ClassVar = Schools.as_manager()
+
     def __str__(self) -> str:
         return self.name
+
+    def is_kept_by(self, person: Person) -> bool:
+        """Whether somebody keeps the school's records."""
+        if getattr(self, "asks", None) == person.pk:
+            return bool(vars(self)["is_kept"])
+        return person.memberships.filter(school=self, role=Role.OFFICER).exists()
 
     def today(self) -> datetime.date:
         """The day it is at the school."""
@@ -115,6 +132,7 @@ class Membership(models.Model):
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["person", "school", "role"], name="one_membership")]
+        indexes: ClassVar = [models.Index(fields=["school", "role", "person"], name="members_by_role")]
 
 
 class Student(models.Model):
@@ -410,6 +428,7 @@ class Enrolment(models.Model):
             ),
             models.UniqueConstraint(fields=["school_class", "student"], name="one_enrolment"),
         ]
+        indexes: ClassVar = [models.Index(fields=["school_class", "ends"], name="enrolments_by_end")]
 
     def covers(self, day: datetime.date) -> bool:
         """Whether what is due on a day is given to them by itself: from when they came, but for while they were away."""

@@ -3,7 +3,7 @@
 import rules
 
 from school.access import Permission
-from school.models import Guardianship, Person, Role, School, SchoolClass, Sees, Student
+from school.models import Guardianship, Person, School, SchoolClass, Sees, Student
 
 
 @rules.predicate
@@ -15,7 +15,7 @@ def teaches(person: Person, school_class: SchoolClass | None) -> bool:
 @rules.predicate
 def keeps_records(person: Person, school: School | None) -> bool:
     """Records officers of the school."""
-    return school is not None and person.memberships.filter(school=school, role=Role.OFFICER).exists()
+    return school is not None and school.is_kept_by(person)
 
 
 @rules.predicate

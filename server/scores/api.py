@@ -14,6 +14,7 @@ from school.models import Enrolment
 from school.own import own_classes
 from school.permissions import SEE_OWN
 from school.refusal import Refused
+from school.schemas import written
 from school.session import chosen_school
 
 from scores.book import load_class, student_of, term_of
@@ -124,8 +125,7 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
         **entered.answer, rows=rows_after(before, loaded, term, students, works), columns=columns(loaded, term, works),
         **class_figures(loaded, term),
     )  # fmt: skip
-    # Written down at once: what may have thousands of cells is not looked through a second time.
-    return HttpResponse(told.model_dump_json(), content_type="application/json")
+    return written(told)
 
 
 @router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=TriedOut)

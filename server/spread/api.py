@@ -12,6 +12,7 @@ from ninja import Status
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.refusal import Refused
+from school.schemas import written
 from scores.book import student_of, term_of
 from scores.kept import kept_answer, kept_class
 from scores.permissions import SEE_SCORES
@@ -41,7 +42,7 @@ def spread(
     asked = Asked(request.user, _points(within), sections)
     sight = Sight.of(request.school_class)
     if sight.has_draft or sections:
-        return _written(see_spread(sight, subject_of(sight.now, term, kind, number), asked))
+        return written(see_spread(sight, subject_of(sight.now, term, kind, number), asked))
     own = request.school_class.teaching_of(request.user)
     view = json.dumps([own.looked_at, own.view.get("hasAliases")]) if own else ""
     answer = kept_answer(
@@ -52,11 +53,6 @@ def spread(
         ).model_dump_json(),
     )
     return HttpResponse(answer, content_type="application/json")
-
-
-def _written(found: ClassSpreadOut) -> HttpResponse:
-    """Written down at once: what has hundreds of dots is not looked through a second time."""
-    return HttpResponse(found.model_dump_json(), content_type="application/json")
 
 
 def _points(text: str) -> Fraction:
@@ -83,7 +79,7 @@ def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
     sight = Sight.of(request.school_class)
     subject = subject_of(sight.now, body.term, body.kind, body.number)
     trial = Trial(body.steps, body.minimums or {})
-    return _written(see_spread(sight, subject, Asked(request.user, dots_alone=True), trial))
+    return written(see_spread(sight, subject, Asked(request.user, dots_alone=True), trial))
 
 
 @router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)

@@ -14,10 +14,13 @@
 				<tr>
 					<th scope="col">alias</th>
 					{#each sheet.works as each, place (place)}
-						<th class="align-bottom" scope="col">
+						<th class="min-w-20 align-bottom" scope="col">
 							<span class="block max-w-28">{each.name}</span>
-							<span class="block text-small font-normal text-slate"
-								>{each.due_on ? shortDay(each.due_on) : ''}{each.points ? `, of ${each.points}` : ''}</span
+							<span class="block text-small font-normal whitespace-nowrap text-slate"
+								>{each.due_on ? shortDay(each.due_on) : ''}</span
+							>
+							<span class="block text-small font-normal whitespace-nowrap text-slate"
+								>{each.points && `of ${each.points}`}</span
 							>
 						</th>
 					{/each}
