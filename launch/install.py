@@ -18,7 +18,7 @@ from launch.say import say, stop
 
 SERVING = (
     "mariadb-server", "mariadb-client", "libmariadb-dev", "pkg-config", "gcc", "python3-dev", "python3-venv", "tzdata",
-    "redis-server", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0",
+    "redis-server", "openssl", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0",
     "fonts-noto-core", "fonts-droid-fallback",
 )  # fmt: skip
 TESTING = ("chromium", "libreoffice-calc-nogui")
@@ -43,6 +43,7 @@ def install(*, testing: bool = False) -> None:
     with installing():
         debian_packages(SERVING + TESTING if testing else SERVING)
         python_packages()
+        message_catalogues()
         node_modules()
         front_end()
 
@@ -117,6 +118,17 @@ def python_packages() -> None:
         str(lock),
     ]
     _run(uv, "Python packages could not be installed; see above.")
+    stamp.write_text(mark)
+
+
+def message_catalogues() -> None:
+    """What the server says to families in other languages, compiled when it changed."""
+    folder = ROOT / "server" / "locale"
+    mark, stamp = fingerprint(*folder.rglob("*.po")), RUN / "catalogues-stamp"
+    if _is_stamped(stamp, mark) and all(each.with_suffix(".mo").exists() for each in folder.rglob("*.po")):
+        return
+    compile_all = [str(VENV / "bin" / "pybabel"), "-q", "compile", "-d", str(folder), "-D", "django"]
+    _run(compile_all, "The messages in other languages could not be compiled; see above.", quiet=True)
     stamp.write_text(mark)
 
 

@@ -9,6 +9,7 @@ from django.middleware.csrf import get_token
 from ninja import Status
 from school.access import LACKS_SECOND_FACTOR, Asking, PermittedRouter
 from school.calendar import local
+from school.language import CHOICES
 from school.models import AuditAction, Membership, Person
 from school.paging import page_of
 from school.permissions import ANYBODY, OWN_ACCOUNT, SEE_OWN
@@ -24,6 +25,7 @@ from accounts.schemas import (
     Forgotten,
     InvitationsOut,
     InvitedOut,
+    LanguageIn,
     LetterOut,
     LetterTaken,
     MailOut,
@@ -137,6 +139,16 @@ def _begin(request: Asking, response: HttpResponse, person: Person, password: st
 def forget_password(request: Asking, body: Forgotten) -> Any:
     """Ask for a link to choose another password. The answer is the same whoever asks."""
     inviting.remind(request, body.sign_in)
+    return Status(204, None)
+
+
+@router.put("/language", permission=OWN_ACCOUNT, response={204: None})
+def choose_language(request: Asking, body: LanguageIn) -> Any:
+    """From now on one reads the family page in a language, and is written to in it."""
+    if body.language not in CHOICES:
+        raise Refused("This is not one of the languages.", "language")
+    request.user.language = body.language
+    request.user.save(update_fields=["language"])
     return Status(204, None)
 
 

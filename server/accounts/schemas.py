@@ -44,6 +44,12 @@ class Forgotten(Body):
     sign_in: str = Field(max_length=150)
 
 
+class LanguageIn(Body):
+    """The language in which one reads and is written to, by its code."""
+
+    language: str = Field(max_length=10)
+
+
 class PasswordChange(Body):
     """One's own password, and the one that takes its place."""
 

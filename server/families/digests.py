@@ -14,7 +14,9 @@ from accounts.mail import write
 from django.conf import settings
 from django.db import transaction
 from django.template.loader import render_to_string
+from django.utils.translation import gettext as _
 from school.calendar import local
+from school.language import in_language_of, language
 from school.models import Membership, Person, Role, School, Student
 from school.session import seen_students
 
@@ -62,7 +64,8 @@ def write_digests() -> int:
             continue
         for person in _readers(school):
             try:
-                written += _write_to(person, school, said, now.date())
+                with in_language_of(person):
+                    written += _write_to(person, school, said, now.date())
             except Exception:
                 # One who cannot be written to keeps none of the others.
                 logger.exception("Notices could not be written to person %s", person.pk)
@@ -123,13 +126,20 @@ def _news(person: Person, student: Student, how: Notices) -> list[Item]:
 def _send(person: Person, school: School, children: Sequence[Child]) -> str:
     """Hand a notice over to the mail server; gives what it said where it did not take the address."""
     stop = f"{settings.ADDRESS}/notices/stop/{stop_token(person)}"
-    about = {"person": person, "school": school, "children": children, "address": settings.ADDRESS, "stop": stop}
-    names = " and ".join(each.student.given_name for each in children)
+    about = {
+        "person": person,
+        "school": school,
+        "children": children,
+        "address": settings.ADDRESS,
+        "stop": stop,
+        "language": language(),
+    }
+    names = _(" and ").join(each.student.given_name for each in children)
     try:
         write(
             school,
             person.email,
-            f"new of {names}",
+            _("new of %(names)s") % {"names": names},
             render_to_string("families/digest.txt", about),
             html=render_to_string("families/digest.html", about),
             headers={"List-Unsubscribe": f"<{stop}>"},

@@ -5,17 +5,18 @@ can be told, which reports were read, and from which families a class's grade is
 from typing import ClassVar
 
 from django.db import models
+from django.utils.translation import gettext_lazy as _
 from school.models import Person, School, SchoolClass, Student, Term
 
 
 class Notices(models.TextChoices):
     """How often somebody is written to, and of what."""
 
-    DAILY = "daily", "each day on which something is new"
-    WEEKLY = "weekly", "once a week, what is new"
-    MISSING = "missing", "once a week, only what is missing"
-    REPORTS = "reports", "only when a report is there"
-    NONE = "none", "never"
+    DAILY = "daily", _("each day on which something is new")
+    WEEKLY = "weekly", _("once a week, what is new")
+    MISSING = "missing", _("once a week, only what is missing")
+    REPORTS = "reports", _("only when a report is there")
+    NONE = "none", _("never")
 
 
 FIRST_HOUR, LAST_HOUR = 7, 20

@@ -9,6 +9,7 @@ import hashlib
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from django.utils.translation import gettext as _
 from school.models import Person, Student
 
 from families.models import Known, Told
@@ -42,20 +43,25 @@ def _items(seen: FamilyClassOut) -> Iterator[Item]:
         return Item(f"{kind}{seen.id}-{number}", kind, seen.id, seen.name, words, _digest(*said))
 
     for card in seen.cards:
-        with_comment = ", with a comment" if card.comment else ""
-        words = f"{card.term} was posted{f': {card.mark}' if card.mark else ''}{with_comment}"
+        mark = f": {card.mark}" if card.mark else ""
+        words = _with_comment(_("%(term)s was posted") % {"term": card.term} + mark, card.comment)
         yield item(
             "posted", card.term_id, words, card.mark or "", card.percent or "", card.comment, *_levels(card.levels)
         )
     for work in seen.back:
         yield item("back", work.id, _back_words(work), work.score, work.comment, *_chosen(work))
     for work in seen.missing:
-        yield item("missing", work.id, f"{work.name} is missing", "")
+        yield item("missing", work.id, _("%(name)s is missing") % {"name": work.name}, "")
 
 
 def _back_words(work: WorkOut) -> str:
-    of = f" of {work.points}" if work.points and work.score[:1].isdigit() else ""
-    return f"{work.name}: {work.score}{of}{', with a comment' if work.comment else ''}"
+    is_number = work.points and work.score[:1].isdigit()
+    score = _("%(points)s of %(of)s") % {"points": work.score, "of": work.points} if is_number else work.score
+    return _with_comment(f"{work.name}: {score}", work.comment)
+
+
+def _with_comment(words: str, comment: str) -> str:
+    return _("%(words)s, with a comment") % {"words": words} if comment else words
 
 
 def _chosen(work: WorkOut) -> Iterator[str]:

@@ -6,6 +6,8 @@ from typing import Any
 from accounts.mail import write
 from django.conf import settings
 from django.core import signing
+from django.utils.translation import gettext as _
+from school.language import in_language_of
 from school.models import Person, School
 from school.refusal import NotYours, Refused
 
@@ -33,19 +35,21 @@ def ask_to_confirm(person: Person, school: School) -> None:
     """Write somebody a link by which they say that their address is theirs. Raises Refused where they have none, or were just asked."""
     if not person.email:
         raise Refused("The school knows no e-mail address of yours. Its records office enters one.")
-    mine, _ = FamilyNotices.objects.get_or_create(person=person)
+    mine = FamilyNotices.objects.get_or_create(person=person)[0]
     now = school.now()
     if mine.asked_at is not None and datetime.timedelta(0) <= now - mine.asked_at < BETWEEN:
         raise Refused("The mail is on its way. Look again in a few minutes, also among unwanted mail.")
     mine.asked_at = now
     mine.save(update_fields=["asked_at"])
     token = signing.dumps([person.pk, person.email], salt=_CONFIRM)
-    text = "Follow this link to say that notices about your children’s work may go to this address:"
-    end = "If you did not ask for them, do nothing: then none come."
-    write(
-        school, person.email, "notices to this address",
-        f"Dear {person},\n\n{text}\n\n{settings.ADDRESS}/notices/confirm/{token}\n\n{end}\n",
-    )  # fmt: skip
+    with in_language_of(person):
+        dear = _("Dear %(name)s,") % {"name": person}
+        text = _("Follow this link to say that notices about your children’s work may go to this address:")
+        end = _("If you did not ask for them, do nothing: then none come.")
+        write(
+            school, person.email, _("notices to this address"),
+            f"{dear}\n\n{text}\n\n{settings.ADDRESS}/notices/confirm/{token}\n\n{end}\n",
+        )  # fmt: skip
 
 
 def confirm(token: str) -> None:

@@ -4,6 +4,7 @@ from typing import Any
 
 from ninja import Status
 from school.access import Asking, PermittedRouter
+from school.language import in_language_of
 from school.models import AuditAction
 from school.permissions import ANYBODY, SEE_OWN
 from school.refusal import Refused
@@ -15,17 +16,21 @@ from families.permissions import SAY_FAMILIES, SEE_FAMILIES
 from families.schemas import NoticesIn, NoticesOut, ReaderOut, SchoolFamiliesIn, SchoolFamiliesOut, WayOut
 
 router = PermittedRouter(tags=["notices"])
-_WAYS = [WayOut(how=each.value, words=str(each.label)) for each in Notices]
+
+
+def _ways() -> list[WayOut]:
+    return [WayOut(how=each.value, words=str(each.label)) for each in Notices]
 
 
 @router.get("/notices", permission=SEE_OWN, response=NoticesOut)
 def notices(request: Asking) -> Any:
     """How one is written to of one's children, or of oneself as a student."""
     mine, school = notices_of(request.user), chosen_school(request)
-    return NoticesOut(
-        how=mine.how, usual=words_of(school) if school else "", ways=_WAYS, email=request.user.email,
-        is_confirmed=bool(mine.confirmed) and mine.confirmed == request.user.email, problem=mine.problem,
-    )  # fmt: skip
+    with in_language_of(request.user):
+        return NoticesOut(
+            how=mine.how, usual=words_of(school) if school else "", ways=_ways(), email=request.user.email,
+            is_confirmed=bool(mine.confirmed) and mine.confirmed == request.user.email, problem=mine.problem,
+        )  # fmt: skip
 
 
 @router.put("/notices", permission=SEE_OWN, response={204: None})
@@ -65,7 +70,7 @@ def school_families(request: Asking, school_id: int) -> Any:
     said = families_of(request.school.pk)
     here = FamilyNotices.objects.filter(person__memberships__school=request.school).select_related("person").distinct()
     return SchoolFamiliesOut(
-        notices=said.notices, ways=_WAYS, hour=said.hour, weekday=said.weekday, asks_to_read=said.asks_to_read,
+        notices=said.notices, ways=_ways(), hour=said.hour, weekday=said.weekday, asks_to_read=said.asks_to_read,
         last_day=said.last_day, written_to=here.exclude(confirmed="").count(),
         problems=[
             ReaderOut(name=str(each.person), words=f"{each.person.email}: {each.problem}")

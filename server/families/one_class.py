@@ -6,6 +6,8 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Self
 
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
@@ -13,7 +15,7 @@ from plans.models import Assignment, Handout
 from reports.levels import levels_of, reported
 from reports.models import PostedGrade
 from reports.posted import posted_numbers, seen_by_family
-from reports.standing import day_text, plural
+from reports.standing import day_text
 from school.calendar import local
 from school.models import SchoolClass, Student, Term
 from scores.book import LoadedClass, ScoreRow
@@ -206,14 +208,17 @@ class SeenClass:
         )  # fmt: skip
 
     def _headline(self, percent: str | None) -> str:
-        share = f"{percent} % in" if percent else "In"
+        about = {"percent": percent, "term": self.term.name.lower(), "day": day_text(self.today)}
         if self.posted:
-            return f"{share} {self.term.name.lower()}, posted {day_text(local(self.student.school, self.posted.posting.at).date())}"
+            about["day"] = day_text(local(self.student.school, self.posted.posting.at).date())
+            if percent:
+                return _("%(percent)s %% in %(term)s, posted %(day)s") % about
+            return _("In %(term)s, posted %(day)s") % about
         if percent:
-            return f"{share} {self.term.name.lower()}, as it stands on {day_text(self.today)}"
+            return _("%(percent)s %% in %(term)s, as it stands on %(day)s") % about
         if self._is_withheld():
-            return f"No grade is shown for {self.term.name.lower()} yet"
-        return f"{self.term.name} is not posted yet"
+            return _("No grade is shown for %(term)s yet") % about
+        return _("%(term)s is not posted yet") % {"term": self.term.name}
 
     def lists(self) -> dict[str, list[Assignment]]:
         """The term's work: missing first, then what is to come, what is being marked, and what is back."""
@@ -240,12 +245,13 @@ class SeenClass:
         found = []
         share = self.loaded.shares_of(self.name).get(str(assignment.pk)) if self.rules.families_share else None
         if share is not None and share.of_grade is not None:
-            found.append(f"{fixed_text(share.of_grade, 1)} % of the grade")
+            found.append(_("%(percent)s %% of the grade") % {"percent": fixed_text(share.of_grade, 1)})
         if self.rules.families_class and assignment.pk in self.loaded.shown:
             figures = self.loaded.figures_of(self.name)[str(assignment.pk)].points
             if figures.count >= FEWEST_SHOWN and figures.mean is not None:
                 ends = [fixed_text(each or Fraction(0), 1) for each in (figures.minimum, figures.maximum)]
-                found.append(f"class mean {fixed_text(figures.mean, 1)}, from {ends[0]} to {ends[1]}")
+                about = {"mean": fixed_text(figures.mean, 1), "least": ends[0], "most": ends[1]}
+                found.append(_("class mean %(mean)s, from %(least)s to %(most)s") % about)
         return found
 
     def _work(self, assignment: Assignment) -> WorkOut:
@@ -253,11 +259,11 @@ class SeenClass:
         dropped = any(str(assignment.pk) in each.dropped for each in self.result.categories.values())
         words = self._more(assignment)
         if dropped:
-            words.append("dropped")
+            words.append(_("dropped"))
         if is_apart(self.loaded, assignment):
-            words.append("not counted")
+            words.append(_("not counted"))
         if str(assignment.pk) in self.result.missing:
-            words.append("missing")
+            words.append(_("missing"))
         if assignment.pk in self.loaded.shown and score is not None and score.flag:
             words.append(score.flag)
         category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
@@ -285,7 +291,8 @@ class SeenClass:
         found = []
         for each in assignment.criteria:
             level = next((level for level in each["levels"] if level["name"] == chosen.get(each["name"])), None)
-            points = f"{level['points'] if level else '0'} of {each['points']}" if self.rules.families_points else ""
+            about = {"points": level["points"] if level else "0", "of": each["points"]}
+            points = _("%(points)s of %(of)s") % about if self.rules.families_points else ""
             found.append(
                 CriterionSeenOut(
                     name=each["name"], description=each["description"], level=level["name"] if level else None,
@@ -298,17 +305,21 @@ class SeenClass:
         words = []
         above = self.marks_above()
         if running and above:
-            words.append(f"{above[0][0]} begins at {short(above[0][1])}.")
+            words.append(_("%(mark)s begins at %(percent)s.") % {"mark": above[0][0], "percent": short(above[0][1])})
         if not self.posted and self.term.ends >= self.today:
-            words.append(f"{self.term.name} ends on {day_text(self.term.ends)};")
             coming, marking = len(lists["to_come"]), len(lists["being_marked"])
-            words.append(f"{plural(coming, 'piece')} of work to come, {marking} being marked.")
+            work = ngettext("%(count)s piece of work to come", "%(count)s pieces of work to come", coming) % {
+                "count": coming
+            }
+            about = {"term": self.term.name, "day": day_text(self.term.ends), "work": work, "marking": marking}
+            words.append(_("%(term)s ends on %(day)s; %(work)s, %(marking)s being marked.") % about)
         if self.reports_only:
-            return "What was posted is shown to you, and nothing else."
+            return _("What was posted is shown to you, and nothing else.")
         if self.has_left:
-            return f"{self.student.given_name} is no longer in this class."
+            return _("%(name)s is no longer in this class.") % {"name": self.student.given_name}
         missing = len(lists["missing"])
-        words.append(f"{plural(missing, 'piece')} of work missing." if missing else "Nothing is missing.")
+        said = ngettext("%(count)s piece of work missing.", "%(count)s pieces of work missing.", missing)
+        words.append(said % {"count": missing} if missing else _("Nothing is missing."))
         return " ".join(words)
 
     def open_work(self, lists: Mapping[str, list[Assignment]]) -> list[Assignment]:

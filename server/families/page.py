@@ -14,6 +14,7 @@ from reports.posted import seen_by_family
 from reports.standing import ribbon
 from reports.standing_schemas import RibbonOut
 from school.calendar import local, running_term, year_of_day
+from school.language import language
 from school.models import Person, SchoolClass, SchoolYear, Sees, Student, Term
 from school.permissions import keeps_out, seen_of
 from school.refusal import NotYours
@@ -99,7 +100,7 @@ class FamilyPage:
         term, posted = self.term, self._posted
 
         def answer(school_class: SchoolClass) -> SeenAnswer:
-            name = (term.pk, self.reports_only, *posted.key_of(school_class.pk))
+            name = (term.pk, self.reports_only, language(), *posted.key_of(school_class.pk))
 
             def make(loaded: LoadedClass) -> SeenAnswer:
                 facts = facts_of(school_class)

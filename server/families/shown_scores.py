@@ -3,6 +3,7 @@
 from fractions import Fraction
 from functools import cached_property
 
+from django.utils.translation import gettext as _
 from gradecore.book import NUMBER
 from gradecore.column import Column
 from gradecore.figures import score_percent
@@ -32,11 +33,11 @@ class ShownScores:
             return self.loaded.text_of(score, assignment)
         percent = self._percent(student, assignment)
         if percent is None:
-            return "scored"
+            return _("scored")
         if self.rules.families_percent:
             return f"{fixed_text(percent, self.rules.decimals)} %"
         mark = self.gradebook.marks.look_up(percent, None, "half_up").mark
-        return mark if self.rules.families_mark else "scored"
+        return mark if self.rules.families_mark else _("scored")
 
     def _percent(self, student: int, assignment: Assignment) -> Fraction | None:
         """What the student's number comes to in percent, as adjusted."""

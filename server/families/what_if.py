@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 
+from django.utils.translation import gettext as _
 from gradecore.check import BookError
 from gradecore.needed import needed, what_if
 from gradecore.numbers import NumberError, decimal_text, read_decimal
@@ -24,12 +25,14 @@ def what_it_takes(seen: SeenClass) -> WhatIfOut:
     above = seen.marks_above()
     marking = {each.pk for each in seen.lists()["being_marked"]}
     return WhatIfOut(
-        heads=[f"for {mark}, from {short(begins)}" for mark, begins in above],
+        heads=[
+            _("for %(mark)s, from %(percent)s") % {"mark": mark, "percent": short(begins)} for mark, begins in above
+        ],
         works=[
             OpenWorkOut(
                 id=pk,
                 name=each.name,
-                words="being marked" if pk in marking else f"due {day_text(each.due_on)}" if each.due_on else "to come",
+                words=_when(each, is_being_marked=pk in marking),
                 points=plain_number(each.points),
                 answers=[_answer(seen, each, mark) for mark, _ in above],
             )
@@ -38,11 +41,18 @@ def what_it_takes(seen: SeenClass) -> WhatIfOut:
     )
 
 
+def _when(work: Assignment, *, is_being_marked: bool) -> str:
+    if is_being_marked:
+        return _("being marked")
+    return _("due %(day)s") % {"day": day_text(work.due_on)} if work.due_on else _("to come")
+
+
 def _answer(seen: SeenClass, work: Assignment, mark: str) -> str:
     need = needed(seen.gradebook.book, str(seen.student.pk), str(work.pk), seen.name, mark, family=True)
     if need.score is not None:
-        return f"at least {decimal_text(need.score)} of {plain_number(work.points)}"
-    return f"not by this alone; full points make {need.mark_at_full}"
+        about = {"points": decimal_text(need.score), "of": plain_number(work.points)}
+        return _("at least %(points)s of %(of)s") % about
+    return _("not by this alone; full points make %(mark)s") % {"mark": need.mark_at_full}
 
 
 def tried(seen: SeenClass, scores: Mapping[int, str]) -> WhatIfResultOut:
@@ -56,9 +66,9 @@ def tried(seen: SeenClass, scores: Mapping[int, str]) -> WhatIfResultOut:
         numbers = {str(each): read_decimal(text, negative=False) for each, text in scores.items()}
         result = what_if(seen.gradebook.book, str(seen.student.pk), seen.name, numbers, family=True)
     except BookError as error:
-        raise Refused("Points go from 0 to what the work is worth.", "points") from error
+        raise Refused(_("Points go from 0 to what the work is worth."), "points") from error
     except NumberError as error:
-        raise Refused(f"This is no number of points: it {error}.", "points") from error
+        raise Refused(_("This is no number of points."), "points") from error
     shown = grade(seen.gradebook, result, seen.name)
     return WhatIfResultOut(mark=shown.mark, percent=shown.percent if seen.rules.families_percent else None)
 

@@ -162,8 +162,11 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  
     return url.startswith("/_app/immutable/")
 
 
-LANGUAGE_CODE = "en-gb"
-USE_I18N = False
+LANGUAGE_CODE = "en"
+# What families may choose; what people wrote stays as they wrote it.
+LANGUAGES = [("en", "English"), ("sv", "Svenska")]
+LOCALE_PATHS = [ROOT / "server" / "locale"]
+USE_I18N = True
 USE_TZ = True
 TIME_ZONE = "UTC"
 

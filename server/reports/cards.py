@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 
+from django.utils.formats import date_format
 from school.calendar import local
 from school.models import Student, Term
 
@@ -44,7 +45,7 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
         school=student.school.name, address=student.school.address, logo=logo_of(student.school), year=term.year.name,
         student_id=student.pk, student=str(student), number=student.number,
         term=term.name, terms=[each.name for each in shown],
-        day=f"{local(student.school, max(moments)):%-d %B %Y}" if moments else day_text(student.school.today()),
+        day=date_format(local(student.school, max(moments)), "j F Y") if moments else day_text(student.school.today()),
         subjects=sorted(subjects, key=lambda each: each.name),
     )  # fmt: skip
 

@@ -1,8 +1,10 @@
 """Letters to families on how their child stands in a class, for those who look at no screen: the family page of the class on paper."""
 
 from collections.abc import Callable
+from contextlib import nullcontext
 from typing import Any
 
+from school.language import in_language_of
 from school.models import Student, Term
 from scores.book import LoadedClass
 from weasyprint.document import Document as Layout
@@ -23,6 +25,12 @@ def letters_by(told: WhatFamiliesSee) -> None:
 def letter_pages(loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
     """A letter to a student's family, with the alias under which the student stands on sheets."""
     (told,) = _what_families_see
+    reader = student.guardians.exclude(language="").order_by("pk").first() or student.guardians.order_by("pk").first()
+    with in_language_of(reader) if reader is not None else nullcontext():
+        return _laid_out(told, loaded, student, term, paper)
+
+
+def _laid_out(told: WhatFamiliesSee, loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
     school = student.school
     about = {
         "school": school, "logo": logo_of(school), "student": student, "seen": told(loaded, student, term), "term": term,

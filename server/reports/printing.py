@@ -7,6 +7,7 @@ from typing import Any
 
 from django.conf import settings
 from django.template.loader import render_to_string
+from django.utils.translation import get_language
 from weasyprint import CSS, HTML
 from weasyprint.document import Document as Layout
 from weasyprint.text.fonts import FontConfiguration
@@ -43,7 +44,7 @@ def lay_out(template: str, values: dict[str, Any], paper: str, *, is_wide: bool 
     """Pages of a template on a paper."""
     fonts, styles = _fonts()
     page = CSS(string=f"@page {{ size: {paper} {'landscape' if is_wide else 'portrait'} }}", font_config=fonts)
-    html = f'<html lang="en-GB">{render_to_string(f"reports/{template}.html", values)}</html>'
+    html = f'<html lang="{get_language()}">{render_to_string(f"reports/{template}.html", values)}</html>'
     return HTML(string=html, url_fetcher=_FETCHER).render(font_config=fonts, stylesheets=[*styles, page])
 
 

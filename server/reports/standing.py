@@ -8,6 +8,8 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Literal
 
+from django.utils.formats import date_format
+from django.utils.translation import gettext as _
 from gradecore.figures import AssignmentFigures, assignment_figures, term_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import planned_shares
@@ -42,7 +44,7 @@ DAY = datetime.timedelta(days=1)
 
 def day_text(day: datetime.date) -> str:
     """A day as it is written: Thu 14 Sep."""
-    return f"{day:%a %-d %b}"
+    return date_format(day, "D j M")
 
 
 def plural(count: int, one: str, more: str | None = None) -> str:
@@ -267,7 +269,7 @@ def ribbon(
     def segment(term: Term, until: datetime.date) -> SegmentOut:
         note = words.get(term.pk, "")
         if term.pk == running.pk:
-            note = f"today, {day_text(today)}"
+            note = _("today, %(day)s") % {"day": day_text(today)}
         return SegmentOut(
             id=term.pk, name=term.name, kind=term.kind, left=left(term.starts), width=left(until) - left(term.starts), words=note,
             is_running=term.pk == running.pk, is_past=term.ends < today,
@@ -281,9 +283,9 @@ def ribbon(
             continue
         is_open = windows.is_open(window, today)
         note = (
-            f"posting until {day_text(window.closes)}"
+            _("posting until %(day)s") % {"day": day_text(window.closes)}
             if is_open
-            else f"posting {day_text(window.opens)} to {day_text(window.closes)}"
+            else _("posting %(first)s to %(last)s") % {"first": day_text(window.opens), "last": day_text(window.closes)}
         )
         brackets.append(
             WindowOut(

@@ -19,6 +19,7 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.audit import record
+from school.language import in_language_of
 from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
 
@@ -166,6 +167,10 @@ class PermittedRouter(Router):
             @wraps(view)
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
                 permission.check(request, address)
+                if permission.about == "student":
+                    # A family's page, in the family's language.
+                    with in_language_of(request.user):
+                        return done(request, *args, **address)
                 if permission.changes is None or methods == ["GET"]:
                     return done(request, *args, **address)
                 with transaction.atomic():

@@ -103,6 +103,8 @@ class Person(AbstractBaseUser, PermissionsMixin):
     family_name = models.CharField(max_length=80)
     email = models.EmailField(blank=True)
     """Where invitations go; a family without one gets a letter."""
+    language = models.CharField(max_length=10, blank=True)
+    """In which a family reads its page and is written to; empty where nothing was chosen."""
     is_active = models.BooleanField(default=True)
     erased_at = models.DateTimeField(null=True, blank=True)
 

@@ -98,6 +98,8 @@ class SessionOut(Schema):
     roles: list[str]
     classes: list[ClassLink]
     children: list[ChildLink]
+    language: str
+    """As chosen; empty where the browser's holds."""
 
 
 class DemoPerson(Schema):

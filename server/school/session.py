@@ -44,13 +44,13 @@ def session_of(request: HttpRequest) -> SessionOut:
         return SessionOut(
             person_id=None, name="", school_id=None, school="", schools=[], year="", today=None, days_off=[], roles=[],
             classes=[], children=[], is_empty=not School.objects.exists(), lacks_second_factor=False,
-            makes_classes=False,
+            makes_classes=False, language="",
         )  # fmt: skip
     if lacks_second_factor(request):
         return SessionOut(
             person_id=person.pk, name=str(person), school_id=None, school="", schools=[], year="", today=None, days_off=[],
             roles=[], classes=[], children=[], is_empty=False, lacks_second_factor=True,
-            makes_classes=False,
+            makes_classes=False, language=person.language,
         )  # fmt: skip
     schools = _schools(person)
     school = _chosen(schools, request)
@@ -67,6 +67,7 @@ def session_of(request: HttpRequest) -> SessionOut:
         makes_classes=bool(school and school.teachers_make_classes)
         and any(each.role == Role.TEACHER for each in memberships),
         year=year.name if year else "",
+        language=person.language,
         today=school.today() if school else None,
         days_off=year.days_off if year else [],
         roles=sorted({Role(each.role).value for each in memberships}),

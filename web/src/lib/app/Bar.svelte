@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The bar at the top: sign and name, the classes or children, how saving stands, and the person. */
+	import { t } from '$lib/words/language';
 	import { keyed } from '$lib/words/keys';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -142,7 +143,7 @@
 			</span>
 		{/if}
 		<button class="text-slate" onclick={() => theme.turn()}
-			>{theme.current === 'light' ? 'Night' : 'Day'}</button
+			>{$t(theme.current === 'light' ? 'bar.night' : 'bar.day')}</button
 		>
 		{#if signed.teaches && page.params['id'] && page.route.id?.startsWith('/class')}<a
 				class="text-slate max-lg:hidden [&[aria-current]]:font-semibold [&[aria-current]]:text-ink"
@@ -151,10 +152,8 @@
 					: ''}"
 				aria-current={page.url.pathname.endsWith('/files') ? 'page' : undefined}>Print and files</a
 			>{/if}
-		<a class="max-md:hidden" href="/account" title="Your password, and where you are signed in"
-			>{session?.name}</a
-		>
-		<button class="text-slate" onclick={leave}>Sign out</button>
+		<a class="max-md:hidden" href="/account" title={$t('bar.account')}>{session?.name}</a>
+		<button class="text-slate" onclick={leave}>{$t('bar.sign_out')}</button>
 	</span>
 </header>
 {#if works}

@@ -2,6 +2,7 @@
 	/** A calendar to save or to subscribe to: its private address is told once, and can be stopped. */
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { t } from '$lib/words/language';
 	import { longDay } from '$lib/words/days';
 	import AddressOnce from './AddressOnce.svelte';
 	import { calendars, type CalendarOf } from './calendars';
@@ -34,29 +35,23 @@
 				address = '';
 				return refetch();
 			}),
-			`The address for ${name} shows nothing any more.`
+			$t('calendar.stopped', { name })
 		);
 	}
 </script>
 
-<section class="border-b border-hair py-3" aria-label="Calendar of {name}">
+<section class="border-b border-hair py-3" aria-label={$t('calendar.label', { name })}>
 	<h3 class="text-large">{name}</h3>
 	<p class="flex flex-wrap gap-3 py-1">
-		<a class="btn small" href={calendars.file(of)} download>Save as a calendar file</a>
-		<button class="btn quiet small" onclick={make}
-			>{mine ? 'Make the private address anew' : 'Make a private address'}</button
-		>
-		{#if mine}<button class="btn quiet small" onclick={stop}>Stop it</button>{/if}
+		<a class="btn small" href={calendars.file(of)} download>{$t('calendar.save')}</a>
+		<button class="btn quiet small" onclick={make}>{$t(mine ? 'calendar.anew' : 'calendar.make')}</button>
+		{#if mine}<button class="btn quiet small" onclick={stop}>{$t('calendar.stop')}</button>{/if}
 	</p>
 	{#if address}
-		<AddressOnce
-			{address}
-			id="address-{of.class ?? ''}-{of.student ?? ''}"
-			label="To subscribe to in a calendar program. It is shown this once; whoever has it sees these days."
-		/>
+		<AddressOnce {address} id="address-{of.class ?? ''}-{of.student ?? ''}" label={$t('calendar.once')} />
 	{:else if mine}
 		<p class="text-slate">
-			There is an address since {longDay(mine.made_at.slice(0, 10))}; it follows what is moved.
+			{$t('calendar.since', { day: longDay(mine.made_at.slice(0, 10)) })}
 		</p>
 	{/if}
 </section>

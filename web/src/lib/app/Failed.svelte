@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** What could not be fetched: why, a way to try again, and one to somewhere else. */
 	import { Refusal, words } from '$lib/api/client';
+	import { t } from '$lib/words/language';
 	import { signed } from './session.svelte';
 
 	let { error, retry }: { error: unknown; retry: () => unknown } = $props();
@@ -10,6 +11,6 @@
 
 <p class="problem" role="alert">{words(error)}</p>
 <p class="mt-3 flex gap-3">
-	{#if !isGone}<button class="btn" onclick={() => retry()}>Try again</button>{/if}
+	{#if !isGone}<button class="btn" onclick={() => retry()}>{$t('again')}</button>{/if}
 	<a class={['btn', !isGone && 'quiet']} href={signed.home}>Go to the first page</a>
 </p>

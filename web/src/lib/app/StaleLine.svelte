@@ -3,6 +3,8 @@
 	import { onMount } from 'svelte';
 	import { useQueryClient, type Query } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
+	import { t } from '$lib/words/language';
+	import { longDay } from '$lib/words/days';
 	import { signed } from './session.svelte';
 
 	/** ms between two goes. */
@@ -29,6 +31,16 @@
 
 	const since = $derived(Math.min(...old.map((each) => each.state.dataUpdatedAt)));
 
+	/** The time of day, and the day where that is another. */
+	const asOf = $derived.by(() => {
+		const then = new Date(since);
+		const time = then.toTimeString().slice(0, 5);
+		return Date.now() - since < 18 * 3_600_000 ? time : `${longDay(localDay(then))} ${time}`;
+	});
+
+	const localDay = (of: Date): string =>
+		`${of.getFullYear()}-${String(of.getMonth() + 1).padStart(2, '0')}-${String(of.getDate()).padStart(2, '0')}`;
+
 	async function again(): Promise<void> {
 		await Promise.allSettled(old.map((each) => each.fetch()));
 	}
@@ -39,7 +51,7 @@
 		class="screen-only flex flex-wrap items-center gap-x-4 border-b border-amber px-6 py-1 text-amber-ink"
 		role="status"
 	>
-		<span>This is as of {new Date(since).toTimeString().slice(0, 5)}: {words(old[0]!.state.error)}</span>
-		<button class="link" onclick={again}>Try again</button>
+		<span>{$t('stale', { time: asOf, why: words(old[0]!.state.error) })}</span>
+		<button class="link" onclick={again}>{$t('again')}</button>
 	</div>
 {/if}

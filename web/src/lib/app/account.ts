@@ -22,6 +22,12 @@ export const account = {
 		return ask(api.POST('/api/v1/password/forgotten', { body: { sign_in } }));
 	},
 
+	/** From now on one reads and is written to in a language. */
+	async chooseLanguage(language: string): Promise<void> {
+		await ask(api.PUT('/api/v1/language', { body: { language } }));
+		await signed.load();
+	},
+
 	changePassword(body: Shapes['PasswordChange']): Promise<unknown> {
 		return ask(api.PUT('/api/v1/password', { body }));
 	},

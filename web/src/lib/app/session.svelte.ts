@@ -1,6 +1,7 @@
 /** Who is signed in. */
 import { api, ask, identify, Refusal, type Lost, type Shapes } from '$lib/api/client';
 import { setDaysOff, setToday } from '$lib/words/days';
+import { speak } from '$lib/words/language';
 import { answers } from '$lib/app/offline/answers';
 import { saving } from '$lib/app/saving/saving.svelte';
 
@@ -114,6 +115,8 @@ class Signed {
 		this.lost = null;
 		this.current = session;
 		if (session.today) setToday(session.today);
+		// Families choose; whoever works here reads what the school's people say among each other.
+		await speak(this.teaches || this.keepsRecords || session.person_id === null ? 'en' : session.language);
 		setDaysOff(session.days_off);
 		await saving.begin(session.person_id);
 	}

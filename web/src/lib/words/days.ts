@@ -2,6 +2,23 @@
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
+/** How days are called in the language of the page; they are typed in English. */
+let weekdays = WEEKDAYS;
+let months = MONTHS;
+
+/** From now on days are called as in a language. */
+export function nameDays(language: string): void {
+	const called = (options: Intl.DateTimeFormatOptions) => {
+		const format = new Intl.DateTimeFormat(language, { ...options, timeZone: 'UTC' });
+		return (day: Date) => format.format(day).replace(/\.$/, '');
+	};
+	const [weekday, month] = [called({ weekday: 'short' }), called({ month: 'short' })];
+	const isEnglish = !language.startsWith('sv');
+	// The first of January 2023 was a Sunday.
+	weekdays = isEnglish ? WEEKDAYS : WEEKDAYS.map((_, day) => weekday(new Date(Date.UTC(2023, 0, 1 + day))));
+	months = isEnglish ? MONTHS : MONTHS.map((_, place) => month(new Date(Date.UTC(2023, place, 1))));
+}
+
 function parts(iso: string): Date {
 	const [year, month, day] = iso.slice(0, 10).split('-').map(Number);
 	return new Date(Date.UTC(year!, month! - 1, day!));
@@ -9,13 +26,13 @@ function parts(iso: string): Date {
 
 /** Thu 14 Sep */
 export function longDay(iso: string): string {
-	return `${WEEKDAYS[parts(iso).getUTCDay()]} ${shortDay(iso)}`;
+	return `${weekdays[parts(iso).getUTCDay()]} ${shortDay(iso)}`;
 }
 
 /** 14 Sep */
 export function shortDay(iso: string): string {
 	const day = parts(iso);
-	return `${day.getUTCDate()} ${MONTHS[day.getUTCMonth()]}`;
+	return `${day.getUTCDate()} ${months[day.getUTCMonth()]}`;
 }
 
 /** Thu 14 Sep 2031 */

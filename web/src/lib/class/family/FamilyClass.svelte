@@ -2,6 +2,7 @@
 	/** What a family sees of one class in one term: the mark, then work (missing first), then how it comes about. */
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
+	import { t } from '$lib/words/language';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Working from '$lib/class/working/Working.svelte';
 	import WhatIf from './WhatIf.svelte';
@@ -20,16 +21,8 @@
 		/** Where a term's report card is read; none for teachers, who see one class. */
 		toCard?: (term: number) => string;
 	} = $props();
-	const lists = $derived<[string, Shapes['WorkOut'][]][]>(
-		(
-			[
-				['Missing', shown.missing],
-				['To come', shown.to_come],
-				['Being marked', shown.being_marked],
-				['Back, newest first', shown.back]
-			] as [string, Shapes['WorkOut'][]][]
-		).filter(([, works]) => works.length)
-	);
+	const LISTS = ['missing', 'to_come', 'being_marked', 'back'] as const;
+	const lists = $derived(LISTS.filter((each) => shown[each].length));
 	/** As posted; before, as they stand. */
 	const levels = $derived(shown.posted ? shown.posted.levels : shown.levels);
 </script>
@@ -52,29 +45,36 @@
 			</div>
 		</div>
 	</section>
-	<aside class="row-span-2 max-md:row-auto" aria-label="Work">
-		<h2 class="mb-2 max-md:sr-only">Work</h2>
-		{#each lists as [title, works] (title)}
-			<WorkList {student} {title} {works} />
-		{:else}<p class="text-body text-slate">No work yet.</p>{/each}
+	<aside class="row-span-2 max-md:row-auto" aria-label={$t('class.work')}>
+		<h2 class="mb-2 max-md:sr-only">{$t('class.work')}</h2>
+		{#each lists as each (each)}
+			<WorkList {student} title={$t(`class.${each}`)} works={shown[each]} isMissing={each === 'missing'} />
+		{:else}<p class="text-body text-slate">{$t('class.no_work')}</p>{/each}
 		{#if shown.cards.length}
-			<h2 class="mt-5 mb-2 first:mt-0">Posted</h2>
+			<h2 class="mt-5 mb-2 first:mt-0">{$t('class.posted')}</h2>
 			<ul>
 				{#each shown.cards as card (card.term_id)}
 					<li class="flex justify-between gap-3 border-t border-hair py-2">
 						<span
-							><b class="font-semibold">{card.term}</b>, {card.mark ?? 'no mark'}<span
+							><b class="font-semibold">{card.term}</b>, {card.mark ?? $t('class.no_mark')}<span
 								class="block text-body text-slate"
-								>posted {longDay(card.at)}{card.effort ? `, effort ${card.effort}` : ''}{card.comment
-									? ', with a comment'
-									: ''}</span
+								>{[
+									$t('class.posted_on', { day: longDay(card.at) }),
+									card.effort && $t('class.effort', { effort: card.effort }),
+									card.comment && $t('class.with_comment')
+								]
+									.filter(Boolean)
+									.join(', ')}</span
 							></span
 						>
 						<span class="flex flex-none gap-3">
-							<a class="link min-h-6" href={to(card.term_id)}>read<span class="sr-only"> {card.term}</span></a
+							<a class="link min-h-6" href={to(card.term_id)}
+								>{$t('class.read')}<span class="sr-only"> {card.term}</span></a
 							>
 							{#if toCard}<a class="link min-h-6" href={toCard(card.term_id)}
-									>report card<span class="sr-only"> of {card.term}</span></a
+									>{$t('class.card')}<span class="sr-only">
+										{$t('class.card_of', { term: card.term })}</span
+									></a
 								>{/if}
 						</span>
 					</li>
@@ -82,14 +82,17 @@
 			</ul>
 		{/if}
 	</aside>
-	<section class="max-md:mt-5" aria-label="How it comes about">
+	<section class="max-md:mt-5" aria-label={$t('class.how')}>
 		{#if shown.posted?.comment}
-			<h2 class="mb-2">What {shown.teachers[0]} writes</h2>
+			<h2 class="mb-2">{$t('class.writes', { name: shown.teachers[0] ?? '' })}</h2>
 			<p class="mb-5 max-w-160 text-large leading-5.75 whitespace-pre-line">{shown.posted.comment}</p>
 		{/if}
 		{#if levels.length}
-			<h2 class="mb-2">What was learnt</h2>
-			<dl class="mb-5 grid max-w-110 grid-cols-[1fr_auto]" aria-label="Levels in {shown.name}">
+			<h2 class="mb-2">{$t('class.learnt')}</h2>
+			<dl
+				class="mb-5 grid max-w-110 grid-cols-[1fr_auto]"
+				aria-label={$t('class.levels', { name: shown.name })}
+			>
 				{#each levels as each (each.name)}
 					<dt class="border-b border-hair py-1">{each.name}</dt>
 					<dd class="border-b border-hair py-1 text-right font-semibold">{each.mark}</dd>
@@ -97,12 +100,12 @@
 			</dl>
 		{/if}
 		{#if shown.working}
-			<h2 class="mb-2">How it comes about</h2>
+			<h2 class="mb-2">{$t('class.how')}</h2>
 			<Working how={shown.working} />
 		{/if}
 		{#if shown.has_what_if}
 			<div class="mt-5 max-w-160 print:hidden">
-				<Fold isLazy title="What it would take" words="for the next mark, and what a score would make">
+				<Fold isLazy title={$t('class.takes')} words={$t('class.takes_words')}>
 					{#key `${shown.id} ${shown.term_id}`}
 						<WhatIf of={{ student, class: shown.id, term: shown.term_id, byTeacher: !toCard }} />
 					{/key}

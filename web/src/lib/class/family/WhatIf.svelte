@@ -4,6 +4,7 @@
 	import { Debounced } from 'runed';
 	import { SvelteMap } from 'svelte/reactivity';
 	import { words } from '$lib/api/client';
+	import { t } from '$lib/words/language';
 	import * as fetched from '$lib/api/queries';
 	import Slider from '$lib/ui/slider/Slider.svelte';
 
@@ -22,20 +23,20 @@
 </script>
 
 {#if takes.isPending}
-	<p class="text-slate" role="status">Working out what it would take…</p>
+	<p class="text-slate" role="status">{$t('what.working')}</p>
 {:else if !takes.data}
 	<p class="problem" role="alert">{words(takes.error)}</p>
 {:else}
 	<p class="mb-2 min-h-6 text-large leading-5.75" role="status">
-		{#if points.size === 0}
-			<span class="text-slate">Move a line to see what a score would make, everything else as it is.</span>
+		{#if ![...points.values()].some(Boolean)}
+			<span class="text-slate">{$t('what.move')}</span>
 		{:else if tried.isError}
 			<span class="text-rowan">{words(tried.error)}</span>
 		{:else if tried.data}
-			That would make <b class="font-semibold">{tried.data.mark ?? 'no mark'}</b>{tried.data.percent
+			{$t('what.makes', { mark: tried.data.mark ?? $t('class.no_mark') })}{tried.data.percent
 				? `, ${tried.data.percent} %`
 				: ''}.
-		{:else}<span class="text-slate">One moment…</span>{/if}
+		{:else if asked.current.length}<span class="text-slate">{$t('moment')}</span>{/if}
 	</p>
 	<ul class="grid gap-3">
 		{#each works as each (each.id)}
@@ -44,7 +45,7 @@
 				<div class="flex items-baseline justify-between gap-3">
 					<span><b class="font-semibold">{each.name}</b> <span class="text-slate">{each.words}</span></span>
 					<label class="flex flex-none items-baseline gap-1.5">
-						<span class="sr-only">Points tried for {each.name}</span>
+						<span class="sr-only">{$t('what.points', { name: each.name })}</span>
 						<input
 							class="h-7 w-14 border border-rule text-right"
 							inputmode="decimal"
@@ -52,14 +53,14 @@
 							value={now ?? ''}
 							oninput={({ currentTarget }) => points.set(each.id, currentTarget.value.trim())}
 						/>
-						<span class="text-slate">of {each.points}</span>
+						<span class="text-slate">{$t('work.of', { points: each.points })}</span>
 					</label>
 				</div>
 				<Slider
-					label="Try a score for {each.name}"
+					label={$t('what.try', { name: each.name })}
 					max={Number(each.points)}
 					value={Math.min(Number(now) || 0, Number(each.points))}
-					words={now ? `${now} of ${each.points}` : 'nothing tried'}
+					words={now ? $t('what.of', { now, points: each.points }) : $t('what.nothing')}
 					onchange={(next) => points.set(each.id, String(next))}
 				/>
 				{#if each.answers.length}
@@ -73,5 +74,6 @@
 			</li>
 		{/each}
 	</ul>
-	{#if points.size}<button class="link mt-3" onclick={() => points.clear()}>As it is</button>{/if}
+	{#if points.size}<button class="link mt-3" onclick={() => points.clear()}>{$t('what.as_it_is')}</button
+		>{/if}
 {/if}

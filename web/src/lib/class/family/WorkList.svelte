@@ -1,10 +1,15 @@
 <script lang="ts">
 	/** Some of a student's work, with score and comment as far as the family sees them. */
 	import type { Shapes } from '$lib/api/client';
+	import { t } from '$lib/words/language';
 	import { longDay } from '$lib/words/days';
 
-	let { student, title, works }: { student: number; title: string; works: Shapes['WorkOut'][] } = $props();
-	const isMissing = $derived(title === 'Missing');
+	let {
+		student,
+		title,
+		works,
+		isMissing
+	}: { student: number; title: string; works: Shapes['WorkOut'][]; isMissing: boolean } = $props();
 </script>
 
 <h3
@@ -24,7 +29,7 @@
 			<span class="text-slate">{each.due_on ? longDay(each.due_on) : ''}</span>
 			{#if isMissing}<i class="missing-bar" aria-hidden="true"></i>{:else}<i
 					class="mt-1.25 size-2.25 rounded-[1px] bg-(color:--c) shadow-[inset_0_0_0_1px_var(--color-slate)]"
-					title={each.category ?? 'no category'}
+					title={each.category ?? $t('work.no_category')}
 				></i>{/if}
 			<span>
 				{each.name}
@@ -47,10 +52,13 @@
 					</span>
 				{/if}
 				{#if each.criteria.length}
-					<ul class="my-1 grid gap-0.5 text-small leading-4.5" aria-label="Criteria of {each.name}">
+					<ul
+						class="my-1 grid gap-0.5 text-small leading-4.5"
+						aria-label={$t('work.criteria', { name: each.name })}
+					>
 						{#each each.criteria as criterion (criterion.name)}
 							<li>
-								{criterion.name}: <b class="font-semibold">{criterion.level ?? 'nothing chosen'}</b>
+								{criterion.name}: <b class="font-semibold">{criterion.level ?? $t('work.nothing_chosen')}</b>
 								<span class="text-slate"
 									>{[criterion.points, criterion.wording].filter(Boolean).join('. ')}</span
 								>
@@ -65,7 +73,7 @@
 						class={[each.dropped ? 'font-normal' : 'font-semibold', each.dropped && 'line-through']}
 						>{each.score}</b
 					>
-					<span class="text-slate">{each.points ? ` of ${each.points}` : ''}</span>{/if}
+					<span class="text-slate">{each.points ? $t('work.of', { points: each.points }) : ''}</span>{/if}
 			</span>
 		</li>
 	{/each}

@@ -2,6 +2,7 @@
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
+	import { t } from '$lib/words/language';
 	import { notice } from '$lib/app/notice.svelte';
 	import { sayRead } from './keeping';
 	import { createQuery } from '@tanstack/svelte-query';
@@ -15,10 +16,10 @@
 	const read = () => notice.tried(sayRead(student, term).then(() => family.refetch()));
 </script>
 
-<svelte:head><title>Report card, {card.data?.student ?? ''} · Hoarfrost</title></svelte:head>
+<svelte:head><title>{$t('card.title')}, {card.data?.student ?? ''} · Hoarfrost</title></svelte:head>
 
 {#if card.isPending}
-	<p class="p-6 text-slate" role="status">Fetching the report card…</p>
+	<p class="p-6 text-slate" role="status">{$t('card.fetching')}</p>
 {:else if !card.data}
 	<main class="max-w-190 p-6 px-6 pt-6 pb-16 text-large leading-5.75">
 		<Failed error={card.error} retry={card.refetch} />
@@ -29,7 +30,9 @@
 		<header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-2 border-b-2 border-ink pb-2">
 			<div>
 				<h1 class="text-display leading-10 wrap-anywhere">{data.student}</h1>
-				<p class="text-body text-slate">{data.number}. Report card, {data.term}, {data.year}</p>
+				<p class="text-body text-slate">
+					{$t('card.line', { number: data.number, term: data.term, year: data.year })}
+				</p>
 			</div>
 			<div class="text-right">
 				{#if data.logo}<img class="mb-1 ml-auto max-h-16 max-w-40" src={data.logo} alt="" />{/if}
@@ -39,18 +42,20 @@
 			</div>
 		</header>
 		<p class="flex gap-5 pt-2 pb-4 text-body print:hidden">
-			<a class="link" href="/family/{student}?term={term}">Back to {data.term.toLowerCase()}</a>
+			<a class="link" href="/family/{student}?term={term}"
+				>{$t('card.back', { term: data.term.toLowerCase() })}</a
+			>
 			{#if data.subjects.length}<a
 					class="link"
 					href="/api/v1/families/{student}/card.pdf?term={term}"
-					download>Save as PDF</a
+					download>{$t('card.save')}</a
 				>{/if}
 		</p>
 		{#if data.subjects.length && family.data?.asks_to_read}
 			<p class="mb-4 text-body print:hidden" role="status">
-				{#if family.data.read.includes(term)}You have said that you have read this report.
-				{:else}<button class="btn" onclick={read}>I have read this report</button>
-					<span class="text-slate">The school asks for it.</span>{/if}
+				{#if family.data.read.includes(term)}{$t('card.has_read')}
+				{:else}<button class="btn" onclick={read}>{$t('card.read')}</button>
+					<span class="text-slate">{$t('card.asked')}</span>{/if}
 			</p>
 		{/if}
 		{#if data.subjects.length}
@@ -58,7 +63,8 @@
 				<table class="rows">
 					<thead>
 						<tr
-							><th scope="col">Subject</th>{#each data.terms as name (name)}<th scope="col">{name}</th
+							><th scope="col">{$t('card.subject')}</th>{#each data.terms as name (name)}<th scope="col"
+									>{name}</th
 								>{/each}</tr
 						>
 					</thead>
@@ -74,7 +80,7 @@
 									<td
 										><b class="font-semibold">{each.mark || '—'}</b>
 										{each.percent}{#if each.effort}<span class="block text-body font-normal text-slate"
-												>effort {each.effort}</span
+												>{$t('class.effort', { effort: each.effort })}</span
 											>{/if}</td
 									>
 								{/each}
@@ -88,7 +94,7 @@
 							{#if subject.scale.length && subject.levels.length}
 								<tr
 									><td class="pl-5 text-slate" colspan={data.terms.length + 1}
-										>Levels from the lowest: {subject.scale.join(', ')}</td
+										>{$t('card.scale', { levels: subject.scale.join(', ') })}</td
 									></tr
 								>
 							{/if}
@@ -119,7 +125,7 @@
 				{/each}
 			{/each}
 		{:else}
-			<p>Nothing is posted for {data.term.toLowerCase()} yet. What is posted appears here.</p>
+			<p>{$t('card.nothing', { term: data.term.toLowerCase() })}</p>
 		{/if}
 	</main>
 {/if}

@@ -4,10 +4,14 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
 	import { words } from '$lib/api/client';
+	import { t } from '$lib/words/language';
 	import FamilyClass from '$lib/class/family/FamilyClass.svelte';
 	import CalendarAddress from '$lib/app/CalendarAddress.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
+	import { signed } from '$lib/app/session.svelte';
+	import { LANGUAGES } from '$lib/words/language';
+	import Language from './Language.svelte';
 	import Guardians from './Guardians.svelte';
 	import { looked } from './keeping';
 	import Notices from './Notices.svelte';
@@ -37,21 +41,21 @@
 	}
 </script>
 
-<svelte:head><title>{family.data?.given_name ?? 'Family'} · Hoarfrost</title></svelte:head>
+<svelte:head><title>{family.data?.given_name ?? $t('family.title')} · Hoarfrost</title></svelte:head>
 
 {#if family.isPending}
-	<p class="p-6 text-slate" role="status">One moment…</p>
+	<p class="p-6 text-slate" role="status">{$t('moment')}</p>
 {:else if !family.data}
 	<main class="p-6">
 		<h1 class="text-title">{words(family.error)}</h1>
-		<button class="btn mt-3" onclick={() => family.refetch()}>Try again</button>
-		<p class="mt-2 text-slate">Here you see only what belongs to you or your children.</p>
+		<button class="btn mt-3" onclick={() => family.refetch()}>{$t('again')}</button>
+		<p class="mt-2 text-slate">{$t('family.only_yours')}</p>
 	</main>
 {:else if !family.data.classes.length}
 	<main class="p-6">
 		<h1 class="text-title">{family.data.name}</h1>
 		<p class="mt-2 text-slate">
-			No class of {family.data.given_name}'s keeps its scores here yet. Ask the school if one is missing.
+			{$t('family.no_class', { name: family.data.given_name })}
 		</p>
 	</main>
 {:else}
@@ -68,14 +72,14 @@
 		<h1 class="sr-only">{family.data.name}, {family.data.term}</h1>
 		<nav
 			class="mx-10 mt-4 mb-5 flex gap-x-5 overflow-x-auto border-b border-hair text-large max-md:mx-4"
-			aria-label="Classes"
+			aria-label={$t('family.classes')}
 		>
 			{#each [undefined, ...family.data.classes] as each (each?.id)}
 				<a
 					class="min-h-8 flex-none pb-1.25 whitespace-nowrap text-slate [&[aria-current]]:font-semibold [&[aria-current]]:text-ink [&[aria-current]]:shadow-[inset_0_-2px_0_var(--color-juniper)]"
 					href={to({ class: each?.id })}
 					aria-current={each?.id === shown?.id ? 'page' : undefined}
-					>{each?.name ?? `All of ${family.data.term.toLowerCase()}`}</a
+					>{each?.name ?? $t('family.all_of', { term: family.data.term.toLowerCase() })}</a
 				>
 			{/each}
 		</nav>
@@ -91,16 +95,24 @@
 		{/if}
 		<div class="px-10 pb-10 max-md:px-4 print:hidden">
 			{#if !family.data.reports_only}
-				<Fold isLazy title="Calendar" words="when work is due">
-					<CalendarAddress of={{ student }} name="What {family.data.given_name} has to do" />
+				<Fold isLazy title={$t('family.calendar')} words={$t('family.calendar_words')}>
+					<CalendarAddress
+						of={{ student }}
+						name={$t('family.calendar_of', { name: family.data.given_name })}
+					/>
 				</Fold>
 			{/if}
-			<Fold isLazy title="Notices" words="by mail, of what is new"><Notices /></Fold>
+			<Fold isLazy title={$t('family.notices')} words={$t('family.notices_words')}><Notices /></Fold>
 			{#if family.data.is_own}
-				<Fold isLazy title="Who sees this" words="of your guardians"><Guardians {student} /></Fold>
+				<Fold isLazy title={$t('family.readers')} words={$t('family.readers_words')}
+					><Guardians {student} /></Fold
+				>
 			{/if}
+			<Fold isLazy title={$t('family.language')} words={LANGUAGES[signed.current?.language ?? 'en'] ?? ''}>
+				<Language />
+			</Fold>
 			{#if years.length}
-				<Fold title="Earlier years" words={years.map(({ name }) => name).join(', ')}>
+				<Fold title={$t('family.years')} words={years.map(({ name }) => name).join(', ')}>
 					<ul class="flex flex-wrap gap-4">
 						{#each years as each (each.id)}
 							<li><a class="link min-h-6" href="/family/{student}?year={each.id}">{each.name}</a></li>

@@ -2,7 +2,7 @@
 	/** A student's classes at a glance: what is missing and due first, then how each stands, and what is new. */
 	import type { Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
-	import { counted } from '$lib/words/plurals';
+	import { t } from '$lib/words/language';
 
 	let { family, to }: { family: Shapes['FamilyOut']; to: (id: number) => string } = $props();
 
@@ -39,26 +39,28 @@
 <div
 	class="grid grid-cols-[minmax(0,396px)_minmax(260px,1fr)] gap-x-14 gap-y-6 px-10 pb-12 max-md:grid-cols-1 max-md:px-4"
 >
-	<div class={['grid content-start gap-6', family.reports_only && 'hidden']}>
-		{#if missing.length}
-			<section aria-label="Missing">
-				<h2 class="mb-2 text-rowan">{counted(missing.length, 'piece')} of work missing</h2>
-				{@render list(missing, true)}
+	{#if !family.reports_only}
+		<div class="grid content-start gap-6">
+			{#if missing.length}
+				<section aria-label={$t('overview.missing')}>
+					<h2 class="mb-2 text-rowan">{$t('overview.missing_count', { count: missing.length })}</h2>
+					{@render list(missing, true)}
+				</section>
+			{/if}
+			<section aria-label={$t('overview.next')}>
+				<h2 class="mb-2">{$t('overview.next')}</h2>
+				{#if coming.length}
+					{@render list(coming.slice(0, NEXT), false)}
+					{#if coming.length > NEXT}<p class="mt-2 text-slate">
+							{$t('overview.later', { count: coming.length - NEXT })}
+						</p>{/if}
+				{:else}<p class="text-slate">{$t('overview.nothing_due')}</p>{/if}
 			</section>
-		{/if}
-		<section aria-label="Due next">
-			<h2 class="mb-2">Due next</h2>
-			{#if coming.length}
-				{@render list(coming.slice(0, NEXT), false)}
-				{#if coming.length > NEXT}<p class="mt-2 text-slate">
-						and {coming.length - NEXT} later, in the classes
-					</p>{/if}
-			{:else}<p class="text-slate">Nothing has a day on which it is due yet.</p>{/if}
-		</section>
-	</div>
+		</div>
+	{/if}
 	<div class="grid content-start gap-6">
-		<section aria-label="Classes">
-			<h2 class="mb-2">Classes</h2>
+		<section aria-label={$t('family.classes')}>
+			<h2 class="mb-2">{$t('family.classes')}</h2>
 			<ul class="border-t border-rule">
 				{#each family.classes as each (each.id)}
 					<li class="border-b border-hair">
@@ -84,8 +86,8 @@
 			</ul>
 		</section>
 		{#if family.news_since}
-			<section aria-label="New">
-				<h2 class="mb-2">New since {longDay(family.news_since)}</h2>
+			<section aria-label={$t('overview.new')}>
+				<h2 class="mb-2">{$t('overview.since', { day: longDay(family.news_since) })}</h2>
 				{#if news.length}
 					<ul class="border-t border-rule">
 						{#each news as each, place (place)}
@@ -96,7 +98,7 @@
 							</li>
 						{/each}
 					</ul>
-				{:else}<p class="text-slate">Nothing has come back since then.</p>{/if}
+				{:else}<p class="text-slate">{$t('overview.nothing_new')}</p>{/if}
 			</section>
 		{/if}
 	</div>
