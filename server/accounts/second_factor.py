@@ -74,7 +74,6 @@ def begin(person: Person) -> Beginning:
     return Beginning(picture, " ".join(key[each : each + 4] for each in range(0, len(key), 4)))
 
 
-@transaction.atomic
 def confirm(person: Person, code: str) -> list[str]:
     """Take an app's code for the first time; gives the recovery codes. Raises Refused for a wrong one, or without a key."""
     _refuse_two(person)
@@ -82,10 +81,12 @@ def confirm(person: Person, code: str) -> list[str]:
     if device is None:
         raise Refused("Show the key to your app first.", "code")
     if not device.verify_token(bare_code(code)):
+        # What django-otp counts of wrong codes stands, whatever becomes of the request.
         raise Refused("This is not the code that the app shows now. Wait for the next one.", "code")
-    device.confirmed = True
-    device.save(update_fields=["confirmed"])
-    return _new_codes(person)
+    with transaction.atomic():
+        device.confirmed = True
+        device.save(update_fields=["confirmed"])
+        return _new_codes(person)
 
 
 def check(person: Person, code: str) -> bool:

@@ -125,7 +125,13 @@ def _news(person: Person, student: Student, how: Notices) -> list[Item]:
 
 def _send(person: Person, school: School, children: Sequence[Child]) -> str:
     """Hand a notice over to the mail server; gives what it said where it did not take the address."""
-    stop = f"{settings.ADDRESS}/notices/stop/{stop_token(person)}"
+    token = stop_token(person)
+    stop = f"{settings.ADDRESS}/notices/stop/{token}"
+    # A mail program stops them by itself, in one click (RFC 8058).
+    headers = {
+        "List-Unsubscribe": f"<{settings.ADDRESS}/api/v1/notices/stop/{token}>",
+        "List-Unsubscribe-Post": "List-Unsubscribe=One-Click",
+    }
     about = {
         "person": person,
         "school": school,
@@ -142,7 +148,7 @@ def _send(person: Person, school: School, children: Sequence[Child]) -> str:
             _("new of %(names)s") % {"names": names},
             render_to_string("families/digest.txt", about),
             html=render_to_string("families/digest.html", about),
-            headers={"List-Unsubscribe": f"<{stop}>"},
+            headers=headers,
         )
     except smtplib.SMTPRecipientsRefused as refused:
         code, words = next(iter(refused.recipients.values()))

@@ -6,7 +6,7 @@ from ninja import Status
 from school.access import Asking, PermittedRouter
 from school.language import in_language_of
 from school.models import AuditAction
-from school.permissions import ANYBODY, SEE_OWN
+from school.permissions import ANYBODY, HAS_SECRET, SEE_OWN
 from school.refusal import Refused
 from school.session import chosen_school
 
@@ -57,9 +57,9 @@ def confirm_address(request: Asking, token: str) -> Any:
     return Status(204, None)
 
 
-@router.post("/notices/stop/{token}", permission=ANYBODY, response={204: None})
+@router.post("/notices/stop/{token}", permission=HAS_SECRET, response={204: None})
 def stop_notices(request: Asking, token: str) -> Any:
-    """Follow the link in a notice: no more of them."""
+    """Follow the link in a notice, or have a mail program do it: no more of them."""
     stop(token)
     return Status(204, None)
 

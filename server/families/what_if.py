@@ -68,7 +68,7 @@ def tried(seen: SeenClass, scores: Mapping[int, str]) -> WhatIfResultOut:
     except BookError as error:
         raise Refused(_("Points go from 0 to what the work is worth."), "points") from error
     except NumberError as error:
-        raise Refused(_("This is no number of points."), "points") from error
+        raise Refused(_("This is no number of points: it %(why)s.") % {"why": error}, "points") from error
     shown = grade(seen.gradebook, result, seen.name)
     return WhatIfResultOut(mark=shown.mark, percent=shown.percent if seen.rules.families_percent else None)
 

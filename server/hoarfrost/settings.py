@@ -40,11 +40,14 @@ INSTALLED_APPS = [
     "tools",
     "sending",
     "demo",
+    "django_guid",
 ]
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django_guid.middleware.guid_middleware",
+    "hoarfrost.request_log.log_requests",
     "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -210,11 +213,46 @@ DEFAULT_FROM_EMAIL = env.str("HOARFROST_MAIL_FROM", default="hoarfrost@localhost
 
 # A table or gradebook file of a class comes back as JSON, with what was chosen about it.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
+LOG_AS_JSON = env.bool("HOARFROST_LOG_AS_JSON", default=False)
+"""Whether a line of JSON is written for each request and event, for a collector of logs; else warnings, for a person."""
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"request_id": {"()": "django_guid.log_filters.CorrelationId", "correlation_id_field": "request_id"}},
+    "formatters": {
+        "json": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "format": "%(asctime)s %(levelname)s %(name)s %(message)s %(request_id)s",
+            "rename_fields": {"asctime": "at", "levelname": "level", "name": "from"},
+        },
+        "text": {"format": "%(levelname)s %(name)s: %(message)s"},
+    },
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            "filters": ["request_id"],
+            "formatter": "json" if LOG_AS_JSON else "text",
+        }
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
-    # It warns of what it skips in the fonts' style sheets.
-    "loggers": {"weasyprint": {"level": "ERROR"}},
+    "loggers": {
+        # It warns of what it skips in the fonts' style sheets.
+        "weasyprint": {"level": "ERROR"},
+        "hoarfrost.request_log": {"level": "INFO" if LOG_AS_JSON else "WARNING"},
+        "django_guid": {"level": "WARNING"},
+    },
 }
+DJANGO_GUID = {"GUID_HEADER_NAME": "X-Request-ID", "VALIDATE_GUID": True, "RETURN_HEADER": True}
+METRICS_PORTS = env.str("HOARFROST_METRICS_PORTS", default="")
+"""Ports of this machine, as 9101-9108: each process tells its metrics on one of them, to Prometheus; none without."""
+if METRICS_PORTS:
+    first, _, last = METRICS_PORTS.partition("-")
+    PROMETHEUS_METRICS_EXPORT_PORT_RANGE = range(int(first), int(last or first) + 1)
+    PROMETHEUS_METRICS_EXPORT_ADDRESS = "127.0.0.1"
+    PROMETHEUS_EXPORT_MIGRATIONS = False
+    INSTALLED_APPS = [*INSTALLED_APPS, "django_prometheus"]
+    MIDDLEWARE = [
+        "django_prometheus.middleware.PrometheusBeforeMiddleware",
+        *MIDDLEWARE,
+        "django_prometheus.middleware.PrometheusAfterMiddleware",
+    ]

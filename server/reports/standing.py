@@ -17,6 +17,7 @@ from plans.loading import load_plan
 from plans.models import Assignment, Draft
 from school import windows
 from school.calendar import local
+from school.language import language
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from school.own import own_name
 from scores.book import LoadedClass
@@ -44,7 +45,8 @@ DAY = datetime.timedelta(days=1)
 
 def day_text(day: datetime.date) -> str:
     """A day as it is written: Thu 14 Sep."""
-    return date_format(day, "D j M")
+    # Only English writes months with a large letter.
+    return date_format(day, "D j M" if language() == "en" else "D j b")
 
 
 def plural(count: int, one: str, more: str | None = None) -> str:

@@ -44,6 +44,8 @@ class Permission:
     signed_in: bool = True
     changes: Literal["school", "class"] | None = None
     """What operations that write count as changed (`revisions`)."""
+    by_secret: bool = False
+    """Whether the address itself says what may be done, to whoever has it: programs follow it too, which have no session."""
     without_second_factor: bool = False
     """Whether it is had by who lacks a second factor that their school asks for, too: what leads to one."""
 
@@ -179,7 +181,7 @@ class PermittedRouter(Router):
 
             permitted.permission = permission  # type: ignore[attr-defined]
             permitted.audit = audit  # type: ignore[attr-defined]
-            auth = _SIGNED_IN if permission.signed_in else _ANYBODY
+            auth = None if permission.by_secret else _SIGNED_IN if permission.signed_in else _ANYBODY
             given = options.pop("response", None)
             answers = given if isinstance(given, dict) else {200: given}
             answers = {**answers, frozenset(REFUSALS): Problem}

@@ -62,3 +62,5 @@ OWN_ACCOUNT = Permission("own.see", without_second_factor=True)
 """What belongs to being signed in at all."""
 ANYBODY = Permission("anybody", signed_in=False)
 """What may be asked before signing in."""
+HAS_SECRET = Permission("anybody", signed_in=False, by_secret=True)
+"""What a secret in the address is enough for."""

@@ -156,3 +156,12 @@ def test_a_second_factor_can_be_done_without_where_nobody_asks_for_it(officer: W
     assert send(client, "POST", "/api/v1/second-factor/end", {"password": "no"}).status_code == 422
     assert send(client, "POST", "/api/v1/second-factor/end", {"password": PASSWORD}).status_code == 204
     assert ask(Client(), "ann").status_code == 200
+
+
+def test_a_wrong_first_code_is_counted_too(officer: World, settings: object) -> None:
+    settings.OTP_TOTP_THROTTLE_FACTOR = 1  # type: ignore[attr-defined]
+    client = officer.client("teacher")
+    key = send(client, "POST", "/api/v1/second-factor", {"password": PASSWORD}).json()["key"]
+    wrong = f"{(int(code(key)) + 1) % 1_000_000:06}"
+    assert send(client, "PUT", "/api/v1/second-factor", {"code": wrong}).status_code == 422
+    assert TOTPDevice.objects.get(user=officer.people["teacher"]).throttling_failure_count == 1

@@ -4,11 +4,13 @@ import datetime
 import re
 import smtplib
 from typing import Any
+from urllib.parse import urlsplit
 
 import pytest
 from conftest import World, send
 from django.core import mail
 from django.db.models import F
+from django.test import Client
 from plans.models import Assignment
 from reports.tests.test_reports import comment, post
 from school.models import Guardianship, School
@@ -183,6 +185,19 @@ def test_the_link_in_a_notice_stops_them_without_signing_in(told: World) -> None
     assert send(told.client(None), "POST", f"/api/v1/notices/stop/{token}").status_code == 204
     enter(told, entry(told, "18", 1))
     assert written(told) == []
+    assert told.client("guardian").get("/api/v1/notices").json()["how"] == "none"
+
+
+def test_a_mail_program_stops_them_in_one_click(told: World) -> None:
+    enter(told, entry(told, "17"))
+    written(told)
+    headers = mail.outbox[-1].extra_headers
+    assert headers["List-Unsubscribe-Post"] == "List-Unsubscribe=One-Click"
+    address = urlsplit(headers["List-Unsubscribe"].strip("<>")).path
+    # It has no session, and no token of one.
+    program = Client(enforce_csrf_checks=True)
+    answer = program.post(address, "List-Unsubscribe=One-Click", content_type="application/x-www-form-urlencoded")
+    assert answer.status_code == 204
     assert told.client("guardian").get("/api/v1/notices").json()["how"] == "none"
 
 

@@ -162,6 +162,12 @@ def test_what_goes_with_work_is_there_for_its_own_families(world: World) -> None
     answer = world.client("guardian").get(theirs)
     assert (answer.content, answer["Content-Disposition"]) == (b"%PDF", "attachment; filename*=UTF-8''map%20%C3%BC.pdf")
     assert world.client("other_guardian").get(theirs).status_code == 404
+    # Work that families are not to know of yet has no file for them either, whoever guesses its number.
+    Assignment.objects.filter(pk=world.assignments[0].pk).update(announced=False)
+    count_class(world.school_class.pk)
+    assert world.client("guardian").get(theirs).status_code == 404
+    Assignment.objects.filter(pk=world.assignments[0].pk).update(announced=True)
+    count_class(world.school_class.pk)
     assert (
         "5 MB"
         in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"x" * (5 * 1024 * 1024 + 1))}).json()["detail"]

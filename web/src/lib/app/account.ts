@@ -25,7 +25,6 @@ export const account = {
 	/** From now on one reads and is written to in a language. */
 	async chooseLanguage(language: string): Promise<void> {
 		await ask(api.PUT('/api/v1/language', { body: { language } }));
-		await signed.load();
 	},
 
 	changePassword(body: Shapes['PasswordChange']): Promise<unknown> {

@@ -36,7 +36,7 @@
 					class={[
 						'font-name leading-15 font-[550] tracking-[-0.03em]',
 						shown.mark.length > 3 ? 'text-display' : 'text-[54px]'
-					]}>{shown.mark}</b
+					]}><bdi>{shown.mark}</bdi></b
 				>{/if}
 			<div>
 				<p class="text-slate">{shown.name}, {shown.teachers.join(', ')}</p>
@@ -95,7 +95,7 @@
 			>
 				{#each levels as each (each.name)}
 					<dt class="border-b border-hair py-1">{each.name}</dt>
-					<dd class="border-b border-hair py-1 text-right font-semibold">{each.mark}</dd>
+					<dd class="border-b border-hair py-1 text-end font-semibold">{each.mark}</dd>
 				{/each}
 			</dl>
 		{/if}

@@ -47,7 +47,7 @@
 					<label class="flex flex-none items-baseline gap-1.5">
 						<span class="sr-only">{$t('what.points', { name: each.name })}</span>
 						<input
-							class="h-7 w-14 border border-rule text-right"
+							class="h-7 w-14 border border-rule text-end"
 							inputmode="decimal"
 							placeholder="—"
 							value={now ?? ''}

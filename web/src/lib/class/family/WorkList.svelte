@@ -33,13 +33,13 @@
 				></i>{/if}
 			<span>
 				{each.name}
-				{#if each.words && !isMissing}<span class="small ml-1.5 text-small text-slate">{each.words}</span
+				{#if each.words && !isMissing}<span class="small ms-1.5 text-small text-slate">{each.words}</span
 					>{/if}
-				{#if each.description}<span class="small ml-1.5 block text-small whitespace-pre-line text-slate"
+				{#if each.description}<span class="small ms-1.5 block text-small whitespace-pre-line text-slate"
 						>{each.description}</span
 					>{/if}
 				{#if each.link || each.file}
-					<span class="small ml-1.5 block text-small whitespace-pre-line">
+					<span class="small ms-1.5 block text-small whitespace-pre-line">
 						{#if each.link}<a class="link" href={each.link} target="_blank" rel="noopener noreferrer external"
 								>{new URL(each.link).host}</a
 							>{/if}

@@ -41,65 +41,62 @@
 <table class="w-full">
 	<thead>
 		<tr>
-			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
+			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
 				><span class="sr-only">{how.parts.length ? 'Term' : 'Category'}</span></th
 			>
-			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
-				>result</th
-			>
+			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col">result</th>
 			{#if hasWeights || parts.length}<td
-					class="border-b border-rule pb-1 text-right text-small font-normal whitespace-nowrap text-slate"
-				></td><th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col"
+					class="border-b border-rule pb-1 text-end text-small font-normal whitespace-nowrap text-slate"
+				></td><th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
 					>weight now</th
 				>{/if}
-			<td class="border-b border-rule pb-1 text-right text-small font-normal whitespace-nowrap text-slate"
-			></td>
-			<th class="border-b border-rule pb-1 text-right text-small font-normal text-slate" scope="col">adds</th>
+			<td class="border-b border-rule pb-1 text-end text-small font-normal whitespace-nowrap text-slate"></td>
+			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col">adds</th>
 		</tr>
 	</thead>
 	<tbody>
 		{#each parts as part (part.name)}
 			<tr>
-				<th class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal" scope="row"
+				<th class="border-b border-hair py-1.75 text-start align-top leading-4.75 font-normal" scope="row"
 					>{part.name}
 					{#if part.mark}<span class="text-slate">{part.mark}</span>{/if}</th
 				>
-				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					>{part.percent === null ? 'no grade' : `${part.percent} %`}</td
 				>
 				<td
 					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
 					>{part.adds === null ? '' : '×'}</td
 				>
-				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					>{part.weight_in_effect === null ? '' : `${part.weight_in_effect} %`}</td
 				>
 				<td
 					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
 					>{part.adds === null ? '' : '='}</td
 				>
-				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					><b class="font-semibold">{part.adds ?? ''}</b></td
 				>
 			</tr>
 		{/each}
 		{#each how.categories as each (each.name)}
 			<tr style="--c: var(--color-hue-{each.colour})">
-				<th class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal" scope="row">
-					{#if isWhole}<b class="text-left font-semibold"
-							><i class="mr-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
+				<th class="border-b border-hair py-1.75 text-start align-top leading-4.75 font-normal" scope="row">
+					{#if isWhole}<b class="text-start font-semibold"
+							><i class="me-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
 							></i>{each.name}</b
 						>
 					{:else}<button
-							class="text-left font-semibold hover:underline"
+							class="text-start font-semibold hover:underline"
 							onclick={() => (opened = opened === each.name ? null : each.name)}
 							aria-expanded={opened === each.name}
-							><i class="mr-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
+							><i class="me-2 inline-block size-2.25 rounded-[1px] bg-(color:--c) [print-color-adjust:exact]"
 							></i>{each.name}</button
 						>{/if}
-					<span class="block pl-4.25 text-slate">{each.words}</span>
+					<span class="block ps-4.25 text-slate">{each.words}</span>
 				</th>
-				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					>{each.percent === null ? '' : `${each.percent} %`}</td
 				>
 				{#if hasWeights}
@@ -107,7 +104,7 @@
 						class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
 						>{each.weight_in_effect === null ? '' : '×'}</td
 					>
-					<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+					<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 						>{each.weight_in_effect === null ? '' : `${each.weight_in_effect} %`}</td
 					>
 				{/if}
@@ -115,7 +112,7 @@
 					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
 					>{each.adds === null ? '' : '='}</td
 				>
-				<td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					><b class="font-semibold">{each.adds ?? ''}</b></td
 				>
 			</tr>
@@ -127,7 +124,7 @@
 			<tr
 				><th
 					scope="row"
-					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
+					class="border-b border-hair py-1.75 text-start align-top leading-4.75 font-normal text-slate"
 					colspan={hasWeights || parts.length ? 6 : 4}>In no category, not in the grade</th
 				></tr
 			>
@@ -136,23 +133,23 @@
 		{#if how.sum !== null}
 			<tr>
 				<th
-					class="border-y border-t-rule border-b-hair py-1.75 text-left align-top leading-4.75 font-semibold"
+					class="border-y border-t-rule border-b-hair py-1.75 text-start align-top leading-4.75 font-semibold"
 					scope="row">{how.term}</th
 				>
 				<td
-					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+					class="border-y border-t-rule border-b-hair py-1.75 text-end align-top leading-4.75 font-semibold whitespace-nowrap"
 				></td>
 				{#if hasWeights || parts.length}<td
-						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+						class="border-y border-t-rule border-b-hair py-1.75 text-end align-top leading-4.75 font-semibold whitespace-nowrap"
 					></td><td
-						class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+						class="border-y border-t-rule border-b-hair py-1.75 text-end align-top leading-4.75 font-semibold whitespace-nowrap"
 						>100.00 %</td
 					>{/if}
 				<td
-					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+					class="border-y border-t-rule border-b-hair py-1.75 text-end align-top leading-4.75 font-semibold whitespace-nowrap"
 				></td>
 				<td
-					class="border-y border-t-rule border-b-hair py-1.75 text-right align-top leading-4.75 font-semibold whitespace-nowrap"
+					class="border-y border-t-rule border-b-hair py-1.75 text-end align-top leading-4.75 font-semibold whitespace-nowrap"
 					><b class="font-semibold">{how.sum}</b></td
 				>
 			</tr>
@@ -160,10 +157,10 @@
 		{#each how.steps as step (step.words)}
 			<tr
 				><th
-					class="border-b border-hair py-1.75 text-left align-top leading-4.75 font-normal text-slate"
+					class="border-b border-hair py-1.75 text-start align-top leading-4.75 font-normal text-slate"
 					scope="row"
 					colspan={hasWeights || parts.length ? 5 : 3}>{step.words}{step.reason ? `: ${step.reason}` : ''}</th
-				><td class="border-b border-hair py-1.75 text-right align-top leading-4.75 whitespace-nowrap"
+				><td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
 					><b class="font-semibold">{step.value}</b></td
 				></tr
 			>
@@ -180,7 +177,7 @@
 {#snippet work(line: Shapes['LineOut'])}
 	<tr class="work">
 		<th
-			class="border-b border-hair py-1 pl-4.25 text-left align-top leading-4.75 font-normal"
+			class="border-b border-hair py-1 ps-4.25 text-start align-top leading-4.75 font-normal"
 			scope="row"
 			colspan={hasWeights || parts.length ? 5 : 3}
 		>
@@ -191,7 +188,7 @@
 					: ''}</span
 			>
 		</th>
-		<td class="border-b border-hair py-1 text-right align-top leading-4.75 whitespace-nowrap"
+		<td class="border-b border-hair py-1 text-end align-top leading-4.75 whitespace-nowrap"
 			>{line.adds ?? ''}</td
 		>
 	</tr>

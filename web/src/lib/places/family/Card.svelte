@@ -34,8 +34,8 @@
 					{$t('card.line', { number: data.number, term: data.term, year: data.year })}
 				</p>
 			</div>
-			<div class="text-right">
-				{#if data.logo}<img class="mb-1 ml-auto max-h-16 max-w-40" src={data.logo} alt="" />{/if}
+			<div class="text-end">
+				{#if data.logo}<img class="ms-auto mb-1 max-h-16 max-w-40" src={data.logo} alt="" />{/if}
 				<b class="font-semibold">{data.school}</b>
 				<p class="text-body text-slate">{data.address}</p>
 				<p class="text-body text-slate">{data.day}</p>
@@ -87,13 +87,13 @@
 							</tr>
 							{#each subject.levels as level (level.name)}
 								<tr>
-									<th class="pl-5 font-normal" scope="row">{level.name}</th>
+									<th class="ps-5 font-normal" scope="row">{level.name}</th>
 									{#each level.marks as mark, nth (nth)}<td>{mark || '—'}</td>{/each}
 								</tr>
 							{/each}
 							{#if subject.scale.length && subject.levels.length}
 								<tr
-									><td class="pl-5 text-slate" colspan={data.terms.length + 1}
+									><td class="ps-5 text-slate" colspan={data.terms.length + 1}
 										>{$t('card.scale', { levels: subject.scale.join(', ') })}</td
 									></tr
 								>
@@ -118,7 +118,7 @@
 								<b class="font-semibold">{name}</b>
 								{text}
 							</p>{/each}
-						{#if each.narrative}<p class="mt-3 border-l-2 border-hair pl-4 wrap-anywhere whitespace-pre-line">
+						{#if each.narrative}<p class="mt-3 border-s-2 border-hair ps-4 wrap-anywhere whitespace-pre-line">
 								{each.narrative}
 							</p>{/if}
 					</section>

@@ -108,7 +108,7 @@
 					><Guardians {student} /></Fold
 				>
 			{/if}
-			<Fold isLazy title={$t('family.language')} words={LANGUAGES[signed.current?.language ?? 'en'] ?? ''}>
+			<Fold isLazy title={$t('family.language')} words={LANGUAGES[signed.current?.language || 'en'] ?? ''}>
 				<Language />
 			</Fold>
 			{#if years.length}

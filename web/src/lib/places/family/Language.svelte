@@ -1,15 +1,14 @@
 <script lang="ts">
 	/** In which language one reads this page, and is written to. What teachers write stays as they wrote it. */
-	import { useQueryClient } from '@tanstack/svelte-query';
 	import { account } from '$lib/app/account';
 	import { notice } from '$lib/app/notice.svelte';
 	import { signed } from '$lib/app/session.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { LANGUAGES, t } from '$lib/words/language';
 
-	const queries = useQueryClient();
+	// All of the page changes, days and what the server says too.
 	const choose = (language: string) =>
-		notice.tried(account.chooseLanguage(language).then(() => queries.invalidateQueries()));
+		notice.tried(account.chooseLanguage(language).then(() => location.reload()));
 </script>
 
 <Select

@@ -73,7 +73,7 @@
 									'font-name font-[550]',
 									(each.mark?.length ?? 0) > 3 ? 'text-large' : 'text-title',
 									!each.mark && 'text-slate'
-								]}>{each.mark ?? '—'}</b
+								]}><bdi>{each.mark ?? '—'}</bdi></b
 							>
 							<span
 								><b class="font-semibold">{each.name}</b>

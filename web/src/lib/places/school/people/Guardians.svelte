@@ -47,7 +47,7 @@
 				choices={SEES}
 				onchange={(sees) => notice.tried(keeping.limitGuardian(student.id, each.id, sees as Sees))}
 			/>
-			<button class="link" onclick={() => notice.tried(keeping.removeGuardian(student.id, each.id))}
+			<button class="link min-h-6" onclick={() => notice.tried(keeping.removeGuardian(student.id, each.id))}
 				>Take away<span class="sr-only"> {each.name}</span></button
 			>
 		</li>
