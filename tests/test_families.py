@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from tests.pages import open_class
+from tests.pages import choose, open_class
 from tests.stack import Stack
 from tests.test_report import graded
 from tests.test_screens import violations
@@ -144,3 +144,36 @@ def test_notices_are_chosen_confirmed_and_stopped_by_links(stack: Stack, somebod
     page.goto("/family/29")
     page.get_by_text("Notices", exact=True).click()
     expect(page.get_by_role("combobox", name="Write to me")).to_contain_text("never")
+
+
+def test_a_class_is_shared_by_aliases_with_whoever_has_the_address(
+    stack: Stack, somebody: Callable[..., Page], opened: Callable[..., Page]
+) -> None:
+    class_id = graded(stack, "Drumlins 8", 6)
+    page = somebody("odalys", f"/class/{class_id}/families")
+    page.get_by_text("By aliases", exact=True).click()
+    page.get_by_role("button", name="Make a public address").click()
+    secret = page.get_by_label("To pass on").input_value().rsplit("/", 1)[1]
+    anybody = opened(stack.address, **PHONE)
+    anybody.goto(f"/sheet/{secret}")
+    expect(anybody.get_by_role("table", name="Drumlins 8")).to_be_visible()
+    expect(anybody.get_by_text("Adeyemi")).to_have_count(0)
+    assert anybody.evaluate("document.documentElement.scrollWidth") <= 360
+    assert violations(anybody) == []
+    page.get_by_role("button", name="Stop it").click()
+    expect(page.get_by_text("The address shows nothing any more.")).to_be_visible()
+    anybody.reload()
+    expect(anybody.get_by_role("alert")).to_contain_text("This address is not in use")
+
+
+def test_a_page_is_read_in_the_language_that_its_reader_chose(somebody: Callable[..., Page]) -> None:
+    page = somebody("signe", "/family/29", **PHONE)
+    page.get_by_text("Language", exact=True).click()
+    choose(page, "Language", "Svenska")
+    expect(page.get_by_role("button", name="Logga ut")).to_be_visible()
+    expect(page.get_by_role("heading", name="Härnäst")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+    assert violations(page) == []
+    page.get_by_text("Språk", exact=True).click()
+    choose(page, "Språk", "English")
+    expect(page.get_by_role("button", name="Sign out")).to_be_visible()

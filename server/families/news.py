@@ -40,7 +40,7 @@ def items_of(seen: FamilyClassOut) -> list[Item]:
 
 def _items(seen: FamilyClassOut) -> Iterator[Item]:
     def item(kind: str, number: object, words: str, *said: str) -> Item:
-        return Item(f"{kind}{seen.id}-{number}", kind, seen.id, seen.name, words, _digest(*said))
+        return Item(f"{kind}{seen.sections[0]}-{number}", kind, seen.id, seen.name, words, _digest(*said))
 
     for card in seen.cards:
         mark = f": {card.mark}" if card.mark else ""

@@ -1,6 +1,6 @@
 """One class of a student in one term through a family's eyes: from what they are shown (R14), and what was posted as it was posted."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
@@ -100,6 +100,7 @@ class SeenClass:
         facts: ClassFacts,
         *,
         reports_only: bool = False,
+        sections: Sequence[int] = (),
     ) -> None:
         self.loaded, self.student, self.term = loaded, student, term
         self.facts, self.reports_only = facts, reports_only
@@ -111,7 +112,9 @@ class SeenClass:
         self.result: TermResult = self.gradebook.result(str(student.pk), self.name)
         school_class = loaded.plan.school_class.pk
         self.withheld = posted_for.withheld_in(school_class)
+        self.sections = list(sections) or [school_class]
         self.cards = [each for each in posted_for.cards if each.posting.school_class_id == school_class]
+        self.course_cards = [each for each in posted_for.cards if each.posting.school_class_id in self.sections]
         self.posted = next((each for each in self.cards if each.posting.term_id == term.pk), None)
         self.has_left = student not in loaded.plan.students
         self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
@@ -138,7 +141,7 @@ class SeenClass:
         percent = percent if self.rules.families_percent else None
         has_running = bool(shown and shown.mark and mark)
         return FamilyClassOut.model_construct(
-            id=self.loaded.plan.school_class.pk, name=self.loaded.plan.school_class.name, term_id=self.term.pk,
+            id=self.loaded.plan.school_class.pk, sections=self.sections, name=self.loaded.plan.school_class.name, term_id=self.term.pk,
             teachers=self.facts.teachers,
             mark=mark, headline=self._headline(percent), words=self._words(lists, running=has_running),
             posted=self._card(self.posted) if self.posted else None, working=self._working(running=has_running),
@@ -147,7 +150,7 @@ class SeenClass:
             to_come=[self._work(each) for each in lists["to_come"]],
             being_marked=[self._work(each) for each in lists["being_marked"]],
             back=[self._work(each) for each in lists["back"]],
-            cards=[self._card(each) for each in self.cards], levels=self._levels(),
+            cards=[self._card(each) for each in self.course_cards], levels=self._levels(),
         )  # fmt: skip
 
     def _levels(self) -> list[LevelSeenOut]:

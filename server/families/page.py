@@ -4,6 +4,7 @@ Classes come loaded from where their teachers' do, and what a family sees of one
 """
 
 import json
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any, Self
@@ -15,7 +16,7 @@ from reports.standing import ribbon
 from reports.standing_schemas import RibbonOut
 from school.calendar import local, running_term, year_of_day
 from school.language import language
-from school.models import Person, SchoolClass, SchoolYear, Sees, Student, Term
+from school.models import Enrolment, Person, SchoolClass, SchoolYear, Sees, Student, Term
 from school.permissions import keeps_out, seen_of
 from school.refusal import NotYours
 from scores.book import LoadedClass, term_of
@@ -52,14 +53,14 @@ class FamilyPage:
         self.today = self.school.today()
         self.sees = seen_of(person, student)
         self.reports_only = self.sees != Sees.ALL
-        enrolled = student.enrolments.select_related("school_class__school", "school_class__year")
-        classes = sorted((each.school_class for each in enrolled), key=_by_place)
-        self.years = sorted({each.year for each in classes}, key=lambda year: year.starts, reverse=True)
+        enrolled = list(student.enrolments.select_related("school_class__school", "school_class__year"))
+        self.years = sorted({each.school_class.year for each in enrolled}, key=lambda year: year.starts, reverse=True)
         running = year_of_day(self.years, self.today)
         self.year = next((each for each in self.years if each.pk == year_id), running)
-        self.classes = [each for each in classes if each.year == self.year]
+        courses = courses_of([each for each in enrolled if each.school_class.year == self.year])
+        self.courses = sorted(courses, key=lambda course: _by_place(course[-1]))
         # A year without terms is not to be read yet.
-        self.terms = kept_class(self.classes[0]).plan.terms if self.classes else []
+        self.terms = kept_class(self.courses[0][-1]).plan.terms if self.courses else []
         now = running_term(self.terms, self.today) if self.terms else None
         self.term = next((each for each in self.terms if each.pk == term_id), now)
         self.is_now = self.year == running and self.term == now
@@ -94,23 +95,45 @@ class FamilyPage:
         return PostedFor(self.student)
 
     def seen(self) -> list[SeenAnswer]:
-        """Each class as it is seen."""
+        """Each course as it is seen: by the class in which the term was posted, else by the one that the student is in now."""
         if self.term is None:
             return []
         term, posted = self.term, self._posted
 
-        def answer(school_class: SchoolClass) -> SeenAnswer:
-            name = (term.pk, self.reports_only, language(), *posted.key_of(school_class.pk))
+        def answer(course: Sequence[SchoolClass]) -> SeenAnswer:
+            there = [each for each in course if (each.pk, term.pk) in posted.numbers.seen]
+            school_class, sections = (there or course)[-1], [each.pk for each in course]
+            keys = [posted.key_of(each) for each in sections]
+            name = (term.pk, self.reports_only, language(), *sections, *keys)
 
             def make(loaded: LoadedClass) -> SeenAnswer:
-                facts = facts_of(school_class)
+                facts, reports_only = facts_of(school_class), self.reports_only
                 return SeenAnswer.of(
-                    SeenClass(loaded, self.student, term, posted, facts, reports_only=self.reports_only)
+                    SeenClass(loaded, self.student, term, posted, facts, reports_only=reports_only, sections=sections)
                 )
 
             return kept_for_student(school_class, self.student.pk, name, make)
 
-        return [answer(each) for each in self.classes]
+        return [answer(each) for each in self.courses]
+
+
+def courses_of(enrolments: Sequence[Enrolment]) -> list[list[SchoolClass]]:
+    """The classes of a student in a year, those of one course together and in their order: who changed section goes on in a class of the
+    same name that they came into when they had left the one before.
+    """
+    courses: list[list[Enrolment]] = []
+    for each in sorted(enrolments, key=lambda each: (each.starts, each.pk)):
+        course = next((course for course in courses if _goes_on(course[-1], each)), None)
+        if course is None:
+            courses.append([each])
+        else:
+            course.append(each)
+    return [[each.school_class for each in course] for course in courses]
+
+
+def _goes_on(before: Enrolment, after: Enrolment) -> bool:
+    has_left = before.ends is not None and before.ends <= after.starts
+    return has_left and before.school_class.name == after.school_class.name
 
 
 def with_part(page: dict[str, Any], name: str, part: str) -> str:

@@ -97,9 +97,12 @@ class WhatIfResultOut(Schema):
 
 
 class FamilyClassOut(Schema):
-    """One class of a student in one term."""
+    """One class of a student in one term. `sections` are the classes of its course that the student was in, the first one first: who
+    changed section goes on in the same course.
+    """
 
     id: int
+    sections: list[int]
     name: str
     term_id: int
     teachers: list[str]

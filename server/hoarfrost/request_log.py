@@ -43,4 +43,4 @@ def _noting_slow(execute: Callable[..., Any], sql: str, params: Any, many: bool,
     finally:
         took = time.perf_counter() - began
         if took > SLOW:
-            log.warning("slow query", extra={"sql": sql, "ms": round(1000 * took)})
+            log.warning("slow query: %s", sql, extra={"ms": round(1000 * took)})

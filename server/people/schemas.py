@@ -1,7 +1,7 @@
 """The shapes of people, classes, rosters and drafts from a file."""
 
 import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -572,10 +572,14 @@ class AuditOut(Schema):
     actions: list[AuditActionOut]
 
 
+Day = Annotated[datetime.date, Field(ge=datetime.date(1900, 1, 1), lt=datetime.date(2900, 1, 1))]
+"""A day on the school's clocks that can be reckoned with."""
+
+
 class AuditWanted(Schema):
     """What is looked for in the audit: words that stand in names or operations, a kind, the days from and until."""
 
-    query: str = ""
+    query: str = Field("", max_length=80)
     action: str = ""
-    since: datetime.date | None = None
-    until: datetime.date | None = None
+    since: Day | None = None
+    until: Day | None = None

@@ -38,6 +38,7 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
     for each in grades:
         if each.posting.term_id in until:
             by_class.setdefault(each.posting.school_class_id, {})[each.posting.term_id] = each
+    by_class = _by_course(by_class)
     shown = [each for each in terms if any(each.pk in of_class for of_class in by_class.values())]
     subjects = [_subject(of_class, shown, told) for of_class in by_class.values()]
     moments = [each.posting.at for of_class in by_class.values() for each in of_class.values()]
@@ -48,6 +49,21 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
         day=date_format(local(student.school, max(moments)), "j F Y") if moments else day_text(student.school.today()),
         subjects=sorted(subjects, key=lambda each: each.name),
     )  # fmt: skip
+
+
+def _by_course(by_class: Mapping[int, dict[int, PostedGrade]]) -> dict[int, dict[int, PostedGrade]]:
+    """The same with classes of one name as one subject, where no term was posted in more than one of them: so it is of who changed
+    section.
+    """
+    found: dict[int, dict[int, PostedGrade]] = {}
+    named: dict[str, int] = {}
+    for school_class, of_class in by_class.items():
+        first = named.setdefault(next(iter(of_class.values())).posting.school_class.name, school_class)
+        if first != school_class and not found[first].keys() & of_class.keys():
+            found[first] |= of_class
+        else:
+            found[school_class] = dict(of_class)
+    return found
 
 
 def shows_percent(grade: PostedGrade) -> bool:
@@ -64,9 +80,9 @@ def _levels(found: Sequence[PostedGrade | None]) -> list[CardLevelsOut]:
 
 
 def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: Collection[int]) -> CardSubjectOut:
-    any_grade = next(iter(of_class.values()))
-    school_class = any_grade.posting.school_class
     found = [of_class.get(each.pk) for each in terms]
+    last = next(each for each in reversed(found) if each)
+    school_class = last.posting.school_class
     return CardSubjectOut(
         name=school_class.name, teachers=[str(each.person) for each in sorted(school_class.teachings.all(), key=lambda each: each.pk)],
         terms=[

@@ -5,6 +5,7 @@ the person may not see is answered like what is not there.
 """
 
 from collections.abc import Callable
+from contextlib import nullcontext
 from dataclasses import dataclass
 from functools import wraps
 from typing import Any, Literal, TypeVar
@@ -169,15 +170,13 @@ class PermittedRouter(Router):
             @wraps(view)
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
                 permission.check(request, address)
-                if permission.about == "student":
-                    # A family's page, in the family's language.
-                    with in_language_of(request.user):
+                # A family's page is in the family's language.
+                with in_language_of(request.user) if permission.about == "student" else nullcontext():
+                    if permission.changes is None or methods == ["GET"]:
                         return done(request, *args, **address)
-                if permission.changes is None or methods == ["GET"]:
-                    return done(request, *args, **address)
-                with transaction.atomic():
-                    permission.count(request)
-                    return done(request, *args, **address)
+                    with transaction.atomic():
+                        permission.count(request)
+                        return done(request, *args, **address)
 
             permitted.permission = permission  # type: ignore[attr-defined]
             permitted.audit = audit  # type: ignore[attr-defined]

@@ -2,7 +2,11 @@
 
 from fractions import Fraction
 
-from gradecore.explain import REASONS, step_text
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
+from gradecore.book import Add, Ceiling, Multiply, Root, Step, TopTo
+from gradecore.book import Line as StraightLine
+from gradecore.explain import REASONS
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shown import shown_parts
@@ -86,22 +90,29 @@ class _Explaining:
 
     def _sums(self, how: CategoryWorking) -> str:
         if how.percent is None:
-            return "no scores yet"
+            return _("no scores yet")
         total, out_of = short(how.total), short(how.out_of)
         if how.method == "points":
-            words = f"{total} of {out_of} points"
+            words = _("%(total)s of %(out_of)s points") % {"total": total, "out_of": out_of}
         elif how.method == "equal":
             counted = sum(1 for line in how.lines if line.weighs)
-            words = f"{counted} score{'' if counted == 1 else 's'}, each alike"
+            words = ngettext("%(count)s score, each alike", "%(count)s scores, each alike", counted) % {
+                "count": counted
+            }
         else:
-            words = f"by shares, {out_of} in all"
+            words = _("by shares, %(out_of)s in all") % {"out_of": out_of}
         for line in how.lines:
             if line.dropped and line.earned is not None and line.possible is not None:
-                words += f"; {self.names[line.assignment]}, {short(line.earned)} of {short(line.possible)}, is dropped"
+                about = {
+                    "name": self.names[line.assignment],
+                    "earned": short(line.earned),
+                    "possible": short(line.possible),
+                }
+                words += "; " + _("%(name)s, %(earned)s of %(possible)s, is dropped") % about
         if how.capped:
-            words += f"; at most 100, so {short(how.capped)} is cut off"
+            words += "; " + _("at most 100, so %(percent)s is cut off") % {"percent": short(how.capped)}
         if how.bonus:
-            words += "; a bonus on top"
+            words += "; " + _("a bonus on top")
         return words
 
     def _line(self, line: Line) -> LineOut:
@@ -114,19 +125,23 @@ class _Explaining:
         )
         words = []
         if line.chosen:
-            levels = ", ".join(f"{each.criterion} {each.level or 'none'} {short(each.points)}" for each in line.chosen)
-            words.append(levels if isinstance(line.score, Fraction) else f"typed in place of {levels}")
+            levels = ", ".join(
+                f"{each.criterion} {each.level or _('none')} {short(each.points)}" for each in line.chosen
+            )
+            words.append(
+                levels if isinstance(line.score, Fraction) else _("typed in place of %(levels)s") % {"levels": levels}
+            )
         if line.earned is not None and line.possible is not None:
-            words.append(f"{short(line.earned)} of {short(line.possible)}")
-        words += [f"{step_text(step)}: {short(value)}" for step, value in line.steps]
+            words.append(_("%(points)s of %(of)s") % {"points": short(line.earned), "of": short(line.possible)})
+        words += [f"{step_words(step)}: {short(value)}" for step, value in line.steps]
         if line.extra:
-            words.append("extra credit")
+            words.append(_("extra credit"))
         if line.missing:
-            words.append("missing")
+            words.append(_("missing"))
         if line.reason is not None:
-            words.append(REASONS[line.reason])
+            words.append(_(REASONS[line.reason]))
         if line.dropped:
-            words.append("dropped")
+            words.append(_("dropped"))
         return LineOut.model_construct(
             assignment_id=int(line.assignment), name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
             adds=None if line.adds is None else fixed_text(line.adds, DECIMALS),
@@ -135,22 +150,26 @@ class _Explaining:
     def _steps(self) -> list[StepOut]:
         how, result = self.how, self.how.result
         rules = self.gradebook.rules(how.term)
-        steps = [StepOut(words=step_text(step), value=fixed_text(value, DECIMALS)) for step, value in how.steps]
+        steps = [StepOut(words=step_words(step), value=fixed_text(value, DECIMALS)) for step, value in how.steps]
         if how.capped:
-            steps.append(StepOut(words="limited to 100", value="100"))
+            steps.append(StepOut(words=_("limited to 100"), value="100"))
         if result.percent is not None and result.rounded is not None:
             if rules.round_to is not None:
                 steps.append(
-                    StepOut(words=f"rounded to steps of {short(rules.round_to)}", value=decimal_text(result.rounded))
+                    StepOut(
+                        words=_("rounded to steps of %(step)s") % {"step": short(rules.round_to)},
+                        value=decimal_text(result.rounded),
+                    )
                 )
             begins = self.gradebook.marks.min_of(result.mark or "")
-            words = "the mark" if begins is None else f"the mark, which begins at {short(begins)}"
+            about = {"percent": None if begins is None else short(begins)}
+            words = _("the mark") if begins is None else _("the mark, which begins at %(percent)s") % about
             steps.append(StepOut(words=words, value=result.mark or ""))
         if how.override is not None:
             percent = result.final_percent
             final = [] if percent is None or result.is_mark_alone else [f"{short(percent)} %"]
             value = " ".join([*final, result.final_mark or ""]).strip()
-            steps.append(StepOut(words="put in its place by hand", value=value, reason=how.override.reason))
+            steps.append(StepOut(words=_("put in its place by hand"), value=value, reason=how.override.reason))
         return steps
 
     def _note(self) -> str | None:
@@ -159,7 +178,30 @@ class _Explaining:
         ]
         if not waiting or self.how.method != "weighted":
             return None
-        names = " and ".join(category.name for category in waiting)
-        return (
-            f"{names} {'has' if len(waiting) == 1 else 'have'} no scores yet; until then the others carry the weight."
+        names = _(" and ").join(category.name for category in waiting)
+        said = ngettext(
+            "%(names)s has no scores yet; until then the others carry the weight.",
+            "%(names)s have no scores yet; until then the others carry the weight.",
+            len(waiting),
         )
+        return said % {"names": names}
+
+
+def step_words(step: Step) -> str:
+    """An adjustment in words, in the language that is spoken."""
+    match step:
+        case Add(amount):
+            said = _("add %(amount)s") if amount >= 0 else _("take away %(amount)s")
+            return said % {"amount": decimal_text(abs(amount))}
+        case Multiply(factor):
+            return _("multiply by %(factor)s") % {"factor": decimal_text(factor)}
+        case TopTo(percent):
+            return _("raise the highest to %(percent)s %%") % {"percent": decimal_text(percent)}
+        case Root():
+            return _("ten times the root of the percent")
+        case StraightLine(x1, x2, y1, y2):
+            ends = {"x1": x1, "y1": y1, "x2": x2, "y2": y2}
+            said = _("a straight line from %(x1)s to %(y1)s and from %(x2)s to %(y2)s")
+            return said % {name: decimal_text(each) for name, each in ends.items()}
+        case Ceiling(percent):
+            return _("nothing above %(percent)s %%") % {"percent": decimal_text(percent)}

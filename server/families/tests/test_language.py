@@ -12,6 +12,7 @@ import pytest
 from babel.messages.pofile import read_po
 from conftest import TODAY, World, send
 from django.core import mail
+from gradecore.explain import REASONS
 from plans.models import Assignment, GroundRules
 from pypdf import PdfReader
 from reports.tests.test_reports import post
@@ -26,7 +27,8 @@ PLACE = re.compile(r"%\(\w+\)s")
 
 
 def said() -> Iterator[str]:
-    """Every message that the server says in a language."""
+    """Every message that the server says in a language; why a score adds nothing is told by the core."""
+    yield from REASONS.values()
     for path in SERVER.rglob("*.py"):
         text = path.read_text(encoding="utf-8")
         if "django.utils.translation" not in text or "tests" in path.parts:
@@ -81,6 +83,9 @@ def test_the_page_is_in_the_language_of_whoever_reads_it(marked: World) -> None:
     assert seen["headline"] == "85.0 % i quarter 2, som det står ons 14 jan"
     assert "Quarter 2 slutar fre 16 jan; 1 uppgift kommer" in seen["words"]
     assert "Inget saknas." in seen["words"]
+    how = seen["working"]
+    assert [each["words"] for each in how["categories"]] == ["17 av 20 poäng", "inga resultat än"]
+    assert how["note"] == "Roots har inga resultat än; tills dess bär de andra vikten."
     assert seen["back"][0]["comment"] == "Well observed."
     assert "i dag, ons 14 jan" in str(page(marked)["ribbon"])
     # The student reads the same page in another, kept beside it or not.

@@ -49,4 +49,4 @@ def test_a_slow_query_is_noted_without_its_values(world: World, told: Any, monke
     with connection.execute_wrapper(request_log._noting_slow), connection.cursor() as cursor:
         cursor.execute("SELECT %s", ["Una Fir"])
     (line,) = told()
-    assert (line["message"], line["level"], line["sql"]) == ("slow query", "WARNING", "SELECT %s")
+    assert (line["message"], line["level"]) == ("slow query: SELECT %s", "WARNING")

@@ -1,7 +1,9 @@
 """Signing in, tokens, headers, and what a page may run."""
 
 import json
+import re
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -206,3 +208,16 @@ def test_health_asks_the_database(client: Client, db: None, monkeypatch: Any) ->
 
     monkeypatch.setattr(CursorWrapper, "execute", away)
     assert client.get("/api/v1/health").status_code == 503
+
+
+def test_what_the_security_page_names_is_tested() -> None:
+    root = Path(__file__).parents[3]
+    named = set(re.findall(r"`(test_\w+)`", (root / "docs" / "security.md").read_text(encoding="utf-8")))
+    written = {
+        name
+        for folder in ("server", "tests", "launch")
+        for path in (root / folder).rglob("test_*.py")
+        for name in re.findall(r"^def (test_\w+)", path.read_text(encoding="utf-8"), re.MULTILINE)
+    }
+    assert len(named) > 30
+    assert named - written == set()

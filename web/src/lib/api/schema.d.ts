@@ -2912,7 +2912,7 @@ export interface paths {
         put?: never;
         /**
          * Stop Notices
-         * @description Follow the link in a notice: no more of them.
+         * @description Follow the link in a notice, or have a mail program do it: no more of them.
          */
         post: operations["families_notices_api_stop_notices"];
         delete?: never;
@@ -6904,7 +6904,8 @@ export interface components {
         };
         /**
          * FamilyClassOut
-         * @description One class of a student in one term.
+         * @description One class of a student in one term. `sections` are the classes of its course that the student was in, the first one first: who
+         *     changed section goes on in the same course.
          */
         FamilyClassOut: {
             /** Back */
@@ -6928,6 +6929,8 @@ export interface components {
             /** Name */
             name: string;
             posted: components["schemas"]["PostedCardOut"] | null;
+            /** Sections */
+            sections: number[];
             /** Teachers */
             teachers: string[];
             /** Term Id */

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** How a grade comes about, step by step. */
 	import type { Shapes } from '$lib/api/client';
+	import { t } from '$lib/words/language';
 
 	let {
 		how,
@@ -42,16 +43,20 @@
 	<thead>
 		<tr>
 			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
-				><span class="sr-only">{how.parts.length ? 'Term' : 'Category'}</span></th
+				><span class="sr-only">{$t(how.parts.length ? 'working.term' : 'working.category')}</span></th
 			>
-			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col">result</th>
+			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
+				>{$t('working.result')}</th
+			>
 			{#if hasWeights || parts.length}<td
 					class="border-b border-rule pb-1 text-end text-small font-normal whitespace-nowrap text-slate"
 				></td><th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
-					>weight now</th
+					>{$t('working.weight')}</th
 				>{/if}
 			<td class="border-b border-rule pb-1 text-end text-small font-normal whitespace-nowrap text-slate"></td>
-			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col">adds</th>
+			<th class="border-b border-rule pb-1 text-end text-small font-normal text-slate" scope="col"
+				>{$t('working.adds')}</th
+			>
 		</tr>
 	</thead>
 	<tbody>
@@ -62,7 +67,7 @@
 					{#if part.mark}<span class="text-slate">{part.mark}</span>{/if}</th
 				>
 				<td class="border-b border-hair py-1.75 text-end align-top leading-4.75 whitespace-nowrap"
-					>{part.percent === null ? 'no grade' : `${part.percent} %`}</td
+					>{part.percent === null ? $t('working.no_grade') : `${part.percent} %`}</td
 				>
 				<td
 					class="w-6 border-b border-hair py-1.75 text-center align-top leading-4.75 whitespace-nowrap text-slate"
@@ -125,7 +130,7 @@
 				><th
 					scope="row"
 					class="border-b border-hair py-1.75 text-start align-top leading-4.75 font-normal text-slate"
-					colspan={hasWeights || parts.length ? 6 : 4}>In no category, not in the grade</th
+					colspan={hasWeights || parts.length ? 6 : 4}>{$t('working.apart')}</th
 				></tr
 			>
 		{/if}
@@ -170,7 +175,7 @@
 {#if how.note}<p class="mt-2 text-slate">{how.note}</p>{/if}
 {#if how.exact && how.exact.includes('/')}
 	<p class="mt-2 text-slate">
-		Exactly, the percent is {how.exact}. What is shown is rounded only to be read.
+		{$t('working.exactly', { percent: how.exact })}
 	</p>
 {/if}
 
@@ -184,7 +189,7 @@
 			<span class={[line.dropped && 'line-through']}>{line.name}</span>
 			<span class="text-slate"
 				>{line.words}{line.score && !line.words.startsWith(line.score)
-					? ` (${line.score} entered)`
+					? ` (${$t('working.entered', { score: line.score })})`
 					: ''}</span
 			>
 		</th>

@@ -22,7 +22,7 @@
 	const year = $derived(Number(page.url.searchParams.get('year')) || undefined);
 	const wanted = $derived(Number(page.url.searchParams.get('class')) || undefined);
 	const family = createQuery(() => fetched.family(student, term, year));
-	const shown = $derived(family.data?.classes.find((each) => each.id === wanted));
+	const shown = $derived(family.data?.classes.find((each) => wanted && each.sections.includes(wanted)));
 	const years = $derived(family.data?.years.filter(({ name }) => name !== family.data?.year) ?? []);
 
 	/** Whose page was looked at: once it has come, and once a visit. */
