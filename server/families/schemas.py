@@ -181,7 +181,7 @@ class SeenStudentOut(Schema):
     running_hidden: bool
     kept_back: bool
     has_account: bool
-    """Whether anybody who may look at the page can sign in."""
+    """Whether anybody who may look at the page can sign in; also where no guardian may, so that none is written to either."""
     readers: list[ReaderOut]
 
 

@@ -204,9 +204,11 @@ def _work_words(work: Assignment, *, is_seen: bool, blank: int) -> str:
 
 
 def _with_account(students: Collection[Student]) -> set[int]:
-    """The students of whom a guardian can look at the page: signs in, and is not kept from it."""
+    """The students whose family needs no letter: a guardian can look at the page, or all of them are kept from it."""
     links = Guardianship.objects.filter(student__in=students, person__is_active=True).select_related("person")
-    return {each.student_id for each in links if each.seen != Sees.NONE and each.person.has_usable_password()}
+    may_look = [each for each in links if each.seen != Sees.NONE]
+    kept_from = {each.student_id for each in links} - {each.student_id for each in may_look}
+    return kept_from | {each.student_id for each in may_look if each.person.has_usable_password()}
 
 
 def _readers(students: Collection[Student]) -> dict[int, list[ReaderOut]]:

@@ -6,7 +6,7 @@ from conftest import World, send
 from plans.models import Assignment, GroundRules
 from pypdf import PdfReader
 from reports.documents import make_waiting
-from school.models import Person
+from school.models import Guardianship, Person
 from school.revisions import count_class
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
@@ -59,3 +59,6 @@ def test_whose_family_cannot_sign_in_is_told(world: World) -> None:
     gus.set_unusable_password()
     gus.save()
     assert [each["has_account"] for each in seen(world)["students"]] == [True, False, False]
+    # Whom the school or a student of age keeps from the page is sent no letter of it either.
+    Guardianship.objects.filter(person=gus).update(kept_out=True)
+    assert [each["has_account"] for each in seen(world)["students"]] == [True, False, True]

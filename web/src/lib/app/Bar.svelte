@@ -64,20 +64,20 @@
 <svelte:window {onkeydown} ononline={() => saving.again()} />
 
 <header class="screen-only flex min-h-10 items-center border-b border-hair px-6 max-md:flex-wrap max-md:px-4">
-	<a class="flex items-center gap-2 pr-5 font-name text-large leading-5 font-semibold" href={signed.home}
+	<a class="flex items-center gap-2 pe-5 font-name text-large leading-5 font-semibold" href={signed.home}
 		><Crystal barbed size={19} />Hoarfrost</a
 	>
 	{#if (session?.schools.length ?? 0) > 1}
 		<Select
 			label="School"
-			class="mr-4 h-7 font-semibold"
+			class="me-4 h-7 font-semibold"
 			value={String(session?.school_id ?? '')}
 			onchange={(school) => look(Number(school))}
 			choices={session?.schools.map(({ id, name }) => [id, name] as const) ?? []}
 		/>
 	{/if}
 	<nav
-		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-l border-hair pl-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-l-0 max-md:p-0"
+		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-s border-hair ps-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-s-0 max-md:p-0"
 		aria-label={signed.teaches ? 'Classes' : signed.keepsRecords ? 'Places' : 'Students'}
 	>
 		{#if signed.teaches}
@@ -112,7 +112,7 @@
 		{/each}
 	</nav>
 	<span
-		class="ml-auto flex items-center gap-5 pl-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:pr-0 max-md:pl-3 max-md:whitespace-normal"
+		class="ms-auto flex items-center gap-5 ps-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:ps-3 max-md:pe-0 max-md:whitespace-normal"
 	>
 		{#if works}
 			<button class="flex items-center gap-2 text-slate" onclick={() => (opened.palette = true)}
