@@ -29,7 +29,7 @@ from families.models import (
     Told,
     families_of,
 )
-from families.news import Item
+from families.news import Item, known_by
 from families.notices import stop_token
 from families.page import FamilyPage
 
@@ -109,7 +109,7 @@ def _was_written_to(person: Person, school: School, today: datetime.date) -> boo
 def _news(person: Person, student: Student, how: Notices) -> list[Item]:
     """What is to be told of a student; what was told is known from then on. On the first day nothing is new."""
     items = [item for each in FamilyPage(student, person).seen() for item in each.items]
-    known = Known.objects.filter(person=person, student=student, by=Told.MAIL).first()
+    known = known_by(person, student, Told.MAIL)
     there, now = {each.key: each.digest for each in items}, student.school.now()
     Known.objects.update_or_create(
         person=person,

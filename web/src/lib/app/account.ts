@@ -23,8 +23,8 @@ export const account = {
 	},
 
 	/** From now on one reads and is written to in a language. */
-	async chooseLanguage(language: string): Promise<void> {
-		await ask(api.PUT('/api/v1/language', { body: { language } }));
+	chooseLanguage(language: string): Promise<unknown> {
+		return ask(api.PUT('/api/v1/language', { body: { language } }));
 	},
 
 	changePassword(body: Shapes['PasswordChange']): Promise<unknown> {
