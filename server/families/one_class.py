@@ -17,7 +17,7 @@ from reports.models import PostedGrade
 from reports.posted import posted_numbers, seen_by_family
 from reports.standing import day_text
 from school.calendar import local
-from school.models import SchoolClass, Student, Term
+from school.models import SchoolClass, Sees, Student, Term
 from scores.book import LoadedClass, ScoreRow
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
@@ -360,5 +360,8 @@ class SeenClass:
 
 
 def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:
-    """What a student's family sees of a class in a term."""
-    return SeenClass(loaded, student, term, PostedFor(student), facts_of(loaded.plan.school_class)).out()
+    """What a student's family sees of a class in a term: reports only where none of the guardians sees more."""
+    seen = [each.seen for each in student.guardianships.all()]
+    reports_only = bool(seen) and Sees.ALL not in seen
+    facts = facts_of(loaded.plan.school_class)
+    return SeenClass(loaded, student, term, PostedFor(student), facts, reports_only=reports_only).out()

@@ -45,6 +45,14 @@ def test_a_letter_says_what_the_family_page_says_and_the_alias(world: World) -> 
     assert "17 of 20" not in second
 
 
+def test_a_letter_says_no_more_than_the_family_may_see(world: World) -> None:
+    enter(world, entry(world, "17"))
+    Guardianship.objects.filter(student=world.students[0]).update(sees="reports")
+    (text,) = letters(world, 0)
+    assert "Oak" not in text
+    assert "What was posted is shown to you, and nothing else." in text
+
+
 def test_nobody_is_written_to_unasked(world: World) -> None:
     body = {"kind": "letters", "students": [], "term": world.term.pk}
     answer = send(world.client("teacher"), "POST", f"{world.address}/documents", body)
