@@ -9,13 +9,11 @@
 	import { page } from '$app/state';
 	import { type Shapes } from '$lib/api/client';
 	import { pulse } from '$lib/class/pulse.svelte';
-	import ChosenLens from './lens/ChosenLens.svelte';
-	import ColumnLens from './lens/ColumnLens.svelte';
+	import AnyLens from './lens/AnyLens.svelte';
 	import Grid from './grid/Grid.svelte';
+	import OneWork from './OneWork.svelte';
 	import { useGrid } from '$lib/class/grid.svelte';
-	import Lens from './lens/Lens.svelte';
 	import PasteDialog from './PasteDialog.svelte';
-	import RowLens from './lens/RowLens.svelte';
 	import Toolbar from './Toolbar.svelte';
 	import { calledIn } from '$lib/class/names';
 	import { atHand, NARROW, commandsOf, type View } from '$lib/class/view';
@@ -30,7 +28,6 @@
 	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import { wanted } from '$lib/app/wanted.svelte';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
-	import Select from '$lib/ui/select/Select.svelte';
 
 	type Row = Shapes['RowOut'];
 	type Column = Shapes['ColumnOut'];
@@ -84,22 +81,6 @@
 		called: (student) => called(student)
 	});
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
-	const column = $derived.by(() => {
-		const at = lens.current;
-		return at?.on === 'column' ? whole?.columns.find((each) => each.id === at.assignment) : undefined;
-	});
-	const row = $derived.by(() => {
-		const at = lens.current;
-		return at?.on === 'row' ? whole?.rows.find((each) => each.student_id === at.student) : undefined;
-	});
-	const cell = $derived.by(() => {
-		const at = lens.current;
-		if (at?.on !== 'cell') return undefined;
-		const row = grid.data?.rows.find((each) => each.student_id === at.student);
-		const column = grid.data?.columns.find((each) => each.id === at.assignment);
-		return row && column && { row, column };
-	});
-
 	const hasColumn = (of: typeof whole, work: number) => !!of?.columns.some((each) => each.id === work);
 	const hasRow = (of: typeof whole, student: number | null) =>
 		student === null || !!of?.rows.some((each) => each.student_id === student);
@@ -179,13 +160,6 @@
 
 	$effect(() => commands.offer(offered));
 
-	/** On a narrow screen: the assignment before or after. */
-	function along(by: number): void {
-		const columns = whole?.columns ?? [];
-		const place = columns.findIndex((each) => each.id === alone?.id) + by;
-		one = columns[Math.max(0, Math.min(place, columns.length - 1))]?.id ?? null;
-	}
-
 	/** From anywhere in the lens back to the cell; what was typed is then entered, unless its field takes Esc for itself. */
 	function onkeydown(event: KeyboardEvent): void {
 		const isDone = event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey));
@@ -249,25 +223,7 @@
 			</p>
 		{:else}
 			{#if isNarrow && alone}
-				<div class="flex gap-2 px-4 py-1.5">
-					<button
-						class="w-11 rounded border border-rule"
-						aria-label="The assignment before"
-						onclick={() => along(-1)}>←</button
-					>
-					<Select
-						class="h-9 min-w-0 flex-1 rounded border border-rule bg-snow text-ink"
-						label="Assignment"
-						value={String(alone.id)}
-						onchange={(value) => (one = Number(value))}
-						choices={[...(whole?.columns ?? []).map((each) => [each.id, each.name] as const)]}
-					/>
-					<button
-						class="w-11 rounded border border-rule"
-						aria-label="The assignment after"
-						onclick={() => along(1)}>→</button
-					>
-				</div>
+				<OneWork columns={whole?.columns ?? []} at={alone.id} onchange={(work) => (one = work)} />
 			{/if}
 			<div
 				class="side-by-side flex min-h-0 flex-1 max-lg:flex-col max-lg:[&>.scroll]:h-[max(320px,_64vh)] max-lg:[&>.scroll]:flex-none"
@@ -291,34 +247,18 @@
 					/>
 				{/key}
 				{#if view.hasLens && lens.current}
-					{@const at = lens.current}
-					{#if column}
-						{#key column.id}
-							<ColumnLens
-								grid={data}
-								{column}
-								hasAliases={view.hasAliases}
-								onaside={() => {
-									look({ aside: [...view.aside, column.id] });
-									looked = null;
-								}}
-							/>
-						{/key}
-					{:else if row}
-						<RowLens grid={data} {row} name={called(row.student_id)} onworking={() => explain(row)} />
-					{:else if at.on === 'chosen'}
-						<ChosenLens cells={at.cells} />
-					{:else if cell}
-						<Lens
-							term={data.term_id}
-							row={cell.row}
-							column={cell.column}
-							name={called(cell.row.student_id)}
-							hasAliases={view.hasAliases}
-							onworking={() => explain(cell.row)}
-							onback={() => sheet?.back()}
-						/>
-					{/if}
+					<AnyLens
+						grid={data}
+						at={lens.current}
+						hasAliases={view.hasAliases}
+						{called}
+						onaside={(work) => {
+							look({ aside: [...view.aside, work] });
+							looked = null;
+						}}
+						onworking={explain}
+						onback={() => sheet?.back()}
+					/>
 				{/if}
 			</div>
 		{/if}

@@ -32,10 +32,10 @@
 			choices={figures}
 		/>
 	</div>
-	<div class="grade figure" role="gridcell" aria-colindex="2">{grid.figures[figure] ?? ''}</div>
+	<div class="grade figure" role="gridcell" aria-colindex="2" tabindex="-1">{grid.figures[figure] ?? ''}</div>
 	<Blocks {blocks}>
 		{#snippet children(index)}
-			<div class="figure" role="gridcell" aria-colindex={index + 3}>
+			<div class="figure" role="gridcell" aria-colindex={index + 3} tabindex="-1">
 				{grid.columns[index]!.figures[figure] ?? ''}
 			</div>
 		{/snippet}

@@ -1,25 +1,22 @@
 <script lang="ts">
 	/** The grid: students down, assignments across. Operated by the keyboard as a spreadsheet is. */
 	import { thisClass } from '$lib/class/thisClass';
-	import { onMount, tick, untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { Shapes } from '$lib/api/client';
 	import { commands, type Command } from '$lib/app/commands';
-	import { notice } from '$lib/app/notice.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
-	import { Axis } from './axis.svelte';
 	import { Chosen } from '../lens/chosen';
-	import { roomOf } from './decimals';
-	import { Entering, type Column, type Here, type Row, type Work } from '$lib/class/entering.svelte';
+	import { Measures } from './measures.svelte';
+	import { Operating } from './operating.svelte';
+	import { Entering, type Column, type Here, type Row } from '$lib/class/entering.svelte';
 	import Figures from './Figures.svelte';
 	import GridRow from './GridRow.svelte';
 	import Heads from './Heads.svelte';
 	import { pasted, type Pasted } from '../pasting';
-	import type { Cell } from '$lib/class/entering.svelte';
-	import { actOf, Selection, type Act } from './selection.svelte';
+	import { Selection } from './selection.svelte';
 	import { Still } from './still.svelte';
-	import { breadth, wide } from '$lib/ui/wide';
-	import { blocksOf, COLUMN, edgesOf, ROW, stable, TOGETHER, type Block } from './visible';
+	import { ROW } from './visible';
 	import { shownName } from '$lib/class/names';
 	import { atHand, NARROW, type View } from '$lib/class/view';
 	import { wanted } from '$lib/app/wanted.svelte';
@@ -53,36 +50,9 @@
 		onlook: (change: Partial<View>) => void;
 		on: Events;
 	} = $props();
-	const hasIce = $derived(view.hasIce);
-	const isAdjusted = $derived(view.numbers === 'adjusted');
-	const hasAliases = $derived(view.hasAliases);
 	const here = thisClass();
-
-	/** What stays when the rest is scrolled: the columns of students and grades, as wide as the marks are long; the heads
-	 * with the strip; and the footer. */
-	const mark = $derived(wide([...grid.marks, ...grid.rows.map((each) => each.grade.mark ?? '')]));
-	const percents = $derived(grid.shows_percent ? grid.rows.map((each) => each.grade.percent ?? '') : []);
-	const grades = $derived(roomOf(percents, 0, grid.shows_percent ? 47 : 12));
-	const grade = $derived(mark + grades.width + 8);
-	const left = $derived(178 + grade);
-	const HEAD = 104;
-	const FOOT = 28;
-
 	let scroller: HTMLElement;
-	let height = $state(600);
-	let width = $state(1000);
-	const ALONE = 160;
-	/** Around a short name, of which three pixels are for what its breadth is more than about; a longer one is cut. */
-	const HEAD_AROUND = 8;
-	const HEAD_AT_MOST = 74;
-	/** Levels that are words have room, and an assignment that is shown alone is easy to touch. */
-	const least = $derived(
-		Math.max(COLUMN, wide(grid.levels?.marks ?? []) + 6, isAlone ? Math.min(ALONE, width - left) : 0)
-	);
-	let isPlaced = false;
 	let following: ReturnType<typeof setTimeout>;
-	/** Where the cell's menu stands while it is open. */
-	let menu = $state<DOMRect | null>(null);
 
 	const entering = new Entering(
 		() => here.id,
@@ -93,116 +63,24 @@
 		(_, text) => entering.enter(text)
 	);
 	const chosen = new Chosen(() => grid, selection, entering);
-	const down = new Axis(
-		() => rowEdges,
-		1,
-		2,
-		() => height - HEAD - FOOT,
-		() => selection.at.row
+	const measures = new Measures(
+		() => ({ grid, view, isAlone }),
+		() => selection.at
 	);
-	const across = new Axis(
-		() => edges,
-		TOGETHER,
-		1,
-		() => width - left,
-		() => selection.at.column
-	);
-	let worksBefore: Work[] = [];
-	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
-	const works = $derived.by(() => {
-		const now = grid.columns.map(({ id, name, short_name, apart, lock, excuses }) => {
-			let beside = 0;
-			const texts = grid.rows.map(({ cells: { [id]: cell } }) => {
-				if (!cell || !isAdjusted || cell.adjusted === null) return cell?.text ?? '';
-				if (cell.adjusted !== cell.text) beside = Math.max(beside, cell.text.length);
-				return cell.adjusted;
-			});
-			const head = Math.min(breadth(short_name) + HEAD_AROUND, HEAD_AT_MOST);
-			const room = roomOf(texts, beside, head > least + 3 ? head : least);
-			return { id, name, apart, lock, excuses, ...room };
-		});
-		return (worksBefore = stable(now, worksBefore, JSON.stringify));
+	const operating = new Operating(() => scroller, measures, selection, entering, chosen, {
+		key: () => on.key(),
+		went: tell
 	});
-	const rowEdges = $derived(edgesOf(grid.rows.map(() => ROW)));
-	const edges = $derived(edgesOf(works.map((each) => each.width)));
-	const all = $derived(blocksOf(works, edges));
-	let blocksBefore: Block<Work>[] = [];
 	// What all cells look at.
-	const blocks = new Still(() => {
-		const now = across.drawn.flatMap((each) => all[each] ?? []);
-		return (blocksBefore = stable(now, blocksBefore, (each) => each));
-	});
-	const places = new Still(() => grades.places);
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
 
 	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
 	function onscroll(): void {
-		const follow = () => {
-			down.from = scroller.scrollTop;
-			across.from = scroller.scrollLeft;
-		};
+		const follow = () => measures.scrolled(scroller.scrollTop, scroller.scrollLeft);
 		clearTimeout(following);
-		if (down.covers(scroller.scrollTop) && across.covers(scroller.scrollLeft)) following = setTimeout(follow);
+		if (measures.covers(scroller.scrollTop, scroller.scrollLeft)) following = setTimeout(follow);
 		else follow();
-	}
-
-	async function onkeydown(event: KeyboardEvent): Promise<void> {
-		if (menu || !(event.target as HTMLElement).closest('.cell')) return;
-		on.key();
-		const act = actOf(event, selection.typed, isPlaced);
-		if (!act) return;
-		if (act.kind === 'step' && !selection.step(act.by)) return;
-		// What an input method begins goes into the field that opens for it.
-		if (event.key !== 'Process') event.preventDefault();
-		await perform(act);
-	}
-
-	async function perform(act: Act): Promise<void> {
-		switch (act.kind) {
-			case 'move':
-				selection.move(act.rows, act.columns);
-				break;
-			case 'extend':
-				selection.extend(act.rows, act.columns);
-				break;
-			case 'fill':
-				chosen.fillDown();
-				return;
-			case 'type':
-			case 'edit': {
-				// A double click in what is being typed selects a word of it.
-				if (selection.typed !== null) return;
-				const lock = entering.lock(
-					selection.at,
-					act.kind === 'type' ? act.text : entering.text(selection.at)
-				);
-				if (lock) {
-					notice.problem(lock);
-					return;
-				}
-				isPlaced = act.kind === 'edit';
-				entering.begin(selection.at);
-				selection.typed = act.kind === 'type' ? act.text : entering.text(selection.at);
-				return;
-			}
-			case 'clear':
-				selection.drop();
-				chosen.put('', 'typed');
-				break;
-			case 'drop':
-				entering.leave();
-				selection.drop();
-				break;
-			case 'menu':
-				openMenu();
-				return;
-			case 'all':
-				selection.all();
-				break;
-		}
-		isPlaced = false;
-		await focus();
 	}
 
 	function isElsewhere(event: ClipboardEvent): boolean {
@@ -227,49 +105,15 @@
 		on.paste(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
 	}
 
-	/** Bring the selected cell into sight beside what stays. */
-	function reveal(): void {
-		const { row, column } = selection.at;
-		const to = {
-			top: down.reveal(row, scroller.scrollTop),
-			left: across.reveal(column, scroller.scrollLeft)
-		};
-		if (to.top !== scroller.scrollTop || to.left !== scroller.scrollLeft) scroller.scrollTo(to);
-	}
-
-	/** The focus goes to the selected cell. */
-	async function focus(): Promise<void> {
-		reveal();
-		await tick();
-		scroller.querySelector<HTMLElement>('.cell[tabindex="0"]')?.focus({ preventScroll: true });
-		tell();
-	}
-
 	/** Come back to the cell one was in. */
 	export function back(): void {
-		void focus();
+		void operating.focus();
 	}
 
 	function tell(): void {
 		const here = entering.here(selection.at);
 		if (!here) return;
 		on.select(here.row, here.column, selection.anchor ? chosen.places : []);
-	}
-
-	async function pick(cell: Cell, isReaching: boolean): Promise<void> {
-		if (isReaching) selection.reach(cell);
-		else selection.go(cell);
-		isPlaced = false;
-		await focus();
-	}
-
-	function openMenu(): void {
-		menu = scroller.querySelector('.cell[tabindex="0"]')?.getBoundingClientRect() ?? null;
-	}
-
-	async function closeMenu(isElsewhere: boolean): Promise<void> {
-		menu = null;
-		if (!isElsewhere) await focus();
 	}
 
 	/** What can be done with the cell one is in, or with all that are chosen. */
@@ -283,12 +127,12 @@
 		return [...acts(here, chosen.assigned), ...codes];
 	}
 
-	const menuActs = $derived(menu ? actsHere() : []);
+	const menuActs = $derived(operating.menu ? actsHere() : []);
 	/** The same acts for the palette, which tells what they are done to. */
 	function offered(): Command[] {
 		const here = entering.here(selection.at);
 		if (!here) return [];
-		const cell = `${shownName(here.row, hasAliases)}, ${here.column.short_name}`;
+		const cell = `${shownName(here.row, view.hasAliases)}, ${here.column.short_name}`;
 		return [
 			...actsHere().map((each) => ({
 				name: each.words,
@@ -306,7 +150,7 @@
 
 	// The lens, as it opens, takes room from the grid, and not from the cell.
 	$effect(() => {
-		if (width && scroller.contains(document.activeElement)) untrack(reveal);
+		if (measures.width && scroller.contains(document.activeElement)) untrack(() => operating.reveal());
 	});
 
 	// Whoever comes here can type at once, and where the work is; unless they are somewhere already, or were sent to a cell.
@@ -318,7 +162,7 @@
 		)
 			return;
 		selection.at = { row: 0, column: Math.max(0, grid.columns.indexOf(atHand(grid.columns)!)) };
-		void focus();
+		void operating.focus();
 	});
 
 	$effect(() =>
@@ -353,7 +197,7 @@
 		if (column < 0 || (row < 0 && place.student !== null)) return;
 		wanted.place = null;
 		selection.at = { row: Math.max(row, 0), column };
-		void focus();
+		void operating.focus();
 		if (place.student === null) on.head(grid.columns[column]!);
 	});
 </script>
@@ -362,12 +206,12 @@
 
 <div
 	class="scroll min-h-0 min-w-0 flex-1 overflow-auto contain-strict [overflow-anchor:none]"
-	style:--mark="{mark}px"
-	style:--grade="{grade}px"
+	style:--mark="{measures.mark}px"
+	style:--grade="{measures.grade}px"
 	style:--percents={grid.shows_percent ? undefined : 'none'}
 	bind:this={scroller}
-	bind:clientHeight={height}
-	bind:clientWidth={width}
+	bind:clientHeight={measures.height}
+	bind:clientWidth={measures.width}
 	{onscroll}
 >
 	<div
@@ -378,39 +222,46 @@
 		aria-rowcount={grid.rows.length + 3}
 		aria-colcount={grid.columns.length + 2}
 		aria-multiselectable="true"
-		style="--left: {left}px; width: {left + (edges.at(-1) ?? 0)}px"
-		{onkeydown}
+		style="--left: {measures.left}px; width: {measures.whole}px"
+		onkeydown={(event) => operating.key(event)}
 	>
 		<div class="top" role="rowgroup">
-			<Heads {grid} blocks={blocks.now} at={selection.at.column} {view} {onlook} onhead={on.head} />
+			<Heads {grid} blocks={measures.blocks.now} at={selection.at.column} {view} {onlook} onhead={on.head} />
 		</div>
 		<div class="students" role="rowgroup" style:height="{grid.rows.length * ROW}px">
-			{#each down.drawn as index (grid.rows[index]?.student_id)}
+			{#each measures.down.drawn as index (grid.rows[index]?.student_id)}
 				{@const row = grid.rows[index]!}
 				<GridRow
 					{row}
 					{index}
-					blocks={blocks.now}
+					blocks={measures.blocks.now}
 					{selection}
 					{entering}
 					{hues}
-					{hasIce}
-					{isAdjusted}
-					places={places.now}
-					{hasAliases}
+					hasIce={view.hasIce}
+					isAdjusted={view.numbers === 'adjusted'}
+					places={measures.places.now}
+					hasAliases={view.hasAliases}
 					onrow={() => on.row(row)}
 					onworking={() => on.working(row)}
-					onpick={(column, isReaching) => pick({ row: index, column }, isReaching)}
-					onedit={() => perform({ kind: 'edit' })}
+					onpick={(column, isReaching) => operating.pick({ row: index, column }, isReaching)}
+					onedit={() => operating.perform({ kind: 'edit' })}
 				/>
 			{/each}
 		</div>
 		<div class="foot" role="rowgroup">
-			<Figures {grid} blocks={blocks.now} figure={view.figure} onfigure={(figure) => onlook({ figure })} />
+			<Figures
+				{grid}
+				blocks={measures.blocks.now}
+				figure={view.figure}
+				onfigure={(figure) => onlook({ figure })}
+			/>
 		</div>
 	</div>
 </div>
-{#if menu}<Menu acts={menuActs} beside={menu} onclose={closeMenu} />{/if}
+{#if operating.menu}
+	<Menu acts={menuActs} beside={operating.menu} onclose={(isElsewhere) => operating.closeMenu(isElsewhere)} />
+{/if}
 
 <style>
 	/* Boxes of known size instead of a table's: what changes in a cell has nothing else measured again. */

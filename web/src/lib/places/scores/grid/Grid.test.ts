@@ -79,6 +79,35 @@ describe('the grid', () => {
 		expect(enterAll.mock.calls[0]![1].map((each) => `${each.student} ${each.text}`)).toEqual(['1 ', '2 ']);
 	});
 
+	it('is gone through by arrows with all that stands around the cells, and comes back beside where one was', async () => {
+		const { here } = await open();
+		const at = () => document.activeElement!.textContent!.trim();
+		await user.keyboard('{Control>}{Home}{/Control}{ArrowDown}{ArrowLeft}');
+		expect(at()).toMatch(/^Tolu Åkerlund: .*; open its working$/);
+		await user.keyboard('{ArrowLeft}');
+		expect(at()).toMatch(/^Åkerlund, Tolu.*; the student’s grades$/);
+		await user.keyboard('{ArrowDown}{ArrowRight}{Enter}');
+		expect(told.working).toHaveBeenCalledOnce();
+		await user.keyboard('{ArrowDown}{ArrowRight}');
+		expect(document.activeElement!.getAttribute('aria-colindex')).toBe('3');
+		await user.keyboard('{Escape}');
+		expect(here()).toMatch(/^Tolu Bashir, Walk 1:/);
+		await user.keyboard('{Control>}{Home}{/Control}{ArrowUp}');
+		expect(here()).toBe('Order students by W 1');
+		await user.keyboard('{ArrowUp}{ArrowRight}{Enter}');
+		expect(here()).toBe('W 2: what can be done with the column');
+		expect(told.head.mock.lastCall![0]).toMatchObject({ short_name: 'W 2' });
+		await user.keyboard('{ArrowUp}{ArrowDown}{ArrowDown}');
+		expect(here()).toMatch(/^Tolu Adeyemi, Walk 2:/);
+	});
+
+	it('keeps whoever is typing among the cells', async () => {
+		const { here } = await open();
+		await user.keyboard('{Control>}{Home}{/Control}15{ArrowUp}');
+		expect(enter.mock.calls[0]![0]).toMatchObject({ text: '15' });
+		expect(here()).toMatch(/^Tolu Adeyemi, Walk 1:/);
+	});
+
 	it('tells of every key, so that nothing that follows is in its way', async () => {
 		await open();
 		await user.keyboard('15{ArrowDown}');

@@ -167,7 +167,7 @@
 						/>
 					{/if}
 				</div>
-			{:else}<div class="cell" role="gridcell" aria-colindex={at + 3}></div>{/if}
+			{:else}<div class="cell" role="gridcell" tabindex={isAt ? 0 : -1} aria-colindex={at + 3}></div>{/if}
 		{/snippet}
 	</Blocks>
 </div>

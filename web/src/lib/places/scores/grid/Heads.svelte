@@ -29,8 +29,14 @@
 </script>
 
 <div class="heads" role="row" aria-rowindex="1">
-	<div class="student" role="columnheader" aria-colindex="1">{grid.rows.length} students</div>
-	<div class="grade" role="columnheader" aria-colindex="2" aria-sort={isByGrade ? 'descending' : undefined}>
+	<div class="student" role="columnheader" aria-colindex="1" tabindex="-1">{grid.rows.length} students</div>
+	<div
+		class="grade"
+		role="columnheader"
+		aria-colindex="2"
+		tabindex="-1"
+		aria-sort={isByGrade ? 'descending' : undefined}
+	>
 		{grid.term}
 	</div>
 	<Blocks {blocks}>
@@ -46,7 +52,7 @@
 	</Blocks>
 </div>
 <div class="strip" role="row" aria-rowindex="2">
-	<div class="student" role="rowheader" aria-colindex="1">spread, 40 to 100 %</div>
+	<div class="student" role="rowheader" aria-colindex="1" tabindex="-1">spread, 40 to 100 %</div>
 	<div class="grade" role="gridcell" aria-colindex="2">
 		{@render order(
 			`Order students by ${isByGrade ? 'name again' : 'grade'}`,

@@ -8,7 +8,7 @@ export class Selection {
 	typed = $state<string | null>(null);
 
 	constructor(
-		private readonly size: () => { rows: number; columns: number },
+		readonly size: () => { rows: number; columns: number },
 		private readonly enter: (cell: Cell, text: string) => void
 	) {}
 
@@ -133,7 +133,7 @@ export type Act =
 	| { kind: 'type'; text: string }
 	| { kind: 'edit' | 'drop' | 'clear' | 'menu' | 'fill' | 'all' };
 
-const ARROWS: Record<string, [number, number]> = {
+export const ARROWS: Record<string, [number, number]> = {
 	ArrowUp: [-1, 0],
 	ArrowDown: [1, 0],
 	ArrowLeft: [0, -1],

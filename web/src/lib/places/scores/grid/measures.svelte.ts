@@ -1,0 +1,126 @@
+/** How large the grid's rows and columns are, which of them are drawn, and where they are scrolled to. */
+import type { Shapes } from '$lib/api/client';
+import type { Work } from '$lib/class/entering.svelte';
+import type { View } from '$lib/class/view';
+import { breadth, wide } from '$lib/ui/wide';
+import type { Cell } from '$lib/class/entering.svelte';
+import { Axis } from './axis.svelte';
+import { roomOf } from './decimals';
+import { Still } from './still.svelte';
+import { blocksOf, COLUMN, edgesOf, ROW, stable, TOGETHER, type Block } from './visible';
+
+const NAMES = 178;
+const HEAD = 104;
+const FOOT = 28;
+/** What an assignment that is shown alone takes at most. */
+const ALONE = 160;
+/** Around a short name, of which three pixels are for what its breadth is more than about; a longer one is cut. */
+const HEAD_AROUND = 8;
+const HEAD_AT_MOST = 74;
+
+/** What is measured, all in pixels. To be made while a component is made. */
+export class Measures {
+	/** What there is room for, as the window has it. */
+	height = $state(600);
+	width = $state(1000);
+
+	/** The columns of students and grades stay when the rest is scrolled; grades are as wide as the marks are long. */
+	readonly mark = $derived.by(() =>
+		wide([...this.grid.marks, ...this.grid.rows.map((each) => each.grade.mark ?? '')])
+	);
+	readonly #grades = $derived.by(() => {
+		const { shows_percent, rows } = this.grid;
+		return roomOf(
+			shows_percent ? rows.map((each) => each.grade.percent ?? '') : [],
+			0,
+			shows_percent ? 47 : 12
+		);
+	});
+	readonly grade = $derived(this.mark + this.#grades.width + 8);
+	readonly left = $derived(NAMES + this.grade);
+
+	/** Levels that are words have room, and an assignment that is shown alone is easy to touch. */
+	readonly #least = $derived.by(() => {
+		const alone = this.look().isAlone ? Math.min(ALONE, this.width - this.left) : 0;
+		return Math.max(COLUMN, wide(this.grid.levels?.marks ?? []) + 6, alone);
+	});
+
+	#worksBefore: Work[] = [];
+	/** The columns as the cells need them: what is counted in a column changes with every score, these hardly do. */
+	readonly works = $derived.by(() => {
+		const isAdjusted = this.look().view.numbers === 'adjusted';
+		const now = this.grid.columns.map(({ id, name, short_name, apart, lock, excuses }) => {
+			let beside = 0;
+			const texts = this.grid.rows.map(({ cells: { [id]: cell } }) => {
+				if (!cell || !isAdjusted || cell.adjusted === null) return cell?.text ?? '';
+				if (cell.adjusted !== cell.text) beside = Math.max(beside, cell.text.length);
+				return cell.adjusted;
+			});
+			const head = Math.min(breadth(short_name) + HEAD_AROUND, HEAD_AT_MOST);
+			const room = roomOf(texts, beside, head > this.#least + 3 ? head : this.#least);
+			return { id, name, apart, lock, excuses, ...room };
+		});
+		return (this.#worksBefore = stable(now, this.#worksBefore, JSON.stringify));
+	});
+
+	readonly #rowEdges = $derived(edgesOf(this.grid.rows.map(() => ROW)));
+	readonly #edges = $derived(edgesOf(this.works.map((each) => each.width)));
+	readonly #blocks = $derived(blocksOf(this.works, this.#edges));
+	/** How wide all of it is. */
+	readonly whole = $derived(this.left + (this.#edges.at(-1) ?? 0));
+
+	readonly down: Axis;
+	readonly #across: Axis;
+	/** The columns that are drawn, and the most decimals of a grade: what all rows look at. */
+	readonly blocks: Still<Block<Work>[]>;
+	readonly places: Still<number>;
+
+	constructor(
+		/** What is shown, how, and whether one assignment at a time. */
+		private readonly look: () => { grid: Shapes['GridOut']; view: View; isAlone: boolean },
+		/** Where one is. */
+		private readonly at: () => Cell
+	) {
+		this.down = new Axis(
+			() => this.#rowEdges,
+			1,
+			2,
+			() => this.height - HEAD - FOOT,
+			() => this.at().row
+		);
+		this.#across = new Axis(
+			() => this.#edges,
+			TOGETHER,
+			1,
+			() => this.width - this.left,
+			() => this.at().column
+		);
+		let before: Block<Work>[] = [];
+		this.blocks = new Still(() => {
+			const now = this.#across.drawn.flatMap((each) => this.#blocks[each] ?? []);
+			return (before = stable(now, before, (each) => each));
+		});
+		this.places = new Still(() => this.#grades.places);
+	}
+
+	private get grid(): Shapes['GridOut'] {
+		return this.look().grid;
+	}
+
+	/** Whether all is drawn that is in sight when it is scrolled so far. */
+	covers(top: number, left: number): boolean {
+		return this.down.covers(top) && this.#across.covers(left);
+	}
+
+	/** It is scrolled so far. */
+	scrolled(top: number, left: number): void {
+		this.down.from = top;
+		this.#across.from = left;
+	}
+
+	/** How far to scroll so that the cell one is in lies in sight beside what stays. */
+	reveal(top: number, left: number): { top: number; left: number } {
+		const { row, column } = this.at();
+		return { top: this.down.reveal(row, top), left: this.#across.reveal(column, left) };
+	}
+}
