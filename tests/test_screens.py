@@ -37,8 +37,41 @@ PLACES = {
     "audit": ("mirela", "/school/shared?view=audit", "What was done"),
     "account": ("odalys", "/account", "Where you are signed in"),
     "signing in": ("mirela", "/school/signing-in", "Client secret"),
+    "parts": ("odalys", "/ui", "Be refused"),
     "homeroom": ("tobin", "/class/5/report", "Working together"),
 }
+
+CUT = """
+() => [...document.querySelectorAll("main *, header *")].filter(element => {
+    const own = [...element.childNodes].some(each => each.nodeType === Node.TEXT_NODE && each.textContent.trim());
+    if (!own || !element.offsetWidth || element.closest(".sr-only, [title]:not([title=''])")) return false;
+    const range = document.createRange();
+    range.selectNodeContents(element);
+    const text = range.getBoundingClientRect();
+    for (let around = element; around; around = around.parentElement) {
+        const { overflowX, overflowY } = getComputedStyle(around);
+        const box = around.getBoundingClientRect();
+        if (/auto|scroll/.test(overflowX + overflowY)) return false;
+        if (/hidden|clip/.test(overflowX) && (text.right > box.right + 2 || text.left < box.left - 2)) return true;
+        if (/hidden|clip/.test(overflowY) && (text.bottom > box.bottom + 3 || text.top < box.top - 3)) return true;
+    }
+    return false;
+}).map(each => each.innerText.slice(0, 60))
+"""
+"""Texts of which a part is cut off, and no title says the whole."""
+
+SPACED = """
+css => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(css);
+    document.adoptedStyleSheets = [sheet];
+}
+"""
+SPACES = (
+    "* { line-height: 1.5 !important; letter-spacing: .12em !important; word-spacing: .16em !important } "
+    "p { margin-bottom: 2em !important }"
+)
+"""What WCAG 1.4.12 lets a reader set."""
 
 WIDEST = """
 window.widest = 0;
@@ -67,6 +100,14 @@ def test_no_main_screen_keeps_anybody_out(somebody: Callable[..., Page], name: s
     page.goto(place)
     expect(page.get_by_text(words).first).to_be_visible()
     assert violations(page) == []
+    as_it_is = page.evaluate(CUT)
+    page.evaluate(SPACED, SPACES)
+    assert [each for each in page.evaluate(CUT) if each not in as_it_is] == [], "with room between the letters"
+    page.evaluate(SPACED, "")
+    # At 200 % a window of 1280 pixels has room for 640.
+    page.set_viewport_size({"width": 640, "height": 400})
+    assert page.evaluate("document.scrollingElement.scrollWidth") <= 640, "at 200 %"
+    page.set_viewport_size({"width": 1280, "height": 800})
     page.get_by_role("button", name="Night").click()
     assert violations(page) == [], "at night"
     page.emulate_media(forced_colors="active")

@@ -38,7 +38,7 @@
 	</span>
 	<small
 		class={[
-			'block truncate pl-4.5 text-small leading-4',
+			'block pl-4.5 text-small leading-4 wrap-anywhere',
 			each.look && small ? 'text-amber-ink' : each.name === current ? 'text-ink' : 'text-slate',
 			each.look && small && 'font-semibold'
 		]}>{each.words}</small

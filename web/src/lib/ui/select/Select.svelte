@@ -83,7 +83,7 @@
 			looks
 		]}
 	>
-		<span class="min-w-0 flex-1 truncate">{chosen?.label ?? placeholder}</span>
+		<span class="min-w-0 flex-1 truncate" title={chosen?.label}>{chosen?.label ?? placeholder}</span>
 		<svg class="h-1.5 w-2.5 flex-none stroke-slate" viewBox="0 0 10 6" fill="none" aria-hidden="true">
 			<path d="M1 1l4 4 4-4" stroke-width="1.5" />
 		</svg>

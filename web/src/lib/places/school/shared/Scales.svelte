@@ -30,8 +30,9 @@
 				<li class="border-b border-hair py-2">
 					<div class="flex flex-wrap items-baseline gap-x-4">
 						<b class="font-semibold">{each.name}</b>
-						<span class="min-w-0 flex-1 truncate text-slate max-md:flex-[1_0_100%] max-md:whitespace-normal"
-							>{marks(each.bands)}</span
+						<span
+							class="min-w-0 flex-1 truncate text-slate max-md:flex-[1_0_100%] max-md:whitespace-normal"
+							title={marks(each.bands)}>{marks(each.bands)}</span
 						>
 						<span class="text-slate"
 							>{each.uses ? `used by ${counted(each.uses, 'class', 'classes')}` : 'not in use'}</span

@@ -27,7 +27,9 @@
 	class:here={isHere}
 	role="columnheader"
 	aria-sort={isSorted ? 'descending' : undefined}
-	title={column.name}
+	title={[column.name, column.due_on && `due ${shortDay(column.due_on)}`, column.words]
+		.filter(Boolean)
+		.join(', ')}
 	aria-colindex={index + 3}
 	style="--c: {column.colour === null ? 'var(--color-slate)' : `var(--color-hue-${column.colour})`}"
 >
