@@ -214,3 +214,33 @@ def test_a_person_of_two_schools_and_one_who_is_deactivated(stack: Stack, somebo
     stack.python("from school.models import *; Person.objects.filter(sign_in='noor').update(is_active=False)")
     page.get_by_role("radio", name="Teachers").click()
     expect(page.get_by_role("alertdialog")).to_be_visible()
+
+
+def test_a_large_file_is_applied_in_the_background(empty_stack: Stack, opened: Callable[..., Page]) -> None:
+    empty_stack.python(
+        "import datetime; from school.models import *; day = datetime.date(2032, 1, 14);"
+        "school = School.objects.create(name='Moor School', fixed_day=day);"
+        "SchoolYear.objects.create(school=school, name='2031/32', starts=day - datetime.timedelta(99),"
+        " ends=day + datetime.timedelta(99));"
+        "p = Person.objects.create_person('tarn', 'Tarn', 'Heath', 'frost on the lake');"
+        "Membership.objects.create(person=p, school=school, role='officer')"
+    )
+    page = opened(empty_stack.address)
+    page.goto("/sign-in?next=/school/people")
+    page.get_by_label("Name", exact=True).fill("tarn")
+    page.get_by_label("Password").fill("frost on the lake")
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("button", name="Load a file or a list").click()
+    lines = "\n".join(f"{5000 + each}\tHeather\tPupil{each}" for each in range(320))
+    page.get_by_label("Or paste a table").fill(f"Number\tFamily name\tGiven name\n{lines}")
+    page.get_by_role("button", name="Look at what it would change").click()
+    page.get_by_role("button", name="Apply 320 changes").click()
+    expect(page.get_by_text("320 changes wait for the worker")).to_be_visible()
+    # One can leave meanwhile, and what came of it stands in People.
+    page.get_by_role("link", name="People").last.click()
+    expect(page.get_by_text("No student yet.")).to_be_visible()
+    page.goto("/school/draft")
+    expect(page.get_by_role("progressbar")).to_be_visible()
+    empty_stack.start_worker()
+    expect(page.get_by_text("320 changes from the pasted list are made.")).to_be_visible()
+    expect(page.get_by_text("320 in all")).to_be_visible()

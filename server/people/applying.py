@@ -1,7 +1,7 @@
 """Applying chosen lines of a draft from a file in one transaction, with what takes all of it back."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from typing import Any
 
@@ -62,9 +62,17 @@ def _fields(row: Model) -> dict[str, Any]:
 
 
 @transaction.atomic
-def apply(school: School, year: SchoolYear, person: Person, changes: Sequence[Change]) -> Undo:
-    """Apply changes; gives what takes them back. Raises Refused, changing nothing, naming the line that cannot be."""
-    applying = _Applying(school, year, person)
+def apply(
+    school: School,
+    year: SchoolYear,
+    person: Person,
+    changes: Sequence[Change],
+    step: Callable[[int], None] = lambda lines: None,
+) -> Undo:
+    """Apply changes; gives what takes them back. `step` is told of each so many lines that are done. Raises Refused, changing
+    nothing, naming the line that cannot be.
+    """
+    applying = _Applying(school, year, person, step)
     by_kind: dict[Kind, list[Change]] = defaultdict(list)
     for each in changes:
         by_kind[each.kind].append(each)
@@ -73,15 +81,17 @@ def apply(school: School, year: SchoolYear, person: Person, changes: Sequence[Ch
     applying.come(by_kind["come"])
     for each in by_kind["move"]:
         applying.move(each)
+        step(1)
     applying.leave(by_kind["leave"])
     applying.guardians([(each.data["student"], each.data["guardian"]) for each in by_kind["guardian"]])
+    step(len(by_kind["guardian"]))
     applying.teachers(by_kind["teacher"])
     return applying.recorder.entries
 
 
 class _Applying:
-    def __init__(self, school: School, year: SchoolYear, person: Person) -> None:
-        self.school, self.year, self.person = school, year, person
+    def __init__(self, school: School, year: SchoolYear, person: Person, step: Callable[[int], None]) -> None:
+        self.school, self.year, self.person, self._step = school, year, person, step
         self.recorder = Recorder()
         self._names = SignIns()
         self._classes: dict[str, SchoolClass] = {}
@@ -91,6 +101,7 @@ class _Applying:
         with self.recorder.watching(SchoolClass.objects.filter(year=self.year)):
             for each in changes:
                 self._naming(each, lambda each=each: add_class(self.school, self.year, each.data))
+                self._step(1)
         here = SchoolClass.objects.filter(year=self.year, archived_at=None).select_related("school", "year")
         self._classes = {str(each).casefold(): each for each in here}
 
@@ -115,6 +126,7 @@ class _Applying:
                     set_active(student, is_active=True)
                 if each.data.get("fields"):
                     self._naming(each, lambda student=student, each=each: change_student(student, each.data["fields"]))
+                self._step(1)
 
     def come(self, changes: Sequence[Change]) -> None:
         new = [each for each in changes if "number" in each.data]
@@ -132,10 +144,16 @@ class _Applying:
         for each in changes:
             if "student" in each.data:
                 into[self._class(each, each.data["called"]).pk].append(known[each.data["student"]])
-        for school_class in self._classes.values():
-            if students := into.get(school_class.pk):
-                with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
-                    enrol(school_class, students)
+        into_classes = [each for each in self._classes.values() if each.pk in into]
+        done = 0
+        for place, school_class in enumerate(into_classes, 1):
+            students = into[school_class.pk]
+            with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
+                enrol(school_class, students)
+            # A line is in several classes: lines are done as far as the classes are.
+            self._step(len(changes) * place // len(into_classes) - done)
+            done = len(changes) * place // len(into_classes)
+        self._step(len(changes) - done)
         self.guardians(
             [(made[each.data["number"]].pk, guardian) for each in new for guardian in each.data["guardians"]]
         )
@@ -186,6 +204,7 @@ class _Applying:
             if students:
                 with self.recorder.watching(Enrolment.objects.filter(school_class=school_class, student__in=students)):
                     leave(school_class, list(self.school.students.filter(pk__in=students)), self.school.today())
+        self._step(len(changes))
 
     def guardians(self, wanted: Sequence[tuple[int, dict[str, str]]]) -> None:
         """Guardians for students: one of an e-mail address is one person, however many children they have."""
@@ -260,6 +279,7 @@ class _Applying:
                         person=person,
                         defaults={"leads": not school_class.teachings.exists()},
                     )
+            self._step(1)
 
     def _naming(self, change: Change, do: Any) -> Any:
         """Do something for a line, which a refusal names."""

@@ -1,6 +1,8 @@
 """Drafts from a file: begun by loading one, looked at, answered, applied once, and taken back within thirty days."""
 
+import logging
 from collections.abc import Mapping
+from contextlib import suppress
 from typing import Any
 
 from django.db import transaction
@@ -8,19 +10,28 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from exchange.columns import FIELDS, Columns, heads_key, propose
 from exchange.tables import Limits, Table, read_pasted, read_table
+from school import waking
 from school.acts import UNDOABLE_FOR
+from school.lease import LeaseLost, end, refuse_spent, take
 from school.models import Person, School, SchoolYear
 from school.refusal import NotYours, Refused
 
-from people.applying import apply, take_back
+from people.applying import Undo, apply, take_back
 from people.changes import Change, Draft, changes_of
-from people.models import FileDraft, KeptPairing
+from people.models import DraftState, FileDraft, KeptPairing
 from people.oneroster_file import is_oneroster, read_oneroster, unpack
 from people.oneroster_rest import fetch
+from people.progress import Progress
 from people.reading import Said, read_list
 from people.registers import find_register
 
+logger = logging.getLogger(__name__)
 LIMITS = Limits(megabytes=10, lines=20_000, what="a list of people")
+AT_ONCE = 300
+"""How many lines are applied while one waits for the answer: some seconds at most."""
+APPLY = "people.apply"
+"""The task that applies drafts that wait."""
+NOT_APPLIED = "It could not be applied, and nothing is changed. Apply it again; if that does not help, tell whoever runs Hoarfrost here."
 LIST = ""
 """Under which name the table of a list is kept."""
 _TYPED = "number "
@@ -71,6 +82,7 @@ def _keep(
     """One draft stands at a time: another file takes its place. Where more would leave than it names, it is no whole roster, and its
     silence is taken for nothing unless the officer says otherwise.
     """
+    _refuse_under_way(school)
     standing(school).delete()
     draft = FileDraft.objects.create(
         school=school,
@@ -168,16 +180,71 @@ def keep_pairing(draft: FileDraft) -> None:
 def apply_draft(draft: FileDraft, person: Person) -> list[Change]:
     """Apply the chosen lines in one transaction, once; gives them."""
     locked = FileDraft.objects.select_for_update().select_related("school", "year").get(pk=draft.pk)
-    _refuse_applied(locked)
-    chosen = [each for each in compute(locked).changes if each.is_on]
+    chosen = _chosen(locked)
+    undo = apply(locked.school, locked.year, person, chosen)
+    FileDraft.objects.filter(pk=locked.pk).update(**_applied(locked, undo))
+    return chosen
+
+
+@transaction.atomic
+def ask_to_apply(draft: FileDraft, person: Person) -> tuple[int, bool]:
+    """Apply the chosen lines: at once where they are few, else by a worker, so that nobody has to stay for it. Gives how many
+    lines, and whether they wait for that.
+    """
+    locked = FileDraft.objects.select_for_update().select_related("school", "year").get(pk=draft.pk)
+    chosen = len(_chosen(locked))
+    if chosen <= AT_ONCE:
+        return len(apply_draft(locked, person)), False
+    FileDraft.objects.filter(pk=locked.pk).update(
+        state=DraftState.WAITING, asked_by=person, total=chosen, done=0, attempts=0, problem=""
+    )
+    transaction.on_commit(lambda: waking.wake(APPLY))
+    return chosen, True
+
+
+def apply_waiting() -> int:
+    """Apply every draft that waits for a worker, one after another. Gives how many were taken up."""
+    taken = 0
+    rows = FileDraft.objects.select_related("school", "year", "asked_by")
+    while (draft := take(rows, DraftState.WAITING, DraftState.APPLYING)) is not None:
+        _apply_taken(draft)
+        taken += 1
+    return taken
+
+
+def _apply_taken(draft: FileDraft) -> None:
+    """Apply a draft under its lease; what cannot be is said where the draft stands."""
+    assert draft.asked_by is not None
+    progress = Progress(draft)
+    try:
+        refuse_spent(draft)
+        with transaction.atomic():
+            chosen = [each for each in compute(draft).changes if each.is_on]
+            undo = apply(draft.school, draft.year, draft.asked_by, chosen, progress.step)
+            end(draft, done=draft.total, **_applied(draft, undo))
+    except LeaseLost:
+        logger.warning("Draft %s is applied by another worker by now", draft.pk)
+    except Exception as error:
+        problem = error.message if isinstance(error, Refused) else NOT_APPLIED
+        if not isinstance(error, Refused):
+            logger.exception("Draft %s could not be applied", draft.pk)
+        with suppress(LeaseLost):
+            end(draft, state=DraftState.STANDING, problem=problem[:300])
+    finally:
+        progress.close()
+
+
+def _chosen(draft: FileDraft) -> list[Change]:
+    _refuse_applied(draft)
+    chosen = [each for each in compute(draft).changes if each.is_on]
     if not chosen:
         raise Refused("No line is chosen; there is nothing to apply.")
-    locked.undo = apply(locked.school, locked.year, person, chosen)
-    locked.applied_at = locked.school.now()
-    # What it was read from is personal, and has done its work.
-    locked.tables = {}
-    locked.save()
     return chosen
+
+
+def _applied(draft: FileDraft, undo: Undo) -> dict[str, Any]:
+    """What becomes of a draft that is applied. What it was read from is personal, and has done its work."""
+    return {"state": DraftState.APPLIED, "applied_at": draft.school.now(), "undo": undo, "tables": {}}
 
 
 def throw_away(draft: FileDraft) -> None:
@@ -187,8 +254,15 @@ def throw_away(draft: FileDraft) -> None:
 
 
 def _refuse_applied(draft: FileDraft) -> None:
-    if draft.applied_at is not None:
+    if draft.state == DraftState.APPLIED:
         raise Refused(f"{draft.name} was applied already.")
+    if draft.state != DraftState.STANDING:
+        raise Refused(f"{draft.name} is being applied. Wait until that is done.")
+
+
+def _refuse_under_way(school: School) -> None:
+    if under_way := standing(school).exclude(state=DraftState.STANDING).first():
+        raise Refused(f"{under_way.name} is being applied. Load another file once that is done.")
 
 
 def tidy() -> int:

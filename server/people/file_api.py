@@ -11,8 +11,8 @@ from school.models import AuditAction
 from school.years import year_of
 
 from people import drafts
-from people.changes import Change
-from people.models import FileDraft
+from people.changes import Change, Draft
+from people.models import DraftState, FileDraft
 from people.oneroster_file import write_oneroster
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
 from people.schemas import (
@@ -85,10 +85,11 @@ def answer(request: Asking, school_id: int, draft: int, body: AnswersIn) -> Any:
     audit=AuditAction.PEOPLE,
 )
 def apply(request: Asking, school_id: int, draft: int) -> Any:
-    """Apply the chosen lines, once."""
+    """Apply the chosen lines, once: at once where they are few, else in the background."""
     row = drafts.find_draft(request.school, draft)
-    done = drafts.apply_draft(row, request.user)
-    return FileAppliedOut(words=f"{len(done)} changes from {row.name} are made.", kept=[])
+    lines, waits = drafts.ask_to_apply(row, request.user)
+    words = f"{lines} changes from {row.name} are {'being ' if waits else ''}made."
+    return FileAppliedOut(words=words, kept=[], is_waiting=waits)
 
 
 @router.delete(
@@ -116,16 +117,22 @@ def export(request: Asking, school_id: int) -> Any:
 
 
 def _out(draft: FileDraft) -> FileDraftOut:
-    found = drafts.compute(draft)
+    """A draft that is not to be looked at any more tells how far it is, and nothing is compared anew for that."""
+    is_standing = draft.state == DraftState.STANDING
+    found = drafts.compute(draft) if is_standing else Draft([], 0, 0)
     return FileDraftOut(
         id=draft.pk,
+        state=DraftState(draft.state),
+        done=draft.done,
+        total=draft.total,
+        problem=draft.problem,
         name=draft.name,
         told=draft.told,
         year=draft.year.name,
-        columns=_columns(draft),
+        columns=_columns(draft) if is_standing else [],
         fields=dict(FIELDS),
         silence=draft.silence,
-        asks_silence=drafts.said_by(draft).tells_rosters,
+        asks_silence=is_standing and drafts.said_by(draft).tells_rosters,
         changes=[_change(each) for each in found.changes],
         same=found.same,
         counts=dict(found.counts()),

@@ -3,13 +3,23 @@
 from typing import ClassVar
 
 from django.db import models
+from school.lease import Leased
 from school.models import Person, School, SchoolYear
 
 
-class FileDraft(models.Model):
+class DraftState(models.TextChoices):
+    """How far a draft is."""
+
+    STANDING = "standing", "to be looked at"
+    WAITING = "waiting", "to be applied, and waits for a worker"
+    APPLYING = "applying", "being applied by a worker"
+    APPLIED = "applied", "applied"
+
+
+class FileDraft(Leased):
     """A file of people and rosters as it was read, and what the officer said of it; what it would change is worked out when asked.
 
-    Once applied it keeps what takes it back.
+    Once applied it keeps what takes it back. What changes much is applied by a worker, line by line (`done` of `total`).
     """
 
     school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="file_drafts")
@@ -27,6 +37,9 @@ class FileDraft(models.Model):
     silence = models.CharField(max_length=10, default="leave")
     """What it means for a class that somebody is not in the file: they leave it, or stay."""
     at = models.DateTimeField()
+    state = models.CharField(max_length=8, choices=DraftState.choices, default=DraftState.STANDING)
+    asked_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
+    """Who asked for it to be applied."""
     applied_at = models.DateTimeField(null=True)
     undone_at = models.DateTimeField(null=True)
     undo = models.JSONField(default=list)

@@ -7,6 +7,8 @@ from ninja import Schema
 from pydantic import Field
 from school.schemas import Body, RowNumber
 
+from people.models import DraftState
+
 RoleName = Literal["student", "guardian", "teacher", "officer"]
 
 
@@ -390,6 +392,12 @@ class FileDraftOut(Schema):
     """A draft from a file: what was read, what its columns are, and every change that can be left out."""
 
     id: int
+    state: DraftState
+    done: int
+    """Lines that are applied, of `total`, while a worker is at it."""
+    total: int
+    problem: str
+    """Why it could not be applied, in words."""
     name: str
     told: str
     year: str
@@ -431,6 +439,8 @@ class FileAppliedOut(Schema):
 
     words: str
     kept: list[str]
+    is_waiting: bool = False
+    """Whether it is being done in the background still."""
 
 
 class DivisionOut(Schema):

@@ -1,9 +1,26 @@
-"""What the worker does for people and files by itself (see the settings)."""
+"""What the worker does for people and files: when it is woken, when it starts, and now and then (see the settings)."""
+
+from typing import Any
 
 from celery import shared_task
+from celery.signals import worker_ready
 from django.db import close_old_connections
+from school import waking
 
 from people import drafts
+
+
+@shared_task(name=drafts.APPLY)
+def apply() -> None:
+    """Apply the drafts that wait for it."""
+    close_old_connections()
+    drafts.apply_waiting()
+
+
+@worker_ready.connect
+def begin(sender: Any = None, **_: Any) -> None:
+    """Take up what waits already."""
+    waking.wake(drafts.APPLY)
 
 
 @shared_task(name="people.tidy")

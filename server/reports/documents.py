@@ -1,26 +1,23 @@
 """Documents made in the background: asked for, made piece by piece with progress, and fetched when done.
 
-What was asked for is kept in the database; the broker only wakes the worker, which also looks by itself now and then.
-A worker holds a lease on what it makes. One that was stopped in the middle lets it run out, and the document is made from
-the beginning; after some attempts it is given up.
+What was asked for is kept in the database; the broker only wakes the worker, which also looks by itself now and then
+(see `school.lease`).
 """
 
-import datetime
 import io
 import logging
-import uuid
 import zipfile
 from collections.abc import Iterator, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
 
-from celery import current_app
 from django.db import transaction
-from django.db.models import Q, QuerySet
-from django.utils import timezone
+from django.db.models import QuerySet
 from exchange.download import file_name
 from exchange.gradebook import gradebook_text
-from kombu.exceptions import OperationalError
+from school import waking
+from school.lease import LeaseLost, end, go_on, refuse_spent, take
 from school.models import Enrolment, Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
 from scores.book import LoadedClass, load_class
@@ -36,9 +33,6 @@ from reports.printing import as_pdf, card_pages
 KEPT = 20
 """Documents kept for a person; older ones make room."""
 
-LEASE = datetime.timedelta(minutes=2)
-"""How long a worker may be silent about what it makes; no single piece takes as long."""
-MOST_ATTEMPTS = 3
 PIECE = 1024 * 1024
 """Bytes of a file that are kept in one row."""
 
@@ -75,68 +69,36 @@ def ask_for(
 
 def wake() -> None:
     """Tell the worker that something waits. One that cannot be told finds it when it starts."""
-    try:
-        current_app.send_task(TASK, retry=False)
-    except OperationalError:
-        log.warning("The worker could not be woken; documents wait.")
+    waking.wake(TASK)
 
 
 def make_waiting() -> int:
     """Make every document that waits, one after another. Gives how many."""
     made = 0
-    while (document := _take()) is not None:
+    while (document := take(Document.objects.all(), DocumentState.WAITING, DocumentState.BEING_MADE)) is not None:
         _make(document)
         made += 1
     return made
 
 
-@transaction.atomic
-def _take() -> Document | None:
-    """What waits, or was left by a worker that does not go on with it; None where there is nothing."""
-    now = timezone.now()
-    is_left = Q(state=DocumentState.BEING_MADE) & (Q(leased_until=None) | Q(leased_until__lt=now))
-    free = Document.objects.select_for_update(skip_locked=True).filter(Q(state=DocumentState.WAITING) | is_left)
-    document = free.order_by("id").first()
-    if document is None:
-        return None
-    document.attempts += 1
-    document.lease, document.leased_until = str(uuid.uuid4()), now + LEASE
-    document.state, document.done = DocumentState.BEING_MADE, 0
-    document.save(update_fields=["attempts", "lease", "leased_until", "state", "done"])
-    return document
-
-
-class _Overtaken(Exception):
-    """The lease ran out, and somebody else makes the document."""
-
-
 def _make(document: Document) -> None:
     try:
-        if document.attempts > MOST_ATTEMPTS:
-            raise RuntimeError(f"given up after {MOST_ATTEMPTS} attempts")
+        refuse_spent(document)
         content = _Making(document).content()
         _keep(document, content)
-    except _Overtaken:
+    except LeaseLost:
         log.warning("Document %s is made by another worker by now", document.pk)
     except Exception:
         log.exception("Document %s could not be made", document.pk)
         problem = "It could not be made. Ask for it again; if that does not help, tell whoever runs Hoarfrost here."
-        _held(document).update(state=DocumentState.FAILED, problem=problem, lease="", leased_until=None)
-
-
-def _held(document: Document) -> QuerySet[Document]:
-    """The document's row, as long as it is this worker's."""
-    return Document.objects.filter(pk=document.pk, lease=document.lease)
+        with suppress(LeaseLost):
+            end(document, state=DocumentState.FAILED, problem=problem)
 
 
 @transaction.atomic
 def _keep(document: Document, content: bytes) -> None:
     """Keep a file that was made, in pieces."""
-    done = _held(document).update(
-        state=DocumentState.DONE, done=document.total, size=len(content), lease="", leased_until=None
-    )
-    if not done:
-        raise _Overtaken
+    end(document, state=DocumentState.DONE, done=document.total, size=len(content))
     for place, begin in enumerate(range(0, len(content), PIECE)):
         DocumentPiece.objects.create(document=document, place=place, content=content[begin : begin + PIECE])
 
@@ -181,7 +143,7 @@ class _Making:
         chosen = set(self.wanted["students"])
         for student in (each for each in loaded.plan.students if each.pk in chosen):
             yield letter_pages(loaded, student, term, self.wanted["paper"])
-            self._further()
+            go_on(self.document)
 
     def _class(self) -> LoadedClass:
         return load_class(SchoolClass.objects.select_related("school", "year").get(pk=self.wanted["class"]))
@@ -193,7 +155,7 @@ class _Making:
             for school_class in classes_of(term).select_related("school", "year"):
                 text = gradebook_text(load_class(school_class), naming)
                 archive.writestr(f"{file_name(str(school_class))} {school_class.pk}.json", text)
-                self._further()
+                go_on(self.document)
         return out.getvalue()
 
     def _each_card(self, term: Term) -> list[CardOut]:
@@ -206,7 +168,7 @@ class _Making:
     def _cards(self, term: Term) -> Iterator[Layout]:
         for card in self._each_card(term):
             yield card_pages(card, self.wanted["design"], self.wanted["paper"])
-            self._further()
+            go_on(self.document)
 
     def _zip(self, term: Term) -> bytes:
         out = io.BytesIO()
@@ -216,13 +178,8 @@ class _Making:
                 archive.writestr(
                     f"{file_name(card.student)} {card.number}.pdf", as_pdf([pages], f"{card.student}, {card.term}")
                 )
-                self._further()
+                go_on(self.document)
         return out.getvalue()
-
-    def _further(self) -> None:
-        self.document.done += 1
-        if not _held(self.document).update(done=self.document.done, leased_until=timezone.now() + LEASE):
-            raise _Overtaken
 
 
 def classes_of(term: Term) -> QuerySet[SchoolClass]:

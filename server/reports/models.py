@@ -3,6 +3,7 @@
 from typing import ClassVar
 
 from django.db import models
+from school.lease import Leased
 from school.models import Person, School, SchoolClass, Student, Term, all_but_effort
 
 
@@ -156,11 +157,10 @@ class DocumentState(models.TextChoices):
     FAILED = "failed"
 
 
-class Document(models.Model):
+class Document(Leased):
     """Report cards or sheets that are made in the background: what was asked for, how far it is, and the file.
 
-    It is the person's who asked for it. `wanted` names what goes in; `done` of `total` pieces are made. Whoever makes it
-    holds a `lease`, which it renews with each piece: one that has run out is another worker's to take up.
+    It is the person's who asked for it. `wanted` names what goes in; a worker makes it piece by piece.
     """
 
     person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="documents")
@@ -168,12 +168,6 @@ class Document(models.Model):
     name = models.CharField(max_length=160)
     wanted = models.JSONField()
     state = models.CharField(max_length=12, choices=DocumentState.choices, default=DocumentState.WAITING)
-    done = models.PositiveIntegerField(default=0)
-    total = models.PositiveIntegerField(default=0)
-    problem = models.CharField(max_length=300, blank=True)
-    lease = models.CharField(max_length=36, blank=True)
-    leased_until = models.DateTimeField(null=True, blank=True)
-    attempts = models.PositiveSmallIntegerField(default=0)
     size = models.PositiveIntegerField(default=0)
     at = models.DateTimeField()
 

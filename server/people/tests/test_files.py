@@ -3,18 +3,23 @@
 import csv
 import io
 import zipfile
+from collections.abc import Callable
+from types import SimpleNamespace
 from typing import Any
 
 import pytest
 from conftest import World, make_class, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connections
 from exchange.columns import propose
 from exchange.tables import MEGABYTE
 from openpyxl import Workbook
 from school.models import Enrolment, Person, SchoolClass, Student
+from school.refusal import Refused
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
+from people import drafts, progress
 from people.models import FileDraft
 
 ROSTER = """Number,Surname,Forename,Teaching group
@@ -391,3 +396,109 @@ def test_who_has_no_address_is_known_by_name_when_the_file_comes_again(world: Wo
     assert load(world, content, "rosters.zip")["changes"] == []
     undo(world)
     assert Person.objects.count() == before
+
+
+COMING = ROSTER + "200,Ash,Ada,Botany A\n201,Ash,Bo,Botany A\n"
+
+
+def test_what_changes_much_is_applied_by_a_worker_and_nobody_is_at_it_meanwhile(
+    world: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(drafts, "AT_ONCE", 1)
+    read = load(world, COMING)
+    asked = apply(world, read)
+    assert asked == {"words": "2 changes from list.csv are being made.", "kept": [], "is_waiting": True}
+    waiting = draft(world, read["id"])
+    assert [waiting[each] for each in ("state", "done", "total", "changes")] == ["waiting", 0, 2, []]
+    assert not Student.objects.filter(number="200").exists()
+    client, at = world.client("officer"), f"{world.school_address}/drafts/{read['id']}"
+    for method, rest, body in (("PUT", "/answers", {"answers": {}}), ("POST", "/apply", {}), ("DELETE", "", None)):
+        refused = send(client, method, f"{at}{rest}", body)
+        assert (refused.status_code, refused.json()["detail"]) == (
+            422,
+            "list.csv is being applied. Wait until that is done.",
+        )
+    assert "Load another file once that is done." in load(world, ROSTER, status=422)["detail"]
+    assert drafts.apply_waiting() == 1
+    done = draft(world, read["id"])
+    assert (done["state"], done["done"]) == ("applied", 2)
+    assert Enrolment.objects.filter(student__number__in=("200", "201"), ends=None).count() == 2
+    assert FileDraft.objects.get().asked_by == world.people["officer"]
+    undo(world)
+    assert not Student.objects.filter(number="200").exists()
+
+
+@pytest.mark.parametrize(
+    ("fault", "said"),
+    [
+        (Refused("Line 6, Bo Ash: the address is none."), "Line 6, Bo Ash: the address is none."),
+        (OSError(), "Apply it again"),
+    ],
+)
+def test_what_a_worker_cannot_apply_stands_again_with_the_reason(
+    world: World, monkeypatch: pytest.MonkeyPatch, fault: Exception, said: str
+) -> None:
+    monkeypatch.setattr(drafts, "AT_ONCE", 1)
+    read = load(world, COMING)
+    apply(world, read)
+    real = drafts.apply
+
+    def failing(*given: Any) -> Any:
+        real(*given)
+        raise fault
+
+    monkeypatch.setattr(drafts, "apply", failing)
+    drafts.apply_waiting()
+    again = draft(world, read["id"])
+    assert (again["state"], again["chosen"]) == ("standing", 2)
+    assert said in again["problem"]
+    assert not Student.objects.filter(number="200").exists()
+    monkeypatch.setattr(drafts, "apply", real)
+    apply(world, read)
+    drafts.apply_waiting()
+    assert draft(world, read["id"])["problem"] == ""
+    assert Student.objects.filter(number="200").exists()
+
+
+def test_how_far_a_worker_is_can_be_seen_before_it_is_through(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Told at each step, and here on the test's own connection."""
+    seen = []
+
+    class Beside:
+        def submit(self, do: Callable[[], Any]) -> Any:
+            given = None if do == connections.close_all else do()
+            seen.append(FileDraft.objects.get().done)
+            return SimpleNamespace(result=lambda: given)
+
+        def shutdown(self) -> None:
+            pass
+
+    monkeypatch.setattr(progress, "ThreadPoolExecutor", lambda _: Beside())
+    monkeypatch.setattr(progress, "EVERY", -1)
+    monkeypatch.setattr(drafts, "AT_ONCE", 1)
+    read = load(world, COMING + "101,Fir,Una,Zoology A\n102,Fir,Iwan,Botany A\n", name="list.csv")
+    asked = apply(world, read)
+    drafts.apply_waiting()
+    assert seen == sorted(seen)
+    assert seen[0] < seen[-1]
+    assert seen[-1] == draft(world, read["id"])["total"] == int(asked["words"].split()[0])
+
+
+def test_a_worker_that_lost_its_lease_keeps_nothing(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(drafts, "AT_ONCE", 1)
+    read = load(world, COMING)
+    apply(world, read)
+    real = drafts.apply
+
+    def overtaken(*given: Any) -> Any:
+        undo = real(*given)
+        FileDraft.objects.update(lease="another's")
+        return undo
+
+    monkeypatch.setattr(drafts, "apply", overtaken)
+    drafts.apply_waiting()
+    assert not Student.objects.filter(number="200").exists()
+    monkeypatch.setattr(drafts, "apply", real)
+    FileDraft.objects.update(leased_until=None)
+    drafts.apply_waiting()
+    assert Student.objects.filter(number="200").exists()

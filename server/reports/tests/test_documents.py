@@ -14,12 +14,13 @@ from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
 from plans.models import Assignment, GradingScale
 from pypdf import PdfReader
+from school.lease import MOST_ATTEMPTS, take
 from school.models import Enrolment
 from scores.book import load_class
 from scores.tests.test_entering import enter, entry
 
 from reports import documents
-from reports.models import Document
+from reports.models import Document, DocumentState
 from reports.tests.test_reports import comment, override, post
 
 
@@ -29,6 +30,10 @@ def pages(content: bytes) -> list[str]:
 
 def ask(world: World, who: str = "teacher", **body: Any) -> Any:
     return send(world.client(who), "POST", f"{world.address}/documents", body)
+
+
+def take_document() -> Document | None:
+    return take(Document.objects.all(), DocumentState.WAITING, DocumentState.BEING_MADE)
 
 
 def made(world: World, who: str = "teacher", **body: Any) -> bytes:
@@ -178,7 +183,7 @@ def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: Wor
         assert posted.client(who).get(f"/api/v1/documents/{document['id']}/file").status_code == 404
     waiting = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file")
     assert "not made yet" in waiting.json()["detail"]
-    stopped = documents._take()
+    stopped = take_document()
     assert stopped is not None
     # A second worker leaves alone what the first makes, until it is silent for too long.
     assert documents.make_waiting() == 0
@@ -194,8 +199,8 @@ def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: Wor
 
 def test_what_ends_its_worker_again_and_again_is_given_up(posted: World) -> None:
     document = ask(posted, kind="marking").json()
-    for _ in range(documents.MOST_ATTEMPTS):
-        assert documents._take() is not None
+    for _ in range(MOST_ATTEMPTS):
+        assert take_document() is not None
         Document.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
     documents.make_waiting()
     assert posted.client("teacher").get(f"/api/v1/documents/{document['id']}").json()["state"] == "failed"

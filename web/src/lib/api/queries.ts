@@ -793,7 +793,9 @@ export const fileDraft = (school: Id, draft: Id) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { school_id: school, draft } };
 			return ask(api.GET('/api/v1/schools/{school_id}/drafts/{draft}', { params, signal: within(signal) }));
-		}
+		},
+		refetchInterval: ({ state }) =>
+			state.data?.state === 'waiting' || state.data?.state === 'applying' ? ON_ITS_WAY : false
 	});
 
 export const outbox = (school: Id) =>

@@ -3504,7 +3504,7 @@ export interface paths {
         put?: never;
         /**
          * Apply
-         * @description Apply the chosen lines, once.
+         * @description Apply the chosen lines, once: at once where they are few, else in the background.
          */
         post: operations["people_file_api_apply"];
         delete?: never;
@@ -6702,6 +6702,12 @@ export interface components {
             up: number;
         };
         /**
+         * DraftState
+         * @description How far a draft is.
+         * @enum {string}
+         */
+        DraftState: "standing" | "waiting" | "applying" | "applied";
+        /**
          * EarlierOut
          * @description A comment as it was posted in an earlier term.
          */
@@ -7007,6 +7013,11 @@ export interface components {
          * @description What was done, or taken back, in words, and what stays.
          */
         FileAppliedOut: {
+            /**
+             * Is Waiting
+             * @default false
+             */
+            is_waiting: boolean;
             /** Kept */
             kept: string[];
             /** Words */
@@ -7074,6 +7085,8 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /** Done */
+            done: number;
             /** Fields */
             fields: {
                 [key: string]: string;
@@ -7082,12 +7095,17 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /** Problem */
+            problem: string;
             /** Same */
             same: number;
             /** Silence */
             silence: string;
+            state: components["schemas"]["DraftState"];
             /** Told */
             told: string;
+            /** Total */
+            total: number;
             /** Year */
             year: string;
         };

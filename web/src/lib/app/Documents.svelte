@@ -3,6 +3,7 @@
 	import * as fetched from '$lib/api/queries';
 	import { createQuery } from '@tanstack/svelte-query';
 	import type { Shapes } from '$lib/api/client';
+	import Progress from '$lib/ui/progress/Progress.svelte';
 	import { longDay } from '$lib/words/days';
 
 	let { most = 6 }: { most?: number } = $props();
@@ -34,12 +35,7 @@
 							>{each.problem}</span
 						>
 					{:else}<span class="inline-flex items-center gap-2 text-slate first:wrap-anywhere"
-							><progress
-								class="h-2.5 w-30 appearance-none border border-rule bg-snow"
-								max={each.total}
-								value={each.done}
-								aria-label="How far {each.name} is"
-							></progress>
+							><Progress label="How far {each.name} is" done={each.done} total={each.total} />
 							{each.state === 'waiting' ? 'waiting' : `${each.done} of ${each.total}`}</span
 						>{/if}
 				{/if}
@@ -47,15 +43,3 @@
 		{/each}
 	</ul>
 {/if}
-
-<style>
-	progress::-webkit-progress-bar {
-		background: var(--color-snow);
-	}
-	progress::-webkit-progress-value {
-		background: var(--color-deep-2);
-	}
-	progress::-moz-progress-bar {
-		background: var(--color-deep-2);
-	}
-</style>

@@ -15,6 +15,7 @@
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import Menu from '$lib/ui/menu/Menu.svelte';
 	import Options from '$lib/ui/options/Options.svelte';
+	import Progress from '$lib/ui/progress/Progress.svelte';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import Slider from '$lib/ui/slider/Slider.svelte';
@@ -123,6 +124,8 @@
 	<div class="mt-4 max-w-120">
 		<FileChoose label="A file" hint="CSV, workbook or ODS" onchoose={({ name }) => (chosen = name)} />
 	</div>
+
+	<p class="mt-4"><Progress label="How far it is" done={12} total={29} /></p>
 
 	{@render part('What opens')}
 	<p class="flex flex-wrap gap-3">

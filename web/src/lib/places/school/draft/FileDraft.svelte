@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** What a file would change: left, what its columns are and what its silence means; right, each change, to be left out or taken in. */
 	import * as fetched from '$lib/api/queries';
-	import { createQuery } from '@tanstack/svelte-query';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { words, type Shapes } from '$lib/api/client';
 	import Failed from '$lib/app/Failed.svelte';
@@ -12,6 +13,7 @@
 	import { thisKeeping } from '../keeping';
 	import Columns from './Columns.svelte';
 	import Line from './Line.svelte';
+	import UnderWay from './UnderWay.svelte';
 	import { kinds, summary } from './words';
 
 	const keeping = thisKeeping();
@@ -19,6 +21,7 @@
 	const frame = createQuery(() => fetched.schoolFrame(school));
 	const id = $derived(frame.data?.draft_id ?? null);
 	const draft = createQuery(() => ({ ...fetched.fileDraft(school, id ?? 0), enabled: id !== null }));
+	const queries = useQueryClient();
 	let shown = $state('all');
 	let isApplying = $state(false);
 	/** What is ticked before the answer to it is here. */
@@ -46,14 +49,28 @@
 		isApplying = true;
 		try {
 			const done = await keeping.apply(id!);
-			await goto('/school/people');
-			notice.say(`${done.words} It can be taken back for thirty days.`);
+			if (!done.is_waiting) await finish(done.words);
 		} catch (error) {
 			notice.problem(words(error));
 		} finally {
 			isApplying = false;
 		}
 	}
+
+	async function finish(words: string): Promise<void> {
+		await goto('/school/people');
+		notice.say(`${words} It can be taken back for thirty days.`);
+	}
+
+	// What was applied in the background is through.
+	$effect(() => {
+		if (read?.state !== 'applied') return;
+		const { name, total } = read;
+		untrack(() => {
+			void queries.invalidateQueries(fetched.inSchool(school));
+			void finish(`${counted(total, 'change')} from ${name} ${total === 1 ? 'is' : 'are'} made.`);
+		});
+	});
 
 	async function throwAway(): Promise<void> {
 		const name = read?.name ?? 'It';
@@ -76,6 +93,7 @@
 		</p>
 	</main>
 {:else if !read}<main class="p-6"><Failed error={draft.error} retry={draft.refetch} /></main>
+{:else if read.state !== 'standing'}<UnderWay {read} />
 {:else}
 	<section
 		class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-amber bg-amber-2 px-6 py-2 max-md:px-4"
@@ -90,6 +108,7 @@
 			>{isApplying ? 'Applying…' : `Apply ${counted(read.chosen, 'change')}`}</button
 		>
 		<button class="btn quiet" onclick={throwAway}>Throw away</button>
+		{#if read.problem}<p class="problem basis-full" role="alert">{read.problem}</p>{/if}
 	</section>
 	<main class="grid flex-1 grid-cols-[300px_minmax(0,1fr)] max-lg:grid-cols-1">
 		<Columns {read} />
