@@ -32,7 +32,7 @@ def test_a_homerooms_quarter_by_standard_from_the_keyboard(somebody: Callable[..
     expect(officer.get_by_text("The reporting window of quarter 2 is kept.")).to_be_visible()
 
     page = somebody("tobin", "/class/5/scores")
-    page.get_by_role("link", name="by standard").click()
+    page.get_by_role("link", name="by standard", exact=True).click()
     expect(page.get_by_role("grid", name="Levels of the class")).to_be_visible()
     expect(page.get_by_text("standards are asked for in quarter 2")).to_contain_text("2 standards")
     cell = page.get_by_role("gridcell", name="Elof Åkerlund, Speaking:")

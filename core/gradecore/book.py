@@ -77,6 +77,11 @@ class GroundRules:
     decimals: int = 1
     standard_weights: Mapping[str, Fraction] = field(default_factory=dict)
 
+    @property
+    def levels_alone(self) -> bool:
+        """Whether no percent and no mark is made: by standards of which none weighs anything (R8.5)."""
+        return self.method == "standards" and bool(self.standard_weights) and not any(self.standard_weights.values())
+
 
 @dataclass(frozen=True, slots=True)
 class Add:

@@ -7,9 +7,21 @@ STANDARDS = (
     ("Number", None),
     ("Counting", "Number"),
     ("Adding", "Number"),
-    ("Reading", None),
-    ("Speaking", None),
-    ("Working together", None),
+    ("Taking away", "Number"),
+    ("Measuring", "Number"),
+    ("Shapes", "Number"),
+    ("Language", None),
+    ("Reading", "Language"),
+    ("Speaking", "Language"),
+    ("Writing", "Language"),
+    ("Spelling", "Language"),
+    ("World around us", None),
+    ("Plants and animals", "World around us"),
+    ("Weather", "World around us"),
+    ("Tarnwick then and now", "World around us"),
+    ("Together", None),
+    ("Working together", "Together"),
+    ("Moving and making", "Together"),
 )
 LEVELS = (
     # mark, reached from, typed counts as
@@ -22,7 +34,8 @@ LEVELS = (
 PLAN = (
     # sign, name, weight, way inside, lowest dropped
     ("NU", "Number", "0", "points", 0),
-    ("RE", "Reading", "0", "points", 0),
+    ("RE", "Language", "0", "points", 0),
+    ("WO", "World around us", "0", "points", 0),
     ("TO", "Together", "0", "points", 0),
 )
 
@@ -46,7 +59,19 @@ ACTIVITIES = (
     Activity("Retelling a story", "Retell", "RE", (11, 12), ("Reading", "Speaking")),
     Activity("Market day", "Market", "TO", (18, 12), ("Counting", "Adding", "Speaking", "Working together")),
     Activity("Reading to a partner", "Partner", "RE", (14, 1), ("Reading", "Working together")),
+    Activity("How long is the corridor", "Corridor", "NU", (18, 11), ("Measuring", "Counting")),
+    Activity("Shapes in the window", "Window", "NU", (2, 12), ("Shapes", "Moving and making")),
+    Activity("Words with ck", "Words", "RE", (5, 12), ("Spelling",)),
+    Activity("The weather book", "Weather", "WO", (9, 12), ("Weather", "Writing")),
+    Activity("Taking away from fifty", "Fifty", "NU", (16, 12), ("Taking away",)),
+    Activity("A letter to the harbour", "Letter", "RE", (6, 1), ("Writing", "Spelling")),
+    Activity("The old ferry", "Ferry", "WO", (8, 1), ("Tarnwick then and now",)),
+    Activity("Who lives by the tarn", "Tarn", "WO", (9, 1), ("Plants and animals", "Writing")),
+    Activity("Measuring the yard", "Yard", "NU", (12, 1), ("Measuring", "Taking away", "Shapes")),
+    Activity("A dance for the lights", "Dance", "TO", (13, 1), ("Moving and making", "Working together")),
 )
+HALF_MARKED = "Reading to a partner"
+"""Work that half of the class has scores for."""
 
 
 def standards_in_words() -> dict[str, object]:

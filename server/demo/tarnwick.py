@@ -355,7 +355,10 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
 def _homeroom(made: Tarnwick, tobin: Person, ingrid: Person) -> None:
     """Scores by standard in four levels; the last work is marked for half of the class."""
     school_class = made.school_class("Year 2", "homeroom", "Room 3", "every day 8:30", [tobin])
-    plan_of(school_class, homeroom.PLAN, method="points", scale=made.scales["Four levels"], families_percent=False)
+    plan_of(
+        school_class, homeroom.PLAN, method="levels", scale=made.scales["Four levels"], families_percent=False,
+        families_see_running=True,
+    )  # fmt: skip
     elof = Student.objects.get(guardians=ingrid, number="2104")
     students = [elof, *_named(made, 86, 21)]
     made.enrol(school_class, students)
@@ -366,7 +369,7 @@ def _homeroom(made: Tarnwick, tobin: Person, ingrid: Person) -> None:
             short_name=each.short, points=4, due_on=day(*each.due), entered_as="marks", position=place,
             standards=list(each.standards),
         )  # fmt: skip
-        _levels(made, assignment, students[: 11 if each is homeroom.ACTIVITIES[-1] else None], tobin)
+        _levels(made, assignment, students[: 11 if each.name == homeroom.HALF_MARKED else None], tobin)
 
 
 def _levels(made: Tarnwick, assignment: Assignment, students: Sequence[Student], person: Person) -> None:

@@ -12,7 +12,8 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
 from plans.models import Assignment, Handout
-from reports.levels import levels_of, reported
+from plans.standards import about
+from reports.levels import depths_of, levels_of, reported
 from reports.models import PostedGrade
 from reports.posted import posted_numbers, seen_by_family
 from reports.standing import day_text
@@ -27,7 +28,16 @@ from scores.texts import plain_number
 
 from families.models import RunningHidden
 from families.posted_working import for_families
-from families.schemas import CriterionSeenOut, FamilyClassOut, LevelSeenOut, PostedCardOut, WorkOut
+from families.schemas import (
+    CriterionSeenOut,
+    FamilyClassOut,
+    LevelBeforeOut,
+    LevelBehindOut,
+    LevelPieceOut,
+    LevelSeenOut,
+    PostedCardOut,
+    WorkOut,
+)
 from families.shown_scores import ShownScores
 
 MARKS_AHEAD = 2
@@ -150,7 +160,7 @@ class SeenClass:
             to_come=[self._work(each) for each in lists["to_come"]],
             being_marked=[self._work(each) for each in lists["being_marked"]],
             back=[self._work(each) for each in lists["back"]],
-            cards=[self._card(each) for each in self.course_cards], levels=self._levels(),
+            cards=[self._card(each) for each in self.course_cards], levels=self._levels(), behind=self._behind(),
         )  # fmt: skip
 
     def _levels(self) -> list[LevelSeenOut]:
@@ -158,6 +168,41 @@ class SeenClass:
         if not self.runs() or not self.rules.families_mark or not self.loaded.book.standards:
             return []
         return _levels_out(levels_of(self.gradebook, self.student, reported(self.loaded, self.term)))
+
+    def _behind(self) -> list[LevelBehindOut]:
+        """What stands behind the levels that are shown: work as far as the family sees it, and what was posted before."""
+        levels = self._card(self.posted).levels if self.posted else self._levels()
+        if not levels or not self.loaded.book.standards:
+            return []
+        works = {str(each.pk): each for each in self.loaded.plan.assignments}
+        # Whoever has left, or sees reports alone, has no work on the page.
+        seen = {} if self.has_left or self.reports_only else self.gradebook.levels.results(str(self.student.pk))
+        said, depths = about(self.loaded.plan.school_class.school), depths_of(self.loaded.book.standards)
+        earlier = sorted(
+            (each for each in self.course_cards if each.posting.term.starts < self.term.starts),
+            key=lambda each: each.posting.term.starts,
+        )
+        return [
+            LevelBehindOut(
+                name=each.name,
+                depth=depths.get(each.name, 0),
+                wording=said.get(each.name, {}).get("wording", ""),
+                pieces=[
+                    LevelPieceOut(
+                        name=works[piece.assignment].name,
+                        due_on=works[piece.assignment].due_on,
+                        mark=self.gradebook.levels.band_of(piece.value),
+                    )
+                    for piece in (seen[each.name].evidence if each.name in seen else ())
+                ],
+                before=[
+                    LevelBeforeOut(term=card.posting.term.name, mark=card.levels[each.name])
+                    for card in earlier
+                    if each.name in card.levels and "mark" in card.posting.collects
+                ],
+            )
+            for each in levels
+        ]
 
     def _is_withheld(self) -> bool:
         """Whether the term's grade is withheld, or one that it is made of, from which it could be told."""
@@ -274,7 +319,8 @@ class SeenClass:
         return WorkOut.model_construct(
             id=assignment.pk, name=assignment.name, category=category.name if category else None,
             colour=category.colour if category else None, due_on=assignment.due_on,
-            points=plain_number(assignment.points) if self.rules.families_points else "",
+            # A mark is out of nothing.
+            points=plain_number(assignment.points) if self.rules.families_points and assignment.entered_as != "marks" else "",
             score=self._text(assignment), words=", ".join(words), dropped=dropped,
             comment=self._comment(score, assignment),
             description=assignment.description, link=assignment.link, file=self.facts.files.get(assignment.pk),

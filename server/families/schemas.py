@@ -47,6 +47,33 @@ class LevelSeenOut(Schema):
     mark: str
 
 
+class LevelPieceOut(Schema):
+    """Work that a level comes from, with what it says of it."""
+
+    name: str
+    due_on: datetime.date | None
+    mark: str
+
+
+class LevelBeforeOut(Schema):
+    """A level as it was posted in an earlier term."""
+
+    term: str
+    mark: str
+
+
+class LevelBehindOut(Schema):
+    """What stands behind a student's level in a standard: how deep it lies in what it is part of, its full wording, the pieces of work
+    that the family sees, the oldest first, and what was posted in the terms before.
+    """
+
+    name: str
+    depth: int
+    wording: str
+    pieces: list[LevelPieceOut]
+    before: list[LevelBeforeOut]
+
+
 class PostedCardOut(Schema):
     """A posted grade with its comment."""
 
@@ -120,6 +147,8 @@ class FamilyClassOut(Schema):
     cards: list[PostedCardOut]
     levels: list[LevelSeenOut]
     """The levels as they stand, where families see the grade so; posted ones are with what was posted."""
+    behind: list[LevelBehindOut]
+    """What stands behind the levels that are shown."""
 
 
 class GuardianSeesOut(Schema):

@@ -325,6 +325,8 @@ class PlanOut(Schema):
     students: list[StudentOut]
     families_from: datetime.date | None
     rules: list[RuleOut]
+    levels_alone: bool
+    """Whether the term has levels alone: no percent is made."""
     has_draft: bool
     adjust: list[dict[str, Any]]
     weights: str | None

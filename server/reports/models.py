@@ -110,9 +110,9 @@ class Posting(models.Model):
     ground_rules = models.JSONField(default=dict)
     """The ground rules at that moment in words, by field."""
     collects = models.JSONField(default=all_but_effort)
+    """What the window collected at that moment."""
     levels = models.JSONField(default=list)
     """The levels that there were, from the lowest; empty where the class had no standards."""
-    """What the window collected at that moment."""
 
 
 class PostedGrade(models.Model):

@@ -13,7 +13,7 @@ from scores.schemas import GradeOut
 
 from reports import posted
 from reports.checks import checks_of, standards_of
-from reports.levels import are_alone, levels_of, reported
+from reports.levels import in_columns, levels_of, reported, scale_marks
 from reports.models import PostedGrade
 from reports.schemas import (
     OutsideMarkOut,
@@ -57,6 +57,8 @@ class _Report:
             is_closed=window is not None and today > window.closes and not windows.is_reopened(window, self.person, today),
             window_words=windows.words_of(window, self.person, today), families_words=windows.families_words(window, today),
             comment_limit=windows.comment_limit(window), standards=self._standards(), collects=windows.collected(window),
+            levels=scale_marks(self.loaded)[::-1], level_columns=in_columns(self.loaded, term),
+            levels_alone=self.loaded.gradebook.rules(str(term.pk)).levels_alone,
             marks=[band.mark for band in reversed(self.loaded.gradebook.marks.bands)],
             outside_marks=[OutsideMarkOut(mark=mark, name=name) for mark, name in self.school.outside_marks],
             efforts=self.school.efforts,
@@ -115,7 +117,7 @@ def grade_of(loaded: LoadedClass, student: Student, term: Term) -> ReportGrade:
     name = str(term.pk)
     now = grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
     levels = levels_of(loaded.gradebook, student, reported(loaded, term)) if loaded.book.standards else {}
-    return ReportGrade(**now.model_dump(), levels=levels, levels_alone=are_alone(loaded, term))
+    return ReportGrade(**now.model_dump(), levels=levels, levels_alone=loaded.gradebook.rules(name).levels_alone)
 
 
 def term_before(loaded: LoadedClass, term: Term) -> Term | None:

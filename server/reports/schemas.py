@@ -108,6 +108,11 @@ class ReportOut(Schema):
     comment_limit: int
     standards: list[str]
     collects: list[str]
+    levels: list[str]
+    """The levels of the school's standards, the highest first."""
+    level_columns: list[str]
+    """The standards whose levels stand in the table."""
+    levels_alone: bool
     marks: list[str]
     outside_marks: list[OutsideMarkOut]
     efforts: list[str]

@@ -146,6 +146,8 @@ class Standing:
         return StationOut(name="scores", state=state, words=words, look=False)
 
     def _spread(self) -> StationOut:
+        if self.loaded.gradebook.rules(self.name).levels_alone:
+            return StationOut(name="spread", state="open", words="by standard", look=False)
         figures = term_figures(self.loaded.gradebook, self.name)
         if figures.mean is None or figures.median is None:
             return StationOut(name="spread", state="open", words="no grades yet", look=False)

@@ -51,7 +51,7 @@ class _Planned:
             terms=[TermOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],
             students=[StudentOut(id=each.pk, name=str(each)) for each in plan.students],
             families_from=plan.rules.families_from,
-            rules=self._rules(),
+            rules=self._rules(), levels_alone=self.loaded.gradebook.rules(self.name).levels_alone,
             has_draft=self.draft is not None, adjust=self._adjust(),
             weights=None if total is None else decimal_text(total),
             not_given=float(max(100 - total, Fraction(0))) if total is not None else 0.0,

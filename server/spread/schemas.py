@@ -122,6 +122,8 @@ class ClassSpreadOut(Schema):
     term: str
     subject: SubjectOut
     subjects: list[SubjectOut]
+    levels_alone: bool
+    """Whether what is looked at has levels alone, and nobody a percent."""
     begins: float
     ends: float
     bands: list[MarkBandOut]

@@ -86,6 +86,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
     return ClassSpreadOut(
         term_id=subject.term.pk, term=subject.term.name,
         subject=SubjectOut(kind=subject.kind, id=subject.number, name=subject.name), subjects=subjects(loaded, subject.term),
+        levels_alone=subject.kind != "assignment" and rules.levels_alone,
         begins=begins, ends=ends, bands=_bands(dots, marks, with_then=after is not None), dots=dots,
         figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
         then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,

@@ -1,17 +1,19 @@
 """Grades made of standards, and levels alone (R8.5)."""
 
+import datetime
 import uuid
 from typing import Any
 
 import pytest
 from conftest import World, send
 from plans.models import GroundRules
-from school.models import ReportingWindow
+from school.models import ReportingWindow, Term
 from school.revisions import count_school
 from scores.tests.test_by_standard import standards
 from scores.tests.test_entering import enter, entry
 
-from reports.models import PostedGrade
+from reports import levels
+from reports.models import PostedGrade, Posting
 
 
 def rule(world: World, **given: Any) -> Any:
@@ -66,6 +68,26 @@ def test_levels_alone_show_no_percent_and_lack_nothing(scored: World) -> None:
     report = scored.client("teacher").get(f"{scored.address}/report?term={scored.term.pk}").json()
     assert [row["state"] for row in report["rows"]] == ["no_comment", "no_grade", "no_grade"]
     assert report["rows"][0]["grade"]["levels"] == {"Maps": "Secure", "Reading maps": "Secure", "Scale": "Beyond"}
+    # Every place says so where a percent would stand.
+    assert (report["levels_alone"], report["level_columns"]) == (True, ["Maps", "Reading maps", "Scale"])
+    client = scored.client("teacher")
+    assert client.get(f"{scored.address}/plan?term={scored.term.pk}").json()["levels_alone"]
+    assert client.get(f"{scored.address}/spread?term={scored.term.pk}").json()["levels_alone"]
+
+
+def test_levels_stand_in_the_reports_table_as_far_as_they_are_asked_for(
+    scored: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def columns() -> Any:
+        return scored.client("teacher").get(f"{scored.address}/report?term={scored.term.pk}").json()["level_columns"]
+
+    assert columns() == []
+    ReportingWindow.objects.filter(term=scored.term).update(asks_for=["Scale", "Reading maps", "Maps"])
+    count_school(scored.school.pk)
+    assert columns() == ["Maps", "Reading maps", "Scale"]
+    # Of too many, those that are part of no other.
+    monkeypatch.setattr(levels, "MOST_COLUMNS", 2)
+    assert columns() == ["Maps", "Scale"]
 
 
 def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) -> None:
@@ -92,6 +114,39 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     card = family.get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
     assert card["subjects"][0]["levels"] == [{"name": "Scale", "marks": ["Beyond"]}]
     assert card["subjects"][0]["scale"] == ["Begun", "Secure", "Beyond"]
+
+
+def test_a_family_sees_behind_a_level_the_work_that_it_sees_and_the_terms_before(scored: World) -> None:
+    GroundRules.objects.filter(school_class=scored.school_class).update(families_see_running=True)
+    count_school(scored.school.pk)
+    student, first = scored.students[0].pk, scored.assignments[0]
+
+    def behind() -> dict[str, Any]:
+        page = scored.client("guardian").get(f"/api/v1/families/{student}?term={scored.term.pk}").json()
+        return {each["name"]: each for each in page["classes"][0]["behind"]}
+
+    found = behind()
+    assert [(piece["name"], piece["mark"]) for piece in found["Scale"]["pieces"]] == [(first.name, "Beyond")]
+    assert (found["Maps"]["pieces"], found["Maps"]["before"]) == ([], [])
+    # What is hidden stands behind nothing, and makes no level.
+    first.shown = False
+    first.save()
+    count_school(scored.school.pk)
+    assert behind() == {}
+    first.shown = True
+    first.save()
+    count_school(scored.school.pk)
+    # What was posted for a term before is told, as it was then.
+    starts = scored.term.starts - datetime.timedelta(60)
+    earlier = Term.objects.create(
+        year=scored.term.year, kind="quarter", name="Quarter 0", starts=starts, ends=starts + datetime.timedelta(9), position=9,
+    )  # fmt: skip
+    posting = Posting.objects.create(
+        school_class=scored.school_class, term=earlier, person=scored.people["teacher"], request=uuid.uuid4(),
+        at=scored.school.now(), collects=["mark"],
+    )  # fmt: skip
+    PostedGrade.objects.create(posting=posting, student=scored.students[0], levels={"Scale": "Begun"}, working={})
+    assert behind()["Scale"]["before"] == [{"term": "Quarter 0", "mark": "Begun"}]
 
 
 def test_nothing_is_said_to_be_needed_where_work_moves_no_grade(scored: World) -> None:

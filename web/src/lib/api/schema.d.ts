@@ -6029,6 +6029,8 @@ export interface components {
             has_aliases: boolean;
             /** Has Draft */
             has_draft: boolean;
+            /** Levels Alone */
+            levels_alone: boolean;
             /** Means By Step */
             means_by_step: string[];
             scale: components["schemas"]["ScaleShownOut"];
@@ -6916,6 +6918,8 @@ export interface components {
         FamilyClassOut: {
             /** Back */
             back: components["schemas"]["WorkOut"][];
+            /** Behind */
+            behind: components["schemas"]["LevelBehindOut"][];
             /** Being Marked */
             being_marked: components["schemas"]["WorkOut"][];
             /** Cards */
@@ -7623,6 +7627,33 @@ export interface components {
             sign_in: string;
         };
         /**
+         * LevelBeforeOut
+         * @description A level as it was posted in an earlier term.
+         */
+        LevelBeforeOut: {
+            /** Mark */
+            mark: string;
+            /** Term */
+            term: string;
+        };
+        /**
+         * LevelBehindOut
+         * @description What stands behind a student's level in a standard: how deep it lies in what it is part of, its full wording, the pieces of work
+         *     that the family sees, the oldest first, and what was posted in the terms before.
+         */
+        LevelBehindOut: {
+            /** Before */
+            before: components["schemas"]["LevelBeforeOut"][];
+            /** Depth */
+            depth: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["LevelPieceOut"][];
+            /** Wording */
+            wording: string;
+        };
+        /**
          * LevelCellOut
          * @description What a student has in a standard: the level; what the evidence says where a level was set by hand; whether it comes
          *     from the standard's parts; the pieces' heights from 0 to 1 in the order of their dates. A class has thousands of these.
@@ -7675,6 +7706,18 @@ export interface components {
             level: number;
             /** Percent */
             percent: string;
+        };
+        /**
+         * LevelPieceOut
+         * @description Work that a level comes from, with what it says of it.
+         */
+        LevelPieceOut: {
+            /** Due On */
+            due_on: string | null;
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
         };
         /**
          * LevelRowOut
@@ -8649,6 +8692,8 @@ export interface components {
             has_draft: boolean;
             /** Has Own Weights */
             has_own_weights: boolean;
+            /** Levels Alone */
+            levels_alone: boolean;
             /** Not Given */
             not_given: number;
             /** Parts */
@@ -9241,6 +9286,12 @@ export interface components {
             is_closed: boolean;
             /** Last Posting */
             last_posting: string | null;
+            /** Level Columns */
+            level_columns: string[];
+            /** Levels */
+            levels: string[];
+            /** Levels Alone */
+            levels_alone: boolean;
             /** Marks */
             marks: string[];
             /** Outside Marks */

@@ -5,6 +5,7 @@
 	import { t } from '$lib/words/language';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Working from '$lib/class/working/Working.svelte';
+	import Levels from './Levels.svelte';
 	import WhatIf from './WhatIf.svelte';
 	import WorkList from './WorkList.svelte';
 
@@ -89,15 +90,7 @@
 		{/if}
 		{#if levels.length}
 			<h2 class="mb-2">{$t('class.learnt')}</h2>
-			<dl
-				class="mb-5 grid max-w-110 grid-cols-[1fr_auto]"
-				aria-label={$t('class.levels', { name: shown.name })}
-			>
-				{#each levels as each (each.name)}
-					<dt class="border-b border-hair py-1">{each.name}</dt>
-					<dd class="border-b border-hair py-1 text-end font-semibold">{each.mark}</dd>
-				{/each}
-			</dl>
+			<Levels {levels} behind={shown.behind} label={$t('class.levels', { name: shown.name })} />
 		{/if}
 		{#if shown.working}
 			<h2 class="mb-2">{$t('class.how')}</h2>

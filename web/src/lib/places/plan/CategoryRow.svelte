@@ -115,7 +115,7 @@
 									{ weight }
 								)}
 				/>
-			{:else}{category.of_grade}{/if}
+			{:else}{plan.levels_alone ? '—' : category.of_grade}{/if}
 		</div></td
 	>
 	<td

@@ -28,6 +28,7 @@
 	import ScalesDialog from './ScalesDialog.svelte';
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
+	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import type { Doomed } from '$lib/class/planning/editing';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -176,7 +177,9 @@
 		{#if data.parts.length}
 			<SemesterPlan plan={data} />
 		{:else}
-			{#if data.categories.length}
+			{#if data.categories.length && data.levels_alone}
+				<div class="px-6 max-md:px-4"><LevelsAlone term={data.term} termId={data.term_id} /></div>
+			{:else if data.categories.length}
 				<Icicle
 					plan={data}
 					onplace={place}

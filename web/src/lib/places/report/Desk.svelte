@@ -13,7 +13,7 @@
 	import Bank from './Bank.svelte';
 	import Evidence from './Evidence.svelte';
 	import { keepComment, thisReporting } from './reporting';
-	import { both, looks, shortly, type Row } from './rows';
+	import { both, looks, shortly, tally, type Row } from './rows';
 
 	let {
 		report,
@@ -140,14 +140,13 @@
 			<p class="text-slate">{pronouns[row.pronouns] ?? row.pronouns}. {place}, by family name</p>
 		</div>
 		<div class="grade flex items-center gap-2.5">
-			<b class="font-name text-display leading-10 font-semibold"
-				>{row.grade.levels_alone ? Object.keys(row.grade.levels).length : (row.grade.mark ?? '—')}</b
-			>
+			{#if !row.grade.levels_alone}<b class="font-name text-display leading-10 font-semibold"
+					>{row.grade.mark ?? '—'}</b
+				>{/if}
 			<span
-				>{row.grade.levels_alone ? 'levels' : `${row.grade.percent ?? 'no'} %`}<br /><button
-					class="link"
-					onclick={on.working}>working</button
-				>
+				>{row.grade.levels_alone
+					? tally(row.grade.levels, report.levels)
+					: `${row.grade.percent ?? 'no'} %`}<br /><button class="link" onclick={on.working}>working</button>
 				<kbd>w</kbd></span
 			>
 		</div>
@@ -203,6 +202,10 @@
 						reporting.override([{ student, percent: '', mark: '', reason: '' }]),
 						'The computed grade holds again.'
 					)}>Take it back</button
+			>
+		{:else if report.levels_alone}
+			<a class="link mr-2.5" href="/class/{here.id}/scores/standard?term={report.term_id}"
+				>Set a level by hand</a
 			>
 		{:else}
 			<button class="link mr-2.5" onclick={on.override}>Override the grade</button> <kbd>Enter</kbd>

@@ -3,7 +3,7 @@
 	import type { Shapes } from '$lib/api/client';
 	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import { counted } from '$lib/words/plurals';
-	import { standing } from './rows';
+	import { seenWords, standing } from './rows';
 
 	let { report, acts, onpost }: { report: Shapes['ReportOut']; acts: MenuAct[]; onpost: () => void } =
 		$props();
@@ -23,7 +23,7 @@
 			.join(', ')
 	);
 	const seen = $derived(
-		`Families will see mark, percent and comment of ${lower}${report.families_words === 'at once' ? '' : ` ${report.families_words}`}.`
+		`Families will see ${seenWords(report)} of ${lower}${report.families_words === 'at once' ? '' : ` ${report.families_words}`}.`
 	);
 	let more: HTMLButtonElement;
 	let beside = $state<DOMRect | null>(null);

@@ -8,7 +8,7 @@
 	import { onOpening } from '$lib/ui/opening.svelte';
 	import { thisReporting } from './reporting';
 	import { counted } from '$lib/words/plurals';
-	import { both, held, shortly, standing, type Row } from './rows';
+	import { both, held, seenWords, shortly, standing, type Row } from './rows';
 	import { nameOf } from '$lib/class/names';
 
 	let {
@@ -101,8 +101,8 @@
 <Dialog wide title="Post {grades} of {lower}" bind:open>
 	<form onsubmit={post} class="grid gap-3">
 		<p>
-			Families will see mark, percent and comment {report.families_words}. What is posted is kept as it is
-			now, whatever changes later.
+			Families will see {seenWords(report)}
+			{report.families_words}. What is posted is kept as it is now, whatever changes later.
 		</p>
 		{#if changed.length}
 			<section aria-labelledby="post-changed">

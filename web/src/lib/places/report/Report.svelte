@@ -52,7 +52,10 @@
 		mark -
 			wide([]) +
 			(report.data?.collects.includes('effort') ? 80 : 0) +
-			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36)
+			Math.max(0, 70 * (report.data?.parts.length ?? 0) - 36) +
+			88 * (report.data?.level_columns.length ?? 0) -
+			// No percent, no mark and no override.
+			(report.data?.levels_alone ? 52 + 19 + mark + 120 : 0)
 	);
 	const reporting = new Reporting(here, () => report.data?.term_id ?? 0);
 	provideReporting(reporting);

@@ -3,7 +3,7 @@
 	import { tick } from 'svelte';
 	import { hasLeft } from '$lib/ui/focus';
 	import { type Shapes } from '$lib/api/client';
-	import { looks, stateWords, type Row, shortly } from './rows';
+	import { looks, stateWords, type Row } from './rows';
 	import { thisReporting } from './reporting';
 	import { TableTyping, type Field } from './tableTyping.svelte';
 
@@ -30,7 +30,10 @@
 
 	const collectsEffort = $derived(typing.hasEffort);
 	const columns = $derived(
-		6 + (report.parts.length || (report.before_term ? 1 : 0)) + (collectsEffort ? 1 : 0)
+		(report.levels_alone ? 3 : 6) +
+			report.level_columns.length +
+			(report.parts.length || (report.before_term ? 1 : 0)) +
+			(collectsEffort ? 1 : 0)
 	);
 	let body: HTMLElement;
 
@@ -140,9 +143,14 @@
 				{:else}{#if report.before_term}<th scope="col" class="before"
 							><span class="sr-only">Mark before, </span>{report.before_term.replace('Quarter ', 'Q')}</th
 						>{/if}{/each}
-				<th scope="col" class="percent text-right">Percent</th>
-				<th scope="col" class="mark">Mark</th>
-				<th scope="col">Override</th>
+				{#if !report.levels_alone}
+					<th scope="col" class="percent text-right">Percent</th>
+					<th scope="col" class="mark">Mark</th>
+				{/if}
+				{#each report.level_columns as name (name)}<th scope="col" class="w-22 truncate pr-2" title={name}
+						>{name}</th
+					>{/each}
+				{#if !report.levels_alone}<th scope="col">Override</th>{/if}
 				{#if collectsEffort}<th scope="col" class="effort">Effort</th>{/if}
 				<th scope="col" class="w-21">Comment</th>
 				<th scope="col" class="w-26">State</th>
@@ -180,14 +188,17 @@
 					</th>
 					{#each row.parts as part, place (place)}<td class="text-slate">{part || '—'}</td>
 					{:else}{#if report.before_term}<td class="text-slate">{row.before ?? '—'}</td>{/if}{/each}
-					{#if row.grade.levels_alone}<td class="text-right" colspan="2">{shortly(row.grade)}</td>
-					{:else}
+					{#if !report.levels_alone}
 						<td class="text-right">{row.grade.computed_percent ?? '—'}</td>
 						<td class="mark"
 							><b class="font-semibold" class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td
 						>
 					{/if}
-					<td class="override">{@render field(row, 'override', 'Override')}</td>
+					{#each report.level_columns as name (name)}<td class="pr-2" title={row.grade.levels[name]}
+							>{row.grade.levels[name] ?? '—'}</td
+						>{/each}
+					{#if !report.levels_alone}<td class="override">{@render field(row, 'override', 'Override')}</td
+						>{/if}
 					{#if collectsEffort}<td class="effort">{@render field(row, 'effort', 'Effort')}</td>{/if}
 					<td>
 						{#if row.comment}

@@ -43,7 +43,7 @@
 	);
 </script>
 
-{#if dated.length > 1}
+{#if dated.length > 1 && end}
 	<div
 		class="grid grid-cols-[calc(var(--marks)_+_5px)_minmax(0,1fr)]"
 		style:--marks="{wide(bands.map((each) => each.mark))}px"

@@ -56,6 +56,18 @@ export function shortly({ percent, mark, levels, levels_alone }: Shapes['ReportG
 	return levels_alone ? counted(Object.keys(levels).length, 'level') : both(percent, mark);
 }
 
+/** How many standards are at each level, the highest first, in words. */
+export function tally(levels: Record<string, string>, marks: readonly string[]): string {
+	const given = Object.values(levels);
+	const parts = marks.map((mark) => ({ mark, count: given.filter((each) => each === mark).length }));
+	return parts.filter(({ count }) => count).map(({ mark, count }) => `${count} ${mark}`).join(', ') || 'no level yet'; // prettier-ignore
+}
+
+/** What families will see of what is posted. */
+export function seenWords(report: Shapes['ReportOut']): string {
+	return report.levels_alone ? 'levels and comment' : 'mark, percent and comment';
+}
+
 export function both(percent: string | null | undefined, mark: string | null | undefined): string {
 	return [mark, percent].filter(Boolean).join(' ') || 'nothing';
 }

@@ -45,7 +45,10 @@ export class TableTyping {
 	begin(student: number, field: Field = this.#last): boolean {
 		const row = this.#rowOf(student);
 		if (!row) return false;
-		this.#last = field === 'effort' && this.hasEffort ? 'effort' : 'override';
+		const { levels_alone } = this.report();
+		// Where levels stand alone there is no grade to put another in place of.
+		if (levels_alone && !this.hasEffort) return false;
+		this.#last = (field === 'effort' || levels_alone) && this.hasEffort ? 'effort' : 'override';
 		const at = this.key(student, this.#last);
 		const text = this.refused[at]?.text ?? this.onWay[at] ?? this.#saved(row, this.#last);
 		this.now = { student, field: this.#last, text };

@@ -8,6 +8,7 @@
 	import { letters } from '$lib/app/letters.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
+	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
 	import Check from '$lib/ui/check/Check.svelte';
@@ -209,7 +210,8 @@
 							<button class="link" onclick={() => notice.tried(savePicture('png'))}>PNG</button>{/if}
 					</span>
 				</div>
-				{#if shown.figures.count === 0 && !shown.then}
+				{#if data.levels_alone}<LevelsAlone term={data.term} termId={data.term_id} />
+				{:else if shown.figures.count === 0 && !shown.then}
 					<p class="max-w-160 py-6 text-slate">
 						Nobody has a number in {data.subject.name.toLowerCase()} yet. Once scores are entered, each student
 						stands here as a dot.
@@ -267,20 +269,20 @@
 						/>
 					{/key}
 				{/if}
-				<CurvePanel
-					spread={data}
-					{shown}
-					{curving}
-					hasAliases={aliases}
-					onselect={select}
-					onaside={() =>
-						aside.isFull
-							? notice.say('Three are aside already. Forget one of them first.')
-							: aside.add(
-									curving.steps.now,
-									Object.fromEntries(data.bands.map((band) => [band.mark, band.min]))
-								)}
-				/>
+				{#if !data.levels_alone}<CurvePanel
+						spread={data}
+						{shown}
+						{curving}
+						hasAliases={aliases}
+						onselect={select}
+						onaside={() =>
+							aside.isFull
+								? notice.say('Three are aside already. Forget one of them first.')
+								: aside.add(
+										curving.steps.now,
+										Object.fromEntries(data.bands.map((band) => [band.mark, band.min]))
+									)}
+					/>{/if}
 			</aside>
 		</div>
 	</main>

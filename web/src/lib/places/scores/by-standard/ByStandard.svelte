@@ -8,10 +8,11 @@
 	import { nameOf } from '$lib/class/names';
 	import { thisClass } from '$lib/class/thisClass';
 	import { counted } from '$lib/words/plurals';
+	import Select from '$lib/ui/select/Select.svelte';
 	import Ways from '../Ways.svelte';
 	import LevelLens from './LevelLens.svelte';
 	import LevelTable from './LevelTable.svelte';
-	import { setLevels, type Table } from './levels';
+	import { branches, setLevels, within, type Table } from './levels';
 	import StandardLens from './StandardLens.svelte';
 
 	const here = thisClass();
@@ -19,6 +20,8 @@
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const found = createQuery(() => fetched.byStandard(here.id, term));
 	let looked = $state<{ student: number | null; standard: string } | null>(null);
+	let branch = $state('');
+	const shown = $derived(found.data && within(found.data, branch));
 	const called = (row: Table['rows'][number]) => (found.data?.has_aliases ? row.alias : nameOf(row));
 	const student = $derived(found.data?.rows.find((each) => each.student_id === looked?.student));
 	const isKnown = $derived(found.data?.columns.some((each) => each.name === looked?.standard));
@@ -38,6 +41,23 @@
 			class="flex min-h-9 flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-0.75 pr-6 pl-6"
 		>
 			<Ways at="standard" term={table.term_id} />
+			{#if branches(table).length > 1}
+				<Select
+					class="h-7 rounded border border-rule bg-snow px-2"
+					label="Which standards"
+					bind:value={
+						() => branch,
+						(chosen) => {
+							branch = chosen;
+							looked = null;
+						}
+					}
+					choices={[
+						['', 'all standards'],
+						...branches(table).map(({ name, depth }) => [name, `${'– '.repeat(depth)}${name}`] as const)
+					]}
+				/>
+			{/if}
 			<span class="text-small text-slate"
 				>each level with the evidence behind it, oldest first; type a level to set it by hand</span
 			>
@@ -66,9 +86,9 @@
 			<div
 				class="side-by-side flex min-h-0 flex-1 max-lg:flex-col max-lg:[&>.scroll]:h-[max(320px,_64vh)] max-lg:[&>.scroll]:flex-none"
 			>
-				{#key `${here.id} ${table.term_id}`}
+				{#key `${here.id} ${table.term_id} ${branch}`}
 					<LevelTable
-						{table}
+						table={shown!}
 						nameOf={called}
 						onlook={(student, standard) => (looked = { student, standard })}
 						onhead={(standard) => (looked = { student: null, standard })}

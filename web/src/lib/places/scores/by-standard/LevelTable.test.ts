@@ -2,7 +2,7 @@ import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import LevelTable from './LevelTable.svelte';
-import { readLevel, type Table } from './levels';
+import { branches, readLevel, within as inBranch, type Table } from './levels';
 
 const user = userEvent.setup();
 const MARKS = ['Begun', 'Nearly', 'Secure', 'Beyond'].map((mark, place) => ({ mark, height: place / 3 }));
@@ -33,6 +33,24 @@ const table: Table = {
 	term_id: 1, term: 'Quarter 1', levels: MARKS, columns: [column('Adding'), column('Reading')], asked: 1, lacking: 1,
 	rows: [row(1, 'Ada', 'Secure', null), row(2, 'Ben', 'Begun', 'Nearly'), row(3, 'Cleo', null, 'Secure')], has_aliases: false
 }; // prettier-ignore
+
+describe('a branch of the standards', () => {
+	const named = [['Number', 0], ['Adding', 1], ['Measuring', 1], ['Lengths', 2], ['Reading', 0]] as const; // prettier-ignore
+	const parts = ['Number', 'Measuring'];
+	const columns = named.map(([name, depth]) => ({ ...column(name), depth, has_parts: parts.includes(name) }));
+	const deep = { ...table, columns, rows: [row(1, 'Ada', 'Secure', 'Begun', 'Nearly', null, 'Beyond')] };
+	const shown = (branch: string) => {
+		const { columns, rows } = inBranch(deep, branch);
+		return columns.map(({ name }, place) => `${name} ${rows[0]!.cells[place]!.mark}`);
+	};
+
+	it('is a standard with all its parts, however deep', () => {
+		expect(branches(deep).map(({ name }) => name)).toEqual(parts);
+		expect(shown('Measuring')).toEqual(['Measuring Nearly', 'Lengths null']);
+		expect(shown('Number')).toHaveLength(4);
+		expect(shown('')).toHaveLength(5);
+	});
+});
 
 describe('the table of levels', () => {
 	let set: { student: number; standard: string; mark: string }[][];

@@ -6,6 +6,26 @@ import type { ThisClass } from '$lib/class/thisClass';
 
 export type Table = Shapes['ByStandardOut'];
 
+/** The standards that have parts, each by its name with how deep it lies: what one can look at alone. */
+export function branches({ columns }: Table): { name: string; depth: number }[] {
+	return columns.filter((each) => each.has_parts);
+}
+
+/** The table with a standard and all that is part of it alone; whole where there is no such branch. */
+export function within(table: Table, branch: string): Table {
+	const first = table.columns.findIndex((each) => each.name === branch);
+	if (first < 0) return table;
+	const { depth } = table.columns[first]!;
+	// What is part of a standard stands after it.
+	const next = table.columns.findIndex((each, place) => place > first && each.depth <= depth);
+	const cut = <T>(all: T[]): T[] => all.slice(first, next < 0 ? undefined : next);
+	return {
+		...table,
+		columns: cut(table.columns),
+		rows: table.rows.map((row) => ({ ...row, cells: cut(row.cells) }))
+	};
+}
+
 /**
  * The level that a text stands for: by its first letters, or by its number from the lowest; an empty text, or a hyphen, is
  * none, so that what the evidence says holds again. Undefined where it could be several, null where it is none of them.
