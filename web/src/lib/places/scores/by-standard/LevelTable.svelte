@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Students down, standards across: each level with the evidence behind it; typing a level sets it by hand. */
-	import { tick } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import { counted } from '$lib/words/plurals';
 	import { actOf, Selection } from '../grid/selection.svelte';
 	import LevelRow from './LevelRow.svelte';
@@ -25,6 +25,7 @@
 	} = $props();
 
 	let scroller = $state<HTMLElement>();
+	let width = $state(0);
 	const selection = new Selection(
 		() => ({ rows: table.rows.length, columns: table.columns.length }),
 		(cell, text) => take([cell], text)
@@ -63,12 +64,22 @@
 		if (cells.length) onset(cells);
 	}
 
+	function cellAt(): HTMLElement | null | undefined {
+		const { row, column } = selection.at;
+		return scroller?.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`);
+	}
+
+	const reveal = () => cellAt()?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+
+	// The lens, as it opens, takes room from the table, and not from the cell.
+	$effect(() => {
+		if (width && scroller?.contains(document.activeElement)) untrack(reveal);
+	});
+
 	async function goTo(): Promise<void> {
 		await tick();
-		const { row, column } = selection.at;
-		const cell = scroller?.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`);
-		cell?.focus({ preventScroll: true });
-		cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+		cellAt()?.focus({ preventScroll: true });
+		reveal();
 		const { student, standard } = placeOf(selection.at);
 		onlook(student, standard);
 	}
@@ -114,6 +125,7 @@
 
 <div
 	bind:this={scroller}
+	bind:clientWidth={width}
 	class="scroll min-w-0 flex-1 overflow-auto"
 	role="grid"
 	tabindex="-1"
