@@ -10,7 +10,15 @@ from launch.places import ROOT
 from launch.say import Stop
 from launch.start import command_start, command_stop
 from launch.testing import command_test
-from launch.tools import command_bench, command_demo, command_school, command_shots, command_workbook, compute
+from launch.tools import (
+    command_bench,
+    command_check,
+    command_demo,
+    command_school,
+    command_shots,
+    command_workbook,
+    compute,
+)
 
 Command = Callable[[argparse.Namespace], int]
 
@@ -93,6 +101,10 @@ def parser() -> argparse.ArgumentParser:
     for each in (saving, bringing):
         each.add_argument("--key", metavar="FILE", help="the file whose first line locks and opens backups")
         each.add_argument("--demo", action="store_true", help="the demo's database instead of the school's")
+    command(
+        "check", command_check, "examine an installation and say what it lacks",
+        "Of the database, the broker, the worker, mail and the settings that the environment gives; see docs/installing.md.",
+    )  # fmt: skip
     command("stop", command_stop, "stop a start that runs elsewhere")
     command("demo", command_demo, "print the demo's sign-ins", "Hoarfrost has to be running.")
     testing = command(

@@ -39,8 +39,19 @@ def command_demo(_: argparse.Namespace) -> int:
 
 
 def command_school(options: argparse.Namespace) -> int:
-    """A command of the server about schools or people: on the database that the environment names, or on the school's of this folder,
-    which is begun for it unless a start runs it.
+    """A command of the server about schools or people."""
+    rest = [each for each in options.rest if each != "--"]
+    return _on_school(str(ROOT / "server" / "manage.py"), options.command, *rest)
+
+
+def command_check(_: argparse.Namespace) -> int:
+    """What an installation lacks."""
+    return _on_school("-m", "hoarfrost")
+
+
+def _on_school(*command: str) -> int:
+    """Run something of the server on the database that the environment names, or on the school's of this folder, which is begun for it
+    unless a start runs it.
     """
     install()
     database = Database(SCHOOL)
@@ -51,9 +62,7 @@ def command_school(options: argparse.Namespace) -> int:
         database.start()
     try:
         environment = server_environment(given or database.url)
-        rest = [each for each in options.rest if each != "--"]
-        command = [str(PYTHON), str(ROOT / "server" / "manage.py"), options.command, *rest]
-        return subprocess.run(command, env={**os.environ, **environment}).returncode
+        return subprocess.run([str(PYTHON), *command], env={**os.environ, **environment}).returncode
     finally:
         database.stop()
 

@@ -8,6 +8,7 @@ from playwright.sync_api import Page, Route, expect
 
 from tests.pages import choose, saved
 from tests.stack import Stack
+from tests.test_screens import violations
 
 LAST = 30
 
@@ -447,3 +448,48 @@ def test_the_palette_the_keys_and_the_student_page(somebody: Callable[..., Page]
     page.keyboard.type("loose")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Loose ends")).to_be_visible()
+
+
+def test_groups_are_drawn_and_a_score_given_to_one_goes_to_all_of_it(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Geography 15", 8, works=1)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("button", name="Groups", exact=True).click()
+    dialog = page.get_by_role("dialog", name="Groups")
+    expect(dialog.get_by_text("No group yet.")).to_be_visible()
+    choose(dialog, "How", "mixed: each like the others")
+    dialog.get_by_role("button", name="Propose", exact=True).click()
+    expect(dialog.get_by_role("list", name="Proposed").get_by_text("2 students")).to_have_count(4)
+    assert violations(page, "[role$=dialog]") == []
+    dialog.get_by_role("button", name="Keep these 4 groups").click()
+    groups = dialog.get_by_role("list", name="Groups")
+    expect(groups.get_by_role("listitem")).to_have_count(4)
+    dialog.get_by_label("Name", exact=True).fill("Herons")
+    dialog.get_by_label("Name", exact=True).press("Tab")
+    expect(groups).to_contain_text("Herons")
+    members = [each.inner_text() for each in dialog.get_by_role("checkbox", checked=True).locator("xpath=..").all()]
+    assert len(members) == 2
+    page.keyboard.press("Escape")
+    # The grid shows the group alone; what one has goes to all of it, with the comment, and each can be changed then.
+    choose(page, "Group", "Herons")
+    cells = page.get_by_role("gridcell", name="Walk 1")
+    expect(cells).to_have_count(2)
+    cells.first.click()
+    page.keyboard.type("17;well drawn")
+    page.keyboard.press("Enter")
+    page.keyboard.press("ArrowUp")
+    page.keyboard.press("Space")
+    page.get_by_role("menuitem", name="the same for all of Herons").click()
+    saved(page)
+    expect(page.get_by_role("gridcell", name="Walk 1: 17 with a comment")).to_have_count(2)
+    # In a stack the group's name stands for all of it.
+    page.get_by_role("link", name="Enter a stack").click()
+    page.get_by_role("combobox", name="Name on the paper").fill("group 2")
+    page.get_by_role("combobox", name="Name on the paper").press("Enter")
+    expect(page.get_by_text("2 students get the same.")).to_be_visible()
+    page.keyboard.type("12")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("4 of 8 in")).to_be_visible()
+    saved(page)
+    assert scores(stack, class_id) == "['12 v1', '12 v1', '17 v1', '17 v1']"

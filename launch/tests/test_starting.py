@@ -102,7 +102,7 @@ def test_an_empty_start_has_nothing_of_the_demo_and_is_set_up_by_code_or_in_the_
         assert asked(port, "demo-people") == []
         assert not (run / "db").exists()
         code = (run / "setup-code").read_text()
-        for _ in range(300):
+        for _ in range(1200):
             if code in (RUN / SAID).read_text():
                 break
             time.sleep(0.1)

@@ -32,6 +32,7 @@ from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from scores.api import router as scores
 from scores.entering import PlanMoved
+from scores.groups_api import router as groups
 from sending.api import router as sending
 from spread.api import router as spread
 from standards.api import router as standards
@@ -58,6 +59,7 @@ for router in (
     accounts,
     plans,
     scores,
+    groups,
     spread,
     standards,
     reports,

@@ -4,6 +4,7 @@ import datetime
 import os
 import shutil
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 from typing import Self
 
@@ -57,11 +58,29 @@ def installation(school: School) -> list[Check]:
     return sorted(checks, key=lambda each: each.is_well)
 
 
-def _tables() -> Check:
+class _Behind(Exception):
+    """The tables are of an earlier release."""
+
+
+@cache
+def _ensure_current() -> None:
+    """Raises _Behind where the tables are of an earlier release. What was found current stays so as long as the process runs: to
+    look takes long, and anybody may ask.
+    """
     executor = MigrationExecutor(connection)
-    behind = executor.migration_plan(executor.loader.graph.leaf_nodes())
-    words = "is of this release" if not behind else "is of an earlier release: Hoarfrost is to be started anew"
-    return Check(name="database", is_well=not behind, words=f"The database answers, and {words}.")
+    if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+        raise _Behind
+
+
+def _tables() -> Check:
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT 1")
+    try:
+        _ensure_current()
+    except _Behind:
+        words = "The database answers, and is of an earlier release: Hoarfrost is to be started anew."
+        return Check.wrong("database", words)
+    return Check.well("database", "The database answers, and is of this release.")
 
 
 def _broker() -> Check:

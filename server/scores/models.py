@@ -106,3 +106,25 @@ class Override(models.Model):
         constraints: ClassVar = [
             models.UniqueConstraint(fields=["school_class", "student", "term"], name="one_override")
         ]
+
+
+class StudentGroup(models.Model):
+    """A named group of students of a class, who work together; somebody may be in several."""
+
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.PROTECT, related_name="student_groups")
+    name = models.CharField(max_length=60)
+    version = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering: ClassVar = ["id"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["school_class", "name"], name="one_group_name")]
+
+
+class GroupMember(models.Model):
+    """A student in a group."""
+
+    group = models.ForeignKey(StudentGroup, on_delete=models.CASCADE, related_name="memberships")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="group_memberships")
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["group", "student"], name="once_in_a_group")]

@@ -9,3 +9,5 @@ rules.add_rule("scores.enter", teaches)
 
 SEE_SCORES = Permission("scores.see", about="class")
 ENTER_SCORES = Permission("scores.enter", about="class")
+KEEP_GROUPS = Permission("scores.enter", about="class")
+"""Groups change no score and no grade."""

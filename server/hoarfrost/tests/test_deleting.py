@@ -13,7 +13,7 @@ from scores.models import Score
 PARTS = {
     "school.Term.year", "school.ReportingWindow.term", "school.Reopening.window", "school.Presence.school_class",
     "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
-    "plans.ScaleBand.scale", "plans.Draft.school_class",
+    "plans.ScaleBand.scale", "plans.Draft.school_class", "scores.GroupMember.group",
     "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",
     "school.Guardianship.student", "school.Guardianship.person",
     "families.Known.person", "families.Known.student", "families.FamilyNotices.person", "families.ReportRead.person", "families.ReportRead.student",

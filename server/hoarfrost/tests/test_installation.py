@@ -3,17 +3,19 @@
 import datetime
 import os
 from pathlib import Path
+from types import SimpleNamespace
 from typing import Any
 
 import pytest
 from conftest import World
+from django.db import OperationalError
 from django.utils import timezone
 from families.models import FamilyNotices
 from people.models import Register
 from school.models import Heartbeat
 from sending.models import SchoolSending
 
-from hoarfrost import installation
+from hoarfrost import examining, installation
 
 
 @pytest.fixture(autouse=True)
@@ -70,3 +72,86 @@ def test_what_is_wrong_comes_first_and_says_what_waits(
     assert "Last night’s is missing" in found(world)["backups"][1]
     monkeypatch.setattr("hoarfrost.installation.LITTLE_ROOM", 1024**6)
     assert "Make room" in found(world)["disk"][1]
+
+
+def examined() -> dict[str, tuple[bool, str]]:
+    return {each.name: (each.is_well, each.words) for each in examining.examine()}
+
+
+@pytest.fixture
+def real(settings: Any, tmp_path: Path) -> Any:
+    """The settings of an installation in which nothing is wrong."""
+    (tmp_path / "index.html").touch()
+    catalogue = tmp_path / "sv" / "LC_MESSAGES"
+    catalogue.mkdir(parents=True)
+    (catalogue / "django.mo").touch()
+    settings.SECRET_KEY = "".join(chr(97 + each % 26) for each in range(50))
+    settings.ADDRESS, settings.ALLOWED_HOSTS = "https://grades.hill.example", ["grades.hill.example"]
+    settings.HTTPS, settings.TRUSTED_PROXIES = True, ["127.0.0.1"]
+    settings.PAGE, settings.FONTS, settings.LOCALE_PATHS = SimpleNamespace(folder=tmp_path), tmp_path, [tmp_path]
+    settings.EMAIL_BACKEND = "django.core.mail.backends.locmem.EmailBackend"
+    settings.DEFAULT_FROM_EMAIL = "grades@hill.example"
+    heartbeat()
+    return settings
+
+
+def test_an_installation_of_ones_own_is_examined_and_nothing_is_wrong(world: World, real: Any) -> None:
+    found = examined()
+    assert [name for name, (is_well, _) in found.items() if not is_well] == []
+    assert found["register"][1].endswith(" School: No register is connected.")
+    said: list[str] = []
+    assert examining.tell(examining.examine(), said.append) == 0
+    assert said[-1] == "\nNothing is wrong."
+
+
+@pytest.mark.parametrize(
+    ("change", "name", "words"),
+    [
+        ({"SECRET_KEY": "x" * 50}, "secret key", "at least 40 letters by chance"),
+        ({"DEBUG": True}, "switches", "HOARFROST_DEBUG is on"),
+        ({"DEMO": True}, "switches", "HOARFROST_DEMO is on"),
+        ({"ADDRESS": "http://127.0.0.1:8000"}, "address", "links in mail would lead nowhere"),
+        ({"ALLOWED_HOSTS": ["other.example"]}, "address", "lacks grades.hill.example"),
+        ({"HTTPS": False}, "HTTPS", "Set HOARFROST_HTTPS=true"),
+        ({"TRUSTED_PROXIES": []}, "HTTPS", "names no proxy"),
+        ({"FONTS": Path("/nowhere")}, "page", "The fonts of printed pages are not there"),
+        ({"LOCALE_PATHS": [Path("/nowhere")]}, "languages", "not compiled"),
+        ({"DEFAULT_FROM_EMAIL": "hoarfrost@localhost"}, "mail", "nobody's address"),
+        ({"EMAIL_BACKEND": "accounts.mail.OutboxBackend"}, "mail", "stays in the outbox"),
+        ({"CELERY_BROKER_URL": "redis://127.0.0.1:9/0"}, "broker", "does not answer"),
+    ],
+)
+def test_what_an_installation_lacks_is_said_with_what_to_do(
+    world: World, real: Any, change: dict[str, Any], name: str, words: str
+) -> None:
+    for setting, value in change.items():
+        setattr(real, setting, value)
+    is_well, said = examined()[name]
+    assert (is_well, words in said) == (False, True), said
+    told: list[str] = []
+    assert examining.tell(examining.examine(), told.append) == 1
+    assert told[0].startswith(f"WRONG  {name}: ")
+
+
+def test_a_mail_server_that_is_away_and_one_that_takes_too_little_are_noticed(
+    world: World, real: Any, monkeypatch: Any
+) -> None:
+    real.EMAIL_BACKEND, real.EMAIL_HOST, real.EMAIL_PORT = "django.core.mail.backends.smtp.EmailBackend", "127.0.0.1", 9
+    assert examined()["mail"][1].startswith("The mail server does not take mail: ")
+    asked = examining._asked
+    small = {"SELECT @@max_allowed_packet": "1048576", "SELECT @@sql_mode": "", "SELECT VERSION()": "10.5.3-MariaDB"}
+    monkeypatch.setattr(examining, "_asked", lambda question: small[question] if question in small else asked(question))
+    found = examined()
+    assert [found[name][0] for name in ("packets", "strictness", "database server")] == [False, False, False]
+
+
+def test_a_database_that_does_not_answer_is_all_that_can_be_said_of_it(
+    world: World, real: Any, monkeypatch: Any
+) -> None:
+    def away(question: str) -> str:
+        raise OperationalError(2002, "Can't connect")
+
+    monkeypatch.setattr(examining, "_asked", away)
+    found = examined()
+    assert found["database"] == (False, "The database does not answer: Can't connect.")
+    assert "worker" not in found

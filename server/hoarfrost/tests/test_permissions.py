@@ -23,6 +23,7 @@ from plans.models import Assignment, Category, GradingScale, GroundRules, PlanEv
 from school.access import Permission
 from school.models import Person, ReportingWindow, Role, School, SchoolClass, SchoolYear, Student, Term
 from school.revisions import count_class
+from scores.models import StudentGroup
 from scores.tests.test_entering import enter, entry
 
 from hoarfrost.api import api
@@ -231,6 +232,8 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/report/{term}/families": {"students": [], "is_shown": True},
     "/classes/{class_id}/families/{student}/running": {"is_hidden": True},
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
+    "/classes/{class_id}/groups/{group}": {"name": "Mosses", "version": 0},
+    "/classes/{class_id}/group-proposal": {"way": "draw", "count": 2},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
     "/schools/{school_id}/scales": {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", "min": "0"}]},
@@ -490,6 +493,15 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
         Category.objects.update(weight=20) and None, {"key": "weights"},
     ),
     ("POST", "/classes/{class_id}/codes"): lambda world, who: (None, {"code": "FN", "name": "fine", "effect": "full"}),
+    ("POST", "/classes/{class_id}/groups"): lambda world, who: (
+        None, {"groups": [{"name": "Ferns", "students": [world.students[0].pk]}]},
+    ),
+    ("PATCH", "/classes/{class_id}/groups/{group}"): lambda world, who: (
+        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk, None,
+    ),
+    ("DELETE", "/classes/{class_id}/groups/{group}"): lambda world, who: (
+        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk, None,
+    ),
     ("DELETE", "/classes/{class_id}/codes/{code}"): lambda world, who: (
         ScoreCode.objects.create(school=world.school, owner=world.people[who or ""], code="FN", name="f", effect="full").pk, None,
     ),
@@ -572,6 +584,7 @@ def numbers_of(world: World) -> dict[str, Any]:
         "scale": 1,
         "code": 1,
         "sentence": 1,
+        "group": 1,
         "shared": 1,
         "document": 1,
         "reopening": 1,
@@ -676,6 +689,7 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
             "shared",
             "delivery",
             "tool",
+            "group",
         ),
         1,
     )

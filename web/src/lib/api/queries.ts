@@ -21,6 +21,7 @@ export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 export const inClasses = { queryKey: ['class'] };
 export const inFrame = (id: Id) => ({ queryKey: ['class', id, 'frame'] });
 export const inSpread = (id: Id) => ({ queryKey: ['class', id, 'spread'] });
+export const inGroups = (id: Id) => ({ queryKey: ['class', id, 'groups'] });
 export const inByStandard = (id: Id) => ({ queryKey: ['class', id, 'by standard'] });
 export const inLevels = (id: Id) => ({ queryKey: ['class', id, 'level'] });
 export const inScores = (id: Id) => ({ queryKey: ['class', id, 'scores'] });
@@ -326,6 +327,16 @@ export const byStandard = (id: Id, term: InTerm) =>
 		queryFn: ({ signal }) => {
 			const params = { path: { class_id: id }, query: { term } };
 			return ask(api.GET('/api/v1/classes/{class_id}/by-standard', { params, signal: within(signal) }));
+		}
+	});
+
+/** The groups of a class. */
+export const groups = (id: Id) =>
+	queryOptions({
+		...inGroups(id),
+		queryFn: ({ signal }) => {
+			const params = { path: { class_id: id } };
+			return ask(api.GET('/api/v1/classes/{class_id}/groups', { params, signal: within(signal) }));
 		}
 	});
 

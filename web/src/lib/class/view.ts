@@ -149,9 +149,15 @@ const isShown: Record<string, (column: Column) => boolean> = {
 };
 
 /** The grid as it is looked at. `wanted` is a part of a name, or of an alias where those stand in place of names. */
-export function arranged(grid: Shapes['GridOut'], view: View, wanted = ''): Shapes['GridOut'] {
+export function arranged(
+	grid: Shapes['GridOut'],
+	view: View,
+	wanted = '',
+	group: readonly number[] | null = null
+): Shapes['GridOut'] {
 	const part = folded(wanted.trim());
 	const rows = grid.rows
+		.filter((row) => !group || group.includes(row.student_id))
 		.filter((row) => !part || folded(shownName(row, view.hasAliases)).includes(part))
 		.filter((row) => !view.onlyBlanks || hasBlank(row))
 		.sort(inOrder(view));

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** Everything about an assignment. Each field is kept as it is left; what is refused stays typed, with the reason. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import * as fetched from '$lib/api/queries';
 	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
@@ -18,12 +20,21 @@
 	const here = thisClass();
 	const each = $derived(plan.assignments.find((one) => one.id === opened));
 	const open = new OpenAssignment(here, () => each);
+	const groups = createQuery(() => ({ ...fetched.groups(here.id), enabled: each !== undefined }));
 
 	function choose(student: number, isChosen: boolean): Promise<void> {
 		return open.chosen.change((now) => [
 			...now.filter((one) => one !== student),
 			...(isChosen ? [student] : [])
 		]);
+	}
+
+	/** Those of a group are chosen, too; where everybody is chosen still, they alone. */
+	function chooseGroup(students: number[]): Promise<void> {
+		return open.chosen.change((now) => {
+			const others = now.filter((one) => !students.includes(one));
+			return now.length === plan.students.length ? students : [...others, ...students];
+		});
 	}
 
 	function give(forEveryone: boolean): Promise<void> {
@@ -128,6 +139,15 @@
 					/>
 				</label>
 				{#if !each.for_everyone || each.was['for_everyone']}
+					{#if groups.data?.length}
+						<p class="mt-1 flex flex-wrap gap-x-3 gap-y-1">
+							{#each groups.data as group (group.id)}
+								<button class="link min-h-6" onclick={() => chooseGroup(group.students)}
+									>{group.name}<span class="sr-only">: assign it to all of them</span></button
+								>
+							{/each}
+						</p>
+					{/if}
 					<fieldset class="mt-2 max-h-42.5 columns-2 overflow-auto rounded border border-hair px-2.5 py-2">
 						<legend class="sr-only">Assigned to</legend>
 						{#each plan.students as student (student.id)}

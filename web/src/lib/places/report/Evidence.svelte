@@ -66,12 +66,12 @@
 	<ul class="mt-2 border-t border-hair pt-1.5" aria-label="Standards">
 		{#each evidence.standards as each (each.name)}
 			<li class="grid grid-cols-[168px_72px_minmax(56px,max-content)_minmax(0,1fr)] items-baseline gap-2">
-				<span class={['truncate', each.within && 'pl-3']}>{each.name}</span>
+				<span class={['truncate', each.within && 'pl-3']} title={each.name}>{each.name}</span>
 				<i class="block h-2 w-18 border border-hair" aria-hidden="true"
 					><i class="block h-1.5 bg-deep" style="width: {each.level}%"></i></i
 				>
 				<b class="font-semibold">{each.mark}</b>
-				<span class="truncate text-small text-slate">{each.words}</span>
+				<span class="truncate text-small text-slate" title={each.words}>{each.words}</span>
 			</li>
 		{/each}
 	</ul>

@@ -25,6 +25,9 @@
 	import type { Problem } from '$lib/app/saving/queue';
 	import Problems from '$lib/app/saving/Problems.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
+	import { createQuery } from '@tanstack/svelte-query';
+	import * as fetched from '$lib/api/queries';
+	import GroupsDialog from '$lib/class/groups/GroupsDialog.svelte';
 	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import { wanted } from '$lib/app/wanted.svelte';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
@@ -51,13 +54,16 @@
 		return looked;
 	}, 200);
 	const pasting = new Pasting(() => id, () => grid.data!.term_id); // prettier-ignore
-	let search = $state('');
+	const groups = createQuery(() => fetched.groups(id));
+	let sought = $state({ name: '', group: 0 });
+	const group = $derived(groups.data?.find((each) => each.id === sought.group));
 	let isAdding = $state(false);
+	let isGrouping = $state(false);
 	// What was looked at, or looked for, in one class is not there in the next.
 	$effect.pre(() => {
 		if (!id) return;
 		looked = null;
-		search = '';
+		sought = { name: '', group: 0 };
 		untrack(() => lens.setImmediately(null));
 	});
 	let sheet = $state<Grid>();
@@ -68,7 +74,7 @@
 	const arranging = new Arranging(
 		() => grid.data,
 		looking,
-		() => search
+		() => ({ name: sought.name, group })
 	);
 	const whole = $derived(arranging.whole);
 	const isNarrow = $derived(width < NARROW);
@@ -78,7 +84,8 @@
 	const acts = new CellActs(here, () => grid.data!, looking, {
 		explain: (row) => explain(row),
 		lookAt: (at) => lookAt(at),
-		called: (student) => called(student)
+		called: (student) => called(student),
+		groups: () => groups.data ?? []
 	});
 	const problems = $derived(saving.problems.filter((each) => each.classId === id));
 	const hasColumn = (of: typeof whole, work: number) => !!of?.columns.some((each) => each.id === work);
@@ -99,7 +106,7 @@
 			one = assignment;
 			if (!hasColumn(whole, assignment))
 				look({ work: 'all', aside: view.aside.filter((each) => each !== assignment) });
-			if (!hasRow(whole, student)) search = '';
+			if (!hasRow(whole, student)) sought = { name: '', group: 0 };
 			if (!hasRow(whole, student)) look({ onlyBlanks: false });
 		});
 	});
@@ -149,6 +156,7 @@
 		return [
 			...commandsOf(data, view, look),
 			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
+			{ name: 'Groups', words: 'the class', act: () => (isGrouping = true) },
 			...(['csv', 'xlsx'] as const).map((ending) => ({ name: `Save what is shown as ${ending === 'csv' ? 'CSV' : 'a workbook'}`, words: 'the class', act: () => saveShown(ending) })),
 			...(acts?.commands ?? []),
 			...(work ? [
@@ -176,9 +184,13 @@
 		grid={data}
 		{view}
 		{look}
-		bind:search
-		onadd={() => (isAdding = true)}
-		onarrange={arranging.isStale ? () => arranging.again() : null}
+		bind:sought
+		groups={groups.data ?? []}
+		on={{
+			arrange: arranging.isStale ? () => arranging.again() : null,
+			add: () => (isAdding = true),
+			groups: () => (isGrouping = true)
+		}}
 		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
 	/>
 {/snippet}
@@ -216,7 +228,7 @@
 				<button
 					class="link"
 					onclick={() => {
-						search = '';
+						sought = { name: '', group: 0 };
 						look({ work: 'all', onlyBlanks: false, aside: [] });
 					}}>Show everything</button
 				>
@@ -271,4 +283,9 @@
 	/>
 	<AddDialog term={data.term_id} bind:open={isAdding} {onadded} />
 	<WorkingDialog term={data.term_id} bind:student={explained} />
+	<GroupsDialog
+		term={data.term_id}
+		students={data.rows.map((each) => ({ id: each.student_id, name: called(each.student_id) }))}
+		bind:open={isGrouping}
+	/>
 {/if}

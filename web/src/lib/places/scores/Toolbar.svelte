@@ -16,26 +16,27 @@
 	} from '$lib/class/view';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
+	import type { Group } from '$lib/class/groups/grouping';
 	import Ways from './Ways.svelte';
 
 	let {
 		grid,
 		view,
-		search = $bindable(''),
-		onarrange,
+		sought = $bindable(),
+		groups,
 		stack,
-		onadd,
+		on,
 		look
 	}: {
 		grid: Shapes['GridOut'];
 		view: View;
-		search: string;
-		/** Arrange the students anew, where they would stand elsewhere by now. */
-		onarrange: (() => void) | null;
+		/** Which students are looked for: by a part of the name, and in a group, or in all where it is 0. */
+		sought: { name: string; group: number };
+		groups: Group[];
 		/** Where a stack is entered. */
 		stack: string;
-		/** Add an assignment. */
-		onadd: () => void;
+		/** Arrange the students anew, where they would stand elsewhere by now; add an assignment; look at the groups. */
+		on: { arrange: (() => void) | null; add: () => void; groups: () => void };
 		look: (change: Partial<View>) => void;
 	} = $props();
 	/** By whose scores students stand, where they do. */
@@ -93,8 +94,17 @@
 		type="search"
 		aria-label="Only students named"
 		placeholder="named …"
-		bind:value={search}
+		bind:value={sought.name}
 	/>
+	{#if groups.length}
+		<Select
+			class="h-6.5 max-w-36 rounded border border-rule bg-transparent px-1.5 text-ink"
+			label="Group"
+			value={String(sought.group)}
+			onchange={(value) => (sought.group = Number(value))}
+			choices={[['0', 'everybody'], ...groups.map((each) => [String(each.id), each.name] as const)]}
+		/>
+	{/if}
 	{#each switches as [name, words] (name)}
 		<Check class="text-slate" checked={view[name]} onchange={(isOn) => look({ [name]: isOn })}>{words}</Check>
 	{/each}
@@ -105,13 +115,14 @@
 			onchange={(isOn) => look({ numbers: isOn ? 'entered' : 'adjusted' })}>as entered</Check
 		>
 	{/if}
-	{#if onarrange}
-		<button class="link" onclick={onarrange}
+	{#if on.arrange}
+		<button class="link" onclick={on.arrange}
 			>{view.onlyBlanks ? 'look for blanks again' : 'sort again'}</button
 		>
 	{/if}
 	<span class="ml-auto flex gap-3">
-		<button class="btn quiet small" onclick={onadd}>Add an assignment</button>
+		<button class="btn quiet small" onclick={on.groups}>Groups</button>
+		<button class="btn quiet small" onclick={on.add}>Add an assignment</button>
 		<a class="btn quiet small" href={stack}>Enter a stack</a>
 	</span>
 </div>

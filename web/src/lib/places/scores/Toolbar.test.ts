@@ -15,10 +15,10 @@ function open(view: Partial<View> = {}, cell = {}, onarrange: (() => void) | nul
 	render(Toolbar, {
 		grid,
 		view: { ...usual, ...view },
-		search: '',
-		onarrange,
+		sought: { name: '', group: 0 },
+		groups: [],
 		stack: '/stack',
-		onadd: () => {},
+		on: { arrange: onarrange, add: () => {}, groups: () => {} },
 		look
 	});
 	return look;

@@ -2,6 +2,7 @@
 import type { Shapes } from '$lib/api/client';
 import { isByNumber } from '$lib/class/names';
 import { arranged, Steady } from '$lib/class/view';
+import type { Group } from '$lib/class/groups/grouping';
 import type { Looking } from './looking.svelte';
 
 type Grid = Shapes['GridOut'];
@@ -12,7 +13,8 @@ export class Arranging {
 	#turns = $state(0);
 	readonly #fresh: Grid | undefined = $derived.by(() => {
 		const data = this.grid();
-		return data && arranged(data, this.looking.view, this.search());
+		const { name, group } = this.sought();
+		return data && arranged(data, this.looking.view, name, group?.students);
 	});
 	/** What is shown: students who stand by a number stay where they were while scores are entered. */
 	readonly whole: Grid | undefined = $derived.by(() => {
@@ -25,7 +27,8 @@ export class Arranging {
 			view.students,
 			view.by,
 			view.onlyBlanks,
-			this.search(),
+			this.sought().name,
+			this.sought().group?.students.join(' '),
 			this.#turns
 		];
 		return { ...fresh, rows: this.#steady.rows(this.grid()!, fresh.rows, asked.join()) };
@@ -39,7 +42,8 @@ export class Arranging {
 	constructor(
 		private readonly grid: () => Grid | undefined,
 		private readonly looking: Looking,
-		private readonly search: () => string
+		/** Which students are looked for: by a part of the name, and in a group. */
+		private readonly sought: () => { name: string; group: Group | undefined }
 	) {}
 
 	again(): void {

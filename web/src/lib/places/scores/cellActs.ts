@@ -5,7 +5,9 @@ import { neighbour } from '$lib/app/classes';
 import { notice } from '$lib/app/notice.svelte';
 import { opened } from '$lib/app/opened.svelte';
 import { only, saving } from '$lib/app/saving/saving.svelte';
+import { allLevels } from '$lib/class/criteria/typed';
 import type { Here } from '$lib/class/entering.svelte';
+import type { Group } from '$lib/class/groups/grouping';
 import type { ThisClass } from '$lib/class/thisClass';
 import { byScore } from '$lib/class/view';
 import { goTo } from '$lib/ui/focus';
@@ -40,6 +42,7 @@ export class CellActs {
 			lookAt: (at: Looked) => void;
 			/** A student's name, or alias. */
 			called: (student: number) => string;
+			groups: () => readonly Group[];
 		}
 	) {}
 
@@ -64,6 +67,12 @@ export class CellActs {
 				words: name || 'no flag',
 				act: () => this.#flag(chosen, name)
 			})),
+			...this.#groupsOf(row)
+				.filter(() => !work.lock)
+				.map((group) => ({
+					words: `the same for all of ${group.name}`,
+					act: () => this.#give(group, { row, column: work, cell })
+				})),
 			{ key: 'o', words: `order students by ${work.short_name}`, act: () => look(byScore(view, work.id)) },
 			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
 			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
@@ -75,6 +84,38 @@ export class CellActs {
 			{ key: '[', words: 'previous class', act: () => void neighbour(-1) },
 			{ key: ']', words: 'next class', act: () => void neighbour(1) }
 		]; // prettier-ignore
+	}
+
+	/** The groups that a student works in with others. */
+	#groupsOf(row: Row): Group[] {
+		return this.on
+			.groups()
+			.filter(({ students }) => students.length > 1 && students.includes(row.student_id));
+	}
+
+	/** What stands in a cell, with flag and comment, goes to all others of a group, as one act; each can be changed afterwards. */
+	#give(group: Group, { row, column, cell }: Here): void {
+		const own = { classId: this.here.id, student: row.student_id, assignment: column.id };
+		const levels = (cell.levels ?? []).some(Boolean) ? allLevels(cell.levels!) : '';
+		const standards = (cell.standards ?? []).map((each) => `/${each}`).join('');
+		const text = (levels || saving.shown(own, cell.text)) + standards;
+		const flag = saving.beside(own, 'flag', cell.flag);
+		const comment = saving.beside(own, 'comment', cell.comment ?? '');
+		const typed = this.grid().rows.flatMap((other) => {
+			const there = other.cells[column.id];
+			if (
+				other === row ||
+				!there ||
+				there.state === 'not_assigned' ||
+				!group.students.includes(other.student_id)
+			)
+				return [];
+			return [{
+				classId: this.here.id, student: other.student_id, assignment: column.id, text, version: there.version,
+				how: 'filled' as const, ...(flag ? { flag } : {}), ...(comment ? { comment } : {})
+			}]; // prettier-ignore
+		});
+		void saving.enterAll(this.grid().term_id, typed);
 	}
 
 	/** Flag all scores that are chosen. */

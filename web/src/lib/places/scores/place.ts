@@ -9,7 +9,11 @@ export const scores: Place = {
 		{
 			place: 'In the grid',
 			keys: [
-				['arrows', 'from cell to cell, and on to heads, names, grades and figures; Esc back to the cell'],
+				['arrows', 'from cell to cell'],
+				[
+					'Ctrl and an arrow',
+					'to heads, names, grades and figures; arrows go on there, Esc back to the cell'
+				],
 				['Home, End', 'along the row; with Ctrl to the corners'],
 				['Enter, Shift Enter', 'take what was typed, and down or up'],
 				['Tab, Shift Tab', 'take what was typed, and right or left'],

@@ -5,6 +5,7 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import Criteria from '$lib/class/criteria/Criteria.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
+	import type { Group } from '$lib/class/groups/grouping';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { Paper } from './paper.svelte';
 	import Found from './Found.svelte';
@@ -19,6 +20,7 @@
 		hasAliases,
 		earlier,
 		isAnyBlank,
+		groups,
 		pointed = $bindable([]),
 		onenter,
 		onundo
@@ -31,6 +33,7 @@
 		/** What of earlier work a student has, in words. */
 		earlier: (row: Row) => string;
 		isAnyBlank: boolean;
+		groups: Group[];
 		/** Whom what is typed can mean, for the roster. */
 		pointed: number[];
 		/** A line without a score is a comment alone: each keeps the score they have. */
@@ -41,7 +44,7 @@
 	let nameField = $state<HTMLInputElement>();
 	let lineField = $state<HTMLInputElement>();
 	const paper = new Paper(
-		() => ({ roster, work, levels, hasAliases, earlier }),
+		() => ({ roster, work, levels, hasAliases, earlier, groups }),
 		async (to) => {
 			await tick();
 			const criteria = document.getElementById('stack-criteria');
@@ -233,6 +236,16 @@
 	{/if}
 </p>
 
+{#if groups.length && !paper.taken.length && !paper.name}
+	<p class="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 px-3 text-small text-slate">
+		Or a group:
+		{#each groups as group (group.id)}
+			<button class="link min-h-6" onclick={() => paper.takeGroup(group, false)}
+				>{group.name}<span class="sr-only">, {group.students.length} students</span></button
+			>
+		{/each}
+	</p>
+{/if}
 <Found {paper} {hasAliases} ontake={(row) => void paper.take(row, false)} />
 
 {#if paper.taken.length && !work.criteria.length}

@@ -23,7 +23,7 @@ function open(more: object = {}): void {
 	}));
 	const earlier = (row: { student_id: number }) => `Map 1 ${row.student_id * 10} of 40`;
 	render(PaperLine, {
-		roster, work: columnOf(1), codes: grid.codes, levels: null, hasAliases: false, earlier, isAnyBlank: true, pointed: [],
+		roster, work: columnOf(1), codes: grid.codes, levels: null, hasAliases: false, earlier, isAnyBlank: true, groups: [], pointed: [],
 		onenter, onundo, ...more
 	}); // prettier-ignore
 }
@@ -55,6 +55,19 @@ describe('the line of a paper', () => {
 		open();
 		await user.keyboard('adey,aker,{Enter}15 L; together{Enter}');
 		expect(entered()).toEqual([[[1, 2], { text: '15', flag: 'late', comment: 'together' }]]);
+	});
+
+	it('gives all of a group the same: its name typed, or pressed', async () => {
+		open({ groups: [{ id: 1, name: 'Ferns', version: 0, students: [1, 3, 99] }] });
+		await user.keyboard('ferns{Enter}');
+		expect(screen.getByRole('status').textContent).toContain('2 students get the same.');
+		await user.keyboard('15;well made{Enter}');
+		await user.click(screen.getByRole('button', { name: /^Ferns/ }));
+		await user.keyboard('16{Enter}');
+		expect(entered()).toEqual([
+			[[1, 3], { text: '15', comment: 'well made' }],
+			[[1, 3], { text: '16' }]
+		]);
 	});
 
 	it('tells two of one name apart by their earlier work, and the arrow takes the second', async () => {

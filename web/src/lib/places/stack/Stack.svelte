@@ -2,7 +2,8 @@
 	/** Stack: one assignment, one line to type in, paper after paper. */
 	import { keyed } from '$lib/words/keys';
 	import Failed from '$lib/app/Failed.svelte';
-	import { useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import * as fetched from '$lib/api/queries';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { longDay } from '$lib/words/days';
@@ -25,6 +26,7 @@
 	const id = $derived(Number(page.params['id']));
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const grid = useGrid(() => ({ id, term }));
+	const groups = createQuery(() => fetched.groups(id));
 	const chosen = $derived(Number(page.url.searchParams.get('work')));
 	const works = $derived(grid.data?.columns ?? []);
 	let pile: { of: string; work?: number } = { of: '' };
@@ -201,6 +203,7 @@
 						{hasAliases}
 						{earlier}
 						isAnyBlank={blank.length > 0}
+						groups={groups.data ?? []}
 						bind:pointed
 						onenter={enter}
 						onundo={takeBack}

@@ -3,6 +3,7 @@ import type { Shapes } from '$lib/api/client';
 import type { Row } from '$lib/class/entering.svelte';
 import { allLevels } from '$lib/class/criteria/typed';
 import { read, type Line } from '$lib/class/line';
+import { groupNamed, type Group } from '$lib/class/groups/grouping';
 import { shownName } from '$lib/class/names';
 import { find } from './finding';
 
@@ -24,6 +25,8 @@ export interface Pile {
 	hasAliases: boolean;
 	/** What of earlier work a student has, in words. */
 	earlier: (row: Row) => string;
+	/** The groups of the class: the name of one stands for all of it who have the work. */
+	groups: readonly Group[];
 }
 
 export class Paper {
@@ -102,11 +105,24 @@ export class Paper {
 	/** Take a student; with a comma another name can follow. */
 	async take(row: Row | undefined, isMore: boolean): Promise<void> {
 		if (!row) {
+			const group = groupNamed(this.pile().groups, this.name);
+			if (group) return this.takeGroup(group, isMore);
 			this.problem = this.name.trim() ? `Nobody here is called ${this.name.trim()}.` : '';
 			return;
 		}
 		this.problem = '';
 		if (!this.taken.some((each) => each.student_id === row.student_id)) this.taken = [...this.taken, row];
+		this.name = '';
+		this.at = 0;
+		if (!isMore) await this.go('line');
+	}
+
+	/** Take all of a group. */
+	async takeGroup({ name, students }: Group, isMore: boolean): Promise<void> {
+		const rows = this.pile().roster.map((each) => each.row).filter((each) => students.includes(each.student_id)); // prettier-ignore
+		this.problem = rows.length ? '' : `Nobody of ${name} has this work.`;
+		if (!rows.length) return;
+		this.taken = [...this.taken.filter((each) => !rows.includes(each)), ...rows];
 		this.name = '';
 		this.at = 0;
 		if (!isMore) await this.go('line');

@@ -79,10 +79,10 @@ describe('the grid', () => {
 		expect(enterAll.mock.calls[0]![1].map((each) => `${each.student} ${each.text}`)).toEqual(['1 ', '2 ']);
 	});
 
-	it('is gone through by arrows with all that stands around the cells, and comes back beside where one was', async () => {
+	it('leads by Ctrl and an arrow to what stands around the cells, by arrows on and back beside where one was', async () => {
 		const { here } = await open();
 		const at = () => document.activeElement!.textContent!.trim();
-		await user.keyboard('{Control>}{Home}{/Control}{ArrowDown}{ArrowLeft}');
+		await user.keyboard('{Control>}{Home}{/Control}{ArrowDown}{Control>}{ArrowLeft}{/Control}');
 		expect(at()).toMatch(/^Tolu Åkerlund: .*; open its working$/);
 		await user.keyboard('{ArrowLeft}');
 		expect(at()).toMatch(/^Åkerlund, Tolu.*; the student’s grades$/);
@@ -92,7 +92,7 @@ describe('the grid', () => {
 		expect(document.activeElement!.getAttribute('aria-colindex')).toBe('3');
 		await user.keyboard('{Escape}');
 		expect(here()).toMatch(/^Tolu Bashir, Walk 1:/);
-		await user.keyboard('{Control>}{Home}{/Control}{ArrowUp}');
+		await user.keyboard('{Control>}{Home}{ArrowUp}{/Control}');
 		expect(here()).toBe('Order students by W 1');
 		await user.keyboard('{ArrowUp}{ArrowRight}{Enter}');
 		expect(here()).toBe('W 2: what can be done with the column');
@@ -101,11 +101,13 @@ describe('the grid', () => {
 		expect(here()).toMatch(/^Tolu Adeyemi, Walk 2:/);
 	});
 
-	it('keeps whoever is typing among the cells', async () => {
+	it('keeps whoever goes up once too often among the cells, and takes what is typed in a head for the cell', async () => {
 		const { here } = await open();
-		await user.keyboard('{Control>}{Home}{/Control}15{ArrowUp}');
+		await user.keyboard('{Control>}{Home}{/Control}15{ArrowUp}{ArrowUp}{ArrowLeft}');
 		expect(enter.mock.calls[0]![0]).toMatchObject({ text: '15' });
 		expect(here()).toMatch(/^Tolu Adeyemi, Walk 1:/);
+		await user.keyboard('{Control>}{ArrowUp}{/Control}17{Enter}');
+		expect(enter.mock.calls[1]![0]).toMatchObject({ student: 1, assignment: 1, text: '17' });
 	});
 
 	it('tells of every key, so that nothing that follows is in its way', async () => {

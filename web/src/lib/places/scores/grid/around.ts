@@ -1,6 +1,6 @@
 /**
- * The places around the cells that arrows reach as well: heads and spread above them, names and grades before them, figures
- * below. They count on from the cells, whose first row and column are 0, and are found by the numbers that the grid
+ * The places around the cells: heads and spread above them, names and grades before them, figures below. Ctrl and an arrow lead
+ * there, and from there the arrows alone: whoever goes up once too often while entering scores stays among the cells. They count on from the cells, whose first row and column are 0, and are found by the numbers that the grid
  * says of them (WAI-ARIA: `aria-rowindex`, `aria-colindex`).
  */
 import type { Cell } from '$lib/class/entering.svelte';
@@ -31,6 +31,16 @@ export function besides(from: Cell, by: Cell, size: { rows: number; columns: num
 		row: Math.max(-ABOVE, Math.min(from.row + by.row, size.rows)),
 		column: Math.max(-BEFORE, Math.min(from.column + by.column, size.columns - 1))
 	};
+}
+
+/** Past the cells in one direction: the nearest place that stands around them there; where there is none, the last cell. */
+export function beyond(from: Cell, by: Cell, size: { rows: number; columns: number }): Cell {
+	const past = (at: number, step: number, count: number) => (step < 0 ? -1 : step > 0 ? count : at);
+	return besides(
+		{ row: past(from.row, by.row, size.rows), column: past(from.column, by.column, size.columns) },
+		{ row: 0, column: 0 },
+		size
+	);
 }
 
 export function isCell({ row, column }: Cell, size: { rows: number; columns: number }): boolean {

@@ -3,7 +3,7 @@ import { tick } from 'svelte';
 import type { Cell, Entering } from '$lib/class/entering.svelte';
 import { notice } from '$lib/app/notice.svelte';
 import type { Chosen } from '../lens/chosen';
-import { besides, elementAt, isCell, placeOf } from './around';
+import { besides, beyond, elementAt, isCell, placeOf } from './around';
 import type { Measures } from './measures.svelte';
 import { actOf, ARROWS, type Act, type Selection } from './selection.svelte';
 
@@ -31,16 +31,16 @@ export class Operating {
 		const size = this.selection.size();
 		if (!isCell(from, size)) return this.#around(event, from);
 		this.on.key();
+		const way = ARROWS[event.key];
+		if (way && (event.ctrlKey || event.metaKey) && !event.shiftKey && this.selection.typed === null) {
+			event.preventDefault();
+			return this.#goAround(beyond(from, { row: way[0], column: way[1] }, size));
+		}
 		const act = actOf(event, this.selection.typed, this.#isPlaced);
 		if (!act) return;
 		if (act.kind === 'step' && !this.selection.step(act.by)) return;
 		// What an input method begins goes into the field that opens for it.
 		if (event.key !== 'Process') event.preventDefault();
-		// Whoever is typing stays among the cells.
-		if (act.kind === 'move' && event.key in ARROWS && this.selection.typed === null) {
-			const to = besides(from, { row: act.rows, column: act.columns }, size);
-			if (!isCell(to, size)) return this.#goAround(to);
-		}
 		await this.perform(act);
 	}
 
@@ -90,7 +90,10 @@ export class Operating {
 		await this.focus();
 	}
 
-	/** What a key does in a head, a name, a grade or a figure: Enter and Space press what is there, as everywhere. */
+	/**
+	 * What a key does in a head, a name, a grade or a figure: Enter and Space press what is there, as everywhere; whoever types a score
+	 * means the cell that they came from.
+	 */
 	async #around(event: KeyboardEvent, from: Cell): Promise<void> {
 		const by = ARROWS[event.key];
 		// A list to choose from has taken the key for itself.
@@ -99,7 +102,13 @@ export class Operating {
 			event.preventDefault();
 			return this.focus();
 		}
-		if (!by || event.shiftKey || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.key.length === 1 && event.key !== ' ') {
+			event.preventDefault();
+			this.on.key();
+			return this.perform({ kind: 'type', text: event.key });
+		}
+		if (!by || event.shiftKey) return;
 		event.preventDefault();
 		await this.#goAround(besides(from, { row: by[0], column: by[1] }, this.selection.size()));
 	}
