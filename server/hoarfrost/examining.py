@@ -65,7 +65,8 @@ def _proxies() -> Check:
 
 
 def _page() -> Check:
-    if not (settings.PAGE.folder / "index.html").exists():
+    folder = settings.PAGE.folder
+    if folder is None or not (folder / "index.html").exists():
         return Check.wrong("page", "web/build is not there: run npm ci and npm run build in web.")
     if not settings.FONTS.exists():
         return Check.wrong("page", "The fonts of printed pages are not there: run npm ci in web.")
@@ -88,7 +89,7 @@ def _database() -> Iterator[Check]:
     number = tuple(int(each) for each in version.split("-")[0].split(".")[:2])
     if "mariadb" not in version.casefold() or number < LEAST_MARIADB:
         yield Check.wrong("database server", f"The database is {version}; MariaDB 10.11 or newer is wanted.")
-    if _asked("SELECT CONVERT_TZ('2032-01-01', 'UTC', 'Europe/London')") is None:
+    if not _asked("SELECT CONVERT_TZ('2032-01-01', 'UTC', 'Europe/London')"):
         yield Check.wrong("time zones", "The database has no time zones: mariadb-tzinfo-to-sql /usr/share/zoneinfo.")
     if int(_asked("SELECT @@max_allowed_packet")) < LEAST_PACKET:
         yield Check.wrong("packets", "The database's max_allowed_packet is to be 16M or more.")
@@ -99,10 +100,11 @@ def _database() -> Iterator[Check]:
 
 
 def _asked(question: str) -> str:
+    """What the database answers; nothing for NULL."""
     with connection.cursor() as cursor:
         cursor.execute(question)
         found = cursor.fetchone()[0]
-    return found if found is None else str(found)
+    return "" if found is None else str(found)
 
 
 def _mail_server() -> Check:

@@ -232,6 +232,7 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/report/{term}/families": {"students": [], "is_shown": True},
     "/classes/{class_id}/families/{student}/running": {"is_hidden": True},
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
+    "/classes/{class_id}/groups": {"groups": [{"name": "Ferns", "students": [1]}]},
     "/classes/{class_id}/groups/{group}": {"name": "Mosses", "version": 0},
     "/classes/{class_id}/group-proposal": {"way": "draw", "count": 2},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
