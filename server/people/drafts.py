@@ -205,8 +205,8 @@ def ask_to_apply(draft: FileDraft, person: Person) -> tuple[int, bool]:
 def apply_waiting() -> int:
     """Apply every draft that waits for a worker, one after another. Gives how many were taken up."""
     taken = 0
-    rows = FileDraft.objects.select_related("school", "year", "asked_by")
-    while (draft := take(rows, DraftState.WAITING, DraftState.APPLYING)) is not None:
+    # Joined rows would be locked with it.
+    while (draft := take(FileDraft.objects.all(), DraftState.WAITING, DraftState.APPLYING)) is not None:
         _apply_taken(draft)
         taken += 1
     return taken

@@ -185,6 +185,8 @@ def merge_students(kept: Student, other: Student) -> None:
     other.is_active = False
     other.save(update_fields=["person", "is_active"])
     other.guardianships.all().hand_over(student=kept)
+    groups = list(kept.group_memberships.values_list("group", flat=True))
+    other.group_memberships.filter(group__in=groups).delete()
     rehang(other, kept)
     if person is not None:
         kept.person = person
