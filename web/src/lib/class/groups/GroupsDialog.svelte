@@ -2,14 +2,13 @@
 	/** The groups of a class: who is in which, new ones by hand, and several proposed together. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import * as fetched from '$lib/api/queries';
+	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisClass } from '$lib/class/thisClass';
-	import Check from '$lib/ui/check/Check.svelte';
-	import { among } from '$lib/ui/check/among';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
-	import Kept from '$lib/ui/form/Kept.svelte';
 	import { counted } from '$lib/words/plurals';
 	import { Grouping, newNames, type Group } from './grouping';
+	import GroupMembers from './GroupMembers.svelte';
 	import ProposeGroups from './ProposeGroups.svelte';
 
 	let {
@@ -58,6 +57,7 @@
 		to all of one; work can be assigned to one. Families see nothing of it.
 	</p>
 	{#if found.isPending}<p class="text-slate" role="status">Looking…</p>
+	{:else if !found.data}<Failed error={found.error} retry={found.refetch} />
 	{:else}
 		<div class="grid grid-cols-[200px_minmax(0,1fr)] gap-6 max-sm:grid-cols-1">
 			<div>
@@ -84,20 +84,7 @@
 			</div>
 			{#if group}
 				<section aria-label={group.name}>
-					{#key group.id}
-						<Kept label="Name" value={group.name} keep={(name) => grouping.change(group, { name })} />
-					{/key}
-					<fieldset class="mt-2 max-h-60 columns-2 overflow-auto rounded border border-hair px-2.5 py-2">
-						<legend class="sr-only">Who is in it</legend>
-						{#each students as student (student.id)}
-							<Check
-								checked={group.students.includes(student.id)}
-								onchange={(isOn) =>
-									notice.tried(grouping.change(group, { students: among(group.students, student.id, isOn) }))}
-								>{student.name}</Check
-							>
-						{/each}
-					</fieldset>
+					{#key group.id}<GroupMembers {group} {students} {grouping} />{/key}
 					<p class="mt-2 flex flex-wrap items-center gap-3">
 						{#if going === group.id}
 							{counted(group.students.length, 'student')} stay in the class, with what they were given.

@@ -7,6 +7,9 @@ import { folded } from '$lib/words/folded';
 export type Group = Shapes['StudentGroupOut'];
 
 export class Grouping {
+	/** Those that this page has left. */
+	readonly #versions = new Map<number, number>();
+
 	constructor(private readonly here: Pick<ThisClass, 'id' | 'changing'>) {}
 
 	make(groups: Shapes['StudentGroupIn'][]) {
@@ -22,13 +25,14 @@ export class Grouping {
 		);
 	}
 
+	/** Changes of a group go one after another: each is made from the version that the one before it left. */
 	change({ id, version }: Group, change: { name?: string; students?: number[] }) {
 		const params = { path: { class_id: this.here.id, group: id } };
-		return this.here.changing.make(
-			() =>
-				ask(api.PATCH('/api/v1/classes/{class_id}/groups/{group}', { params, body: { version, ...change } })),
-			[fetched.inGroups(this.here.id)]
-		);
+		return this.here.changing.make(async () => {
+			const body = { version: Math.max(version, this.#versions.get(id) ?? 0), ...change };
+			const now = await ask(api.PATCH('/api/v1/classes/{class_id}/groups/{group}', { params, body }));
+			for (const each of now) this.#versions.set(each.id, each.version);
+		}, [fetched.inGroups(this.here.id)]);
 	}
 
 	remove({ id }: Group) {

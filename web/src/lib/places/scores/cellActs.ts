@@ -99,6 +99,10 @@ export class CellActs {
 		const levels = (cell.levels ?? []).some(Boolean) ? allLevels(cell.levels!) : '';
 		const standards = (cell.standards ?? []).map((each) => `/${each}`).join('');
 		const text = (levels || saving.shown(own, cell.text)) + standards;
+		if (!text.replaceAll('/', '')) {
+			notice.say(`Nothing stands here yet that could go to all of ${group.name}.`);
+			return;
+		}
 		const flag = saving.beside(own, 'flag', cell.flag);
 		const comment = saving.beside(own, 'comment', cell.comment ?? '');
 		const typed = this.grid().rows.flatMap((other) => {
