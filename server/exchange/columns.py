@@ -121,7 +121,8 @@ _WORDS: Mapping[str, tuple[str, ...]] = {
 }
 _ENOUGH = 2
 """So many known heads make a line the one that names the columns."""
-_LOOKED_AT = 10
+LOOKED_AT = 15
+"""Among so many lines the one that names the columns is sought."""
 
 
 @dataclass(frozen=True)
@@ -139,7 +140,7 @@ def folded(head: str) -> str:
 
 def propose(rows: Sequence[Sequence[str]]) -> Columns:
     """What the columns seem to be. Where no line names them, they are told by what stands in them."""
-    for line, row in enumerate(rows[:_LOOKED_AT]):
+    for line, row in enumerate(rows[:LOOKED_AT]):
         found = by_heads(row)
         if len(found) >= _ENOUGH:
             return Columns(line, found)

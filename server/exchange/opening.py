@@ -31,7 +31,7 @@ from scores.models import Score
 from scores.overriding import OverrideGiven, override
 
 from exchange.columns import folded
-from exchange.score_file.students import Roster
+from exchange.students import Roster
 
 
 @dataclass(frozen=True)

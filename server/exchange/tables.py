@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 import zipfile
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
@@ -205,3 +206,14 @@ def filled(rows: Sequence[Sequence[str]]) -> list[tuple[int, list[str]]]:
     return [
         (line, [each.strip() for each in row]) for line, row in enumerate(rows, 1) if any(each.strip() for each in row)
     ]
+
+
+def plain_number(text: str) -> str:
+    """A number as it is written in one place or another, as it would be typed: thousands without what parts them."""
+    bare = text.strip().replace("\N{NO-BREAK SPACE}", " ").replace("\N{NARROW NO-BREAK SPACE}", " ")
+    for parts, decimal in ((".", ","), (",", "."), (" ", ","), ("'", "."), ("’", ".")):
+        shape = rf"\d{{1,3}}(?:{re.escape(parts)}\d{{3}})+(?:{re.escape(decimal)}\d+)?(\s*%)?"
+        # 1.234 alone is a number with three decimals; only with both signs, or a blank between, is it a thousand.
+        if re.fullmatch(shape, bare) and (decimal in bare or parts in " '’" or bare.count(parts) > 1):
+            return bare.replace(parts, "").replace(",", ".")
+    return bare

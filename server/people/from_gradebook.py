@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 from exchange.opening import Opened, open_gradebook, pair, read_gradebook
-from exchange.score_file.students import Roster
+from exchange.students import Roster
 from school.models import Person, SchoolClass, SchoolYear, Student
 from scores.kept import as_it_is
 

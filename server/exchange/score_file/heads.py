@@ -13,14 +13,12 @@ from school.refusal import Refused
 from scores.book import LoadedClass
 from xlsxwriter.utility import xl_col_to_name
 
-from exchange.columns import by_heads, folded
+from exchange.columns import LOOKED_AT, folded
 from exchange.score_file.sheet import COMMENT
+from exchange.students import naming_columns
+from exchange.tables import plain_number
 
-LOOKED_AT = 15
-"""Among so many lines the one that names the columns is sought."""
 ABOVE_AT_MOST = 8
-NAMING = ("number", "family_name", "given_name", "full_name", "email", "alias")
-"""What a column can say of whom a line is about."""
 As = Literal["work", "comment", "new", "aside"]
 In = Literal["points", "percent", "in proportion"]
 _POINTS = re.compile(
@@ -76,9 +74,9 @@ def read_heads(rows: Sequence[Sequence[str]], loaded: LoadedClass, term: Term, c
     """The columns as they seem to be, and as was chosen for them by place. Raises Refused where no line names them."""
     known = _Known.of(loaded, term)
     line = max(
-        range(min(len(rows), LOOKED_AT)), key=lambda each: (_naming(rows[each]) != {}, known.count(rows[each])), default=None
+        range(min(len(rows), LOOKED_AT)), key=lambda each: (naming_columns(rows[each]) != {}, known.count(rows[each])), default=None
     )  # fmt: skip
-    naming = {} if line is None else _naming(rows[line])
+    naming = {} if line is None else naming_columns(rows[line])
     if line is None or not naming:
         raise Refused(
             f"None of the first {LOOKED_AT} lines names the columns. One must have the heads: the students’ number, name, e-mail or"
@@ -95,14 +93,6 @@ def read_heads(rows: Sequence[Sequence[str]], loaded: LoadedClass, term: Term, c
     for column in columns:
         _choose(column, chosen.get(str(column.place), {}), loaded)
     return Heads(line, above, naming, columns)
-
-
-def _naming(row: Sequence[str]) -> dict[str, int]:
-    found = {field: place for place, field in by_heads(row).items() if field in NAMING}
-    for place, head in enumerate(row):
-        if folded(head) in ("alias", "pseudonym", "code name"):
-            found.setdefault("alias", place)
-    return found
 
 
 def _has_cells(rows: Sequence[Sequence[str]], line: int, place: int) -> bool:
@@ -163,7 +153,7 @@ class _Known:
 
     def count(self, row: Sequence[str]) -> int:
         """How many heads of a line are of students or of work that is known."""
-        return len(_naming(row)) + sum(bool(self.find(split_points(each)[0])) for each in row if each.strip())
+        return len(naming_columns(row)) + sum(bool(self.find(split_points(each)[0])) for each in row if each.strip())
 
     def find(self, head: str) -> list[Assignment]:
         return self.works.get(folded(head), [])
@@ -296,14 +286,3 @@ def _one_of(given: Any, known: Sequence[int], column: Column) -> int:
     if given not in known:
         raise Refused(f"Column {xl_col_to_name(column.place)} needs one of this class.", "choices")
     return int(given)
-
-
-def plain_number(text: str) -> str:
-    """A number as it is written in one place or another, as it would be typed: thousands without what parts them."""
-    bare = text.strip().replace("\N{NO-BREAK SPACE}", " ").replace("\N{NARROW NO-BREAK SPACE}", " ")
-    for parts, decimal in ((".", ","), (",", "."), (" ", ","), ("'", "."), ("’", ".")):
-        shape = rf"\d{{1,3}}(?:{re.escape(parts)}\d{{3}})+(?:{re.escape(decimal)}\d+)?(\s*%)?"
-        # 1.234 alone is a number with three decimals; only with both signs, or a blank between, is it a thousand.
-        if re.fullmatch(shape, bare) and (decimal in bare or parts in " '’" or bare.count(parts) > 1):
-            return bare.replace(parts, "").replace(",", ".")
-    return bare

@@ -14,9 +14,10 @@ from school.models import Student, Term
 from scores.book import LoadedClass, ScoreRow
 from xlsxwriter.utility import xl_col_to_name
 
-from exchange.score_file.heads import Column, Heads, plain_number, read_heads
+from exchange.score_file.heads import Column, Heads, read_heads
 from exchange.score_file.sheet import AS_OF
-from exchange.score_file.students import Asked, Paired, Roster, pair
+from exchange.students import Asked, Paired, Roster, pair
+from exchange.tables import plain_number
 
 Kind = Literal["new", "replaced", "emptied", "overtaken", "unreadable"]
 """What a cell would do: enter where nothing is, replace, empty; or it stands against what was entered since the file was saved, or

@@ -112,17 +112,32 @@ def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> Non
         marks,
         csv_of(
             line("100", percent="140"), line("101", mark="Q", reason="x"), line("999", mark="A"), line("100", mark="A"), line("102", percent="=1+1"),
-            ["", "", ""], line("102", reason="agreed with the family"),
+            ["", "", ""],
         ),
     ).json()  # fmt: skip
     assert [(each["student"], each["is_high"]) for each in found["changes"]] == [("Fin Fir", True)]
-    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6, 8]
+    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6]
     words = [each["words"] for each in found["unread"]]
-    assert words[1] == "Nobody in this class has the number 999."
-    assert words[2] == "Fin Fir stands in line 2 already."
+    assert words[1] == "999 x Fir is nobody in this class by this name or number."
+    assert words[2] == "100 x Fir stands in line 2 already."
     assert "is a formula" in words[3]
-    assert words[4].startswith("Ivo Fir has a reason and neither a new percent nor a new mark")
+    bare = read(marks, csv_of(line("102", reason="agreed with the family"))).json()
+    assert bare["unread"][0]["words"].startswith("Ivo Fir has a reason and neither a new percent nor a new mark")
     assert not Override.objects.exists()
+
+
+def test_a_sheet_made_otherwise_is_read_as_scores_are(marks: World) -> None:
+    """Heads further down and in another order, students by name, numbers as they are written elsewhere."""
+    found = read(
+        marks,
+        'Geography\n\nReason;New mark;Student;New percent\nportfolio;;"Fir, Fin";87,5\nno;;Somebody Else;90\n'.encode(
+            "cp1252"
+        ),
+    ).json()
+    assert [(each["student"], each["after"], each["reason"]) for each in found["changes"]] == [
+        ("Fin Fir", "87.5 %", "portfolio")
+    ]
+    assert found["unread"] == [{"line": 5, "words": "Somebody Else is nobody in this class by this name or number."}]
 
 
 def damaged(page: bytes) -> bytes:
@@ -140,7 +155,8 @@ def damaged(page: bytes) -> bytes:
     ("name", "content", "said"),
     [
         ("x.csv", b"Number,Reason\n100,x", "lacks New percent and New mark"),
-        ("x.csv", b"", "lacks Number"),
+        ("x.csv", b"New percent,New mark,Reason\n90,,x", "lacks the students’ number or name"),
+        ("x.csv", b"", "lacks the students’ number or name"),
         ("x.xlsx", b"PK not a workbook", "cannot be read as a workbook"),
         ("x.xlsx", damaged(b"<worksheet><sheetData><row><c"), "cannot be read as a workbook"),
         ("x.xlsx", damaged(b"\xff\xfe\x00<"), "cannot be read as a workbook"),

@@ -6,7 +6,10 @@ from dataclasses import dataclass, field
 from school.models import Person, Student
 from school.texts import plain
 
-from exchange.columns import folded
+from exchange.columns import by_heads, folded
+
+NAMING = ("number", "family_name", "given_name", "full_name", "email", "alias")
+"""What a column can say of whom a line is about."""
 
 _FOOT = (
     "mean",
@@ -24,6 +27,15 @@ _FOOT = (
     "class average",
 )
 """What stands before a line that is about nobody."""
+
+
+def naming_columns(row: Sequence[str]) -> dict[str, int]:
+    """The places of the columns that say whom a line is about, by what they say, from a line of heads."""
+    found = {field: place for place, field in by_heads(row).items() if field in NAMING}
+    for place, head in enumerate(row):
+        if folded(head) in ("alias", "pseudonym", "code name"):
+            found.setdefault("alias", place)
+    return found
 
 
 @dataclass(frozen=True)
