@@ -12,6 +12,7 @@ from django.conf import settings
 from django.db import OperationalError
 from django.db.backends.utils import CursorWrapper
 from django.test import Client
+from school.models import Person
 
 from hoarfrost.api import api
 from hoarfrost.page import read_page
@@ -84,6 +85,44 @@ def test_the_pages_start_up_script_is_let_through_by_its_hash(tmp_path: object) 
     assert len(page.script_hashes) == page.html.count("<script>") == 1
     assert "style-src" not in page.html
     assert read_page(settings.ROOT / "nowhere").script_hashes == []
+
+
+def told(client: Client) -> Any:
+    """What the page says of who is signed in, so that it does not have to ask; None where it says nothing."""
+    found = re.search(r'<script id="session" type="application/json">(.*?)</script>', client.get("/").text, re.DOTALL)
+    return json.loads(found[1]) if found else None
+
+
+def test_the_page_says_who_is_signed_in_and_nothing_that_a_name_could_run(world: World) -> None:
+    client = Client()
+    assert told(client) is None
+    ann = world.people["teacher"]
+    Person.objects.filter(pk=ann.pk).update(given_name="</script><script>alert(1)</script>")
+    sign_in(client, "ann")
+    assert told(client) == client.get("/api/v1/session").json()
+    assert client.get("/").text.count("<script>") == 1
+    assert "no-store" in client.get("/").headers["Cache-Control"]
+    client.delete("/api/v1/session")
+    assert told(client) is None
+
+
+def test_the_page_comes_while_the_database_is_away(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    client = world.client("teacher")
+
+    def away(*_: object) -> None:
+        raise OperationalError("gone away")
+
+    monkeypatch.setattr(CursorWrapper, "execute", away)
+    assert told(client) is None
+    assert "%sveltekit" not in client.get("/").text
+
+
+@pytest.mark.parametrize("way", ["br", "gzip"])
+def test_what_a_page_loads_comes_compressed_and_is_kept_for_good(client: Client, way: str) -> None:
+    largest = max(settings.PAGE.folder.rglob("*.js"), key=lambda each: each.stat().st_size)
+    answer = client.get(f"/{largest.relative_to(settings.PAGE.folder)}", headers={"Accept-Encoding": way})
+    assert answer.headers["Content-Encoding"] == way
+    assert "immutable" in answer.headers["Cache-Control"]
 
 
 @pytest.mark.django_db

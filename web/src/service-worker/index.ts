@@ -18,7 +18,9 @@ worker.addEventListener('install', (event) => {
 	event.waitUntil(
 		(async () => {
 			const cache = await caches.open(HERE);
-			await cache.addAll([...build, ...files, PAGE]);
+			await cache.addAll([...build, ...files]);
+			// The page says who is signed in. What is kept is nobody's.
+			await cache.add(new Request(PAGE, { credentials: 'omit' }));
 			// It takes over at once; open pages go over to it when nothing is being typed in them.
 			await worker.skipWaiting();
 		})()

@@ -11,6 +11,13 @@ type Session = Shapes['SessionOut'];
 const TIMES = 30;
 const BREAK = 1000;
 
+/** Who was signed in as the server sent the page: it says so once. */
+function ofPage(): Session | null {
+	const told = document.getElementById('session');
+	told?.remove();
+	return told && (JSON.parse(told.textContent) as Session);
+}
+
 class Signed {
 	current = $state<Session | null>(null);
 	/** Whether somebody waits to sign in until others have. */
@@ -49,7 +56,7 @@ class Signed {
 	/** Ask who is signed in; where nobody answers, whoever was it last on this device goes on with what is kept here. */
 	async load(): Promise<void> {
 		try {
-			await this.#take(await ask(api.GET('/api/v1/session')));
+			await this.#take(ofPage() ?? (await ask(api.GET('/api/v1/session'))));
 		} catch (error) {
 			if (!(error instanceof Refusal && error.isPassing) || this.current) throw error;
 			const kept = await answers.session<Session>();
