@@ -1,6 +1,7 @@
 """Without a connection: the application opens, what was seen last is there and says so, and what is entered is kept and sent later."""
 
 from collections.abc import Callable
+from urllib.parse import parse_qs, urlparse
 
 from playwright.sync_api import Page, expect
 
@@ -57,7 +58,9 @@ def test_a_class_is_opened_and_entered_into_without_a_connection(stack: Stack, s
 def test_a_family_reads_on_the_bus_what_it_saw_last_until_it_signs_out(somebody: Callable[..., Page]) -> None:
     page = somebody("ingrid", "/family/29", 360, 740, keeps=True)
     open_class(page, "Geography 8")
-    keep(page, "family")
+    page.wait_for_url("**/family/29?term=*")
+    term = parse_qs(urlparse(page.url).query)["term"][0]
+    keep(page, f'"family",29,{term}')
     page.context.set_offline(True)
     page.reload()
     expect(page.get_by_role("status").filter(has_text="This is as of")).to_be_visible()

@@ -8,18 +8,17 @@
 	import { Refusal, words } from '$lib/api/client';
 	import Bar from '$lib/app/Bar.svelte';
 	import { forget } from '$lib/app/changing';
-	import SessionLost from '$lib/app/SessionLost.svelte';
 	import StaleLine from '$lib/app/StaleLine.svelte';
 	import VersionLine from '$lib/app/VersionLine.svelte';
 	import NoticeLine from '$lib/app/NoticeLine.svelte';
 	import { notice } from '$lib/app/notice.svelte';
-	import SecondFactorFirst from '$lib/places/account/SecondFactorFirst.svelte';
 	import { answers } from '$lib/app/offline/answers';
 	import { version } from '$lib/app/offline/version.svelte';
 	import { signed } from '$lib/app/session.svelte';
 	import { theme } from '$lib/app/theme.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import { toFirst } from '$lib/ui/focus';
+	import Later from '$lib/ui/Later.svelte';
 
 	let { children }: { children: Snippet } = $props();
 	let problem = $state('');
@@ -41,8 +40,8 @@
 
 	onMount(async () => {
 		theme.begin();
-		version.begin();
 		answers.follow(queries);
+		void version.begin(queries);
 		await load();
 	});
 
@@ -126,7 +125,10 @@
 				<p class="problem" role="alert">{problem}</p>
 				<button class="btn mt-3" onclick={load}>Try again</button>
 			</main>
-		{:else if signed.lacksSecondFactor && !isDoor}<SecondFactorFirst />
+		{:else if signed.lacksSecondFactor && !isDoor}
+			<Later part={() => import('$lib/places/account/SecondFactorFirst.svelte')}>
+				{#snippet children(SecondFactorFirst)}<SecondFactorFirst />{/snippet}
+			</Later>
 		{:else if signed.current && (signed.isIn || isDoor)}
 			{#if signed.isIn && !isDoor}
 				<button class="screen-only sr-only focus:not-sr-only" onclick={toPage}
@@ -135,7 +137,9 @@
 				<Bar />
 				<VersionLine />
 				<StaleLine />
-				<SessionLost />
+				<Later part={() => import('$lib/app/SessionLost.svelte')} when={signed.lost !== null}>
+					{#snippet children(SessionLost)}<SessionLost />{/snippet}
+				</Later>
 			{/if}
 			<svelte:boundary onerror={(error) => console.error(error)}>
 				{@render children()}

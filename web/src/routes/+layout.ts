@@ -6,3 +6,4 @@ export const ssr = false;
 export const prerender = false;
 
 places.all = all;
+places.keys = () => import('$lib/places/keys');

@@ -4,19 +4,14 @@
 	import { keyed } from '$lib/words/keys';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { wanted } from './wanted.svelte';
-	import type { Problem } from '$lib/app/saving/queue';
 	import { saving } from '$lib/app/saving/saving.svelte';
-	import { Debounced } from 'runed';
 	import { opened } from './opened.svelte';
 	import { neighbour, placeNow } from './classes';
 	import Crystal from './Crystal.svelte';
-	import KeySheet from './KeySheet.svelte';
 	import { letters } from './letters.svelte';
-	import Palette from './Palette.svelte';
 	import { notice } from './notice.svelte';
 	import { signed } from './session.svelte';
-	import Select from '$lib/ui/select/Select.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import { theme } from './theme.svelte';
 
 	const session = $derived(signed.current);
@@ -24,14 +19,6 @@
 	const place = $derived(placeNow());
 	/** Who works here, as a teacher or on the school's records, has commands and keys. */
 	const works = $derived(signed.teaches || signed.keepsRecords);
-	/** What is to be looked at first, wherever that is. */
-	const problem = $derived(saving.problems[0]);
-
-	/** Said once the hand rests, and not at every entry: how saving stands, and at once that something is to be looked at. */
-	const spoken = new Debounced(
-		() => saving.words,
-		() => (saving.problems.length || saving.isAway ? 0 : 3000)
-	);
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
@@ -44,12 +31,6 @@
 		if (letter === '[') void neighbour(-1);
 		if (letter === ']') void neighbour(1);
 		if (letter === '?') opened.keys = true;
-	}
-
-	/** On the way there the hand is taken from wherever it was; it goes to the cell after that. */
-	async function lookAt(problem: Problem): Promise<void> {
-		await goto(`/class/${problem.classId}/scores?term=${problem.term}`);
-		wanted.place = problem;
 	}
 
 	async function look(school: number): Promise<void> {
@@ -68,13 +49,17 @@
 		><Crystal barbed size={19} />Hoarfrost</a
 	>
 	{#if (session?.schools.length ?? 0) > 1}
-		<Select
-			label="School"
-			class="me-4 h-7 font-semibold"
-			value={String(session?.school_id ?? '')}
-			onchange={(school) => look(Number(school))}
-			choices={session?.schools.map(({ id, name }) => [id, name] as const) ?? []}
-		/>
+		<Later part={() => import('$lib/ui/select/Select.svelte')}>
+			{#snippet children(Select)}
+				<Select
+					label="School"
+					class="me-4 h-7 font-semibold"
+					value={String(session?.school_id ?? '')}
+					onchange={(school) => look(Number(school))}
+					choices={session?.schools.map(({ id, name }) => [id, name] as const) ?? []}
+				/>
+			{/snippet}
+		</Later>
 	{/if}
 	<nav
 		class="flex min-w-0 items-center gap-5 self-stretch overflow-x-auto overflow-y-hidden border-s border-hair ps-5 max-md:order-3 max-md:flex-[0_0_100%] max-md:border-s-0 max-md:p-0"
@@ -123,24 +108,9 @@
 					></span
 				> <kbd class="max-md:hidden">{keyed('Ctrl K')}</kbd></button
 			>
-			<span
-				class={[
-					'flex items-center gap-1.5',
-					!saving.isSettled ? 'text-amber-ink' : 'text-lichen-ink',
-					!saving.isSettled && 'font-semibold max-md:order-1 max-md:flex-[0_0_100%] max-md:justify-end'
-				]}
-				role="status"
-				aria-live="off"
-			>
-				{#if saving.isSettled}<svg
-						class="size-3.25 fill-none stroke-current stroke-[1.5]"
-						viewBox="0 0 16 16"
-						aria-hidden="true"><path d="m3 8.5 3.2 3.2L13 4.8" /></svg
-					>{/if}{#if problem && !saving.isAway}<button
-						class="link text-amber-ink"
-						onclick={() => lookAt(problem)}>{saving.words}</button
-					>{:else}{saving.words}{/if}
-			</span>
+			<Later part={() => import('./saving/SavingState.svelte')} when>
+				{#snippet children(SavingState)}<SavingState />{/snippet}
+			</Later>
 		{/if}
 		<button class="text-slate" onclick={() => theme.turn()}
 			>{$t(theme.current === 'light' ? 'bar.night' : 'bar.day')}</button
@@ -157,7 +127,12 @@
 	</span>
 </header>
 {#if works}
-	<p class="sr-only" aria-live="polite">{spoken.current}</p>
-	<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
-	<KeySheet bind:open={opened.keys} />
+	<Later part={() => import('./Palette.svelte')} when={opened.palette}>
+		{#snippet children(Palette)}
+			<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
+		{/snippet}
+	</Later>
+	<Later part={() => import('./KeySheet.svelte')} when={opened.keys}>
+		{#snippet children(KeySheet)}<KeySheet bind:open={opened.keys} />{/snippet}
+	</Later>
 {/if}

@@ -8,7 +8,6 @@
 	import { places } from './places';
 
 	let { open = $bindable(false) }: { open: boolean } = $props();
-	const groups = [everywhere, ...places.all.flatMap((each) => each.keys ?? [])];
 </script>
 
 <Dialog title="Keys" wide bind:open>
@@ -23,16 +22,16 @@
 		/>
 	</p>
 	<div class="[columns:2_300px] gap-x-7">
-		{#each groups as group (group.place)}
-			<section class="mb-3.5 break-inside-avoid">
-				<h3 class="mb-1 text-body font-semibold">{group.place}</h3>
-				<dl class="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1 text-small leading-4.5">
-					{#each group.keys as [key, words] (key)}
-						<dt><kbd>{keyed(key)}</kbd></dt>
-						<dd class="text-slate">{words}</dd>
-					{/each}
-				</dl>
-			</section>
-		{/each}
+		{#await places.keys() then { keys }}{#each [everywhere, ...keys] as group (group.place)}
+				<section class="mb-3.5 break-inside-avoid">
+					<h3 class="mb-1 text-body font-semibold">{group.place}</h3>
+					<dl class="grid grid-cols-[auto_1fr] gap-x-2.5 gap-y-1 text-small leading-4.5">
+						{#each group.keys as [key, words] (key)}
+							<dt><kbd>{keyed(key)}</kbd></dt>
+							<dd class="text-slate">{words}</dd>
+						{/each}
+					</dl>
+				</section>
+			{/each}{/await}
 	</div>
 </Dialog>

@@ -1,3 +1,4 @@
+import { QueryClient } from '@tanstack/svelte-query';
 import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { version } from './offline/version.svelte';
@@ -26,7 +27,7 @@ describe('a new version', () => {
 	const reload = vi.fn();
 	const assign = vi.fn();
 
-	beforeEach(() => {
+	beforeEach(async () => {
 		navigations.length = 0;
 		workers = new Workers();
 		Object.defineProperty(navigator, 'serviceWorker', { value: workers, configurable: true });
@@ -34,7 +35,12 @@ describe('a new version', () => {
 		reload.mockClear();
 		assign.mockClear();
 		version.isOld = false;
-		version.begin();
+		const queries = new QueryClient();
+		void version.begin(queries);
+		// The application is kept on the device once the page is there.
+		expect(workers.register).not.toHaveBeenCalled();
+		await queries.fetchQuery({ queryKey: ['page'], queryFn: () => 'there' });
+		await waitFor(() => expect(workers.register).toHaveBeenCalled());
 		render(VersionLine);
 	});
 

@@ -1,5 +1,11 @@
 /** The keys that work in every place, as the sheet that `?` opens shows them. */
-import type { KeyGroup } from './places';
+
+export interface KeyGroup {
+	/** Where these keys work, as the sheet heads them. */
+	place: string;
+	/** Each key with what it does. */
+	keys: [key: string, words: string][];
+}
 
 export const everywhere: KeyGroup = {
 	place: 'Everywhere',

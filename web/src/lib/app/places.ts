@@ -1,11 +1,5 @@
-/** The places of the product: each says of itself what it is called, where it is and which keys it has. */
-
-export interface KeyGroup {
-	/** Where these keys work, as the sheet heads them. */
-	place: string;
-	/** Each key with what it does. */
-	keys: [key: string, words: string][];
-}
+/** The places of the product: each says of itself what it is called, and where it is. */
+import type { KeyGroup } from './keys';
 
 export interface Place {
 	/** As its address and the server's trail name it. */
@@ -19,12 +13,13 @@ export interface Place {
 	of: 'trail' | 'class' | 'teacher' | 'school';
 	/** The address of a place that no class has, where it can be entered. */
 	path?: string;
-	keys?: KeyGroup[];
 }
 
 class Places {
-	/** All that there are, in the order in which the palette and the sheet of keys show them. */
+	/** All that there are, in the order in which the palette shows them. */
 	all: Place[] = [];
+	/** Fetches the keys that they have. */
+	keys: () => Promise<{ keys: KeyGroup[] }> = () => Promise.resolve({ keys: [] });
 
 	/** Those on a class's trail. */
 	get onTrail(): Place[] {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** A form with two fields, for tests. */
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 
@@ -12,6 +13,6 @@
 
 <Form label="New school year" send={() => send($state.snapshot(year))} {ondone}>
 	<Field name="name" label="Name" hint="such as 2032/33" bind:value={year.name} />
-	<Field name="starts" label="First day" kind="day" bind:value={year.starts} />
+	<DayField name="starts" label="First day" bind:value={year.starts} />
 	<button>Make it</button>
 </Form>

@@ -2,9 +2,11 @@ import { get } from 'svelte/store';
 import { afterEach, describe, expect, it } from 'vitest';
 import { longDay } from './days';
 import { LANGUAGES, MIRRORED, speak, t } from './language';
-import en from './messages/en.json';
-import sv from './messages/sv.json';
+import english from './messages/en.json?raw';
+import swedish from './messages/sv.json?raw';
 
+const en = JSON.parse(english) as Record<string, string>;
+const sv = JSON.parse(swedish) as Record<string, string>;
 const places = (words: string) => [...words.matchAll(/\{(\w+)/g)].map(([, name]) => name).sort();
 
 afterEach(() => speak('en'));
@@ -13,7 +15,7 @@ describe('what families read', () => {
 	it('has every message in every language, with the same values in it', () => {
 		expect(Object.keys(sv).sort()).toEqual(Object.keys(en).sort());
 		for (const [key, words] of Object.entries(en))
-			expect([key, places(sv[key as keyof typeof sv])]).toEqual([key, places(words)]);
+			expect([key, places(sv[key]!)]).toEqual([key, places(words)]);
 		expect(Object.keys(LANGUAGES)).toEqual(['en', 'sv']);
 	});
 

@@ -9,6 +9,7 @@
 	import Sheet from '$lib/ui/dialog/Sheet.svelte';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Kept from '$lib/ui/form/Kept.svelte';
@@ -99,7 +100,7 @@
 	{@render part('Fields')}
 	<Form label="Fields" class="grid max-w-120 gap-3" send={() => refused('There is another of this name.')}>
 		<Field name="named" label="Name" hint="As families read it" bind:value={named} required />
-		<Field name="day" label="Due" kind="day" bind:value={day} />
+		<DayField name="day" label="Due" bind:value={day} />
 		<Field name="why" label="Reason" kind="lines" />
 		<p><button class="btn">Be refused</button></p>
 	</Form>

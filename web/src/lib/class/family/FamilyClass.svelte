@@ -4,9 +4,9 @@
 	import { longDay } from '$lib/words/days';
 	import { t } from '$lib/words/language';
 	import Fold from '$lib/ui/Fold.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import Working from '$lib/class/working/Working.svelte';
 	import Levels from './Levels.svelte';
-	import WhatIf from './WhatIf.svelte';
 	import WorkList from './WorkList.svelte';
 
 	let {
@@ -100,7 +100,11 @@
 			<div class="mt-5 max-w-160 print:hidden">
 				<Fold isLazy title={$t('class.takes')} words={$t('class.takes_words')}>
 					{#key `${shown.id} ${shown.term_id}`}
-						<WhatIf of={{ student, class: shown.id, term: shown.term_id, byTeacher: !toCard }} />
+						<Later part={() => import('./WhatIf.svelte')}>
+							{#snippet children(WhatIf)}
+								<WhatIf of={{ student, class: shown.id, term: shown.term_id, byTeacher: !toCard }} />
+							{/snippet}
+						</Later>
 					{/key}
 				</Fold>
 			</div>

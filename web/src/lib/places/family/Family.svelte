@@ -5,16 +5,9 @@
 	import { page } from '$app/state';
 	import { words } from '$lib/api/client';
 	import { t } from '$lib/words/language';
-	import FamilyClass from '$lib/class/family/FamilyClass.svelte';
-	import CalendarAddress from '$lib/app/CalendarAddress.svelte';
-	import Fold from '$lib/ui/Fold.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
-	import { signed } from '$lib/app/session.svelte';
-	import { LANGUAGES } from '$lib/words/language';
-	import Language from './Language.svelte';
-	import Guardians from './Guardians.svelte';
 	import { looked } from './keeping';
-	import Notices from './Notices.svelte';
 	import Overview from './Overview.svelte';
 
 	const student = $derived(Number(page.params['student']));
@@ -23,7 +16,6 @@
 	const wanted = $derived(Number(page.url.searchParams.get('class')) || undefined);
 	const family = createQuery(() => fetched.family(student, term, year));
 	const shown = $derived(family.data?.classes.find((each) => wanted && each.sections.includes(wanted)));
-	const years = $derived(family.data?.years.filter(({ name }) => name !== family.data?.year) ?? []);
 
 	/** Whose page was looked at: once it has come, and once a visit. */
 	let told = $state.raw<number>();
@@ -84,42 +76,21 @@
 			{/each}
 		</nav>
 		{#if shown}
-			<FamilyClass
-				{student}
-				{shown}
-				to={(chosen) => to({ term: chosen })}
-				toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
-			/>
+			<Later part={() => import('$lib/class/family/FamilyClass.svelte')}>
+				{#snippet children(FamilyClass)}
+					<FamilyClass
+						{student}
+						{shown}
+						to={(chosen) => to({ term: chosen })}
+						toCard={(chosen) => `/family/${student}/card?term=${chosen}`}
+					/>
+				{/snippet}
+			</Later>
 		{:else}
 			<Overview family={family.data} to={(id) => to({ class: id })} />
 		{/if}
-		<div class="px-10 pb-10 max-md:px-4 print:hidden">
-			{#if !family.data.reports_only}
-				<Fold isLazy title={$t('family.calendar')} words={$t('family.calendar_words')}>
-					<CalendarAddress
-						of={{ student }}
-						name={$t('family.calendar_of', { name: family.data.given_name })}
-					/>
-				</Fold>
-			{/if}
-			<Fold isLazy title={$t('family.notices')} words={$t('family.notices_words')}><Notices /></Fold>
-			{#if family.data.is_own}
-				<Fold isLazy title={$t('family.readers')} words={$t('family.readers_words')}
-					><Guardians {student} /></Fold
-				>
-			{/if}
-			<Fold isLazy title={$t('family.language')} words={LANGUAGES[signed.current?.language || 'en'] ?? ''}>
-				<Language />
-			</Fold>
-			{#if years.length}
-				<Fold title={$t('family.years')} words={years.map(({ name }) => name).join(', ')}>
-					<ul class="flex flex-wrap gap-4">
-						{#each years as each (each.id)}
-							<li><a class="link min-h-6" href="/family/{student}?year={each.id}">{each.name}</a></li>
-						{/each}
-					</ul>
-				</Fold>
-			{/if}
-		</div>
+		<Later part={() => import('./FamilySettings.svelte')}>
+			{#snippet children(FamilySettings)}<FamilySettings {student} family={family.data} />{/snippet}
+		</Later>
 	</main>
 {/if}

@@ -1,21 +1,8 @@
-/** Report, as the trail, the palette, the sheet of keys and the page's title name it. */
+/** Report, as the trail, the palette and the page's title name it. */
 import type { Place } from '$lib/app/places';
 
 export const report: Place = {
 	name: 'report',
 	title: 'Report',
-	of: 'trail',
-	keys: [
-		{
-			place: 'In a report',
-			keys: [
-				['↓, ↑', 'next and previous student; with Shift several are chosen'],
-				['Enter', 'put a mark or a percent in place of the grade: B; why'],
-				['Ctrl D', 'what the first of the chosen has goes into all below'],
-				['c', 'write the comment; Ctrl Enter marks it ready and goes on'],
-				['w, v', 'how the grade comes about, what the family will see'],
-				['in the comment bank', 'arrows choose a sentence, Enter puts it in, Esc goes back']
-			]
-		}
-	]
+	of: 'trail'
 };

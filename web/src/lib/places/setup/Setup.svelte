@@ -6,6 +6,7 @@
 	import { account } from '$lib/app/account';
 	import Crystal from '$lib/app/Crystal.svelte';
 	import Failed from '$lib/app/Failed.svelte';
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -90,8 +91,8 @@
 						/>
 					{/snippet}
 				</Field>
-				<Field name="starts" label="First day" kind="day" bind:value={form.starts} required />
-				<Field name="ends" label="Last day" kind="day" bind:value={form.ends} required />
+				<DayField name="starts" label="First day" bind:value={form.starts} required />
+				<DayField name="ends" label="Last day" bind:value={form.ends} required />
 			</section>
 			<section class="grid grid-cols-2 gap-3 max-md:grid-cols-1" aria-labelledby="officer">
 				<h2 class="col-span-full" id="officer">Who keeps its records: you</h2>

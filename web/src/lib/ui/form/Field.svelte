@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** One field of a form: its label, a hint, and what is wrong with it, told together by its name. */
 	import type { Snippet } from 'svelte';
-	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import { sending } from './sending.svelte';
 
 	let {
@@ -18,7 +17,7 @@
 		label: string;
 		hint?: string;
 		value?: string | number;
-		kind?: 'text' | 'day' | 'number' | 'password' | 'lines';
+		kind?: 'text' | 'number' | 'password' | 'lines';
 		/** Another control in place of an input, given what makes it the field's. */
 		control?: Snippet<
 			[{ id: string; 'aria-invalid': 'true' | undefined; 'aria-describedby': string | undefined }]
@@ -50,13 +49,6 @@
 <div>
 	<label class="label" for={id}>{label}</label>
 	{#if control}{@render control(given)}
-	{:else if kind === 'day'}
-		<DateField
-			{id}
-			bind:value={() => String(value), (day) => (value = day)}
-			required={rest.required ?? false}
-			invalid={given['aria-invalid']}
-		/>
 	{:else if kind === 'lines'}
 		<textarea
 			class="field field-sizing-content h-auto max-h-100 px-2 py-1.5"

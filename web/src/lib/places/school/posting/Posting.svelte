@@ -9,6 +9,7 @@
 	import { signed } from '$lib/app/session.svelte';
 	import Documents from '$lib/app/Documents.svelte';
 	import { counted } from '$lib/words/plurals';
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import { thisKeeping } from '../keeping';
@@ -150,7 +151,7 @@
 							/>
 						{/snippet}
 					</Field>
-					<Field name="until" label="Until the end of" kind="day" bind:value={until} required />
+					<DayField name="until" label="Until the end of" bind:value={until} required />
 					<Field name="reason" label="Why" bind:value={reason} />
 					<p class="row flex flex-wrap items-center gap-2">
 						<button class="btn">Open it again</button>

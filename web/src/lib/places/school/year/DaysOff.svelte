@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The year's days without school: what is due and how many school days are left goes by them. */
 	import { notice } from '$lib/app/notice.svelte';
-	import Field from '$lib/ui/form/Field.svelte';
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import { longDay } from '$lib/words/days';
 	import { thisSetting, type SchoolYear } from '../setting';
@@ -38,8 +38,8 @@
 		send={() => set([...pairs, [form.first, form.last || form.first]])}
 		ondone={() => (form = { first: '', last: '' })}
 	>
-		<Field name="days_off" label="First day off" kind="day" bind:value={form.first} required />
-		<Field name="last" label="Last day off, if more than one" kind="day" bind:value={form.last} />
+		<DayField name="days_off" label="First day off" bind:value={form.first} required />
+		<DayField name="last" label="Last day off, if more than one" bind:value={form.last} />
 		<button class="btn quiet">Add them</button>
 	</Form>
 </section>

@@ -2,6 +2,7 @@
 	/** The year's terms and their reporting windows, one after another; each opens to be changed. */
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
+	import DayField from '$lib/ui/form/DayField.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import { thisSetting, type SchoolYear, type SchoolTerm } from '../setting';
@@ -99,8 +100,8 @@
 			}}
 		>
 			<Field name="name" label="Name" placeholder="2032/33" bind:value={form.name} />
-			<Field name="starts" label="First day" kind="day" bind:value={form.starts} required />
-			<Field name="ends" label="Last day" kind="day" bind:value={form.ends} required />
+			<DayField name="starts" label="First day" bind:value={form.starts} required />
+			<DayField name="ends" label="Last day" bind:value={form.ends} required />
 			<button class="btn">Make it</button>
 		</Form>
 	{/if}
