@@ -14,7 +14,7 @@ from school.years import year_of
 from people import beginning, classes, enrolling, persons, students
 from people.classes import TeachingGiven, find_class
 from people.frame import frame
-from people.listing import list_classes, list_people, see_class, see_person, see_student
+from people.listing import count_people, list_classes, list_people, see_class, see_person, see_student
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
 from people.persons import find_person
 from people.schemas import (
@@ -59,6 +59,12 @@ def see_frame(request: Asking, school_id: int) -> Any:
 def see_people(request: Asking, school_id: int, role: RoleName, query: str = "", after: str | None = None) -> Any:
     """People of a role by name, a page at a time."""
     return written(list_people(request.school, Role(role), query[:80], after))
+
+
+@router.get("/schools/{school_id}/people/count", permission=SEE_PEOPLE, response=CountOut)
+def see_count_of_people(request: Asking, school_id: int, role: RoleName) -> Any:
+    """How many people of a role there are; the list does not wait for it."""
+    return {"count": count_people(request.school, Role(role))}
 
 
 @router.post("/schools/{school_id}/students", response=IdOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE)

@@ -47,6 +47,8 @@ _IN_ORDER = ("family_name", "given_name", "id")
 _SHOWN = ("family_name", "given_name", "is_active")
 _ACCOUNT = ("email", "password", "is_active")
 """Lists are long: of each row they read what they show."""
+_FEW = 500
+"""So many that were found are named one by one."""
 
 
 def matching(query: str, fields: Sequence[str]) -> Q:
@@ -64,10 +66,36 @@ def list_people(school: School, role: Role, query: str, after: str | None) -> Pe
     return _students(school, query, after) if role is Role.STUDENT else _persons(school, role, query, after)
 
 
+def count_people(school: School, role: Role) -> int:
+    """How many people of a role there are."""
+    return (
+        (_all_students(school) if role is Role.STUDENT else _all_persons(school, role)).filter(is_active=True).count()
+    )
+
+
+def _all_students(school: School) -> QuerySet[Student]:
+    return school.students.filter(erased_at=None)
+
+
+def _all_persons(school: School, role: Role) -> QuerySet[Person]:
+    # A role is had once in a school, so that nobody is found twice.
+    return Person.objects.filter(memberships__school=school, memberships__role=role, erased_at=None)
+
+
+def _found(rows: QuerySet[Any], query: str, fields: Sequence[str]) -> tuple[QuerySet[Any], int | None]:
+    """Those that fit what was typed, and how many they are; all who are here where nothing was, uncounted.
+
+    Comparing names while walking along them in order reads each row by itself, so that a few are found first and put in order then.
+    """
+    if not query.strip():
+        return rows.filter(is_active=True), None
+    rows = rows.filter(matching(query, fields))
+    found = list(rows.values_list("pk", flat=True))
+    return rows.model.objects.filter(pk__in=found) if len(found) <= _FEW else rows, len(found)
+
+
 def _students(school: School, query: str, after: str | None) -> PeopleOut:
-    found_by = matching(query, ("family_name", "given_name", "number", "official_name"))
-    rows = school.students.filter(found_by, erased_at=None)
-    rows = rows if query else rows.filter(is_active=True)
+    rows, count = _found(_all_students(school), query, ("family_name", "given_name", "number", "official_name"))
     shown = (
         rows.annotate(was_invited=was_invited("person"))
         .select_related("person")
@@ -95,15 +123,12 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
             for row in page.rows
         ],
         after=page.after,
-        count=count_of(rows, page, after),
+        count=count,
     )
 
 
 def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
-    found_by = matching(query, ("family_name", "given_name", "email", "sign_in"))
-    # A role is had once in a school, so that nobody is found twice.
-    rows = Person.objects.filter(found_by, memberships__school=school, memberships__role=role, erased_at=None)
-    rows = rows if query else rows.filter(is_active=True)
+    rows, count = _found(_all_persons(school, role), query, ("family_name", "given_name", "email", "sign_in"))
     shown = rows.annotate(was_invited=was_invited("pk")).only(*_SHOWN, *_ACCOUNT)
     page: Page[Any] = page_of(shown, _IN_ORDER, after)
     words = _words_of(school, role, page.rows)
@@ -123,7 +148,7 @@ def _persons(school: School, role: Role, query: str, after: str | None) -> Peopl
             for row in page.rows
         ],
         after=page.after,
-        count=count_of(rows, page, after),
+        count=count,
     )
 
 

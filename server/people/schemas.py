@@ -55,8 +55,8 @@ class PeopleOut(Schema):
 
     people: list[PersonRow]
     after: str | None
-    count: int
-    """How many there are in all."""
+    count: int | None
+    """How many were found; None where nothing was looked for, and all are counted by themselves."""
 
 
 class PersonLink(Schema):

@@ -617,6 +617,7 @@ FILES = {
 
 QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
     ("GET", "/schools/{school_id}/people"): lambda world: "?role=student",
+    ("GET", "/schools/{school_id}/people/count"): lambda world: "?role=student",
     ("GET", "/classes/{class_id}/by-standard/{student}"): lambda world: "?standard=Maps",
     ("GET", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world: (
         f"?to={another_class(world)}"

@@ -58,6 +58,9 @@ def test_lists_are_paged_by_name_and_every_row_comes_once(world: World) -> None:
             break
     assert len(found) == len(set(found)) == 120
     assert counts == {120}
+    assert ask(world, "GET", "people?role=student").json()["count"] is None
+    assert ask(world, "GET", "people/count?role=student").json() == {"count": 120 + len(world.students)}
+    assert ask(world, "GET", "people?role=student&query=n3").json()["count"] == 25
     assert ask(world, "GET", "people?role=student&after=nonsense").status_code == 422
 
 

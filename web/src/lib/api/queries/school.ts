@@ -127,6 +127,19 @@ export const people = (school: Id, role: Role, query: string) =>
 		getNextPageParam: (last) => last.after ?? undefined
 	});
 
+/** How many people of a role there are. */
+export const peopleCount = (school: Id, role: Role) =>
+	queryOptions({
+		queryKey: ['school', school, 'people', 'count', role],
+		queryFn: ({ signal }) =>
+			ask(
+				api.GET('/api/v1/schools/{school_id}/people/count', {
+					params: { path: { school_id: school }, query: { role } },
+					signal: within(signal)
+				})
+			)
+	});
+
 /** What is looked for in the audit. */
 export interface AuditWanted {
 	query?: string;

@@ -23,7 +23,8 @@
 		/** What is said where there are none, or while they are fetched. */
 		empty: string;
 		/** More rows that can be asked for, of how many in all. */
-		rest?: { count: number; hasMore: boolean; isComing: boolean; more: () => unknown } | undefined;
+		rest?:
+			{ count: number | undefined; hasMore: boolean; isComing: boolean; more: () => unknown } | undefined;
 	} = $props();
 	let body: HTMLElement | undefined = $state();
 	const openers = () => [...(body?.querySelectorAll<HTMLElement>('[data-open]') ?? [])];
@@ -76,7 +77,9 @@
 {#if rest?.hasMore}
 	<p class="pt-2">
 		<button class="btn quiet small" disabled={rest.isComing} onclick={rest.more}
-			>{rest.isComing ? 'Fetching…' : `Show more of ${rest.count.toLocaleString('en-GB')}`}</button
+			>{rest.isComing
+				? 'Fetching…'
+				: `Show more${rest.count === undefined ? '' : ` of ${rest.count.toLocaleString('en-GB')}`}`}</button
 		>
 	</p>
 {/if}

@@ -83,7 +83,7 @@
 			{rows}
 			{empty}
 			rest={{
-				count: first?.count ?? 0,
+				count: first?.count,
 				hasMore: list.hasNextPage,
 				isComing: list.isFetchingNextPage,
 				more: () => list.fetchNextPage()

@@ -29,7 +29,8 @@
 	}));
 	const frame = createQuery(() => fetched.schoolFrame(school));
 	const rows = $derived(list.data?.pages.flatMap((each) => each.people) ?? []);
-	const count = $derived(list.data?.pages[0]?.count ?? 0);
+	const all = createQuery(() => fetched.peopleCount(school, role));
+	const count = $derived(list.data?.pages[0]?.count ?? all.data?.count);
 	const heads = $derived(
 		role === 'student'
 			? ['Name', 'Number', 'Classes', 'Account']
@@ -71,7 +72,9 @@
 				placeholder="Name, number, e-mail"
 				bind:value={typed}
 			/>
-			<span class="text-slate" role="status">{count.toLocaleString('en-GB')} in all</span>
+			<span class="text-slate" role="status"
+				>{count === undefined ? '' : `${count.toLocaleString('en-GB')} in all`}</span
+			>
 			<span class="ml-auto flex gap-2">
 				<button class="btn small" onclick={() => open('new')}>Add a {one[role]}</button>
 				<button class="btn quiet small" onclick={() => open('file')}>Load a file or a list</button>
