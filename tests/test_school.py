@@ -244,3 +244,21 @@ def test_a_large_file_is_applied_in_the_background(empty_stack: Stack, opened: C
     empty_stack.start_worker()
     expect(page.get_by_text("320 changes from the pasted list are made.")).to_be_visible()
     expect(page.get_by_text("320 in all")).to_be_visible()
+
+
+def test_a_teacher_makes_a_class_and_keeps_its_roster(stack: Stack, somebody: Callable[..., Page]) -> None:
+    stack.python(
+        "from school.models import *; School.objects.update(teachers_make_classes=True);"
+        "p = Person.objects.create_person('wren', 'Wren', 'Hollis', 'frost on the lake');"
+        "Membership.objects.create(person=p, school=School.objects.get(name='Tarnwick School'), role='teacher')"
+    )
+    page = somebody("wren", "/account")
+    page.get_by_label("A class of your own: its name").fill("Star club")
+    page.get_by_role("button", name="Make it").click()
+    expect(page.get_by_text("Nobody yet.")).to_be_visible()
+    page.get_by_role("combobox", name="Find a student by name or number").fill("signe")
+    page.get_by_role("option", name="Signe").click()
+    expect(page.get_by_role("heading", name="1 student")).to_be_visible()
+    page.get_by_role("button", name=re.compile("Leaves.*Signe")).click()
+    page.get_by_role("button", name=re.compile("Is back.*Signe")).click()
+    expect(page.get_by_role("button", name=re.compile("Leaves.*Signe"))).to_be_visible()
