@@ -59,6 +59,8 @@ class Draft:
     changes: list[Change]
     known: int
     same: int
+    tells_rosters: bool = False
+    """Whether the file's silence about somebody means something."""
 
     def counts(self) -> Counter[str]:
         """How many lines of each kind."""
@@ -120,6 +122,11 @@ class _Comparing:
             self.by_name[plain(str(each))].append(each)
         self.classes = {each.pk: each for each in known.classes.values()}
         self.found: list[Change] = []
+        today = known.school.today()
+        # Of whoever comes, the same for all.
+        self.joins_late = (
+            "" if today <= known.year.starts else f"from {day_text(today)}; work that was due before is left out"
+        )
         self.new_classes: dict[str, SaidClass] = {}
         self.inside: dict[int, set[int]] = defaultdict(set)
         """Of each class that the file names, the students that it puts there."""
@@ -163,7 +170,7 @@ class _Comparing:
         )
         self._tell_apart()
         self._answer()
-        return Draft(self.found, len(self.known_here), len(self.known_here - self.touched))
+        return Draft(self.found, len(self.known_here), len(self.known_here - self.touched), self.said.tells_rosters)
 
     def _tell_apart(self) -> None:
         """Each line has a key of its own, also where two lines of a file say the same of one person."""
@@ -342,8 +349,6 @@ class _Comparing:
         )
 
     def _comes(self, said: SaidStudent) -> None:
-        today, starts = self.known.school.today(), self.known.year.starts
-        note = "" if today <= starts else f"from {day_text(today)}; work that was due before is left out"
         fields = {
             name: getattr(said, name) for name in ("given_name", "family_name", "official_name", "pronouns", "email")
         }
@@ -353,7 +358,7 @@ class _Comparing:
             None,
             "",
             becomes=", ".join(said.classes) or "the school",
-            note=note,
+            note=self.joins_late,
             data={
                 "number": said.number,
                 "fields": fields,

@@ -26,7 +26,7 @@ from people.reading import Said, read_list
 from people.registers import find_register
 
 logger = logging.getLogger(__name__)
-LIMITS = Limits(megabytes=10, lines=20_000, what="a list of people")
+LIMITS = Limits(megabytes=10, lines=20_001, what="a list of people")
 AT_ONCE = 300
 """How many lines are applied while one waits for the answer: some seconds at most."""
 APPLY = "people.apply"

@@ -1,17 +1,20 @@
 """Drafts from a file, over HTTP: loaded, looked at, answered, applied, taken back; and everything as a file."""
 
-from typing import Any
+from typing import Annotated, Any
 
 from exchange.columns import FIELDS
 from exchange.download import as_file
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
+from pydantic import Field
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
+from school.schemas import written
 from school.years import year_of
 
 from people import drafts
 from people.changes import Change, Draft
+from people.changes import Kind as ChangeKind
 from people.models import DraftState, FileDraft
 from people.oneroster_file import write_oneroster
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
@@ -28,6 +31,8 @@ from people.schemas import (
 )
 
 router = PermittedRouter(tags=["people"])
+LISTED = 200
+"""So many lines of a draft are listed unless more are asked for."""
 
 
 @router.post(
@@ -48,13 +53,19 @@ def load_pasted(request: Asking, school_id: int, year: int, body: PastedIn) -> A
 
 
 @router.get("/schools/{school_id}/drafts/{draft}", permission=SEE_PEOPLE, response=FileDraftOut)
-def see_draft(request: Asking, school_id: int, draft: int) -> Any:
+def see_draft(
+    request: Asking,
+    school_id: int,
+    draft: int,
+    kind: ChangeKind | None = None,
+    most: Annotated[int, Field(ge=1)] = LISTED,
+) -> Any:
     """What a file would change now."""
-    return _out(drafts.find_draft(request.school, draft))
+    return written(_out(drafts.find_draft(request.school, draft), kind, most))
 
 
 @router.patch(
-    "/schools/{school_id}/drafts/{draft}", response=FileDraftOut, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
+    "/schools/{school_id}/drafts/{draft}", response={204: None}, permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE
 )
 def read_otherwise(request: Asking, school_id: int, draft: int, body: ReadingIn) -> Any:
     """Say what the columns are, and what the file's silence means."""
@@ -62,20 +73,19 @@ def read_otherwise(request: Asking, school_id: int, draft: int, body: ReadingIn)
     drafts.set_reading(row, body.fields, body.silence)
     if body.keep:
         drafts.keep_pairing(row)
-    return _out(row)
+    return Status(204, None)
 
 
 @router.put(
     "/schools/{school_id}/drafts/{draft}/answers",
-    response=FileDraftOut,
+    response={204: None},
     permission=CHANGE_PEOPLE,
     audit=AuditAction.PEOPLE,
 )
 def answer(request: Asking, school_id: int, draft: int, body: AnswersIn) -> Any:
     """Answer lines: take in, leave out, say who somebody is."""
-    row = drafts.find_draft(request.school, draft)
-    drafts.answer(row, body.answers)
-    return _out(row)
+    drafts.answer(drafts.find_draft(request.school, draft), body.answers)
+    return Status(204, None)
 
 
 @router.post(
@@ -116,11 +126,12 @@ def export(request: Asking, school_id: int) -> Any:
     return as_file(write_oneroster(request.school), "OneRoster.zip")
 
 
-def _out(draft: FileDraft) -> FileDraftOut:
+def _out(draft: FileDraft, kind: ChangeKind | None, most: int) -> FileDraftOut:
     """A draft that is not to be looked at any more tells how far it is, and nothing is compared anew for that."""
     is_standing = draft.state == DraftState.STANDING
     found = drafts.compute(draft) if is_standing else Draft([], 0, 0)
-    return FileDraftOut(
+    listed = [each for each in found.changes if kind in (None, each.kind)][:most]
+    return FileDraftOut.model_construct(
         id=draft.pk,
         state=DraftState(draft.state),
         done=draft.done,
@@ -132,8 +143,8 @@ def _out(draft: FileDraft) -> FileDraftOut:
         columns=_columns(draft) if is_standing else [],
         fields=dict(FIELDS),
         silence=draft.silence,
-        asks_silence=is_standing and drafts.said_by(draft).tells_rosters,
-        changes=[_change(each) for each in found.changes],
+        asks_silence=found.tells_rosters,
+        changes=[_change(each) for each in listed],
         same=found.same,
         counts=dict(found.counts()),
         chosen=sum(each.is_on for each in found.changes),
@@ -148,7 +159,7 @@ def _columns(draft: FileDraft) -> list[FileColumnOut]:
     heads = rows[columns.head] if columns.head is not None else []
     first = (columns.head + 1) if columns.head is not None else 0
     return [
-        FileColumnOut(
+        FileColumnOut.model_construct(
             place=place,
             head=heads[place].strip() if place < len(heads) else "",
             example=next((row[place].strip() for row in rows[first:] if place < len(row) and row[place].strip()), ""),
@@ -160,7 +171,7 @@ def _columns(draft: FileDraft) -> list[FileColumnOut]:
 
 
 def _change(change: Change) -> FileChangeOut:
-    return FileChangeOut(
+    return FileChangeOut.model_construct(
         key=change.key,
         kind=change.kind,
         line=change.line,
@@ -170,6 +181,6 @@ def _change(change: Change) -> FileChangeOut:
         was=change.was,
         becomes=change.becomes,
         note=change.note,
-        asks=[AskOut(answer=each.answer, words=each.words) for each in change.asks],
+        asks=[AskOut.model_construct(answer=each.answer, words=each.words) for each in change.asks],
         is_on=change.is_on,
     )

@@ -389,7 +389,7 @@ class FileColumnOut(Schema):
 
 
 class FileDraftOut(Schema):
-    """A draft from a file: what was read, what its columns are, and every change that can be left out."""
+    """A draft from a file: what was read, what its columns are, and the changes, each of which can be left out."""
 
     id: int
     state: DraftState
@@ -408,8 +408,10 @@ class FileDraftOut(Schema):
     asks_silence: bool
     """Whether the file tells whole rosters, so that its silence means something."""
     changes: list[FileChangeOut]
+    """The first of those that were asked for."""
     same: int
     counts: dict[str, int]
+    """How many changes there are of each kind."""
     chosen: int
 
 

@@ -7162,7 +7162,7 @@ export interface components {
         };
         /**
          * FileDraftOut
-         * @description A draft from a file: what was read, what its columns are, and every change that can be left out.
+         * @description A draft from a file: what was read, what its columns are, and the changes, each of which can be left out.
          */
         FileDraftOut: {
             /** Asks Silence */
@@ -28878,7 +28878,10 @@ export interface operations {
     };
     people_file_api_see_draft: {
         parameters: {
-            query?: never;
+            query?: {
+                kind?: ("class" | "come" | "move" | "leave" | "rename" | "change" | "guardian" | "teacher" | "unread") | null;
+                most?: number;
+            };
             header?: never;
             path: {
                 school_id: number;
@@ -29062,14 +29065,12 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["FileDraftOut"];
-                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -29152,14 +29153,12 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["FileDraftOut"];
-                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -1,6 +1,6 @@
 /** What the officer keeps: people, classes, years and what the school sets. */
 import { infiniteQueryOptions, queryOptions } from '@tanstack/svelte-query';
-import { api, ask } from '../client';
+import { api, ask, type Shapes } from '../client';
 import { type Id, UNDER_WAY, within } from './asking';
 
 /** What the school says of sending, and how each class stands. */
@@ -229,12 +229,16 @@ export const takenOver = (school: Id, year: Id, source: Id) =>
 		}
 	});
 
+/** Changes of one kind, or of all, and how many of them are listed at most. */
+export type Listed = { kind: Shapes['FileChangeOut']['kind'] | null; most: number };
+
 /** What a file would change. */
-export const fileDraft = (school: Id, draft: Id) =>
+export const fileDraft = (school: Id, draft: Id, listed: Listed) =>
 	queryOptions({
-		queryKey: ['school', school, 'draft', draft],
+		queryKey: ['school', school, 'draft', draft, listed],
 		queryFn: ({ signal }) => {
-			const params = { path: { school_id: school, draft } };
+			const { kind, most } = listed;
+			const params = { path: { school_id: school, draft }, query: { most, ...(kind ? { kind } : {}) } };
 			return ask(api.GET('/api/v1/schools/{school_id}/drafts/{draft}', { params, signal: within(signal) }));
 		},
 		refetchInterval: ({ state }) =>

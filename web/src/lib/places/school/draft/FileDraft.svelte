@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** What a file would change: left, what its columns are and what its silence means; right, each change, to be left out or taken in. */
 	import * as fetched from '$lib/api/queries';
-	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+	import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { words, type Shapes } from '$lib/api/client';
@@ -14,27 +14,32 @@
 	import Columns from './Columns.svelte';
 	import Line from './Line.svelte';
 	import UnderWay from './UnderWay.svelte';
-	import { kinds, summary } from './words';
+	import { kinds, summary, total, type Kind } from './words';
 
 	const keeping = thisKeeping();
 	const school = keeping.school_id;
 	const frame = createQuery(() => fetched.schoolFrame(school));
 	const id = $derived(frame.data?.draft_id ?? null);
-	const draft = createQuery(() => ({ ...fetched.fileDraft(school, id ?? 0), enabled: id !== null }));
+	/** So many changes more are listed each time. */
+	const STEP = 200;
+	let shown = $state<'all' | Kind>('all');
+	let most = $state(STEP);
+	const draft = createQuery(() => ({
+		...fetched.fileDraft(school, id ?? 0, { kind: shown === 'all' ? null : shown, most }),
+		enabled: id !== null,
+		placeholderData: keepPreviousData
+	}));
 	const queries = useQueryClient();
-	let shown = $state('all');
 	let isApplying = $state(false);
-	/** What is ticked before the answer to it is here. */
 	const read = $derived(draft.data);
 	const tabs = $derived([
-		['all', `${read?.changes.length ?? 0} all`] as const,
+		['all', `${read ? total(read) : 0} all`] as const,
 		...kinds
 			.filter(([kind]) => read?.counts[kind])
 			.map(([kind, said]) => [kind, `${read!.counts[kind]} ${said}`] as const)
 	]);
-	const listed = $derived(
-		(read?.changes ?? []).filter((each) => shown === 'all' || each.kind === shown).slice(0, 500)
-	);
+	const listed = $derived(read?.changes ?? []);
+	const count = $derived(read ? (shown === 'all' ? total(read) : (read.counts[shown] ?? 0)) : 0);
 	const ready = $derived(listed.filter((each) => each.kind !== 'unread'));
 
 	function answer(answers: Record<string, string>): Promise<void> {
@@ -119,7 +124,10 @@
 					label="Which changes"
 					choices={tabs}
 					value={shown}
-					onchange={(value) => (shown = value)}
+					onchange={(value) => {
+						shown = value;
+						most = STEP;
+					}}
 				/>
 				<span class="ml-auto text-slate">{counted(read.same, 'student')} as they are</span>
 			</div>
@@ -153,9 +161,12 @@
 						>{/each}
 				</tbody>
 			</table>
-			{#if read.changes.length > listed.length && shown === 'all'}
-				<p class="pt-2 text-slate">
-					The first 500 are listed; the others are chosen as proposed. Look at them by kind, above.
+			{#if count > listed.length}
+				<p class="flex flex-wrap gap-x-4 pt-2 text-slate">
+					The others are chosen as proposed.
+					<button class="link min-h-6" disabled={draft.isFetching} onclick={() => (most += STEP)}
+						>{draft.isFetching ? 'Fetching…' : `Show more of ${count.toLocaleString('en-GB')}`}</button
+					>
 				</p>
 			{/if}
 		</section>

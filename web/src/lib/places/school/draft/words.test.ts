@@ -2,8 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Draft } from '../keeping';
 import { summary } from './words';
 
-const draft = (counts: Record<string, number>) =>
-	({ counts, changes: Object.keys(counts).map((key) => ({ key })) }) as unknown as Draft;
+const draft = (counts: Record<string, number>) => ({ counts }) as unknown as Draft;
 
 describe('what a file would change', () => {
 	it('is said in a sentence, one and many', () => {

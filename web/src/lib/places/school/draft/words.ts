@@ -15,9 +15,17 @@ export const kinds = [
 	['unread', 'cannot be read']
 ] as const;
 
+export type Kind = (typeof kinds)[number][0];
+
+/** How many changes there are in all. */
+export function total({ counts }: Draft): number {
+	return Object.values(counts).reduce((sum, each) => sum + each, 0);
+}
+
 /** All of it in a sentence. */
-export function summary({ counts, changes }: Draft): string {
-	if (!changes.length) return 'all is as it says already.';
+export function summary(draft: Draft): string {
+	const { counts } = draft;
+	if (!total(draft)) return 'all is as it says already.';
 	const of = (kind: string) => counts[kind] ?? 0;
 	const one = (count: number, single: string, more: string) => (count === 1 ? single : more);
 	const parts = [
