@@ -35,7 +35,7 @@
 	class="border-r border-rule px-6 pt-4 pb-8 max-lg:border-r-0 max-lg:border-b max-md:px-4"
 	aria-label="How it was read"
 >
-	<h2 class="truncate">{read.name}</h2>
+	<h2 class="truncate first-letter:uppercase">{read.name}</h2>
 	<p class="mb-4 text-slate">{read.told}</p>
 	{#if read.columns.length}
 		<h3 class="label">What its columns are</h3>

@@ -8,7 +8,7 @@
 </script>
 
 <main class="px-6 pt-4 max-md:px-4">
-	<h2 class="text-large font-semibold">{read.name} is being applied</h2>
+	<h2 class="text-large font-semibold first-letter:uppercase">{read.name} is being applied</h2>
 	<p class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
 		<Progress class="w-75 max-w-full" label="How far {read.name} is" done={read.done} total={read.total} />
 		<span role="status"
