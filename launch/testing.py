@@ -7,6 +7,7 @@ import time
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
+from launch.audit import SKIPPED
 from launch.broker import Broker
 from launch.client import client_is_current
 from launch.database import Database
@@ -51,6 +52,7 @@ CHECKS: list[tuple[str, list[str], Path]] = [
     ("migrations are current", [str(PYTHON), "server/manage.py", "makemigrations", "--check", "--dry-run"], ROOT),
     ("svelte-check", ["npm", "run", "--silent", "check"], WEB),
     ("eslint and prettier", ["npm", "run", "--silent", "lint"], WEB),
+    ("known weaknesses of packages", [str(PYTHON), "-m", "launch.audit"], ROOT),
 ]
 FRONT_END_TESTS = ("vitest", ["npm", "run", "--silent", "test"], WEB)
 
@@ -76,6 +78,9 @@ def _checked(name: str, command: list[str], cwd: Path, environment: dict[str, st
         passed, output = done.returncode == 0, done.stdout + done.stderr
     say(f"{'passed' if passed else 'FAILED'}  {name} ({time.monotonic() - began:.0f} s)")
     if passed:
+        for line in output.splitlines():
+            if line.startswith(SKIPPED):
+                say(f"        {line}")
         return {}
     say(output)
     return {name: output}
