@@ -105,7 +105,7 @@ def main() -> None:
         year, content = school.years.get(), district()
 
         def load() -> tuple[int, int]:
-            draft = begin_file(school, year, officer, "district.zip", content)
+            draft = begin_file(school, year, officer, "district.zip", content, at_once=True)
             chosen = sum(each.is_on for each in compute(draft).changes)
             if chosen:
                 apply_draft(draft, officer)

@@ -102,3 +102,34 @@ def test_a_class_is_saved_as_a_gradebook_file_and_opened_over_an_empty_one(
     expect(page.get_by_text("Full 8.json is opened")).to_be_visible()
     page.goto(f"/class/{empty}/scores")
     expect(page.get_by_role("gridcell", name="Walk 1: 17")).to_be_visible()
+
+
+def test_a_calendar_is_saved_followed_at_its_private_address_and_stopped(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Days 8", 2, works=2)
+    page = somebody("odalys", f"/class/{class_id}/files?what=calendar")
+    days = page.get_by_role("region", name="Calendar of Days 8")
+    with page.expect_download() as saving:
+        days.get_by_role("link", name="Save as a calendar file").click()
+    assert "SUMMARY:Walk 1 (Days 8)" in saving.value.path().read_text("utf-8")
+    days.get_by_role("button", name="Make a private address").click()
+    address = days.get_by_label("To subscribe to in a calendar program.").input_value()
+    assert "Walk 2" in page.request.get(address).text()
+    days.get_by_role("button", name="Stop it").click()
+    expect(page.get_by_text("The address for Days 8 shows nothing any more.")).to_be_visible()
+    assert page.request.get(address).status == 404
+
+
+def test_what_the_grid_shows_is_saved_by_its_words(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Shown 8", 3, works=2)
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("gridcell", name="Walk 1:").first.click()
+    page.keyboard.press("Control+k")
+    page.get_by_role("combobox", name="Find a student or a command").fill("save what csv")
+    expect(page.get_by_role("option", name="Save what is shown as CSV")).to_be_visible()
+    with page.expect_download() as saving:
+        page.keyboard.press("Enter")
+    lines = list(csv.reader(io.StringIO(saving.value.path().read_text("utf-8-sig"))))
+    assert any("Walk 2" in line for line in lines)
+    assert any("Adeyemi" in cell for line in lines for cell in line)

@@ -183,7 +183,7 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 # A worker that was not woken finds what waits, and what another left, by itself.
 CELERY_BEAT_SCHEDULE = {
     "make what waits": {"task": "reports.make_documents", "schedule": 20.0, "options": {"expires": 20}},
-    "apply what waits": {"task": "people.apply", "schedule": 20.0, "options": {"expires": 20}},
+    "read and apply what waits": {"task": "people.drafts", "schedule": 20.0, "options": {"expires": 20}},
     "send what waits": {"task": "sending.send", "schedule": 20.0, "options": {"expires": 20}},
     "write to families whose hour has come": {
         "task": "families.notices",

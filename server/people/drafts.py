@@ -3,13 +3,14 @@
 import logging
 from collections.abc import Mapping
 from contextlib import suppress
+from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 from exchange.columns import FIELDS, Columns, heads_key, propose
-from exchange.tables import Limits, Table, read_pasted, read_table
+from exchange.tables import Limits, Table, check_size, read_pasted, read_table
 from school import waking
 from school.acts import UNDOABLE_FOR
 from school.lease import LeaseLost, end, refuse_spent, take
@@ -27,10 +28,14 @@ from people.registers import find_register
 
 logger = logging.getLogger(__name__)
 LIMITS = Limits(megabytes=10, lines=20_001, what="a list of people")
+"""So many people, under a line of heads."""
 AT_ONCE = 300
 """How many lines are applied while one waits for the answer: some seconds at most."""
-APPLY = "people.apply"
-"""The task that applies drafts that wait."""
+READ_AT_ONCE = 500_000
+"""A file of so many bytes is read while one waits for the answer."""
+TASK = "people.drafts"
+"""The task that reads and applies drafts that wait for it."""
+NOT_READ = "It could not be read, and nothing is changed. Load it again; if that does not help, tell whoever runs Hoarfrost here."
 NOT_APPLIED = "It could not be applied, and nothing is changed. Apply it again; if that does not help, tell whoever runs Hoarfrost here."
 LIST = ""
 """Under which name the table of a list is kept."""
@@ -38,27 +43,51 @@ _TYPED = "number "
 """How an answer begins that gives a line its number."""
 
 
-def begin_file(school: School, year: SchoolYear, person: Person, name: str, content: bytes) -> FileDraft:
-    """Begin a draft from a file. Raises Refused where it cannot be read; nothing is kept then."""
-    if is_oneroster(name):
-        tables, told = unpack(name, content, LIMITS)
-        read_oneroster(tables, school.today())
-        return _keep(school, year, person, name, told, tables, {})
-    return _begin_list(school, year, person, name, read_table(name, content, LIMITS))
+@dataclass(frozen=True)
+class _Read:
+    """How a file was read: in words, its tables by name, and of a list which line has the heads and what the columns are."""
+
+    told: str
+    tables: Mapping[str, Any]
+    columns: Mapping[str, Any]
+
+
+def begin_file(
+    school: School, year: SchoolYear, person: Person, name: str, content: bytes, *, at_once: bool = False
+) -> FileDraft:
+    """Begin a draft from a file. One that is large is read by a worker, unless it is wanted `at_once`.
+
+    Raises Refused where it cannot be read; nothing is kept then.
+    """
+    check_size(name, len(content), LIMITS)
+    if at_once or len(content) <= READ_AT_ONCE:
+        return _keep(school, year, person, name, _read(school, name, content))
+    draft = _begin(school, year, person, name, state=DraftState.UNREAD, content=content)
+    transaction.on_commit(lambda: waking.wake(TASK))
+    return draft
 
 
 def begin_from_register(school: School, year: SchoolYear, person: Person) -> FileDraft:
     """Begin a draft from what the register says now. Raises Refused where there is none, or it does not answer."""
     tables, told = fetch(find_register(school))
-    return _keep(school, year, person, "the register", told, tables, {})
+    return _keep(school, year, person, "the register", _Read(told, tables, {}))
 
 
 def begin_pasted(school: School, year: SchoolYear, person: Person, text: str) -> FileDraft:
     """Begin a draft from a pasted table."""
-    return _begin_list(school, year, person, "the pasted list", read_pasted(text))
+    name = "the pasted list"
+    return _keep(school, year, person, name, _read_rows(school, name, read_pasted(text)))
 
 
-def _begin_list(school: School, year: SchoolYear, person: Person, name: str, table: Table) -> FileDraft:
+def _read(school: School, name: str, content: bytes) -> _Read:
+    if is_oneroster(name):
+        tables, told = unpack(name, content, LIMITS)
+        read_oneroster(tables, school.today())
+        return _Read(told, tables, {})
+    return _read_rows(school, name, read_table(name, content, LIMITS))
+
+
+def _read_rows(school: School, name: str, table: Table) -> _Read:
     if not any(any(each.strip() for each in row) for row in table.rows):
         raise Refused(f"{name} is empty.", "file")
     columns = propose(table.rows)
@@ -67,38 +96,67 @@ def _begin_list(school: School, year: SchoolYear, person: Person, name: str, tab
         kept = KeptPairing.objects.filter(school=school, heads=heads_key(table.rows[columns.head])).first()
         fields = kept.columns if kept else fields
         told += f"; {'the first line' if columns.head == 0 else f'line {columns.head + 1}'} names the columns"
-    return _keep(school, year, person, name, told, {LIST: table.rows}, {"head": columns.head, "fields": fields})
+    return _Read(told, {LIST: table.rows}, {"head": columns.head, "fields": fields})
 
 
-def _keep(
-    school: School,
-    year: SchoolYear,
-    person: Person,
-    name: str,
-    told: str,
-    tables: Mapping[str, Any],
-    columns: Mapping[str, Any],
-) -> FileDraft:
-    """One draft stands at a time: another file takes its place. Where more would leave than it names, it is no whole roster, and its
-    silence is taken for nothing unless the officer says otherwise.
-    """
+def _keep(school: School, year: SchoolYear, person: Person, name: str, read: _Read) -> FileDraft:
+    draft = _begin(school, year, person, name, **_read_fields(read))
+    draft.silence = _silence(draft)
+    draft.save(update_fields=["silence"])
+    return draft
+
+
+def _begin(school: School, year: SchoolYear, person: Person, name: str, **fields: Any) -> FileDraft:
+    """One draft stands at a time: another file takes its place."""
     _refuse_under_way(school)
     standing(school).delete()
-    draft = FileDraft.objects.create(
-        school=school,
-        year=year,
-        person=person,
-        name=name[:120],
-        told=told[:200],
-        tables=tables,
-        columns=columns,
-        at=school.now(),
-    )
+    given = {"tables": {}, "at": school.now(), **fields}
+    return FileDraft.objects.create(school=school, year=year, person=person, name=name[:120], **given)
+
+
+def _read_fields(read: _Read) -> dict[str, Any]:
+    return {"told": read.told[:200], "tables": read.tables, "columns": read.columns}
+
+
+def _silence(draft: FileDraft) -> str:
+    """Where more would leave than the file names, it is no whole roster, and its silence is taken for nothing unless the officer says
+    otherwise.
+    """
     found = compute(draft)
-    if found.counts()["leave"] > found.known:
-        draft.silence = "stay"
-        draft.save(update_fields=["silence"])
-    return draft
+    return "stay" if found.counts()["leave"] > found.known else "leave"
+
+
+def read_waiting() -> int:
+    """Read every file that waits for a worker, one after another. Gives how many were taken up."""
+    taken = 0
+    while (draft := take(FileDraft.objects.all(), DraftState.UNREAD, DraftState.READING)) is not None:
+        _read_taken(draft)
+        taken += 1
+    return taken
+
+
+def _read_taken(draft: FileDraft) -> None:
+    """Read a file under its lease; why it cannot be is said where the draft stands."""
+    try:
+        refuse_spent(draft)
+        read = _read_fields(_read(draft.school, draft.name, bytes(draft.content or b"")))
+        for field, value in read.items():
+            setattr(draft, field, value)
+        end(draft, state=DraftState.STANDING, content=None, silence=_silence(draft), **read)
+    except LeaseLost:
+        logger.warning("Draft %s is read by another worker, or was thrown away", draft.pk)
+    except Exception as error:
+        _give_up(draft, error, DraftState.REFUSED, NOT_READ)
+
+
+def _give_up(draft: FileDraft, error: Exception, state: DraftState, otherwise: str) -> None:
+    """Say where a draft stands why it could not be read or applied."""
+    if not isinstance(error, Refused):
+        logger.exception("Draft %s: given up", draft.pk, exc_info=error)
+    with suppress(LeaseLost):
+        end(
+            draft, state=state, content=None, problem=(error.message if isinstance(error, Refused) else otherwise)[:300]
+        )
 
 
 def standing(school: School) -> QuerySet[FileDraft]:
@@ -108,7 +166,9 @@ def standing(school: School) -> QuerySet[FileDraft]:
 
 def find_draft(school: School, draft: int) -> FileDraft:
     """A draft of the school, by number. Raises NotYours where there is none."""
-    found = FileDraft.objects.select_related("school", "year").filter(school=school, pk=draft).first()
+    # What is not read yet is megabytes, and the worker's alone.
+    rows = FileDraft.objects.select_related("school", "year").defer("content")
+    found = rows.filter(school=school, pk=draft).first()
     if found is None:
         raise NotYours
     return found
@@ -198,7 +258,7 @@ def ask_to_apply(draft: FileDraft, person: Person) -> tuple[int, bool]:
     FileDraft.objects.filter(pk=locked.pk).update(
         state=DraftState.WAITING, asked_by=person, total=chosen, done=0, attempts=0, problem=""
     )
-    transaction.on_commit(lambda: waking.wake(APPLY))
+    transaction.on_commit(lambda: waking.wake(TASK))
     return chosen, True
 
 
@@ -225,11 +285,7 @@ def _apply_taken(draft: FileDraft) -> None:
     except LeaseLost:
         logger.warning("Draft %s is applied by another worker by now", draft.pk)
     except Exception as error:
-        problem = error.message if isinstance(error, Refused) else NOT_APPLIED
-        if not isinstance(error, Refused):
-            logger.exception("Draft %s could not be applied", draft.pk)
-        with suppress(LeaseLost):
-            end(draft, state=DraftState.STANDING, problem=problem[:300])
+        _give_up(draft, error, DraftState.STANDING, NOT_APPLIED)
     finally:
         progress.close()
 
@@ -248,8 +304,9 @@ def _applied(draft: FileDraft, undo: Undo) -> dict[str, Any]:
 
 
 def throw_away(draft: FileDraft) -> None:
-    """A draft is not wanted."""
-    _refuse_applied(draft)
+    """A draft is not wanted, whether it is read or not."""
+    if draft.state not in (DraftState.UNREAD, DraftState.READING, DraftState.REFUSED):
+        _refuse_applied(draft)
     draft.delete()
 
 
@@ -257,12 +314,16 @@ def _refuse_applied(draft: FileDraft) -> None:
     if draft.state == DraftState.APPLIED:
         raise Refused(f"{draft.name} was applied already.")
     if draft.state != DraftState.STANDING:
-        raise Refused(f"{draft.name} is being applied. Wait until that is done.")
+        raise Refused(f"{draft.name} is being {_doing(draft)}. Wait until that is done.")
 
 
 def _refuse_under_way(school: School) -> None:
-    if under_way := standing(school).exclude(state=DraftState.STANDING).first():
-        raise Refused(f"{under_way.name} is being applied. Load another file once that is done.")
+    if under_way := standing(school).exclude(state__in=(DraftState.STANDING, DraftState.REFUSED)).first():
+        raise Refused(f"{under_way.name} is being {_doing(under_way)}. Load another file once that is done.")
+
+
+def _doing(draft: FileDraft) -> str:
+    return "applied" if draft.state in (DraftState.WAITING, DraftState.APPLYING) else "read"
 
 
 def tidy() -> int:

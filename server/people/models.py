@@ -10,6 +10,9 @@ from school.models import Person, School, SchoolYear
 class DraftState(models.TextChoices):
     """How far a draft is."""
 
+    UNREAD = "unread", "to be read, and waits for a worker"
+    READING = "reading", "being read by a worker"
+    REFUSED = "refused", "cannot be read"
     STANDING = "standing", "to be looked at"
     WAITING = "waiting", "to be applied, and waits for a worker"
     APPLYING = "applying", "being applied by a worker"
@@ -19,7 +22,8 @@ class DraftState(models.TextChoices):
 class FileDraft(Leased):
     """A file of people and rosters as it was read, and what the officer said of it; what it would change is worked out when asked.
 
-    Once applied it keeps what takes it back. What changes much is applied by a worker, line by line (`done` of `total`).
+    Once applied it keeps what takes it back. What is large is read by a worker, and what changes much applied by one, line by line
+    (`done` of `total`).
     """
 
     school = models.ForeignKey(School, on_delete=models.PROTECT, related_name="file_drafts")
@@ -28,6 +32,8 @@ class FileDraft(Leased):
     name = models.CharField(max_length=120)
     told = models.CharField(max_length=200)
     """How it was read, in words: how many lines, with what between the cells."""
+    content = models.BinaryField(null=True)
+    """What was sent, until a worker has read it; what is small is read at once."""
     tables = models.JSONField()
     """Its tables by name (one without a name for a list), each as its first line and its rows of text."""
     columns = models.JSONField(default=dict)

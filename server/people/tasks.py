@@ -10,17 +10,18 @@ from school import waking
 from people import drafts
 
 
-@shared_task(name=drafts.APPLY)
-def apply() -> None:
-    """Apply the drafts that wait for it."""
+@shared_task(name=drafts.TASK)
+def work() -> None:
+    """Read and apply the drafts that wait for it."""
     close_old_connections()
+    drafts.read_waiting()
     drafts.apply_waiting()
 
 
 @worker_ready.connect
 def begin(sender: Any = None, **_: Any) -> None:
     """Take up what waits already."""
-    waking.wake(drafts.APPLY)
+    waking.wake(drafts.TASK)
 
 
 @shared_task(name="people.tidy")

@@ -24,6 +24,7 @@ from plans import (
     repeating,
     scales,
     sharing,
+    standards,
     terms,
     together,
 )
@@ -43,6 +44,7 @@ from plans.schemas import (
     DoneOut,
     KeepIn,
     KnownCriteriaOut,
+    KnownStandardOut,
     MadeOut,
     MergeIn,
     OrderIn,
@@ -292,6 +294,25 @@ def known_criteria(request: Asking, class_id: int) -> Any:
             name=name, criteria=[CriterionOut.model_validate(each) for each in found], shared_id=shared, is_own=is_own
         )
         for name, found, shared, is_own in criteria.collection(request.school_class, request.user)
+    ]
+
+
+@router.get("/classes/{class_id}/standards", permission=CHANGE_PLAN, response=list[KnownStandardOut])
+def known_standards(request: Asking, class_id: int) -> Any:
+    """The school's standards, which work can name, in the school's order."""
+    school = request.school_class.school
+    lately = {name: place for place, name in enumerate(standards.named_lately(school, request.user))}
+    said = standards.about(school)
+    return [
+        KnownStandardOut(
+            name=each.id,
+            code=said.get(each.id, {}).get("code", ""),
+            wording=said.get(each.id, {}).get("wording", ""),
+            subject=said.get(each.id, {}).get("subject", ""),
+            within=each.parent or "",
+            lately=lately.get(each.id),
+        )
+        for each in standards.listed(school)[0]
     ]
 
 

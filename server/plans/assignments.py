@@ -17,12 +17,12 @@ from plans.keeping import begin, keep, refuse_overtaken
 from plans.models import Assignment
 from plans.rows import as_one_act, mark_of, record, snapshot
 from plans.sharing import make_room
+from plans.standards import named_standards
 from plans.typed import link, made_short, name, number, steps
 
 LONGEST_DESCRIPTION = 4000
 KEPT_FOR = datetime.timedelta(days=30)
 """How long a deleted assignment can be brought back."""
-MOST_STANDARDS = 20
 ENTERED_AS = ("points", "percent", "marks", "done")
 
 
@@ -128,7 +128,9 @@ def _defaults(school_class: SchoolClass, given: Mapping[str, Any]) -> dict[str, 
     if category is None:
         return {"points": ""}
     points = "" if category.default_points is None else f"{category.default_points.normalize():f}"
-    return {"category_id": category.pk, "points": points, "shown": category.default_shown}
+    return {
+        "category_id": category.pk, "points": points, "shown": category.default_shown, "standards": category.default_standards,
+    }  # fmt: skip
 
 
 def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
@@ -200,16 +202,9 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
     if "adjust" in given:
         assignment.adjust = steps(given["adjust"], "adjust")
     if "standards" in given:
-        assignment.standards = _standards(given["standards"])
+        assignment.standards = named_standards(given["standards"], "standards")
     if "criteria" in given:
         assignment.criteria = read_criteria(given["criteria"], assignment.criteria)
-
-
-def _standards(given: Sequence[str]) -> list[str]:
-    """The names of the standards that the work gives evidence of, each once."""
-    if len(given) > MOST_STANDARDS:
-        raise Refused(f"These are {len(given)} standards; at most {MOST_STANDARDS} fit.", "standards")
-    return list(dict.fromkeys(name(each, "standards", 60) for each in given))
 
 
 def _choose(assignment: Assignment, students: Sequence[int]) -> None:

@@ -18,6 +18,7 @@ from plans.loading import LoadedPlan, load_plan
 from plans.models import Assignment, Category, TermPlan
 from plans.rows import as_one_act, mark_of, record, snapshot
 from plans.sharing import shares_once_merged
+from plans.standards import named_standards
 from plans.typed import made_sign, name, number
 
 COLOURS = 8
@@ -165,6 +166,8 @@ def _set_category(category: Category, given: Mapping[str, Any], others: list[Cat
         if not 0 <= given["colour"] < COLOURS:
             raise Refused(f"There are {COLOURS} colours.", "colour")
         category.colour = given["colour"]
+    if "default_standards" in given:
+        category.default_standards = named_standards(given["default_standards"], "default_standards")
     if "default_points" in given:
         points = (given["default_points"] or "").strip()
         category.default_points = number(points, "default_points", "Points") if points else None

@@ -124,6 +124,8 @@ class Category(models.Model):
     """Whether new assignments go in it unless something else is said."""
     default_points = decimal_field(null=True, blank=True)
     default_shown = models.BooleanField(default=True)
+    default_standards = models.JSONField(default=list)
+    """The standards that new assignments in it give evidence of, by name."""
     position = models.PositiveIntegerField(default=0)
     version = models.PositiveIntegerField(default=1)
 

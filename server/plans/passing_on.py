@@ -33,6 +33,7 @@ _CATEGORY = (
     "locked",
     "default_points",
     "default_shown",
+    "default_standards",
 )
 
 

@@ -27,7 +27,7 @@ _KEPT: dict[type[Row], tuple[str, ...]] = {
     ),
     Category: (
         "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "locked", "is_default",
-        "default_points", "default_shown", "position",
+        "default_points", "default_shown", "default_standards", "position",
     ),
     Assignment: (
         "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step",

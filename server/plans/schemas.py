@@ -29,6 +29,7 @@ class CategoryOut(Schema):
     is_default: bool
     default_points: str | None
     default_shown: bool
+    default_standards: list[str]
     version: int
     of_grade: str
     width: float
@@ -63,6 +64,19 @@ class KnownCriteriaOut(Schema):
     criteria: list[CriterionOut]
     shared_id: int | None
     is_own: bool
+
+
+class KnownStandardOut(Schema):
+    """One of the school's standards, which work can name. `within` is the standard that it is a part of; `lately` says how many others
+    the teacher's own work has named since it named this one, None where it never has.
+    """
+
+    name: str
+    code: str
+    wording: str
+    subject: str
+    within: str
+    lately: int | None
 
 
 class AssignmentOut(Schema):
@@ -333,8 +347,6 @@ class PlanOut(Schema):
     not_given: float
     categories: list[CategoryOut]
     assignments: list[AssignmentOut]
-    standards: list[str]
-    """The school's standards, which work can name."""
     standard_weights: dict[str, str]
     """Which standards a grade by standards is made of, and how they weigh; empty is all that are part of no other."""
     standards_used: list[str]
@@ -375,6 +387,7 @@ class CategoryIn(Body):
     is_default: bool | None = None
     default_points: str | None = None
     default_shown: bool | None = None
+    default_standards: list[str] | None = None
     version: int | None = None
 
 

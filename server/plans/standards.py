@@ -1,13 +1,15 @@
 """Standards for the core: the school's, and those that a class's work names beside them (R8)."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 
 from gradecore import book as core
 from gradecore.file import read_standards
-from school.models import School
+from school.models import Person, School
+from school.refusal import Refused
 from typing_extensions import TypedDict
 
+from plans import typed
 from plans.models import Assignment
 
 
@@ -30,6 +32,25 @@ def about(school: School) -> Mapping[str, About]:
     """What the school's standards say of themselves, by name."""
     found: Mapping[str, About] = school.standards.get("about", {})
     return found
+
+
+MOST_STANDARDS = 20
+LOOKED_BACK = 200
+"""In so many pieces of a teacher's work, the latest, it is looked for which standards they named last."""
+
+
+def named_lately(school: School, person: Person) -> list[str]:
+    """The standards that a teacher's work at the school has named, the last first."""
+    works = Assignment.objects.filter(school_class__teachings__person=person, school_class__school=school)
+    found = works.exclude(standards=[]).order_by("-pk").values_list("standards", flat=True)[:LOOKED_BACK]
+    return list(dict.fromkeys(name for named in found for name in named))
+
+
+def named_standards(given: Sequence[str], field: str) -> list[str]:
+    """The names of the standards that the work gives evidence of, each once."""
+    if len(given) > MOST_STANDARDS:
+        raise Refused(f"These are {len(given)} standards; at most {MOST_STANDARDS} fit.", field)
+    return list(dict.fromkeys(typed.name(each, field, 60) for each in given))
 
 
 def standards_of(

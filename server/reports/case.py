@@ -50,7 +50,7 @@ def _parents(associations: Sequence[Any]) -> dict[str, tuple[str, float]]:
 
 def _in_order(items: Sequence[Mapping[str, Any]], parents: Mapping[str, tuple[str, float]]) -> list[dict[str, Any]]:
     known = {each.get("identifier"): each for each in items}
-    names = _names(items)
+    names = names_of(items)
     below: dict[str | None, list[Any]] = {}
     for each in items:
         parent, _ = parents.get(each.get("identifier", ""), (None, 0.0))
@@ -80,7 +80,7 @@ def _in_order(items: Sequence[Mapping[str, Any]], parents: Mapping[str, tuple[st
     return found
 
 
-def _names(items: Sequence[Mapping[str, Any]]) -> dict[int, str]:
+def names_of(items: Sequence[Mapping[str, Any]]) -> dict[int, str]:
     """What each item is called here, by the object: short, without a comma, and each another."""
     found: dict[int, str] = {}
     taken: set[str] = set()

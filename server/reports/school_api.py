@@ -3,7 +3,9 @@
 import json
 from typing import Any
 
+from exchange.csv_file import as_csv
 from exchange.download import as_file
+from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
 from plans.schemas import WordsOut
 from school import settings, windows, years
@@ -13,7 +15,7 @@ from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 from school.refusal import Refused
 from school.years import year_of
 
-from reports import bank, case, documents, logo, school_changes, standards
+from reports import bank, case, documents, logo, school_changes, standard_names, standards, standards_table
 from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import KINDS
 from reports.desk_schemas import SentenceIn, SentenceOut
@@ -27,6 +29,7 @@ from reports.school_schemas import (
     SchoolStandards,
     SchoolTermIn,
     SchoolYearOut,
+    StandardNameIn,
     StandardsFileOut,
     TouchedOut,
     WindowIn,
@@ -35,8 +38,6 @@ from reports.school_schemas import (
 from reports.school_year import reminders, see_year, standing_of_classes, term_in
 
 router = PermittedRouter(tags=["school"])
-LARGEST_PACKAGE = 5_000_000
-"""How many bytes of a CASE package are read."""
 
 
 @router.get("/schools/{school_id}/year", permission=SEE_SCHOOL, response=SchoolYearOut)
@@ -80,14 +81,20 @@ def save_standards(request: Asking, school_id: int) -> Any:
     return as_file(text.encode(), f"Standards of {request.school}.json")
 
 
+@router.get("/schools/{school_id}/standards.csv", permission=SEE_SCHOOL, audit=AuditAction.EXPORTED)
+def save_standards_table(request: Asking, school_id: int) -> Any:
+    """The school's standards as a table."""
+    return as_file(as_csv(standards_table.rows_of(request.school)), f"Standards of {request.school}.csv")
+
+
 @router.post("/schools/{school_id}/standards/file", permission=SEE_SCHOOL, response=StandardsFileOut)
 def read_standards_file(request: Asking, school_id: int, file: File[UploadedFile]) -> Any:
-    """What a CASE package would make of the school's standards; nothing is changed by it."""
-    if (file.size or 0) > LARGEST_PACKAGE:
-        raise Refused(
-            f"This file has {(file.size or 0) // 1_000_000} MB; at most {LARGEST_PACKAGE // 1_000_000} fit.", "file"
-        )
-    given = case.read_package(file.read().decode("utf-8-sig", errors="replace"))
+    """What a table or a CASE package would make of the school's standards; nothing is changed by it."""
+    name, content = read_upload(file, standards_table.LIMITS)
+    if name.casefold().endswith(".json"):
+        given = case.read_package(content.decode("utf-8-sig", errors="replace"))
+    else:
+        given = standards_table.read_standards_table(name, content)
     found, words = case.laid_over(request.school, given)
     now = standards.standards_out(request.school)
     return StandardsFileOut(
@@ -104,6 +111,20 @@ def set_standards(request: Asking, school_id: int, body: SchoolStandards, dry_ru
         lambda: standards.set_standards(school, body.model_dump()), dry_run=dry_run,
     )  # fmt: skip
     return TouchedOut(words=touched)
+
+
+@router.put(
+    "/schools/{school_id}/standards/name", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut
+)
+def rename_standard(request: Asking, school_id: int, body: StandardNameIn, dry_run: bool = False) -> Any:
+    """Call a standard otherwise, or say that two are the same, with all that hangs on them; or only tell what that would do."""
+    school = request.school
+    touched = school_changes.change(
+        school, request.user, "a standard was renamed",
+        lambda: standard_names.rename(school, body.name, body.to, is_same=body.is_same),
+        dry_run=dry_run, renamed={body.name: " ".join(body.to.split())},
+    )  # fmt: skip
+    return TouchedOut(words=[*touched, *(standard_names.posted_words(school, body.name) if dry_run else [])])
 
 
 @router.post("/schools/{school_id}/undo", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=WordsOut)

@@ -28,9 +28,12 @@ def change(
     *,
     dry_run: bool,
     marks_by: str | None = None,
+    renamed: Mapping[str, str] | None = None,
 ) -> list[str]:
     """Make a change, or only try it; gives what it does to classes, a sentence each.
 
+    Where standards are `renamed` their levels are compared under the new names, and the change is not taken back as others are: rows in
+    classes go along with it, and calling them as before takes it back.
     `marks_by` is the scale or code that changes, by its key: then marks are looked at. Raises Refused, changing nothing, where an
     override gives a mark that would be none any more.
     """
@@ -40,10 +43,14 @@ def change(
         marks = {each.pk: _marks_of(load_class(each)) for each in classes}
         make()
         after = _state(school)
-        touched = [*_moved_levels(school, levels), *_moved_work(school, before, after), *_moved_marks(classes, marks)]
+        touched = [
+            *_moved_levels(school, levels, renamed or {}),
+            *_moved_work(school, before, after),
+            *_moved_marks(classes, marks),
+        ]
         if dry_run:
             transaction.set_rollback(True)
-        elif before != after:
+        elif before != after and not renamed:
             # What is new is taken away again where it stands, not taken back.
             changed = {key for key in before.keys() & after.keys() if before[key] != after[key]}
             if changed:
@@ -117,10 +124,15 @@ def _levels_of(loaded: LoadedClass) -> dict[tuple[str, str], str | None]:
     }
 
 
-def _moved_levels(school: School, before: Mapping[int, Mapping[tuple[str, str], str | None]]) -> list[str]:
+def _moved_levels(
+    school: School, before: Mapping[int, Mapping[tuple[str, str], str | None]], renamed: Mapping[str, str]
+) -> list[str]:
     found = []
     for school_class in _with_standards(school):
-        was, now = before.get(school_class.pk, {}), _levels_of(load_class(school_class))
+        here, now = before.get(school_class.pk, {}), _levels_of(load_class(school_class))
+        was = {(student, renamed[name]): level for (student, name), level in here.items() if name in renamed}
+        # Where two become one, it is told what becomes of the levels of the one that stays.
+        was |= {(student, name): level for (student, name), level in here.items() if name not in renamed}
         moved = {place for place in {**was, **now} if was.get(place) != now.get(place)}
         if moved:
             students = len({student for student, _ in moved})

@@ -112,6 +112,14 @@ class SchoolStandards(Body):
     out_of: str
 
 
+class StandardNameIn(Body):
+    """What a standard of the school is called from now on; or, where it `is_same`, into which other one it goes."""
+
+    name: str
+    to: str
+    is_same: bool = False
+
+
 class StandardsFileOut(Schema):
     """What a file of standards holds, laid over what is there: nothing is changed by it. `words` say what it would add and take."""
 

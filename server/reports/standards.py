@@ -63,13 +63,19 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
     school.save(update_fields=["standards"])
 
 
-def _standard(given: Mapping[str, Any], combine: str, rate: str) -> dict[str, Any]:
-    name = " ".join(given["name"].split())
+def read_name(text: str) -> str:
+    """A standard's name as typed. Raises Refused for what is none."""
+    name = " ".join(text.split())
     if not name or len(name) > LONGEST or "," in name:
         raise Refused(
             f"{name[:40] or 'A standard without a name'}: a name has 1 to {LONGEST} characters and no comma.",
             "standards",
         )
+    return name
+
+
+def _standard(given: Mapping[str, Any], combine: str, rate: str) -> dict[str, Any]:
+    name = read_name(given["name"])
     within = {"parent": " ".join(given["within"].split())} if given["within"] else {}
     return {"id": name, "combine": combine, "rate": rate} | within
 

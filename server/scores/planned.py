@@ -8,7 +8,6 @@ from gradecore.shares import AssignmentShare, PlannedShares, planned_shares, sta
 from plans.choices import TERM_FIELDS, choices, chosen
 from plans.models import Assignment, Category, Draft, Handout
 from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut, StudentOut, TermOut, TermPartOut
-from plans.standards import listed
 from school.models import Term
 
 from scores.book import LoadedClass
@@ -59,7 +58,6 @@ class _Planned:
             assignments=[self._assignment(each) for each in self.works],
             standard_weights=plan.rules.standard_weights,
             standards_used=[each.id for each in plan.book.standards],
-            standards=[each.id for each in listed(plan.school_class.school)[0]],
         )  # fmt: skip
 
     def _category(self, each: Category) -> CategoryOut:
@@ -70,7 +68,7 @@ class _Planned:
             weight=decimal_text(weight), method=each.method, drop_lowest=each.drop_lowest,
             drop_highest=each.drop_highest, cap=each.cap, bonus=each.bonus, locked=each.locked, is_default=each.is_default,
             default_points=None if each.default_points is None else plain_number(each.default_points),
-            default_shown=each.default_shown,
+            default_shown=each.default_shown, default_standards=each.default_standards,
             of_grade=fixed_text(self.shares.categories[name], 2), width=float(self.shares.categories[name]),
             width_in_force=float(self.shares_in_force.categories.get(name, 0)),
             width_standing=float(self.standing.categories[name]), has_scores=each.pk in self.scored,

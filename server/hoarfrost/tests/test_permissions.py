@@ -295,6 +295,7 @@ BODIES: dict[str, Any] = {
         "levels": [],
         "out_of": "4",
     },
+    "/schools/{school_id}/standards/name": {"name": "Maps", "to": "Charts"},
     "/schools/{school_id}/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
     "/schools/{school_id}/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
     "/schools/{school_id}/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},
@@ -419,6 +420,10 @@ def with_second_factor(person: Person) -> None:
 
 Prepared = tuple[int | None, dict[str, Any] | None]
 
+STANDARDS = {
+    "standards": [{"id": "Maps", "combine": "latest", "rate": "0.65"}],
+    "standards_scale": {"bands": [{"mark": "Secure", "min": "0"}], "out_of": "4"},
+}
 CRITERIA = [
     {
         "id": "1", "name": "Idea", "points": "4", "description": "", "standard": None,
@@ -478,6 +483,9 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ),
     ("GET", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
     ("PATCH", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
+    ("PUT", "/schools/{school_id}/standards/name"): lambda world, who: (
+        School.objects.update(standards=STANDARDS) and None, None,
+    ),
     ("PUT", "/schools/{school_id}/drafts/{draft}/answers"): lambda world, who: (drafted_file(world), None),
     ("POST", "/schools/{school_id}/drafts/{draft}/apply"): lambda world, who: (drafted_file(world), None),
     ("DELETE", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),

@@ -437,6 +437,50 @@ def test_what_changes_much_is_applied_by_a_worker_and_nobody_is_at_it_meanwhile(
     assert not Student.objects.filter(number="200").exists()
 
 
+def test_a_large_file_is_read_by_a_worker_and_can_be_thrown_away_before(
+    world: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(drafts, "READ_AT_ONCE", 10)
+    first = load(world, COMING)
+    assert (first["state"], first["changes"]) == ("unread", [])
+    assert "list.csv is being read. Load another file once that is done." in load(world, ROSTER, status=422)["detail"]
+    assert send(world.client("officer"), "DELETE", f"{world.school_address}/drafts/{first['id']}").status_code == 204
+    assert drafts.read_waiting() == 0
+    waiting = load(world, COMING)
+    assert drafts.read_waiting() == 1
+    now = draft(world, waiting["id"])
+    assert (now["state"], now["counts"], now["problem"]) == ("standing", {"come": 2}, "")
+    assert FileDraft.objects.get().content is None
+    apply(world, now)
+    assert Student.objects.filter(number="200").exists()
+
+
+@pytest.mark.parametrize(
+    ("content", "fault", "said"),
+    [
+        ("\n\n\n\n\n\n\n\n\n\n\n\n\n\n", None, "list.csv is empty."),
+        (COMING, OSError(), "Load it again"),
+    ],
+)
+def test_what_a_worker_cannot_read_says_why_and_leaves_room_for_another(
+    world: World, monkeypatch: pytest.MonkeyPatch, content: str, fault: Exception | None, said: str
+) -> None:
+    monkeypatch.setattr(drafts, "READ_AT_ONCE", 10)
+    read = load(world, content)
+    if fault is not None:
+
+        def failing(*_: Any) -> Any:
+            raise fault
+
+        monkeypatch.setattr(drafts, "read_table", failing)
+    drafts.read_waiting()
+    now = draft(world, read["id"])
+    assert (now["state"], said in now["problem"]) == ("refused", True)
+    assert send(world.client("officer"), "POST", f"{world.school_address}/drafts/{read['id']}/apply").status_code == 422
+    monkeypatch.undo()
+    assert load(world, ROSTER)["state"] == "standing"
+
+
 @pytest.mark.parametrize(
     ("fault", "said"),
     [

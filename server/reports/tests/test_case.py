@@ -97,3 +97,47 @@ def test_a_class_carries_what_its_work_names_and_what_that_is_part_of(world: Wor
     where = f"{world.address}/by-standard/{world.students[0].pk}"
     level = world.client("teacher").get(where, {"standard": "Fluency"}).json()
     assert (level["code"], level["wording"]) == ("RF.4b", "Reads at an even pace.")
+
+
+TABLE = """Standards of the year;;;;
+Code;Short name;Statement;Part of;Year groups
+RF.4b;Fluency;"Reads at an even pace; aloud";RF;01
+RF;Reading;;;
+;Maps;Reads a map;;02
+"""
+
+
+def read_table(world: World, text: str, name: str = "standards.csv") -> Any:
+    file = SimpleUploadedFile(name, text.encode())
+    return world.client("officer").post(f"{world.school_address}/standards/file", {"file": file})
+
+
+def test_a_table_is_laid_over_what_is_there_and_comes_back_as_it_went(world: World) -> None:
+    standards(world, standards=[{"name": "Pace", "code": "rf.4b", "wording": "old"}])
+    found = read_table(world, TABLE).json()
+    assert found["words"] == ["2 added", "1 changed", "0 that the file does not have stay"]
+    given = found["standards"]["standards"]
+    assert [(each["name"], each["within"], each["code"], each["years"]) for each in given] == [
+        ("Pace", "Reading", "RF.4b", "01"), ("Reading", None, "RF", ""), ("Maps", None, "", "02"),
+    ]  # fmt: skip
+    assert standards(world, standards=given).status_code == 200
+    saved = world.client("officer").get(f"{world.school_address}/standards.csv").content.decode("utf-8-sig")
+    assert saved.splitlines()[0] == "Code,Name,Wording,Part of,Subject,Years"
+    again = read_table(world, saved).json()
+    assert again["words"] == ["0 added", "0 changed", "0 that the file does not have stay"]
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("a,b\n1,2\n", "names the columns"),
+        ("Name,Part of\nOne,Two\n", "Line 2 of standards.csv: Two, which it is part of, has no line of its own"),
+        ("Name,Part of\nOne,Two\nTwo,One\n", "is part of itself"),
+        ("Name,Code,Years\n,,01\n", "Line 2 of standards.csv has neither a name nor a code nor a wording"),
+        ("Name\n" + "x\n" * 1_100, "at most"),
+    ],
+)
+def test_a_table_that_cannot_be_read_is_refused_by_its_line(world: World, text: str, said: str) -> None:
+    refused = read_table(world, text)
+    assert (refused.status_code, refused.json()["field"]) == (422, "file")
+    assert said in refused.json()["detail"]

@@ -132,3 +132,23 @@ def test_standards_that_make_no_sense_are_refused(scored: World, given: dict[str
     assert said in answer.json()["detail"]
     kept = scored.client("officer").get(f"{scored.school_address}/year").json()["standards"]
     assert [each["name"] for each in kept["standards"]] == ["Maps", "Reading maps"]
+
+
+def test_the_schools_standards_are_offered_with_what_ones_own_work_named_last(scored: World) -> None:
+    assert standards(
+        scored,
+        standards=[
+            {"name": "Maps"},
+            {"name": "Reading maps", "within": "Maps", "code": "M.1", "wording": "Reads a map by its legend"},
+            {"name": "Drawing maps", "within": "Maps", "code": "M.2"},
+        ],
+    ).status_code == 200  # fmt: skip
+    found = scored.client("teacher").get(f"{scored.address}/standards").json()
+    assert [(each["name"], each["code"], each["within"], each["lately"]) for each in found] == [
+        ("Maps", "", "", None), ("Reading maps", "M.1", "Maps", 0), ("Drawing maps", "M.2", "Maps", None),
+    ]  # fmt: skip
+    assert found[1]["wording"] == "Reads a map by its legend"
+    scored.assignments[1].standards = ["Drawing maps"]
+    scored.assignments[1].save()
+    found = scored.client("teacher").get(f"{scored.address}/standards").json()
+    assert {each["name"]: each["lately"] for each in found} == {"Maps": None, "Reading maps": 1, "Drawing maps": 0}

@@ -172,10 +172,12 @@ def test_a_category_with_scores_is_emptied_in_the_draft_first(world: World) -> N
 
 
 def test_new_assignments_take_their_categorys_defaults_or_the_default_category(world: World) -> None:
-    given = {"is_default": True, "default_points": "12", "default_shown": False}
+    given = {"is_default": True, "default_points": "12", "default_shown": False, "default_standards": ["Maps", "Maps"]}
     ask(world, "PATCH", f"categories/{world.categories[1].pk}", given)
     made = Assignment.objects.get(pk=ask(world, "POST", "assignments", {"name": "Fir"}).json()["id"])
-    assert (made.category, made.points, made.shown) == (world.categories[1], 12, False)
+    assert (made.category, made.points, made.shown, made.standards) == (world.categories[1], 12, False, ["Maps"])
+    own = ask(world, "POST", "assignments", {"name": "Elm", "standards": ["Scale"]}).json()["id"]
+    assert Assignment.objects.get(pk=own).standards == ["Scale"]
     ask(world, "PATCH", f"categories/{world.categories[0].pk}", {"is_default": True})
     assert list(Category.objects.filter(is_default=True)) == [world.categories[0]]
 

@@ -83,7 +83,7 @@ class Command(BaseCommand):
         file: Path = options["file"]
         if not file.is_file():
             raise CommandError(f"There is no file {file}.")
-        draft = begin_file(school, year, officer, file.name, file.read_bytes())
+        draft = begin_file(school, year, officer, file.name, file.read_bytes(), at_once=True)
         found = compute(draft)
         self.stdout.write(f"{file.name}: {draft.told}. {found.same} students stay as they are.")
         for each in found.changes:

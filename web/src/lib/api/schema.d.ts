@@ -2140,6 +2140,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Known Standards
+         * @description The school's standards, which work can name, in the school's order.
+         */
+        get: operations["plans_api_known_standards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/students/{student}": {
         parameters: {
             query?: never;
@@ -4205,6 +4225,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools/{school_id}/standards.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Save Standards Table
+         * @description The school's standards as a table.
+         */
+        get: operations["reports_school_api_save_standards_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schools/{school_id}/standards.json": {
         parameters: {
             query?: never;
@@ -4236,9 +4276,29 @@ export interface paths {
         put?: never;
         /**
          * Read Standards File
-         * @description What a CASE package would make of the school's standards; nothing is changed by it.
+         * @description What a table or a CASE package would make of the school's standards; nothing is changed by it.
          */
         post: operations["reports_school_api_read_standards_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schools/{school_id}/standards/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rename Standard
+         * @description Call a standard otherwise, or say that two are the same, with all that hangs on them; or only tell what that would do.
+         */
+        put: operations["reports_school_api_rename_standard"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5692,6 +5752,8 @@ export interface components {
             default_points?: string | null;
             /** Default Shown */
             default_shown?: boolean | null;
+            /** Default Standards */
+            default_standards?: string[] | null;
             /** Drop Highest */
             drop_highest?: number | null;
             /** Drop Lowest */
@@ -5728,6 +5790,8 @@ export interface components {
             default_points: string | null;
             /** Default Shown */
             default_shown: boolean;
+            /** Default Standards */
+            default_standards: string[];
             /** Drop Highest */
             drop_highest: number;
             /** Drop Lowest */
@@ -6796,7 +6860,7 @@ export interface components {
          * @description How far a draft is.
          * @enum {string}
          */
-        DraftState: "standing" | "waiting" | "applying" | "applied";
+        DraftState: "unread" | "reading" | "refused" | "standing" | "waiting" | "applying" | "applied";
         /**
          * EarlierOut
          * @description A comment as it was posted in an earlier term.
@@ -7624,6 +7688,25 @@ export interface components {
             name: string;
             /** Shared Id */
             shared_id: number | null;
+        };
+        /**
+         * KnownStandardOut
+         * @description One of the school's standards, which work can name. `within` is the standard that it is a part of; `lately` says how many others
+         *     the teacher's own work has named since it named this one, None where it never has.
+         */
+        KnownStandardOut: {
+            /** Code */
+            code: string;
+            /** Lately */
+            lately: number | null;
+            /** Name */
+            name: string;
+            /** Subject */
+            subject: string;
+            /** Within */
+            within: string;
+            /** Wording */
+            wording: string;
         };
         /**
          * LanguageIn
@@ -8802,8 +8885,6 @@ export interface components {
             standard_weights: {
                 [key: string]: string;
             };
-            /** Standards */
-            standards: string[];
             /** Standards Used */
             standards_used: string[];
             /** Students */
@@ -10931,6 +11012,21 @@ export interface components {
             min: string;
             /** Value */
             value?: string | null;
+        };
+        /**
+         * StandardNameIn
+         * @description What a standard of the school is called from now on; or, where it `is_same`, into which other one it goes.
+         */
+        StandardNameIn: {
+            /**
+             * Is Same
+             * @default false
+             */
+            is_same: boolean;
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
         };
         /**
          * StandardScoreOut
@@ -22421,6 +22517,91 @@ export interface operations {
             };
         };
     };
+    plans_api_known_standards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownStandardOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reports_api_one_student: {
         parameters: {
             query?: {
@@ -32777,6 +32958,89 @@ export interface operations {
             };
         };
     };
+    reports_school_api_save_standards_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reports_school_api_save_standards: {
         parameters: {
             query?: never;
@@ -32888,6 +33152,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StandardsFileOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_rename_standard: {
+        parameters: {
+            query?: {
+                dry_run?: boolean;
+            };
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandardNameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TouchedOut"];
                 };
             };
             /** @description Unauthorized */

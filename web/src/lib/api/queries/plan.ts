@@ -94,6 +94,19 @@ export const planTargets = (id: Id) =>
 			)
 	});
 
+/** The school's standards, which a class's work can name. */
+export const knownStandards = (id: Id) =>
+	queryOptions({
+		queryKey: ['class', id, 'known standards'],
+		queryFn: ({ signal }) =>
+			ask(
+				api.GET('/api/v1/classes/{class_id}/standards', {
+					params: { path: { class_id: id } },
+					signal: within(signal)
+				})
+			)
+	});
+
 /** Criteria that can be taken over into a class's work. */
 export const knownCriteria = (id: Id) =>
 	queryOptions({

@@ -242,7 +242,7 @@ export const fileDraft = (school: Id, draft: Id, listed: Listed) =>
 			return ask(api.GET('/api/v1/schools/{school_id}/drafts/{draft}', { params, signal: within(signal) }));
 		},
 		refetchInterval: ({ state }) =>
-			state.data?.state === 'waiting' || state.data?.state === 'applying' ? UNDER_WAY : false
+			state.data && !['standing', 'applied', 'refused'].includes(state.data.state) ? UNDER_WAY : false
 	});
 
 export const outbox = (school: Id) =>

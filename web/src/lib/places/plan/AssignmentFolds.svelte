@@ -10,6 +10,7 @@
 	import CriteriaFold from './CriteriaFold.svelte';
 	import type { OpenAssignment } from './openAssignment.svelte';
 	import Reason from './Reason.svelte';
+	import StandardsFold from './StandardsFold.svelte';
 
 	let { plan, each, open }: { plan: Shapes['PlanOut']; each: Shapes['AssignmentOut']; open: OpenAssignment } =
 		$props();
@@ -22,19 +23,11 @@
 	] as const;
 	const columns = 'grid grid-cols-3 items-start gap-x-4 gap-y-3 max-sm:grid-cols-1';
 
-	function listed(text: string): string[] {
-		return text
-			.split(',')
-			.map((one) => one.trim())
-			.filter(Boolean);
-	}
-
 	/** How each fold stands. */
 	const stands = $derived({
 		goesWith:
 			[each.description && 'a description', each.link && 'a link', each.file].filter(Boolean).join(', ') ||
 			'nothing yet',
-		standards: open.standards.now.join(', ') || 'none',
 		entered: `as ${ways.find(([way]) => way === each.entered_as)?.[1]}${each.kept_in ? `, in ${each.kept_in}` : ''}`,
 		adjusted:
 			open.steps.now.length === 1
@@ -81,27 +74,7 @@
 		</div>
 	</div>
 </Fold>
-<Fold title="Standards" words={stands.standards}>
-	<label>
-		<span class="label">Standards it gives evidence of, with commas between</span>
-		<input
-			class="field"
-			value={open.standards.now.join(', ')}
-			onchange={(event) => open.standards.change(() => listed(event.currentTarget.value))}
-		/><Reason {open} field="standards" />
-	</label>
-	{#if plan.standards.length}
-		<p class="mt-2 flex flex-wrap items-center gap-1.5">
-			<span class="text-slate">The school’s:</span>
-			{#each plan.standards.filter((name) => !open.standards.now.includes(name)) as name (name)}
-				<button
-					class="min-h-6 rounded border border-rule px-2 hover:border-juniper hover:text-juniper"
-					onclick={() => open.standards.change((now) => [...now, name])}>{name}</button
-				>
-			{:else}<span>all are named.</span>{/each}
-		</p>
-	{/if}
-</Fold>
+<StandardsFold {open} />
 <CriteriaFold {each} {open} />
 <Fold title="How it is entered" words={stands.entered}>
 	<div class={columns}>

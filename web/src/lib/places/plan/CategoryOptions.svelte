@@ -1,6 +1,8 @@
 <script lang="ts">
 	/** How a category counts, looks and what its new assignments are like: sentences whose choices are made in place. */
+	import { createQuery } from '@tanstack/svelte-query';
 	import { RadioGroup } from 'bits-ui';
+	import * as fetched from '$lib/api/queries';
 	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { type Shapes } from '$lib/api/client';
@@ -27,7 +29,16 @@
 	const counts = [0, 1, 2, 3, 4, 5].map((count) => [count, String(count)] as const);
 	const hues = [0, 1, 2, 3, 4, 5, 6, 7];
 	const hueNames = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
+	/** Whether the school has standards, which work can name. */
+	const known = createQuery(() => fetched.knownStandards(here.id));
 	let into = $state('');
+
+	function listed(text: string): string[] {
+		return text
+			.split(',')
+			.map((each) => each.trim())
+			.filter(Boolean);
+	}
 
 	function change(body: Shapes['CategoryIn']): Promise<void> {
 		return notice.tried(here.editing.changeCategory(category, body));
@@ -130,6 +141,17 @@
 		<Check checked={category.default_shown} onchange={(isOn) => change({ default_shown: isOn })}
 			>shown to families</Check
 		>
+		{#if known.data?.length || category.default_standards.length}
+			<span class="flex items-center gap-1.5"
+				>giving evidence of <span class="min-w-26 border-b border-rule"
+					><InPlace
+						label="Standards of new assignments in {category.name}, with commas between"
+						value={category.default_standards.join(', ')}
+						save={(text) => here.editing.changeCategory(category, { default_standards: listed(text) })}
+					/></span
+				></span
+			>
+		{/if}
 		<MoveButtons kind="category" ids={order} id={category.id} name={category.name} />
 		<span class="ml-auto flex items-center gap-1.5">
 			<label class="flex items-center gap-1.5"

@@ -202,6 +202,19 @@ export class Setting {
 		);
 	}
 
+	/** What another name for a standard, or two that become one, would do to classes. */
+	async tryStandardName(body: Shapes['StandardNameIn']): Promise<string[]> {
+		const params = { ...this.#of({}), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/standards/name', { params, body }))).words;
+	}
+
+	standardName(body: Shapes['StandardNameIn']) {
+		return this.changing.make(
+			() => ask(api.PUT('/api/v1/schools/{school_id}/standards/name', { params: this.#of({}), body })),
+			everything
+		);
+	}
+
 	/** What a file of standards would make of those that are there; nothing is changed by it. */
 	readStandards(file: File): Promise<Shapes['StandardsFileOut']> {
 		const form = new FormData();

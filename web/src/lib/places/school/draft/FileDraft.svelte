@@ -98,7 +98,7 @@
 		</p>
 	</main>
 {:else if !read}<main class="p-6"><Failed error={draft.error} retry={draft.refetch} /></main>
-{:else if read.state !== 'standing'}<UnderWay {read} />
+{:else if read.state !== 'standing'}<UnderWay {read} onthrowaway={throwAway} />
 {:else}
 	<section
 		class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-amber bg-amber-2 px-6 py-2 max-md:px-4"

@@ -4,7 +4,9 @@
 	import { signed } from '$lib/app/session.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisSetting, type SchoolYear } from '../setting';
-	import { levelsIn, standardsIn, written } from './standards';
+	import Fold from '$lib/ui/Fold.svelte';
+	import StandardName from './StandardName.svelte';
+	import { levelsIn, renamed, standardsIn, written } from './standards';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Touched from '../Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -91,8 +93,8 @@
 	<div class="grid gap-1.5">
 		<FileChoose
 			label="Lay the standards of a file over these"
-			hint="CASE 1.0 or 1.1, as JSON"
-			accept=".json,application/json"
+			hint="a table (CSV, workbook), or CASE 1.0 or 1.1 as JSON"
+			accept=".csv,.txt,.tsv,.xlsx,.xlsm,.ods,.json,application/json"
 			onchoose={(file) => read(file)}
 		/>
 		{#if fromFile}<p class="rounded bg-amber-2 px-2.5 py-1.5" role="status">
@@ -104,9 +106,20 @@
 				href="/api/v1/schools/{signed.current?.school_id}/standards.json"
 				download
 				rel="external">Save them as CASE</a
+			>,
+			<a class="link" href="/api/v1/schools/{signed.current?.school_id}/standards.csv" download rel="external"
+				>as a table</a
 			>
 		</p>
 	</div>
+	{#if year.standards.standards.length}
+		<Fold title="Rename a standard" words="or say that two are the same">
+			<StandardName
+				names={year.standards.standards.map((each) => each.name)}
+				onrenamed={(name, to) => (form.standards = written(renamed(standardsIn(form.standards), name, to)))}
+			/>
+		</Fold>
+	{/if}
 	<label
 		><span class="label">What comes of several scores</span><Select
 			bind:value={form.combine}

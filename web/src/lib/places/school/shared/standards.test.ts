@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { levelsIn, standardsIn, written } from './standards';
+import { levelsIn, renamed, standardsIn, written } from './standards';
 
 describe('standards as lines', () => {
 	it('reads parts from how far they are set in, and writes them so again', () => {
@@ -11,6 +11,15 @@ describe('standards as lines', () => {
 			{ name: 'Number', within: null, code: '', wording: '' },
 			{ name: 'Counting', within: 'Number', code: '', wording: '' }
 		]);
+	});
+
+	it('calls one otherwise, with what it is part of, and makes two that are the same one', () => {
+		const read = standardsIn('Maps\n  Reading maps\n    Legends\n  Map reading');
+		expect(written(renamed(read, 'Reading maps', 'Using maps'))).toBe(
+			'Maps\n  Using maps\n    Legends\n  Map reading'
+		);
+		expect(written(renamed(read, 'Reading maps', 'Map reading'))).toBe('Maps\n  Map reading\n    Legends');
+		expect(written(renamed(read, 'Reading maps', 'Legends'))).toBe('Maps\n  Legends\n  Map reading');
 	});
 
 	it('reads a code before a name and the wording after it, and writes them so again', () => {

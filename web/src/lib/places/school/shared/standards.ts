@@ -40,6 +40,18 @@ export function written(standards: readonly Standard[], within: string | null = 
 		.join('\n');
 }
 
+/** Standards of which one is called otherwise; where another is called so already, they are one: what was part of it is part of that. */
+export function renamed(standards: readonly Standard[], name: string, to: string): Standard[] {
+	const gone = standards.find((each) => each.name === name);
+	const isSame = standards.some((each) => each.name === to);
+	return standards
+		.filter((each) => !(isSame && each === gone))
+		.map((each) => {
+			const within = each.within !== name ? each.within : each.name === to ? gone?.within : to;
+			return { ...each, name: each === gone ? to : each.name, within: within ?? null };
+		});
+}
+
 /** The levels of a text such as "Secure 2.5 3". Throws a SyntaxError that says which line cannot be read. */
 export function levelsIn(text: string): Level[] {
 	return text

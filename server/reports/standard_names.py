@@ -1,0 +1,161 @@
+"""A standard of the school gets another name, or turns out to be the same as another one: whatever is kept by its name goes along, for
+evidence belongs to the standard (R8). What was posted, and history, stay as they were.
+"""
+
+from collections.abc import Iterable
+from typing import Any
+
+from django.db.models import Model, Q
+from gradecore.check import BookError
+from gradecore.file import read_standards
+from plans.models import Assignment, Category, GroundRules, SharedCriteria
+from school.calendar import current_year
+from school.models import ReportingWindow, School
+from school.refusal import Refused
+from scores.models import LevelOverride, Score
+
+from reports.models import Comment, PostedGrade
+from reports.standards import read_name
+from reports.standing import plural
+
+_MANY = 500
+"""So many rows are written at a time."""
+
+
+def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
+    """Call a standard otherwise; where it `is_same` as the one that is called so already, it goes into that one.
+
+    Raises Refused where there is no such standard, the name is another's (or nobody's), or both are scored, or set by hand, in one place.
+    """
+    to = read_name(to)
+    names = [each["id"] for each in school.standards.get("standards", [])]
+    if name not in names:
+        raise Refused(f"The school has no standard {name[:60]}. Load the page anew.", "name")
+    if is_same and (to not in names or to == name):
+        raise Refused(f"The school has no other standard {to}.", "to")
+    if not is_same and to in names and to != name:
+        raise Refused(f"{to} is another standard. If both are one, say that they are the same.", "to")
+    if is_same:
+        _refuse_both(school, name, to)
+    _in_list(school, name, to, is_same=is_same)
+    _in_plans(school, name, to)
+    _in_classes(school, name, to)
+
+
+def posted_words(school: School, name: str) -> list[str]:
+    """What is to be known of what was posted with a standard in the year it is, a sentence; nothing where nothing was."""
+    named = PostedGrade.objects.filter(posting__school_class__year=current_year(school), levels__has_key=name)
+    reports = (
+        named.filter(withdrawal=None).values("posting__school_class", "student", "posting__term").distinct().count()
+    )
+    if not reports:
+        return []
+    return [
+        f"{plural(reports, 'posted report')} {'names' if reports == 1 else 'name'} it: posted again, they have the new name."
+    ]
+
+
+def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
+    listed: list[dict[str, Any]] = school.standards["standards"]
+    gone = next(each for each in listed if each["id"] == name)
+    found = []
+    for each in listed:
+        if is_same and each is gone:
+            continue
+        now = each | {"id": to if each is gone else each["id"]}
+        # What stood in the one that goes stands in the other; that one itself, where the one that goes stood.
+        if each.get("parent") == name:
+            now["parent"] = gone.get("parent") if each["id"] == to else to
+        if now.get("parent", "") is None:
+            del now["parent"]
+        found.append(now)
+    said = dict(school.standards.get("about", {}))
+    if name in said:
+        said = {to if key == name else key: each for key, each in said.items() if not (is_same and key == name)}
+    words = school.standards | {"standards": found, "about": said}
+    try:
+        read_standards({key: words[key] for key in ("standards", "standards_scale")})
+    except BookError as error:
+        raise Refused(" ".join(f"{each.place} {each.message}" for each in error.problems[:3]), "to") from None
+    school.standards = words
+    school.save(update_fields=["standards"])
+
+
+def _in_plans(school: School, name: str, to: str) -> None:
+    works = []
+    for work in Assignment.objects.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[])):
+        if name in work.standards or any(each["standard"] == name for each in work.criteria):
+            work.standards, work.criteria = _called(work.standards, name, to), _feeding(work.criteria, name, to)
+            work.version += 1
+            works.append(work)
+    _write(Assignment, works, "standards", "criteria", "version")
+    categories = list(Category.objects.filter(school_class__school=school).exclude(default_standards=[]))
+    for category in categories:
+        category.default_standards = _called(category.default_standards, name, to)
+    _write(Category, categories, "default_standards")
+    offered = []
+    for each in SharedCriteria.objects.filter(school=school):
+        each.criteria = _feeding(each.criteria, name, to)
+        offered.append(each)
+    _write(SharedCriteria, offered, "criteria")
+    rules = []
+    for row in GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}):
+        row.standard_weights = _keyed(row.standard_weights, name, to)
+        rules.append(row)
+    _write(GroundRules, rules, "standard_weights")
+
+
+def _in_classes(school: School, name: str, to: str) -> None:
+    scores = list(Score.objects.filter(assignment__school_class__school=school, by_standard__has_key=name))
+    comments = list(Comment.objects.filter(school_class__school=school, by_standard__has_key=name))
+    for row in (*scores, *comments):
+        row.by_standard = _keyed(row.by_standard, name, to)
+    _write(Score, scores, "by_standard")
+    _write(Comment, comments, "by_standard")
+    LevelOverride.objects.filter(school_class__school=school, standard=name).update(standard=to)
+    windows = list(ReportingWindow.objects.filter(term__year__school=school).exclude(asks_for=[]))
+    for window in windows:
+        window.asks_for = _called(window.asks_for, name, to)
+    _write(ReportingWindow, windows, "asks_for")
+
+
+def _refuse_both(school: School, name: str, to: str) -> None:
+    """Where two standards that are to be one have something each, only one of it could stay: their teacher says which."""
+    for work in Assignment.objects.filter(school_class__school=school).select_related("school_class"):
+        named = {*work.standards, *(each["standard"] for each in work.criteria)}
+        if {name, to} <= named:
+            raise Refused(
+                f"{work.name} in {work.school_class} names both {name} and {to}. Take one of them away there first.",
+                "to",
+            )
+    by_hand = LevelOverride.objects.filter(school_class__school=school)
+    others = set(by_hand.filter(standard=to).values_list("school_class", "student"))
+    for each in by_hand.filter(standard=name).select_related("student", "school_class"):
+        if (each.school_class_id, each.student_id) in others:
+            raise Refused(
+                f"{each.student}'s levels in both are set by hand in {each.school_class}. Take one of them back first.",
+                "to",
+            )
+    for comment in Comment.objects.filter(school_class__school=school, by_standard__has_keys=[name, to]).select_related(
+        "student", "school_class"
+    ):
+        raise Refused(
+            f"{comment.student} has a comment on each of them in {comment.school_class}. Empty one of them first.", "to"
+        )
+
+
+def _called(names: Iterable[str], name: str, to: str) -> list[str]:
+    return list(dict.fromkeys(to if each == name else each for each in names))
+
+
+def _keyed(found: dict[str, Any], name: str, to: str) -> dict[str, Any]:
+    """What stands under a name stands under the other, unless something does already."""
+    return {to if key == name else key: each for key, each in found.items() if not (key == name and to in found)}
+
+
+def _feeding(criteria: list[Any], name: str, to: str) -> list[Any]:
+    return [each | {"standard": to} if each["standard"] == name else each for each in criteria]
+
+
+def _write(model: type[Model], rows: list[Any], *fields: str) -> None:
+    model._default_manager.bulk_update(rows, fields, batch_size=_MANY)

@@ -1,0 +1,96 @@
+<script lang="ts">
+	/** Which standards work gives evidence of: found by code or words, in their tree, or by what one used last; or the class's own, as typed. */
+	import { createQuery } from '@tanstack/svelte-query';
+	import * as fetched from '$lib/api/queries';
+	import { thisClass } from '$lib/class/thisClass';
+	import Combobox from '$lib/ui/combobox/Combobox.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
+	import { fitting, inTree, usedLast } from './knownStandards';
+	import type { OpenAssignment } from './openAssignment.svelte';
+	import Reason from './Reason.svelte';
+
+	let { open }: { open: OpenAssignment } = $props();
+	const here = thisClass();
+	const found = createQuery(() => fetched.knownStandards(here.id));
+	const known = $derived(found.data ?? []);
+	const chosen = $derived(open.standards.now);
+	let typed = $state('');
+	/** What fits, and last what was typed itself, where the school has none of that name. */
+	const offered = $derived.by(() => {
+		const own = typed.trim();
+		const fit = fitting(known, own).filter((each) => !chosen.includes(each.name));
+		return [
+			...fit.map((each) => ({
+				id: each.name,
+				name: each.name,
+				words: [each.code, each.wording || each.subject].filter(Boolean).join(', ')
+			})),
+			...(own && !known.some((each) => each.name === own) && !chosen.includes(own)
+				? [{ id: own, name: own, words: 'a standard of the class’s own' }]
+				: [])
+		];
+	});
+	const last = $derived(usedLast(known).filter((each) => !chosen.includes(each.name)));
+
+	const add = (name: string) => open.standards.change((now) => [...now, name]);
+	const takeAway = (name: string) => open.standards.change((now) => now.filter((each) => each !== name));
+</script>
+
+<Fold title="Standards" words={chosen.join(', ') || 'none'}>
+	{#if chosen.length}
+		<ul class="mb-2 flex flex-wrap gap-1.5" aria-label="Standards it gives evidence of">
+			{#each chosen as name (name)}
+				<li class="flex min-h-6 items-center gap-2 rounded bg-ice px-2">
+					{name}
+					<button class="min-h-6 min-w-6 text-slate hover:text-ink" onclick={() => takeAway(name)}
+						>×<span class="sr-only"> take {name} away</span></button
+					>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	<div class="max-w-100">
+		<Combobox
+			label="Add a standard"
+			placeholder="Code, name or words of it"
+			found={offered}
+			isLooking={found.isPending}
+			bind:query={typed}
+			onchoose={({ name }) => add(name)}
+		/>
+	</div>
+	<Reason {open} field="standards" />
+	{#if last.length}
+		<p class="mt-2 flex flex-wrap items-center gap-1.5">
+			<span class="text-slate">Used last:</span>
+			{#each last as each (each.name)}
+				<button
+					class="min-h-6 rounded border border-rule px-2 hover:border-juniper hover:text-juniper"
+					title={each.wording || undefined}
+					onclick={() => add(each.name)}>{each.name}</button
+				>
+			{/each}
+		</p>
+	{/if}
+	{#if known.length}
+		<Fold isLazy title="All of the school’s" words={String(known.length)}>
+			<ul class="max-h-80 overflow-auto" aria-label="The school’s standards">
+				{#each inTree(known) as { standard, depth } (standard.name)}
+					<li
+						class="flex min-h-7 items-baseline gap-2 border-b border-hair"
+						style:padding-inline-start="{depth * 16}px"
+					>
+						{#if chosen.includes(standard.name)}<span class="font-semibold">{standard.name}</span>
+						{:else}<button class="link min-h-6 text-left" onclick={() => add(standard.name)}
+								>{standard.name}</button
+							>{/if}
+						<span class="min-w-0 flex-1 truncate text-slate" title={standard.wording || undefined}
+							>{[standard.code, standard.wording].filter(Boolean).join(', ')}</span
+						>
+						{#if depth === 0}<span class="text-small text-slate">{standard.subject}</span>{/if}
+					</li>
+				{/each}
+			</ul>
+		</Fold>
+	{/if}
+</Fold>
