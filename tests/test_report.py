@@ -213,7 +213,7 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
         page.get_by_text("2 changes, 0 as they are, 2 lines that cannot be read. Nothing is changed yet.")
     ).to_be_visible()
     expect(page.get_by_text("Z is not a mark of this class")).to_be_visible()
-    expect(page.get_by_text("Nobody in this class has the number 1.")).to_be_visible()
+    expect(page.get_by_text("is nobody in this class by this name or number.")).to_be_visible()
     assert violations(page) == []
     expect(page.get_by_role("button", name="Apply 2 changes")).to_be_disabled()
     page.get_by_label("1 percent above 100 is meant").check()
