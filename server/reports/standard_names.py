@@ -108,8 +108,10 @@ def _in_plans(school: School, name: str, to: str) -> None:
 def _in_classes(school: School, name: str, to: str) -> None:
     scores = list(Score.objects.filter(assignment__school_class__school=school, by_standard__has_key=name))
     comments = list(Comment.objects.filter(school_class__school=school, by_standard__has_key=name))
-    for row in (*scores, *comments):
-        row.by_standard = _keyed(row.by_standard, name, to)
+    for score in scores:
+        score.by_standard = _keyed(score.by_standard, name, to)
+    for comment in comments:
+        comment.by_standard = _keyed(comment.by_standard, name, to)
     _write(Score, scores, "by_standard")
     _write(Comment, comments, "by_standard")
     LevelOverride.objects.filter(school_class__school=school, standard=name).update(standard=to)
