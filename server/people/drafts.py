@@ -37,6 +37,7 @@ TASK = "people.drafts"
 """The task that reads and applies drafts that wait for it."""
 NOT_READ = "It could not be read, and nothing is changed. Load it again; if that does not help, tell whoever runs Hoarfrost here."
 NOT_APPLIED = "It could not be applied, and nothing is changed. Apply it again; if that does not help, tell whoever runs Hoarfrost here."
+_LONGEST = 120
 LIST = ""
 """Under which name the table of a list is kept."""
 _TYPED = "number "
@@ -111,7 +112,12 @@ def _begin(school: School, year: SchoolYear, person: Person, name: str, **fields
     _refuse_under_way(school)
     standing(school).delete()
     given = {"tables": {}, "at": school.now(), **fields}
-    return FileDraft.objects.create(school=school, year=year, person=person, name=name[:120], **given)
+    return FileDraft.objects.create(school=school, year=year, person=person, name=_short(name), **given)
+
+
+def _short(name: str) -> str:
+    """A file's name as far as it is kept: with its ending, by which it is read."""
+    return name if len(name) <= _LONGEST else f"{name[: _LONGEST - 20]}…{name[-19:]}"
 
 
 def _read_fields(read: _Read) -> dict[str, Any]:

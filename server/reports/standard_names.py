@@ -35,7 +35,8 @@ def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
         raise Refused(f"The school has no other standard {to}.", "to")
     if not is_same and to in names and to != name:
         raise Refused(f"{to} is another standard. If both are one, say that they are the same.", "to")
-    if is_same:
+    if to != name:
+        # A class may have a standard of its own that is called so.
         _refuse_both(school, name, to)
     _in_list(school, name, to, is_same=is_same)
     _in_plans(school, name, to)
@@ -83,25 +84,24 @@ def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
 
 def _in_plans(school: School, name: str, to: str) -> None:
     works = []
-    for work in Assignment.objects.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[])):
+    for work in Assignment.with_deleted.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[])):
         if name in work.standards or any(each["standard"] == name for each in work.criteria):
             work.standards, work.criteria = _called(work.standards, name, to), _feeding(work.criteria, name, to)
             work.version += 1
             works.append(work)
-    _write(Assignment, works, "standards", "criteria", "version")
+    # What is deleted may be brought back.
+    Assignment.with_deleted.bulk_update(works, ["standards", "criteria", "version"], batch_size=_MANY)
     categories = list(Category.objects.filter(school_class__school=school).exclude(default_standards=[]))
     for category in categories:
         category.default_standards = _called(category.default_standards, name, to)
     _write(Category, categories, "default_standards")
-    offered = []
-    for each in SharedCriteria.objects.filter(school=school):
+    offered = list(SharedCriteria.objects.filter(school=school))
+    for each in offered:
         each.criteria = _feeding(each.criteria, name, to)
-        offered.append(each)
     _write(SharedCriteria, offered, "criteria")
-    rules = []
-    for row in GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}):
+    rules = list(GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}))
+    for row in rules:
         row.standard_weights = _keyed(row.standard_weights, name, to)
-        rules.append(row)
     _write(GroundRules, rules, "standard_weights")
 
 
@@ -123,7 +123,7 @@ def _in_classes(school: School, name: str, to: str) -> None:
 
 def _refuse_both(school: School, name: str, to: str) -> None:
     """Where two standards that are to be one have something each, only one of it could stay: their teacher says which."""
-    for work in Assignment.objects.filter(school_class__school=school).select_related("school_class"):
+    for work in Assignment.with_deleted.filter(school_class__school=school).select_related("school_class"):
         named = {*work.standards, *(each["standard"] for each in work.criteria)}
         if {name, to} <= named:
             raise Refused(

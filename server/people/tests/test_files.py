@@ -446,7 +446,7 @@ def test_a_large_file_is_read_by_a_worker_and_can_be_thrown_away_before(
     assert "list.csv is being read. Load another file once that is done." in load(world, ROSTER, status=422)["detail"]
     assert send(world.client("officer"), "DELETE", f"{world.school_address}/drafts/{first['id']}").status_code == 204
     assert drafts.read_waiting() == 0
-    waiting = load(world, COMING)
+    waiting = load(world, COMING, f"{'long ' * 40}name.csv")
     assert drafts.read_waiting() == 1
     now = draft(world, waiting["id"])
     assert (now["state"], now["counts"], now["problem"]) == ("standing", {"come": 2}, "")

@@ -101,6 +101,14 @@ def test_what_cannot_be_is_said_and_changes_nothing(
     assert scored.school.standards != kept or scored.school.standards["standards"][1]["id"] == "Reading maps"
 
 
+def test_a_name_that_a_class_has_given_to_a_standard_of_its_own_takes_no_score_away(marked: World) -> None:
+    kept = Score.objects.get(by_standard__has_key="Scale").by_standard
+    refused = call(marked, "Reading maps", "Scale")
+    assert refused.status_code == 422
+    assert "names both Reading maps and Scale" in refused.json()["detail"]
+    assert Score.objects.get(by_standard__has_key="Scale").by_standard == kept
+
+
 def test_where_both_have_something_their_teacher_says_which_stays(marked: World) -> None:
     standards(marked, standards=[{"name": "Reading maps"}, {"name": "Scale"}])
     refused = call(marked, "Scale", "Reading maps", is_same=True)
