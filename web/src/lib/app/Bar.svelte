@@ -9,6 +9,7 @@
 	import { neighbour, placeNow } from './classes';
 	import Crystal from './Crystal.svelte';
 	import { letters } from './letters.svelte';
+	import { goTo } from '$lib/ui/focus';
 	import { notice } from './notice.svelte';
 	import { signed } from './session.svelte';
 	import Later from '$lib/ui/Later.svelte';
@@ -20,11 +21,36 @@
 	/** Who works here, as a teacher or on the school's records, has commands and keys. */
 	const works = $derived(signed.teaches || signed.keepsRecords);
 
+	let field = $state<HTMLElement | null>(null);
+	let hasFailed = false;
+
+	/** What is typed before the palette's code is there goes into it as it comes. */
+	async function openPalette(): Promise<void> {
+		if (opened.palette) return;
+		opened.palette = true;
+		hasFailed = false;
+		const isThere = await goTo(
+			() => field,
+			() => {},
+			() => !hasFailed
+		);
+		if (!isThere && !hasFailed) opened.palette = false;
+	}
+
+	async function fetchPalette() {
+		try {
+			return await import('./Palette.svelte');
+		} catch (error) {
+			hasFailed = true;
+			throw error;
+		}
+	}
+
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && works) {
 			event.preventDefault();
-			opened.palette = true;
+			void openPalette();
 		}
 		if (target.closest('input, textarea, [role=combobox], [role=grid], [role$=dialog]')) return;
 		const letter = letters.of(event);
@@ -100,7 +126,7 @@
 		class="ms-auto flex items-center gap-5 ps-5 whitespace-nowrap max-md:flex-[1_1_0] max-md:flex-wrap max-md:justify-end max-md:gap-x-3 max-md:gap-y-0 max-md:py-1.5 max-md:ps-3 max-md:pe-0 max-md:whitespace-normal"
 	>
 		{#if works}
-			<button class="flex items-center gap-2 text-slate" onclick={() => (opened.palette = true)}
+			<button class="flex items-center gap-2 text-slate" onclick={openPalette}
 				><span
 					class="max-lg:absolute max-lg:size-px max-lg:overflow-hidden max-lg:whitespace-nowrap max-lg:[clip-path:inset(50%)] max-md:static max-md:size-auto max-md:[clip-path:none]"
 					>Find <i class="not-italic max-md:hidden"
@@ -127,9 +153,9 @@
 	</span>
 </header>
 {#if works}
-	<Later part={() => import('./Palette.svelte')} when={opened.palette}>
+	<Later part={fetchPalette} when={opened.palette}>
 		{#snippet children(Palette)}
-			<Palette bind:open={opened.palette} onkeys={() => (opened.keys = true)} />
+			<Palette bind:open={opened.palette} bind:field onkeys={() => (opened.keys = true)} />
 		{/snippet}
 	</Later>
 	<Later part={() => import('./KeySheet.svelte')} when={opened.keys}>

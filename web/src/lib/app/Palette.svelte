@@ -7,7 +7,6 @@
 	import { page } from '$app/state';
 	import { folded } from '$lib/words/folded';
 	import { saving } from '$lib/app/saving/saving.svelte';
-	import { goTo } from '$lib/ui/focus';
 	import { keyed } from '$lib/words/keys';
 	import { neighbour } from './classes';
 	import { commands, type Command as Offer } from './commands';
@@ -16,7 +15,13 @@
 	import { theme } from './theme.svelte';
 	import { undo } from './undoing';
 
-	let { open = $bindable(false), onkeys }: { open: boolean; onkeys: () => void } = $props();
+	interface Props {
+		open: boolean;
+		/** Where one types: who opens the palette goes there. */
+		field?: HTMLElement | null;
+		onkeys: () => void;
+	}
+	let { open = $bindable(false), field = $bindable(null), onkeys }: Props = $props();
 
 	type Item = Offer & { id: string };
 
@@ -25,7 +30,6 @@
 	let typed = $state('');
 	/** What Enter does: the first that was found, until one goes on to another. */
 	let chosen = $state('');
-	let field = $state<HTMLInputElement | null>(null);
 	const students = createQuery(() => ({ ...fetched.ownStudents(), enabled: open && signed.teaches }));
 	const id = $derived(Number(page.params['id']) || null);
 	/** The places of the whole school that are this person's. */
@@ -106,8 +110,7 @@
 
 	// Each time it opens it begins anew.
 	$effect(() => {
-		if (open) void goTo(() => field);
-		else typed = '';
+		if (!open) typed = '';
 	});
 </script>
 

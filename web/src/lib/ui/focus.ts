@@ -13,32 +13,42 @@ type Found = HTMLElement | null | undefined;
  * Go to an element once `find` finds it, and once a dialog that stands before it has closed, for that gives the focus back
  * to where it was opened. What is typed meanwhile goes into the field that is found and reaches nothing else: where one
  * was, a letter could replace a score. Esc and the mouse call it off. `lost` hears of a field that does not come, and what
- * was typed for it.
+ * was typed for it. `isComing` says how long there is something to wait for: else it is a few seconds. Answers whether one
+ * is there.
  */
-export async function goTo(find: () => Found, lost: (typed: string) => void = () => {}): Promise<void> {
+export async function goTo(
+	find: () => Found,
+	lost: (typed: string) => void = () => {},
+	isComing = within(PATIENCE)
+): Promise<boolean> {
 	// One waits for one field at a time.
 	waiting?.leave();
 	const ahead = (waiting = new Ahead());
-	const ends = performance.now() + PATIENCE;
 	try {
 		let found = reached(find());
 		// What was only just asked for mostly comes with the page's next change.
 		if (!found) await tick();
 		found = reached(find());
-		while (!found && !ahead.isOff && performance.now() < ends) {
+		while (!found && !ahead.isOff && isComing()) {
 			await new Promise((wake) => setTimeout(wake, STEP));
 			found = reached(find());
 		}
 		if (!found || ahead.isOff) {
 			if (ahead.typed || !ahead.isOff) lost(ahead.typed);
-		} else {
-			found.scrollIntoView?.({ block: 'nearest' });
-			found.focus();
-			if (ahead.typed) put(found, ahead.typed);
+			return false;
 		}
+		found.scrollIntoView?.({ block: 'nearest' });
+		found.focus();
+		if (ahead.typed) put(found, ahead.typed);
+		return true;
 	} finally {
 		ahead.leave();
 	}
+}
+
+function within(time: number): () => boolean {
+	const ends = performance.now() + time;
+	return () => performance.now() < ends;
 }
 
 /**
