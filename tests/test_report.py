@@ -197,7 +197,7 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
     class_id = graded(stack, "Hydrology 5", 4)
     page = somebody("odalys", f"/class/{class_id}/report")
     page.get_by_role("button", name="More", exact=True).click()
-    page.get_by_role("menuitem", name="Overrides by file").click()
+    page.get_by_role("menuitem", name="Overrides from a table").click()
     with page.expect_download() as download:
         page.get_by_role("link", name="Save as a workbook").click()
     book = load_workbook(io.BytesIO(Path(download.value.path()).read_bytes()))
@@ -205,21 +205,26 @@ def test_overrides_go_out_as_a_sheet_and_come_back(stack: Stack, somebody: Calla
     sheet["G2"], sheet["H2"] = "a", "portfolio"
     sheet["F3"], sheet["H3"] = 140, "extra work"
     sheet["G4"] = "Z"
+    fourth = f"{sheet['C5'].value} {sheet['B5'].value} ({sheet['A5'].value})"
     sheet["A5"] = "1"
     back = tmp_path / "back.xlsx"
     book.save(back)
-    page.get_by_label("Choose the sheet").set_input_files(back)
+    page.get_by_label("Choose a file", exact=True).set_input_files(back)
     expect(
-        page.get_by_text("2 changes, 0 as they are, 2 lines that cannot be read. Nothing is changed yet.")
+        page.get_by_text("2 changes, 0 as they are, 1 line that cannot be read. Nothing is changed yet.")
     ).to_be_visible()
     expect(page.get_by_text("Z is not a mark of this class")).to_be_visible()
     expect(page.get_by_text("is nobody in this class by this name or number.")).to_be_visible()
     assert violations(page) == []
-    expect(page.get_by_role("button", name="Apply 2 changes")).to_be_disabled()
+    # Who a line is about is said, and a line can be left out.
+    choose(page, "Whom line 5 is about", fourth)
+    expect(page.get_by_text("2 changes, 1 as they are")).to_be_visible()
+    page.get_by_label("Take line 2, Tolu Adeyemi").uncheck()
+    expect(page.get_by_role("button", name="Take 1 change")).to_be_disabled()
     page.get_by_label("1 percent above 100 is meant").check()
-    page.get_by_role("button", name="Apply 2 changes").click()
-    expect(page.get_by_text("2 overrides changed. Ctrl Z takes them back.")).to_be_visible()
-    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.get_by_role("button", name="Take 1 change").click()
+    expect(page.get_by_text("1 override changed. Ctrl Z takes it back.")).to_be_visible()
+    page.get_by_role("link", name="See the report").click()
     expect(page.get_by_role("button", name="Override of Signe Åkerlund")).to_contain_text("140 % extra work")
     page.keyboard.press("Control+z")
     expect(page.get_by_role("button", name="Override of Signe Åkerlund")).not_to_contain_text("140")

@@ -12,6 +12,7 @@ PLACES = {
     "plan": ("odalys", "/class/2/plan", "How quarter 2 is made"),
     "scores": ("odalys", "/class/2/scores", "spread, 40 to 100 %"),
     "files": ("odalys", "/class/2/files", "scores as of"),
+    "overrides from a table": ("odalys", "/class/2/files?what=overrides-in", "or paste what you copied"),
     "scores from a table": ("odalys", "/class/2/files?what=scores-in", "or paste what you copied"),
     "send": ("odalys", "/class/1/send", "What goes to the records office"),
     "spread": ("odalys", "/class/2/spread", "Close below a mark"),

@@ -24,9 +24,6 @@ from exchange.gradebook_table import gradebook_table
 from exchange.opening import open_gradebook, pair, read_gradebook, try_to_open
 from exchange.permissions import OPEN_GRADEBOOK, SAVE_CLASS, TAKE_SCORES
 from exchange.schemas import (
-    AskedLineOut,
-    ChoosableOut,
-    FileTableOut,
     OpenedGradebookOut,
     OpenGradebookIn,
     PairedOut,
@@ -42,6 +39,7 @@ from exchange.score_file.reading import Choices, ScoreFile, read_scores
 from exchange.score_file.sheet import HEADS, Naming, Wanted, as_texts, score_rows
 from exchange.score_file.taking import take, would
 from exchange.sheet_file import as_workbook
+from exchange.table_schemas import AskedLineOut, ChoosableOut, FileTableOut
 from exchange.tables import Limits, decoded, read_table, read_upload
 from exchange.workbook.naming import with_names
 from exchange.workbook.writing import write_workbook
@@ -69,7 +67,7 @@ def open_file(request: Asking, class_id: int, body: OpenGradebookIn) -> Any:
     return OpenedGradebookOut(
         categories=found.categories, works=found.works, scores=found.scores, overrides=found.overrides, left=found.left,
         unlike=found.unlike, students=_paired(pairing.students), terms=_paired(pairing.terms),
-        roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
+        roster=ChoosableOut.students(plan.students),
         class_terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms],
     )  # fmt: skip
 
@@ -138,7 +136,7 @@ def read_score_table(request: Asking, class_id: int, file: File[UploadedFile]) -
         table = gradebook_table(book, kept_class(request.school_class))
     else:
         table = read_table(name, content, SCORES, "Scores")
-    return FileTableOut(told=table.told, rows=table.rows)
+    return FileTableOut.of(table)
 
 
 @router.post("/classes/{class_id}/scores-file", permission=ENTER_SCORES, response=ScoreFileOut)
@@ -177,7 +175,7 @@ def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOu
             )
             for each in file.heads.columns
         ],
-        asked=[AskedLineOut(line=each.line, said=each.said, words=each.words, may_be=list(each.may_be)) for each in file.asked],
+        asked=[AskedLineOut.of(each) for each in file.asked],
         unknown=[UnknownWordOut(text=text, count=count) for text, count in file.unknown.most_common()],
         cells=[
             ScoreCellOut(
@@ -186,13 +184,9 @@ def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOu
             )
             for each in file.cells
         ],
-        would=moved, roster=[ChoosableOut(id=each.pk, name=_name(each)) for each in plan.students],
+        would=moved, roster=ChoosableOut.students(plan.students),
         works=[ChoosableOut(id=each.pk, name=each.name) for each in plan.assignments],
         categories=[ChoosableOut(id=each.pk, name=each.name) for each in plan.categories],
         terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],
         codes=[each.code for each in plan.codes],
     )  # fmt: skip
-
-
-def _name(student: Student) -> str:
-    return f"{student} ({student.number})"

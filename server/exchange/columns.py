@@ -2,9 +2,11 @@
 
 import hashlib
 import re
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from school.refusal import Refused
 from school.texts import plain
 
 FIELDS: Mapping[str, str] = {
@@ -185,6 +187,43 @@ def _by_contents(rows: Sequence[Sequence[str]]) -> dict[int, str]:
         if field is not None and field not in found.values():
             found[place] = field
     return found
+
+
+@dataclass(frozen=True)
+class PairedColumn:
+    """A column of a table as it is shown to be paired: its head, what stands in it first, and what it is taken for (empty: nothing)."""
+
+    place: int
+    head: str
+    example: str
+    field: str
+
+
+def paired_columns(rows: Sequence[Sequence[str]], columns: Columns) -> list[PairedColumn]:
+    """The columns in which anything stands, with what each is taken for."""
+    heads = rows[columns.head] if columns.head is not None else []
+    first = (columns.head + 1) if columns.head is not None else 0
+    return [
+        PairedColumn(
+            place,
+            heads[place].strip() if place < len(heads) else "",
+            next((row[place].strip() for row in rows[first:] if place < len(row) and row[place].strip()), ""),
+            columns.fields.get(place, ""),
+        )
+        for place in range(max((len(row) for row in rows), default=0))
+        if place in columns.fields or any(place < len(row) and row[place].strip() for row in rows)
+    ]
+
+
+def read_pairing(given: Mapping[int, str], known: Mapping[str, str]) -> dict[int, str]:
+    """What somebody says the columns are, by place. Raises Refused for a field that two columns have, or that is none of the `known`."""
+    fields = {place: field for place, field in given.items() if field}
+    for field, count in Counter(fields.values()).items():
+        if field not in known:
+            raise Refused("There is no such column.", "fields")
+        if count > 1:
+            raise Refused(f"Two columns are {known[field]}. Choose another for one of them.", "fields")
+    return fields
 
 
 def heads_key(row: Sequence[str]) -> str:

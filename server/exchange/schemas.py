@@ -9,6 +9,7 @@ from school.schemas import Body
 
 from exchange.score_file.heads import As, In
 from exchange.score_file.reading import Kind
+from exchange.table_schemas import AskedLineOut, ChoosableOut
 
 
 class ScoreColumnOut(Schema):
@@ -25,15 +26,6 @@ class ScoreColumnOut(Schema):
     term: int | None
     meant_in: In
     words: str
-
-
-class AskedLineOut(Schema):
-    """A line of which it has to be said whom it is about; `may_be` are who it may be, nobody in particular where it is empty."""
-
-    line: int
-    said: str
-    words: str
-    may_be: list[int]
 
 
 class ScoreCellOut(Schema):
@@ -55,13 +47,6 @@ class UnknownWordOut(Schema):
 
     text: str
     count: int
-
-
-class ChoosableOut(Schema):
-    """Something to choose by its name."""
-
-    id: int
-    name: str
 
 
 class ScoreFileOut(Schema):
@@ -108,13 +93,6 @@ class TakeScoresIn(ScoreTableIn):
 
     request: str
     seen: int
-
-
-class FileTableOut(Schema):
-    """A file as a table of text."""
-
-    told: str
-    rows: list[list[str]]
 
 
 class ScoresTakenOut(Schema):

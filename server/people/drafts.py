@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
-from exchange.columns import FIELDS, Columns, heads_key, propose
+from exchange.columns import FIELDS, Columns, heads_key, propose, read_pairing
 from exchange.tables import Limits, Table, check_size, read_pasted, read_table
 from school import waking
 from school.acts import UNDOABLE_FOR
@@ -213,22 +213,12 @@ def set_reading(draft: FileDraft, fields: Mapping[int, str] | None, silence: str
     """Say what the columns are, and what it means not to be in the file. What was said of lines is forgotten where columns change."""
     _refuse_applied(draft)
     if fields is not None:
-        _refuse_columns(fields)
-        draft.columns = draft.columns | {"fields": {str(place): field for place, field in fields.items() if field}}
+        paired = read_pairing(fields, FIELDS)
+        draft.columns = draft.columns | {"fields": {str(place): field for place, field in paired.items()}}
         draft.answers = {}
     if silence is not None:
         draft.silence = silence
     draft.save(update_fields=["columns", "answers", "silence"])
-
-
-def _refuse_columns(fields: Mapping[int, str]) -> None:
-    given = [field for field in fields.values() if field]
-    unknown = [field for field in given if field not in FIELDS]
-    twice = [field for field in given if given.count(field) > 1]
-    if twice:
-        raise Refused(f"Two columns are {FIELDS[twice[0]]}. Choose another for one of them.", "fields")
-    if unknown:
-        raise Refused("There is no such column.", "fields")
 
 
 def keep_pairing(draft: FileDraft) -> None:

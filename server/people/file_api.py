@@ -4,6 +4,7 @@ from typing import Annotated, Any
 
 from exchange.columns import FIELDS
 from exchange.download import as_file
+from exchange.table_schemas import PairedColumnOut
 from exchange.tables import read_upload
 from ninja import File, Status, UploadedFile
 from pydantic import Field
@@ -23,7 +24,6 @@ from people.schemas import (
     AskOut,
     FileAppliedOut,
     FileChangeOut,
-    FileColumnOut,
     FileDraftOut,
     IdOut,
     PastedIn,
@@ -151,23 +151,11 @@ def _out(draft: FileDraft, kind: ChangeKind | None, most: int) -> FileDraftOut:
     )
 
 
-def _columns(draft: FileDraft) -> list[FileColumnOut]:
+def _columns(draft: FileDraft) -> list[PairedColumnOut]:
     rows = draft.tables.get(drafts.LIST)
     if rows is None:
         return []
-    columns = drafts.columns_of(draft)
-    heads = rows[columns.head] if columns.head is not None else []
-    first = (columns.head + 1) if columns.head is not None else 0
-    return [
-        FileColumnOut.model_construct(
-            place=place,
-            head=heads[place].strip() if place < len(heads) else "",
-            example=next((row[place].strip() for row in rows[first:] if place < len(row) and row[place].strip()), ""),
-            field=columns.fields.get(place, ""),
-        )
-        for place in range(max(len(row) for row in rows))
-        if place in columns.fields or any(place < len(row) and row[place].strip() for row in rows)
-    ]
+    return PairedColumnOut.all_of(rows, drafts.columns_of(draft))
 
 
 def _change(change: Change) -> FileChangeOut:

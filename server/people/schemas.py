@@ -3,6 +3,7 @@
 import datetime
 from typing import Annotated, Literal
 
+from exchange.table_schemas import PairedColumnOut
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body, RowNumber
@@ -379,15 +380,6 @@ class FileChangeOut(Schema):
     is_on: bool
 
 
-class FileColumnOut(Schema):
-    """A column of a list: its head, what stands in it first, and what it is taken for (empty: not taken over)."""
-
-    place: int
-    head: str
-    example: str
-    field: str
-
-
 class FileDraftOut(Schema):
     """A draft from a file: what was read, what its columns are, and the changes, each of which can be left out."""
 
@@ -401,7 +393,7 @@ class FileDraftOut(Schema):
     name: str
     told: str
     year: str
-    columns: list[FileColumnOut]
+    columns: list[PairedColumnOut]
     fields: dict[str, str]
     """What a column can be, with the words for it."""
     silence: str

@@ -5,7 +5,8 @@ from typing import Any
 from exchange.csv_file import as_csv
 from exchange.download import as_file
 from exchange.sheet_file import as_workbook
-from exchange.tables import read_upload
+from exchange.table_schemas import FileTableOut
+from exchange.tables import read_table, read_upload
 from ninja import File, Status, UploadedFile
 from school import windows
 from school.access import Asking, PermittedRouter
@@ -44,6 +45,7 @@ from reports.schemas import (
     EffortsIn,
     OverrideFileOut,
     OverridesIn,
+    OverrideTableIn,
     PostIn,
     PostOut,
     ReportOut,
@@ -127,11 +129,20 @@ def override_sheet(request: Asking, class_id: int, term: int, ending: str) -> An
     return as_file(as_workbook(rows, place.name), f"{title}.xlsx")
 
 
-@router.post("/classes/{class_id}/report/{term}/overrides/file", permission=WRITE_REPORT, response=OverrideFileOut)
-def read_override_file(request: Asking, class_id: int, term: int, file: File[UploadedFile]) -> Any:
-    """What a file of overrides would change; nothing is changed by it."""
+@router.post("/classes/{class_id}/report/{term}/overrides-table", permission=WRITE_REPORT, response=FileTableOut)
+def read_override_table(request: Asking, class_id: int, term: int, file: File[UploadedFile]) -> Any:
+    """A file of overrides as a table of text. Nothing is changed by it."""
+    _place(request, term)
+    table = read_table(*read_upload(file, override_file.LIMITS), override_file.LIMITS)
+    return FileTableOut.of(table)
+
+
+@router.post("/classes/{class_id}/report/{term}/overrides-file", permission=WRITE_REPORT, response=OverrideFileOut)
+def look_at_overrides(request: Asking, class_id: int, term: int, body: OverrideTableIn) -> Any:
+    """What a table of overrides would change, with what was chosen about it; nothing is changed by it."""
     loaded, place = _place(request, term)
-    return override_file.read_file(loaded, place, *read_upload(file, override_file.LIMITS))
+    choices = override_file.Choices(**body.choices.model_dump())
+    return override_file.read_overrides(loaded, place, body.told, body.rows, choices)
 
 
 @router.get("/classes/{class_id}/report/{term}/{student}/evidence", permission=SEE_REPORT, response=EvidenceOut)

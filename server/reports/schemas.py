@@ -4,6 +4,7 @@ import datetime
 import uuid
 from typing import Literal
 
+from exchange.table_schemas import AskedLineOut, ChoosableOut, PairedColumnOut
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
@@ -146,6 +147,7 @@ class ChangedOut(Schema):
 class OverrideChangeOut(Schema):
     """What a line of a file would change; `is_high` asks about more than 100 %."""
 
+    line: int
     student_id: int
     student: str
     computed: str
@@ -155,6 +157,7 @@ class OverrideChangeOut(Schema):
     mark: str
     reason: str
     is_high: bool
+    is_taken: bool
 
 
 class UnreadLineOut(Schema):
@@ -164,9 +167,32 @@ class UnreadLineOut(Schema):
     words: str
 
 
-class OverrideFileOut(Schema):
-    """What a file of overrides would change; `same` lines change nothing."""
+class OverrideChoicesIn(Body):
+    """What was chosen about a file: what its columns are by place, whom lines are about, which lines are taken."""
 
+    fields: dict[int, str] | None = None
+    students: dict[int, int] = Field(default_factory=dict)
+    lines: dict[int, bool] = Field(default_factory=dict)
+
+
+class OverrideTableIn(Body):
+    """A table of overrides as it was read, and what was chosen about it."""
+
+    told: str
+    rows: list[list[str]]
+    choices: OverrideChoicesIn = Field(default_factory=OverrideChoicesIn)
+
+
+class OverrideFileOut(Schema):
+    """What a file of overrides would change; `same` lines change nothing. `lacks` says which column is to be named first, if any."""
+
+    told: str
+    columns: list[PairedColumnOut]
+    fields: dict[str, str]
+    """What a column can be, with the words for it."""
+    lacks: str
+    asked: list[AskedLineOut]
+    roster: list[ChoosableOut]
     changes: list[OverrideChangeOut]
     unread: list[UnreadLineOut]
     same: int

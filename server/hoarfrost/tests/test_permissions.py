@@ -226,6 +226,10 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/report/{term}/{student}/comment": {"text": "", "is_ready": False, "version": 0},
     "/classes/{class_id}/report/{term}/{student}/withdraw": {"reason": "x"},
     "/classes/{class_id}/report/{term}/overrides": {"entries": []},
+    "/classes/{class_id}/report/{term}/overrides-file": {
+        "told": "",
+        "rows": [["Number", "New percent"], ["100", "90"]],
+    },
     "/classes/{class_id}/by-standard": {"entries": []},
     "/classes/{class_id}/report/{term}/efforts": {"efforts": {}},
     "/classes/{class_id}/report/{term}/comments": {"students": [], "text": "x"},
@@ -619,6 +623,7 @@ FILES = {
     "file": ("map.pdf", b"%PDF"),
     "logo": ("logo.png", LOGO),
     "scores-table": ("scores.csv", b"Number,Oak\n100,12\n"),
+    "overrides-table": ("overrides.csv", b"Number,New percent\n100,90\n"),
 }
 """What is uploaded, by the last part of the address."""
 

@@ -74,9 +74,14 @@ def sheet(world: World, ending: str) -> bytes:
     return world.client("teacher").get(f"{world.address}/report/{world.term.pk}/overrides.{ending}").content
 
 
-def read(world: World, content: bytes, name: str = "sheet.csv") -> Any:
-    address = f"{world.address}/report/{world.term.pk}/overrides/file"
-    return world.client("teacher").post(address, {"file": SimpleUploadedFile(name, content)})
+def read(world: World, content: bytes, name: str = "sheet.csv", **choices: Any) -> Any:
+    """What a file would change, looked at as the page does: read to a table first, which is then asked about."""
+    address = f"{world.address}/report/{world.term.pk}/overrides"
+    table = world.client("teacher").post(f"{address}-table", {"file": SimpleUploadedFile(name, content)})
+    if table.status_code != 200:
+        return table
+    body = {**table.json(), "choices": choices}
+    return world.client("teacher").post(f"{address}-file", body, content_type="application/json")
 
 
 def csv_of(*lines: Sequence[str]) -> bytes:
@@ -116,11 +121,12 @@ def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> Non
         ),
     ).json()  # fmt: skip
     assert [(each["student"], each["is_high"]) for each in found["changes"]] == [("Fin Fir", True)]
-    assert [each["line"] for each in found["unread"]] == [3, 4, 5, 6]
-    words = [each["words"] for each in found["unread"]]
-    assert words[1] == "999 x Fir is nobody in this class by this name or number."
-    assert words[2] == "100 x Fir stands in line 2 already."
-    assert "is a formula" in words[3]
+    assert [each["line"] for each in found["unread"]] == [3, 6]
+    assert [(each["line"], each["said"], each["words"]) for each in found["asked"]] == [
+        (4, "999 x Fir", "is nobody in this class by this name or number."),
+        (5, "100 x Fir", "stands in line 2 already."),
+    ]
+    assert "The new percent is a formula" in found["unread"][1]["words"]
     bare = read(marks, csv_of(line("102", reason="agreed with the family"))).json()
     assert bare["unread"][0]["words"].startswith("Ivo Fir has a reason and neither a new percent nor a new mark")
     assert not Override.objects.exists()
@@ -137,7 +143,32 @@ def test_a_sheet_made_otherwise_is_read_as_scores_are(marks: World) -> None:
     assert [(each["student"], each["after"], each["reason"]) for each in found["changes"]] == [
         ("Fin Fir", "87.5 %", "portfolio")
     ]
-    assert found["unread"] == [{"line": 5, "words": "Somebody Else is nobody in this class by this name or number."}]
+    assert [(each["line"], each["said"]) for each in found["asked"]] == [(5, "Somebody Else")]
+
+
+def test_columns_and_students_that_a_file_does_not_tell_are_chosen(marks: World) -> None:
+    content = b"Pupil,Agreed,Why\nFin Fir,91.5,oral\nSomebody Else,80,\n"
+    found = read(marks, content).json()
+    assert found["lacks"] == "Say which column has the new percent or the new mark."
+    assert [(each["head"], each["example"], each["field"]) for each in found["columns"]] == [
+        ("Pupil", "Fin Fir", "full_name"), ("Agreed", "91.5", ""), ("Why", "oral", ""),
+    ]  # fmt: skip
+    assert (found["changes"], found["same"]) == ([], 0)
+    chosen = {
+        "fields": {"0": "full_name", "1": "percent", "2": "reason"},
+        "students": {"3": marks.students[2].pk},
+        "lines": {"2": False},
+    }
+    found = read(marks, content, **chosen).json()
+    assert (found["lacks"], found["asked"]) == ("", [])
+    assert [(each["line"], each["student"], each["after"], each["is_taken"]) for each in found["changes"]] == [
+        (2, "Fin Fir", "91.5 %", False), (3, "Ivo Fir", "80 %", True),
+    ]  # fmt: skip
+    lost = read(marks, content, fields={"1": "percent"}).json()
+    assert lost["lacks"].startswith("Say which column tells whom a line is about")
+    twice = read(marks, content, fields={"0": "full_name", "1": "percent", "2": "percent"}).json()
+    assert twice["detail"] == "Two columns are new percent. Choose another for one of them."
+    assert read(marks, content, fields={"1": "salary"}).json()["detail"] == "There is no such column."
 
 
 def damaged(page: bytes) -> bytes:
@@ -154,9 +185,8 @@ def damaged(page: bytes) -> bytes:
 @pytest.mark.parametrize(
     ("name", "content", "said"),
     [
-        ("x.csv", b"Number,Reason\n100,x", "lacks New percent and New mark"),
-        ("x.csv", b"New percent,New mark,Reason\n90,,x", "lacks the students’ number or name"),
-        ("x.csv", b"", "lacks the students’ number or name"),
+        ("x.csv", b"100,x\n101,y", "None of the first 15 lines names the columns"),
+        ("x.csv", b"", "None of the first 15 lines names the columns"),
         ("x.xlsx", b"PK not a workbook", "cannot be read as a workbook"),
         ("x.xlsx", damaged(b"<worksheet><sheetData><row><c"), "cannot be read as a workbook"),
         ("x.xlsx", damaged(b"\xff\xfe\x00<"), "cannot be read as a workbook"),

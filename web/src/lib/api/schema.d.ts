@@ -1404,6 +1404,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/classes/{class_id}/report/{term}/overrides-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Overrides
+         * @description What a table of overrides would change, with what was chosen about it; nothing is changed by it.
+         */
+        post: operations["reports_api_look_at_overrides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/report/{term}/overrides-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Override Table
+         * @description A file of overrides as a table of text. Nothing is changed by it.
+         */
+        post: operations["reports_api_read_override_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/classes/{class_id}/report/{term}/overrides.{ending}": {
         parameters: {
             query?: never;
@@ -1418,26 +1458,6 @@ export interface paths {
         get: operations["reports_api_override_sheet"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/classes/{class_id}/report/{term}/overrides/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Override File
-         * @description What a file of overrides would change; nothing is changed by it.
-         */
-        post: operations["reports_api_read_override_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7211,20 +7231,6 @@ export interface components {
             was: string;
         };
         /**
-         * FileColumnOut
-         * @description A column of a list: its head, what stands in it first, and what it is taken for (empty: not taken over).
-         */
-        FileColumnOut: {
-            /** Example */
-            example: string;
-            /** Field */
-            field: string;
-            /** Head */
-            head: string;
-            /** Place */
-            place: number;
-        };
-        /**
          * FileDraftOut
          * @description A draft from a file: what was read, what its columns are, and the changes, each of which can be left out.
          */
@@ -7236,7 +7242,7 @@ export interface components {
             /** Chosen */
             chosen: number;
             /** Columns */
-            columns: components["schemas"]["FileColumnOut"][];
+            columns: components["schemas"]["PairedColumnOut"][];
             /** Counts */
             counts: {
                 [key: string]: number;
@@ -8435,6 +8441,10 @@ export interface components {
             computed: string;
             /** Is High */
             is_high: boolean;
+            /** Is Taken */
+            is_taken: boolean;
+            /** Line */
+            line: number;
             /** Mark */
             mark: string;
             /** Percent */
@@ -8447,14 +8457,46 @@ export interface components {
             student_id: number;
         };
         /**
+         * OverrideChoicesIn
+         * @description What was chosen about a file: what its columns are by place, whom lines are about, which lines are taken.
+         */
+        OverrideChoicesIn: {
+            /** Fields */
+            fields?: {
+                [key: string]: string;
+            } | null;
+            /** Lines */
+            lines?: {
+                [key: string]: boolean;
+            };
+            /** Students */
+            students?: {
+                [key: string]: number;
+            };
+        };
+        /**
          * OverrideFileOut
-         * @description What a file of overrides would change; `same` lines change nothing.
+         * @description What a file of overrides would change; `same` lines change nothing. `lacks` says which column is to be named first, if any.
          */
         OverrideFileOut: {
+            /** Asked */
+            asked: components["schemas"]["AskedLineOut"][];
             /** Changes */
             changes: components["schemas"]["OverrideChangeOut"][];
+            /** Columns */
+            columns: components["schemas"]["PairedColumnOut"][];
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Lacks */
+            lacks: string;
+            /** Roster */
+            roster: components["schemas"]["ChoosableOut"][];
             /** Same */
             same: number;
+            /** Told */
+            told: string;
             /** Unread */
             unread: components["schemas"]["UnreadLineOut"][];
         };
@@ -8499,6 +8541,17 @@ export interface components {
             reason: string;
             /** Who */
             who: string;
+        };
+        /**
+         * OverrideTableIn
+         * @description A table of overrides as it was read, and what was chosen about it.
+         */
+        OverrideTableIn: {
+            choices?: components["schemas"]["OverrideChoicesIn"];
+            /** Rows */
+            rows: string[][];
+            /** Told */
+            told: string;
         };
         /**
          * OverridesIn
@@ -8617,6 +8670,20 @@ export interface components {
             there_title: string;
             /** Words */
             words: string;
+        };
+        /**
+         * PairedColumnOut
+         * @description A column of a table: its head, what stands in it first, and what it is taken for (empty: not taken over).
+         */
+        PairedColumnOut: {
+            /** Example */
+            example: string;
+            /** Field */
+            field: string;
+            /** Head */
+            head: string;
+            /** Place */
+            place: number;
         };
         /**
          * PairedKind
@@ -18983,25 +19050,30 @@ export interface operations {
             };
         };
     };
-    reports_api_override_sheet: {
+    reports_api_look_at_overrides: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 class_id: number;
                 term: number;
-                ending: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverrideTableIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["OverrideFileOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -19068,7 +19140,7 @@ export interface operations {
             };
         };
     };
-    reports_api_read_override_file: {
+    reports_api_read_override_table: {
         parameters: {
             query?: never;
             header?: never;
@@ -19096,8 +19168,93 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OverrideFileOut"];
+                    "application/json": components["schemas"]["FileTableOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_api_override_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                term: number;
+                ending: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -5,6 +5,7 @@
 	import Days from './Days.svelte';
 	import GradebookIn from './GradebookIn.svelte';
 	import OneStudent from './OneStudent.svelte';
+	import OverridesIn from './OverridesIn.svelte';
 	import Papers from './Papers.svelte';
 	import ScoresIn from './ScoresIn.svelte';
 	import ScoresOut from './ScoresOut.svelte';
@@ -26,6 +27,7 @@
 			title: 'In',
 			things: [
 				['scores-in', 'Scores from a table'],
+				['overrides-in', 'Overrides from a table'],
 				['gradebook-in', 'A gradebook file']
 			]
 		},
@@ -64,6 +66,7 @@
 	</nav>
 	<main class="min-w-0 max-md:pt-3">
 		{#if what === 'scores-in'}<ScoresIn {term} />
+		{:else if what === 'overrides-in'}<OverridesIn {term} />
 		{:else if what === 'class'}<WholeClass />
 		{:else if what === 'gradebook-in'}<GradebookIn />
 		{:else if what === 'student'}<OneStudent {term} />

@@ -1,9 +1,9 @@
 <script lang="ts">
 	/** A column of a table of scores: which work it is of, how it is meant, and its cells that would change. */
-	import Check from '$lib/ui/check/Check.svelte';
+	import ChangeRow from '$lib/app/table/ChangeRow.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { counted } from '$lib/words/plurals';
-	import type { ScoreCell, ScoreColumn, ScoreFile, ScoreTaking } from './taking.svelte';
+	import type { ScoreCell, ScoreColumn, ScoreFile, ScoreTaking } from './scoresIn.svelte';
 
 	let {
 		column,
@@ -108,30 +108,18 @@
 		>
 			<tbody>
 				{#each shown as cell (cell.key)}
-					<tr class="border-b border-hair">
-						<td class="w-7"
-							>{#if cell.kind !== 'unreadable'}<Check
-									label="Take {cell.key}, {cell.student}"
-									checked={cell.is_taken}
-									onchange={(isOn) => taking.chooseCells([cell.key], isOn)}
-								/>{/if}</td
-						>
-						<th scope="row" class="h-7 pr-3 text-left font-normal whitespace-nowrap">{cell.student}</th>
-						<td class="pr-1.5 text-right text-slate">{cell.before || (cell.kind === 'new' ? '' : 'blank')}</td
-						>
-						<td class="pr-3 whitespace-nowrap"
-							><span class="pr-1.5 text-slate" aria-hidden="true">→</span><b
-								class={['font-semibold', cell.kind === 'unreadable' && 'text-rowan']}
-								>{cell.text || 'blank'}</b
-							></td
-						>
-						<td
-							class={[
-								cell.kind === 'unreadable' ? 'text-rowan' : isUrgent(cell) ? 'text-amber-ink' : 'text-slate'
-							]}>{cell.words || kinds[cell.kind]}</td
-						>
-						<td class="pl-3 text-right text-small text-slate max-md:hidden">{cell.key}</td>
-					</tr>
+					<ChangeRow
+						who={cell.student}
+						change={{
+							before: cell.before || (cell.kind === 'new' ? '' : 'blank'),
+							after: cell.text || 'blank'
+						}}
+						note={cell.words || kinds[cell.kind]}
+						tone={cell.kind === 'unreadable' ? 'cannot' : isUrgent(cell) ? 'look' : 'plain'}
+						where={cell.key}
+						isTaken={cell.kind === 'unreadable' ? undefined : cell.is_taken}
+						ontake={(isTaken) => taking.chooseCells([cell.key], isTaken)}
+					/>
 				{/each}
 			</tbody>
 		</table>

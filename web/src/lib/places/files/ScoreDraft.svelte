@@ -1,12 +1,13 @@
 <script lang="ts">
 	/** What a table of scores would change: its columns, whom and what is asked about, every cell, and the grades that would move. */
+	import AskedLines from '$lib/app/table/AskedLines.svelte';
 	import Changes from '$lib/class/consequence/Changes.svelte';
 	import { changed } from '$lib/class/consequence/words';
 	import Select from '$lib/ui/select/Select.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import { counted } from '$lib/words/plurals';
 	import ScoreColumn from './ScoreColumn.svelte';
-	import type { ScoreFile, ScoreTaking } from './taking.svelte';
+	import type { ScoreFile, ScoreTaking } from './scoresIn.svelte';
 
 	let { name, found, taking }: { name: string; found: ScoreFile; taking: ScoreTaking } = $props();
 
@@ -28,29 +29,11 @@
 	Nothing is changed yet.
 </p>
 
-{#if found.asked.length}
-	<section class="mt-3 border-l-3 border-amber bg-amber-2 px-3 py-2" aria-label="Whom lines are about">
-		<h3 class="text-large">{counted(found.asked.length, 'line')} to be asked about</h3>
-		<ul>
-			{#each found.asked as each (each.line)}
-				<li class="flex flex-wrap items-center gap-x-3 py-0.5">
-					<span class="min-w-52 flex-1"
-						><b class="font-semibold">Line {each.line}</b>: {each.said || 'it'} {each.words}</span
-					>
-					<Select
-						label="Whom line {each.line} is about"
-						placeholder="left out"
-						class="field h-7 w-56"
-						onchange={(student) => taking.chooseStudent(each.line, Number(student))}
-						choices={found.roster
-							.filter(({ id }) => !each.may_be.length || each.may_be.includes(id))
-							.map(({ id, name }) => [id, name] as const)}
-					/>
-				</li>
-			{/each}
-		</ul>
-	</section>
-{/if}
+<AskedLines
+	asked={found.asked}
+	roster={found.roster}
+	onchoose={(line, student) => taking.chooseStudent(line, student)}
+/>
 {#if found.unknown.length}
 	<section
 		class="mt-3 border-l-3 border-amber bg-amber-2 px-3 py-2"
@@ -101,6 +84,7 @@
 	</section>
 {:else if taken}<p class="mt-3">No grade would move.</p>{/if}
 
+<p class="problem mt-3" role="alert">{taking.problem}</p>
 <p class="mt-4 flex gap-3">
 	<button class="btn" disabled={!taken || taking.isBusy} onclick={() => taking.take()}
 		>Take {counted(taken, 'change')}</button

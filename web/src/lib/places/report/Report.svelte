@@ -12,7 +12,6 @@
 	import AlikeDialog from './AlikeDialog.svelte';
 	import Desk from './Desk.svelte';
 	import HistoryDialog from './HistoryDialog.svelte';
-	import OverrideFile from './OverrideFile.svelte';
 	import PostBar from './PostBar.svelte';
 	import PostDialog from './PostDialog.svelte';
 	import PrintDialog from './PrintDialog.svelte';
@@ -33,7 +32,7 @@
 	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
 	let also = $state<number[]>([]);
 	let explained = $state<{ id: number; name: string } | null>(null);
-	let dialog = $state<'post' | 'file' | 'steps' | 'alike' | 'print' | 'history' | null>(null);
+	let dialog = $state<'post' | 'steps' | 'alike' | 'print' | 'history' | null>(null);
 	let table = $state<ReturnType<typeof ReportTable>>();
 	let desk = $state<ReturnType<typeof Desk>>();
 	const rows = $derived(report.data?.rows ?? []);
@@ -100,7 +99,11 @@
 		return [
 			{ key: 'b', words: 'Begin comments alike …', act: () => (dialog = 'alike') },
 			{ key: 'd', words: 'Fill down what the first of the chosen has', act: () => tell(table!.fillDown()) },
-			{ key: 'f', words: 'Overrides by file …', act: () => (dialog = 'file') },
+			{
+				key: 'f',
+				words: 'Overrides from a table …',
+				act: () => goto(`/class/${here.id}/files?what=overrides-in&term=${report.data?.term_id}`)
+			},
 			{ key: 'a', words: 'Adjust the whole class …', act: () => (dialog = 'steps') },
 			{ key: 'p', words: 'Report cards and sheets …', act: () => (dialog = 'print') },
 			{
@@ -209,10 +212,6 @@
 			choose(student);
 			void write();
 		}}
-	/>
-	<OverrideFile
-		report={data}
-		bind:open={() => dialog === 'file', (open) => (dialog = open ? 'file' : null)}
 	/>
 	<StepsDialog
 		term={data.term_id}

@@ -46,19 +46,6 @@ export class Reporting {
 		);
 	}
 
-	/** What a file of overrides would change; nothing is changed by it. */
-	readFile(file: File): Promise<Shapes['OverrideFileOut']> {
-		const form = new FormData();
-		form.set('file', file);
-		return ask(
-			api.POST('/api/v1/classes/{class_id}/report/{term}/overrides/file', {
-				params: { path: this.#place },
-				body: { file: file.name },
-				bodySerializer: () => form
-			})
-		);
-	}
-
 	async post(request: string, students: number[], termName: string): Promise<number> {
 		const body = { request, term: this.term(), students, term_name: termName };
 		const params = { path: { class_id: this.here.id } };
