@@ -77,7 +77,7 @@ def test_scores_on_paper_are_as_many_pages_as_was_said(stack: Stack, somebody: C
         assert all("number" in each.extract_text() for each in printed.pages), "each has the names that it is read by"
 
 
-def test_a_class_is_saved_as_a_gradebook_file_and_opened_over_an_empty_one(
+def test_a_class_is_saved_as_a_gradebook_file_and_opened_over_an_empty_one_and_as_a_new_one(
     stack: Stack, somebody: Callable[..., Page]
 ) -> None:
     full, empty = stack.add_class("Full 8", 5, works=2), stack.add_class("Empty 8", 5)
@@ -102,6 +102,20 @@ def test_a_class_is_saved_as_a_gradebook_file_and_opened_over_an_empty_one(
     expect(page.get_by_text("Full 8.json is opened")).to_be_visible()
     page.goto(f"/class/{empty}/scores")
     expect(page.get_by_role("gridcell", name="Walk 1: 17")).to_be_visible()
+
+    # And as a class of its own, with the students that the school knows.
+    stack.python("from school.models import School; School.objects.update(teachers_make_classes=True)")
+    page.goto("/account")
+    page.get_by_label("A class of your own: its name").fill("Full 8 again")
+    page.get_by_text("With what is in a gradebook file").click()
+    page.get_by_label("Choose a gradebook file").set_input_files(
+        {"name": "Full 8.json", "mimeType": "application/json", "buffer": file}
+    )
+    page.get_by_role("button", name="Make it").click()
+    made = page.get_by_role("status").filter(has_text="The class is made")
+    expect(made).to_contain_text("5 students, 2 pieces of work, 1 score. Every grade comes to what it is in the file.")
+    made.get_by_role("link", name="The class is made").click()
+    expect(page.get_by_role("heading", name="Full 8 again")).to_be_visible()
 
 
 def test_a_calendar_is_saved_followed_at_its_private_address_and_stopped(
