@@ -33,19 +33,36 @@ def changes(before: Gradebook, after: Gradebook) -> Iterator[Change]:
 
     A student or term that one of the books does not have counts there as without a result.
     """
-    students = [*after.book.students, *(each for each in before.book.students if each not in set(after.book.students))]
+    for student, term, old, new in _finals(before, after):
+        yield Change(student, term, old[0], new[0], old[1], new[1], _move(before, after, old[1], new[1]))
+
+
+def changed(before: Gradebook, after: Gradebook) -> Iterator[Change]:
+    """Those of `changes` in which percent or mark differ."""
+    for student, term, old, new in _finals(before, after):
+        if old != new:
+            yield Change(student, term, old[0], new[0], old[1], new[1], _move(before, after, old[1], new[1]))
+
+
+_Final = tuple[Fraction | None, str | None]
+_NOTHING: _Final = (None, None)
+
+
+def _finals(before: Gradebook, after: Gradebook) -> Iterator[tuple[str, str, _Final, _Final]]:
+    """Final percent and mark of each student in each term, before and after."""
+    was, becomes = set(before.book.students), set(after.book.students)
+    students = [*after.book.students, *(each for each in before.book.students if each not in becomes)]
     terms = [*after.terms, *(term for term in before.terms if term not in after.terms)]
     for student in students:
         for term in terms:
-            old_percent, old_mark = _final(before, student, term)
-            new_percent, new_mark = _final(after, student, term)
-            move = _move(before, after, old_mark, new_mark)
-            yield Change(student, term, old_percent, new_percent, old_mark, new_mark, move)
+            old = _final(before, student, term) if student in was else _NOTHING
+            new = _final(after, student, term) if student in becomes else _NOTHING
+            yield student, term, old, new
 
 
-def _final(gradebook: Gradebook, student: str, term: str) -> tuple[Fraction | None, str | None]:
-    if term not in gradebook.terms or student not in gradebook.book.students:
-        return None, None
+def _final(gradebook: Gradebook, student: str, term: str) -> _Final:
+    if term not in gradebook.terms:
+        return _NOTHING
     result = gradebook.result(student, term)
     return result.final_percent, result.final_mark
 

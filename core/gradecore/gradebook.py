@@ -42,6 +42,7 @@ class Gradebook:
         self._steps: dict[str, dict[Fraction, list[Fraction]]] = {}
         self._sums_of: Gradebook | None = None
         self._own_sums: Collection[str] = ()
+        self._as_before: Collection[str] = ()
 
     def results(self, student: str) -> dict[str, TermResult]:
         """A student's result in every term."""
@@ -50,13 +51,15 @@ class Gradebook:
     def result(self, student: str, term: str) -> TermResult:
         """A student's result in one term, override included."""
         known = self._results.get((student, term))
+        if known is None and self._sums_of is not None and term in self._as_before:
+            return self._sums_of.result(student, term)
         if known is None:
             if self.terms[term].parts:
                 # Parts first, so that however deep they nest nothing recurses.
                 for below in self._parts_first:
                     if below == term:
                         break
-                    if (student, below) not in self._results:
+                    if (student, below) not in self._results and below not in self._as_before:
                         self._results[student, below] = self._result(student, self.terms[below])
             known = self._results[student, term] = self._result(student, self.terms[term])
         return known
@@ -103,7 +106,18 @@ class Gradebook:
         made = Gradebook(book, family=self.family, checked=True)
         made._sums_of, made._own_sums = self, own_sums
         made._plans = {term: plan for term, plan in self._plans.items() if term not in own_sums}
+        if book.scale == self.book.scale:
+            made._as_before = made._alike(self.terms, own_sums)
         return made
+
+    def _alike(self, before: Mapping[str, Term], own_sums: Collection[str]) -> set[str]:
+        """The terms that are neither changed since `before`, nor summed up anew, nor made of such a term."""
+        alike: set[str] = set()
+        for term in self._parts_first:
+            own = self.terms[term]
+            if term not in own_sums and before.get(term) == own and all(part.term in alike for part in own.parts):
+                alike.add(term)
+        return alike
 
     def reckon(self, student: str, term: str) -> Reckoning:
         """A student's term before adjustments, for a term with assignments."""
@@ -148,15 +162,24 @@ class Gradebook:
                 weights += part.weight
         return (top / weights if weights else None), None
 
+    def percent(self, student: str, term: str) -> Fraction | None:
+        """A student's percent in one term, as `result` has it, for whoever wants nothing else of it."""
+        known = self._results.get((student, term))
+        return (
+            self._percent(self._raw(student, self.terms[term])[0], self.terms[term]) if known is None else known.percent
+        )
+
+    def _percent(self, raw: Fraction | None, term: Term) -> Fraction | None:
+        """A term's percent, adjusted and capped."""
+        if raw is None:
+            return None
+        percent = self.steps(term.id)[raw][-1] if term.adjust else raw
+        return Fraction(100) if percent > 100 and self.rules(term.id).cap else percent  # R4.5
+
     def _result(self, student: str, term: Term) -> TermResult:
         raw, reckoning = self._raw(student, term)
         rules = self.rules(term.id)
-        percent = raw
-        if raw is not None and percent is not None:
-            if term.adjust:
-                percent = self.steps(term.id)[raw][-1]
-            if rules.cap and percent > 100:  # R4.5
-                percent = Fraction(100)
+        percent = self._percent(raw, term)
         rounded = mark = None
         if percent is not None:
             found = self.marks.look_up(percent, rules.round_to, rules.rounding)

@@ -11,7 +11,7 @@ counting one of them is a few passes over lists.
 from collections.abc import Callable, Mapping, Sequence
 from math import lcm
 from operator import itemgetter, mul
-from typing import NamedTuple, cast
+from typing import NamedTuple
 
 from gradecore import drop
 from gradecore.book import Score
@@ -184,11 +184,16 @@ class Tally:
 
     def sums(self, group: Group) -> tuple[int, int]:
         """Σ value and Σ weight of what is counted in a group; without weight it has no result (R3.6)."""
+        values = self.values
         if self.complete:
-            return sum(group.take(self.values)), group.weight
-        counted = self.counted(group)
-        weight = sum([self.layout.weights[place] for place in counted])
-        return sum([cast("int", self.values[place]) for place in counted]), weight
+            return sum(group.take(values)), group.weight
+        top, weight, weights = 0, 0, self.layout.weights
+        for place in group.places:
+            value = values[place]
+            if value is not None:
+                top += value
+                weight += weights[place]
+        return top, weight
 
     def drop(self, group: Group) -> tuple[list[int], int, int]:
         """Take out the lowest and then the highest, never the last that can form a percent (R3.4).

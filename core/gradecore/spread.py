@@ -96,6 +96,6 @@ def _with_rest(gradebook: Gradebook, aside: Gradebook, term: str, column: Column
     pairs = [
         (adjusted_score(column, score), percent)
         for student, score in counted.items()
-        if (percent := without.result(student, term).percent) is not None
+        if (percent := without.percent(student, term)) is not None
     ]
     return correlation(pairs)

@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from books import book, books
 from gradecore.book import Book, Category
-from gradecore.change import changes
+from gradecore.change import changed, changes
 from gradecore.explain import explain
 from gradecore.file import read_book, write_book
 from gradecore.gradebook import Gradebook
@@ -218,6 +218,12 @@ def test_tried_scores_make_what_they_would_make_as_scores(of: Book, data: st.Dat
 def test_nothing_changes_between_a_book_and_itself(of: Book) -> None:
     gradebook = Gradebook(of)
     assert all(each.move == "stays" and not each.is_change for each in changes(gradebook, gradebook))
+
+
+@given(books(), books())
+def test_what_is_changed_is_what_of_all_changes_is_one(one: Book, other: Book) -> None:
+    before, after = Gradebook(one), Gradebook(other)
+    assert list(changed(before, after)) == [each for each in changes(before, after) if each.is_change]
 
 
 @given(books(), st.data())

@@ -138,11 +138,15 @@ def test_what_follows_the_sums_is_computed_as_if_all_were(made: Book, steps: lis
     bands = tuple(replace(each, min=each.min - lower) if each.mark == "A" else each for each in made.scale.bands)
     curved = replace(made, terms=terms, scale=replace(made.scale, bands=bands))
     work = tuple(replace(each, adjust=tuple(steps)) if each.term == "t2" else each for each in made.assignments)
-    for book, own_sums in ((curved, ()), (replace(curved, assignments=work), ("t2",))):
+    for book, own_sums in (
+        (curved, ()), (replace(made, terms=terms), ()), (replace(curved, assignments=work), ("t2",)), (replace(made, assignments=work), ("t2",)),
+    ):  # fmt: skip
         short, long = before.after_sums(book, own_sums), Gradebook(book)
         for student in book.students:
             for term in ("t1", "t2", "year"):
+                alone = short.percent(student, term)
                 one, other = short.result(student, term), long.result(student, term)
+                assert alone == short.percent(student, term) == other.percent
                 assert (one.percent, one.mark, one.final_percent, one.final_mark) == (
                     other.percent, other.mark, other.final_percent, other.final_mark,
                 )  # fmt: skip

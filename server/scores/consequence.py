@@ -5,7 +5,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from gradecore.change import Change, changes
+from gradecore.change import Change, changed
 from gradecore.entry import EntryError
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
@@ -24,15 +24,18 @@ _MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears
 
 def consequence(plan: LoadedPlan, before: Gradebook, after: Gradebook, term: Term) -> ConsequenceOut:
     """What becomes of the grades of a term between two states of a class, and how many change in other terms."""
-    moved = [each for each in changes(before, after) if each.is_change]
-    here = [each for each in moved if each.term == str(term.pk)]
-    here.sort(key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))))
+    moved = list(changed(before, after))
+    ranked = sorted(
+        ((each, _difference(each)) for each in moved if each.term == str(term.pk)),
+        key=lambda found: (_MARKS_FIRST[found[0].move], -abs(found[1])),
+    )
+    here = [each for each, _ in ranked]
     students = {str(each.pk): each for each in plan.students}
     namesakes = namesakes_of(plan.roster)
     elsewhere = Counter(each.term for each in moved if each.term != str(term.pk))
     return ConsequenceOut(
         grades=len(here),
-        up=sum(_difference(each) > 0 for each in here), down=sum(_difference(each) < 0 for each in here),
+        up=sum(by > 0 for _, by in ranked), down=sum(by < 0 for _, by in ranked),
         marks=sum(each.mark_before != each.mark_after for each in here),
         changes=[_change(students[each.student], each, before, after, namesakes) for each in here],
         elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in plan.terms if elsewhere[str(each.pk)]],

@@ -94,7 +94,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
         terms=[] if asked.dots_alone else _terms(loaded), sections=sections,
         together=together,
         close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
-        steps=steps, means_by_step=_means_by_step(drafted, subject, trial or Trial(steps, {})),
+        steps=steps, means_by_step=_means_by_step(sight, subject, trial or Trial(steps, {}), after),
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
         if subject.kind == "assignment" else None,
         scale=ScaleShownOut(
@@ -266,13 +266,17 @@ def _lack(close: CloseBelow, decimals: int) -> str:
     return "0"
 
 
-def _means_by_step(drafted: LoadedClass, subject: Subject, trial: Trial) -> list[str]:
-    """The mean before the first step of what is tried, and after each; empty where there is no step."""
+def _means_by_step(sight: Sight, subject: Subject, trial: Trial, after: Gradebook | None) -> list[str]:
+    """The mean before the first step of what is tried, and after each; empty where there is no step. `after` is the class with
+    all of them.
+    """
+    drafted = sight.drafted
     steps = steps_of(drafted, subject) if trial.steps is None else trial.steps
     if not steps:
         return []
-    first_steps = (replace(trial, steps=steps[:count]) for count in range(len(steps) + 1))
-    percents = (subject.percents(tried(drafted, subject, each)) for each in first_steps)
+    before_last = (replace(trial, steps=steps[:count]) for count in range(len(steps)))
+    books = [*(tried(drafted, subject, each) for each in before_last), after or drafted.gradebook]
+    percents = (subject.percents(book) for book in books)
     return [mean_text(statistics(each.values()).mean) or "–" for each in percents]
 
 
