@@ -312,7 +312,7 @@ def known_standards(request: Asking, class_id: int) -> Any:
             within=each.parent or "",
             lately=lately.get(each.id),
         )
-        for each in standards.listed(school)[0]
+        for each in standards.current(school)
     ]
 
 

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from gradecore import book as core
 from gradecore.file import read_standards
+from gradecore.numbers import read_decimal
 from school.models import Person, School
 from school.refusal import Refused
 from typing_extensions import TypedDict
@@ -17,6 +18,29 @@ def listed(school: School) -> tuple[tuple[core.Standard, ...], core.Scale | None
     """The school's standards and the scale of their levels, as the records office keeps them."""
     kept = {name: school.standards[name] for name in ("standards", "standards_scale") if name in school.standards}
     return read_standards(kept) if kept else ((), None)
+
+
+def archived(school: School) -> frozenset[str]:
+    """The standards that the school has taken off its list and that still have evidence: they stay as they are, and are offered to
+    nobody.
+    """
+    return frozenset(school.standards.get("archived", ()))
+
+
+def current(school: School) -> list[core.Standard]:
+    """The school's standards without those that are archived."""
+    gone = archived(school)
+    return [each for each in listed(school)[0] if each.id not in gone]
+
+
+def usual(school: School) -> core.Standard:
+    """A standard without a name whose evidence comes together as the school says where no branch says otherwise (R8.2)."""
+    said = school.standards.get("usual")
+    if said is not None:
+        return core.Standard("", None, said["combine"], read_decimal(said["rate"], negative=False))
+    # Where no branch could say otherwise yet, all were alike.
+    known = listed(school)[0]
+    return replace(known[0], id="", parent=None) if known else core.Standard("")
 
 
 class About(TypedDict, total=False):
@@ -59,7 +83,7 @@ def standards_of(
     """The standards that a class works with, and the scale whose marks are their levels; none where its work names none.
 
     What the school does not list is a standard of the class's own, whose evidence comes together as the school's
-    does. Where the school has no levels, the marks of the class's `scale` are the levels.
+    usually does. Where the school has no levels, the marks of the class's `scale` are the levels.
     """
     names = list(dict.fromkeys(named))
     if not names:
@@ -73,7 +97,7 @@ def standards_of(
         while above in known and above not in wanted:
             wanted.add(above)
             above = known[above].parent
-    like = replace(kept[0], parent=None) if kept else core.Standard("")
+    like = usual(school)
     own = (replace(like, id=name) for name in names if name not in known)
     return (*(each for each in kept if each.id in wanted), *own), levels or scale
 

@@ -5,7 +5,7 @@ import uuid
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from plans.standards import about, listed
+from plans.standards import about, current
 from school.models import School
 from school.refusal import Refused
 
@@ -114,7 +114,7 @@ def _texts(value: Any) -> list[str]:
 def package(school: School) -> dict[str, Any]:
     """The school's standards as a package. An item keeps its identifier as long as its name."""
     now = school.now().isoformat()
-    standards, known = listed(school)[0], about(school)
+    standards, known = current(school), about(school)
     document = _node(school, "", f"Standards of {school}")
     return {
         "CFDocument": {**document, "creator": str(school), "lastChangeDateTime": now, "adoptionStatus": "Implemented"},
@@ -163,7 +163,7 @@ def laid_over(school: School, given: Sequence[Mapping[str, Any]]) -> tuple[list[
     nothing = {"code": "", "wording": "", "subject": "", "years": ""}
     here: list[dict[str, Any]] = [
         {**nothing, "name": each.id, "within": each.parent, **about(school).get(each.id, {})}
-        for each in listed(school)[0]
+        for each in current(school)
     ]
     by_code = {each["code"].casefold(): each for each in here if each.get("code")}
     by_name = {str(each["name"]).casefold(): each for each in here}

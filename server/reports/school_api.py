@@ -105,12 +105,12 @@ def read_standards_file(request: Asking, school_id: int, file: File[UploadedFile
 @router.put("/schools/{school_id}/standards", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut)
 def set_standards(request: Asking, school_id: int, body: SchoolStandards, dry_run: bool = False) -> Any:
     """Set the school's standards and levels, or only tell what that would do to classes."""
-    school = request.school
+    school, given = request.school, body.model_dump()
+    archived = standards.archiving_words(school, given)
     touched = school_changes.change(
-        school, request.user, "the standards were changed",
-        lambda: standards.set_standards(school, body.model_dump()), dry_run=dry_run,
+        school, request.user, "the standards were changed", lambda: standards.set_standards(school, given), dry_run=dry_run
     )  # fmt: skip
-    return TouchedOut(words=touched)
+    return TouchedOut(words=[*archived, *touched])
 
 
 @router.put(

@@ -102,14 +102,29 @@ class StandardLevel(Body):
     value: str | None = None
 
 
+class StandardBranch(Body):
+    """How evidence comes together in a standard and all that is part of it, where that is not as usual (R8.2)."""
+
+    standard: str
+    combine: str
+    rate: str
+
+
 class SchoolStandards(Body):
-    """The school's standards, how their evidence comes together, and the levels that they are scored in."""
+    """The school's standards, how their evidence comes together as usual and in branches, and the levels that they are scored in."""
 
     standards: list[SchoolStandard] = Field(max_length=1000)
     combine: str
     rate: str
+    branches: list[StandardBranch] = Field(default_factory=list, max_length=100)
     levels: list[StandardLevel] = Field(max_length=30)
     out_of: str
+
+
+class SchoolStandardsOut(SchoolStandards):
+    """The school's standards, and those that are archived."""
+
+    archived: list[SchoolStandard]
 
 
 class StandardNameIn(Body):
@@ -123,7 +138,7 @@ class StandardNameIn(Body):
 class StandardsFileOut(Schema):
     """What a file of standards holds, laid over what is there: nothing is changed by it. `words` say what it would add and take."""
 
-    standards: SchoolStandards
+    standards: SchoolStandardsOut
     words: list[str]
 
 
@@ -156,7 +171,7 @@ class SchoolYearOut(Schema):
     paper: str
     outside_marks: list[list[str]]
     efforts: list[str]
-    standards: SchoolStandards
+    standards: SchoolStandardsOut
     year_id: int
     year: str
     starts: datetime.date

@@ -73,7 +73,14 @@ def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
     said = dict(school.standards.get("about", {}))
     if name in said:
         said = {to if key == name else key: each for key, each in said.items() if not (is_same and key == name)}
-    words = school.standards | {"standards": found, "about": said}
+    # As a branch the one that stays keeps its own way.
+    branches = [each | {"standard": to if each["standard"] == name else each["standard"]} for each in school.standards.get("branches", ())
+                if not (is_same and each["standard"] == name)]  # fmt: skip
+    gone_names = _called(school.standards.get("archived", ()), name, to)
+    words = school.standards | {
+        "standards": found, "about": said, "branches": branches,
+        "archived": [each for each in gone_names if not (is_same and each == to)],
+    }  # fmt: skip
     try:
         read_standards({key: words[key] for key in ("standards", "standards_scale")})
     except BookError as error:

@@ -1,31 +1,40 @@
 """The school's standards and the levels that they are scored in, as the records officer sets them (R8)."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping, Sequence
+from fractions import Fraction
 from typing import Any
 
-from gradecore.book import COMBINES
+from django.db.models import Q
+from gradecore.book import COMBINES, Standard
 from gradecore.check import BookError
 from gradecore.file import read_standards
-from gradecore.numbers import decimal_text
-from plans.standards import About, about, listed
+from gradecore.numbers import NumberError, decimal_text, read_decimal
+from plans.models import Assignment
+from plans.standards import About, about, archived, current, listed, standards_named, usual
 from school.models import School
 from school.refusal import Refused
 from scores.by_standard import STROKE
+from scores.models import LevelOverride
 
-from reports.school_schemas import SchoolStandard, SchoolStandards, StandardLevel
+from reports.school_schemas import SchoolStandard, SchoolStandardsOut, StandardBranch, StandardLevel
 
 LONGEST = 60
 LONGEST_ABOUT = 600
 
 
-def standards_out(school: School) -> SchoolStandards:
+def standards_out(school: School) -> SchoolStandardsOut:
     """What is set."""
-    (standards, scale), known = listed(school), about(school)
-    first = standards[0] if standards else None
+    (standards, scale), known, gone, like = listed(school), about(school), archived(school), usual(school)
     bands = sorted(scale.bands, key=lambda band: -band.min) if scale else []
-    return SchoolStandards(
-        standards=[SchoolStandard(name=each.id, within=each.parent, **known.get(each.id, {})) for each in standards],
-        combine=first.combine if first else COMBINES[0], rate=decimal_text(first.rate) if first else "0.65",
+    shown = [
+        (each.id in gone, SchoolStandard(name=each.id, within=each.parent, **known.get(each.id, {})))
+        for each in standards
+    ]
+    return SchoolStandardsOut(
+        standards=[each for is_archived, each in shown if not is_archived],
+        archived=[each for is_archived, each in shown if is_archived],
+        combine=like.combine, rate=decimal_text(like.rate),
+        branches=[StandardBranch(**each) for each in school.standards.get("branches", ())],
         levels=[
             StandardLevel(
                 mark=each.mark, min=decimal_text(each.min), value=None if each.value is None else decimal_text(each.value)
@@ -39,28 +48,100 @@ def standards_out(school: School) -> SchoolStandards:
 def set_standards(school: School, given: Mapping[str, Any]) -> None:
     """Set the standards, how their evidence comes together, and the levels. Without any of both the school has none.
 
-    What work names and the list no longer holds stays a standard of that class's own.
+    What the list no longer holds and still has evidence is archived; what of that stands in the list again is as it was.
     """
-    standards = [_standard(each, given["combine"], given["rate"]) for each in given["standards"]]
+    standards = [_standard(each) for each in given["standards"]]
     if not standards and not given["levels"]:
         school.standards = {}
     else:
+        names = {each["id"] for each in standards}
+        gone = with_evidence(school, [each for each in listed(school)[0] if each.id not in names])
+        staying = names | {each.id for each in gone}
+        standards += [{"id": each.id} | ({"parent": each.parent} if each.parent in staying else {}) for each in gone]
+        like, branches = _way(given, "rate"), [_branch(each, names) for each in given["branches"]]
         words = {
-            "standards": standards,
+            "standards": _combined(standards, branches, like),
             "standards_scale": {"bands": [_level(each) for each in given["levels"]], "out_of": given["out_of"]},
         }
-        said = {
-            each["id"]: _about(given_one, about(school).get(each["id"], {}))
-            for each, given_one in zip(standards, given["standards"], strict=True)
+        known = about(school)
+        said: dict[str, Any] = {
+            read_name(each["name"]): _about(each, known.get(read_name(each["name"]), {})) for each in given["standards"]
         }
+        said |= {each.id: known[each.id] for each in gone if each.id in known}
         try:
             read_standards(words)
         except BookError as error:
             raise Refused(
                 " ".join(f"{each.place} {each.message}" for each in error.problems[:3]), "standards"
             ) from None
-        school.standards = words | {"about": {name: each for name, each in said.items() if each}}
+        school.standards = words | {
+            "about": {name: each for name, each in said.items() if each},
+            "archived": [each.id for each in gone],
+            "usual": like,
+            "branches": branches,
+        }
     school.save(update_fields=["standards"])
+
+
+def archiving_words(school: School, given: Mapping[str, Any]) -> list[str]:
+    """What a list would archive that is not archived yet, in a sentence each."""
+    names = {read_name(each["name"]) for each in given["standards"]}
+    if not names and not given["levels"]:
+        return []
+    gone = [each for each in current(school) if each.id not in names]
+    return [
+        f"{each.id} has evidence: it is archived, keeps what was scored, and is offered to nobody any more."
+        for each in with_evidence(school, gone)
+    ]
+
+
+def with_evidence(school: School, standards: Sequence[Standard]) -> list[Standard]:
+    """Those of some standards that work of the school's classes names, deleted work too, or in which a level was set by hand."""
+    if not standards:
+        return []
+    works = Assignment.with_deleted.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[]))
+    used = {name for work in works.only("standards", "criteria") for name in standards_named(work)}
+    used |= set(LevelOverride.objects.filter(school_class__school=school).values_list("standard", flat=True))
+    return [each for each in standards if each.id in used]
+
+
+def _combined(
+    standards: Sequence[Mapping[str, Any]], branches: Sequence[Mapping[str, str]], like: Mapping[str, str]
+) -> list[dict[str, Any]]:
+    """The standards, each with how its evidence comes together: as the nearest branch that it is in says, else as usual."""
+    parents = {each["id"]: each.get("parent") for each in standards}
+    ways = {each["standard"]: each for each in branches}
+
+    def way(name: str) -> Mapping[str, str]:
+        seen: set[str] = set()
+        above: str | None = name
+        while above is not None and above not in ways and above not in seen:
+            # A circle is refused as soon as the list is read.
+            seen.add(above)
+            above = parents.get(above)
+        return ways.get(above or "", like)
+
+    return [{**each, "combine": way(each["id"])["combine"], "rate": way(each["id"])["rate"]} for each in standards]
+
+
+def _way(given: Mapping[str, Any], field: str) -> dict[str, str]:
+    """How evidence comes together. Raises Refused for what is no way, or where the newest does not count as a part of 1."""
+    if given["combine"] not in COMBINES:
+        raise Refused(f"Evidence cannot come together by {given['combine'][:20]}.", field)
+    try:
+        rate = read_decimal(given["rate"], negative=False)
+    except NumberError:
+        rate = Fraction(0)
+    if not 0 < rate <= 1:
+        raise Refused("How much the newest counts is a part of 1, such as 0.65.", field)
+    return {"combine": given["combine"], "rate": given["rate"]}
+
+
+def _branch(given: Mapping[str, Any], names: Collection[str]) -> dict[str, str]:
+    name = read_name(given["standard"])
+    if name not in names:
+        raise Refused(f"{name} is none of the standards, and cannot have a way of its own.", "branches")
+    return {"standard": name, **_way(given, "branches")}
 
 
 def read_name(text: str) -> str:
@@ -74,10 +155,10 @@ def read_name(text: str) -> str:
     return name
 
 
-def _standard(given: Mapping[str, Any], combine: str, rate: str) -> dict[str, Any]:
+def _standard(given: Mapping[str, Any]) -> dict[str, Any]:
     name = read_name(given["name"])
     within = {"parent": " ".join(given["within"].split())} if given["within"] else {}
-    return {"id": name, "combine": combine, "rate": rate} | within
+    return {"id": name} | within
 
 
 def _about(given: Mapping[str, Any], before: About) -> dict[str, str]:

@@ -5,7 +5,7 @@ from typing import Any
 
 from exchange.columns import LOOKED_AT, folded
 from exchange.tables import Limits, read_table
-from plans.standards import about, listed
+from plans.standards import about, current
 from school.models import School
 from school.refusal import Refused
 
@@ -35,7 +35,7 @@ def rows_of(school: School) -> list[list[str]]:
     """The school's standards, a line each under its heads."""
     said = about(school)
     rows = [list(HEADS.values())]
-    for each in listed(school)[0]:
+    for each in current(school):
         known: Mapping[str, Any] = {"name": each.id, "within": each.parent or "", **said.get(each.id, {})}
         rows.append([known.get(field, "") for field in HEADS])
     return rows

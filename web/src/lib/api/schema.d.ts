@@ -10201,9 +10201,31 @@ export interface components {
         };
         /**
          * SchoolStandards
-         * @description The school's standards, how their evidence comes together, and the levels that they are scored in.
+         * @description The school's standards, how their evidence comes together as usual and in branches, and the levels that they are scored in.
          */
         SchoolStandards: {
+            /** Branches */
+            branches?: components["schemas"]["StandardBranch"][];
+            /** Combine */
+            combine: string;
+            /** Levels */
+            levels: components["schemas"]["StandardLevel"][];
+            /** Out Of */
+            out_of: string;
+            /** Rate */
+            rate: string;
+            /** Standards */
+            standards: components["schemas"]["SchoolStandard"][];
+        };
+        /**
+         * SchoolStandardsOut
+         * @description The school's standards, and those that are archived.
+         */
+        SchoolStandardsOut: {
+            /** Archived */
+            archived: components["schemas"]["SchoolStandard"][];
+            /** Branches */
+            branches?: components["schemas"]["StandardBranch"][];
             /** Combine */
             combine: string;
             /** Levels */
@@ -10341,7 +10363,7 @@ export interface components {
             paper: string;
             /** School */
             school: string;
-            standards: components["schemas"]["SchoolStandards"];
+            standards: components["schemas"]["SchoolStandardsOut"];
             /**
              * Starts
              * Format: date
@@ -11041,6 +11063,18 @@ export interface components {
             words: string;
         };
         /**
+         * StandardBranch
+         * @description How evidence comes together in a standard and all that is part of it, where that is not as usual (R8.2).
+         */
+        StandardBranch: {
+            /** Combine */
+            combine: string;
+            /** Rate */
+            rate: string;
+            /** Standard */
+            standard: string;
+        };
+        /**
          * StandardColumnOut
          * @description A standard as a column: what it is part of and how deep, how many pieces of work name it, and how many students are at
          *     each level, in the order of the levels. `is_asked` says that the term's reporting window wants a level; `lacking` is how
@@ -11112,7 +11146,7 @@ export interface components {
          * @description What a file of standards holds, laid over what is there: nothing is changed by it. `words` say what it would add and take.
          */
         StandardsFileOut: {
-            standards: components["schemas"]["SchoolStandards"];
+            standards: components["schemas"]["SchoolStandardsOut"];
             /** Words */
             words: string[];
         };

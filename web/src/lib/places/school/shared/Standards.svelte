@@ -5,22 +5,16 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisSetting, type SchoolYear } from '../setting';
 	import Fold from '$lib/ui/Fold.svelte';
+	import { counted } from '$lib/words/plurals';
+	import Branches from './Branches.svelte';
 	import StandardName from './StandardName.svelte';
-	import { levelsIn, renamed, standardsIn, written } from './standards';
+	import { levelsIn, renamed, standardsIn, ways, written } from './standards';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Touched from '../Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	let { year }: { year: SchoolYear } = $props();
 	const setting = thisSetting();
-	const ways = {
-		average: 'all evidence counts alike',
-		latest: 'the latest evidence counts',
-		highest: 'the best evidence counts',
-		median: 'the middle of the evidence counts',
-		most_frequent: 'the level seen most often counts',
-		decaying: 'newer evidence counts more than older'
-	};
 	// The form begins with what is kept.
 	// svelte-ignore state_referenced_locally
 	const kept = year.standards;
@@ -28,10 +22,13 @@
 		standards: written(kept.standards),
 		levels: kept.levels.map((each) => [each.mark, each.min, each.value].filter(Boolean).join(' ')).join('\n'),
 		combine: kept.combine,
+		branches: kept.branches ?? [],
 		rate: kept.rate,
 		out_of: kept.out_of
 	});
 	let problem = $state('');
+	const names = $derived(standardsIn(form.standards).map((each) => each.name));
+	const archived = $derived(year.standards.archived.filter((each) => !names.includes(each.name)));
 
 	/** What a file that was read adds and changes, in words. */
 	let fromFile = $state('');
@@ -47,16 +44,23 @@
 		}
 	}
 
+	/** An archived standard as it stands in the list again: under what it was part of, if that is there. */
+	const placed = (each: (typeof archived)[number]) => ({
+		...each,
+		within: each.within && names.includes(each.within) ? each.within : null
+	});
+
 	/** What it would do to classes, until one says so. */
 	let touched = $state<string[]>([]);
 
 	async function keep(isSure: boolean): Promise<void> {
 		try {
-			const { combine, rate, out_of } = form;
+			const { combine, rate, branches, out_of } = form;
 			const body = {
 				combine,
 				rate,
 				out_of,
+				branches: branches.filter((each) => names.includes(each.standard)),
 				standards: standardsIn(form.standards),
 				levels: levelsIn(form.levels)
 			};
@@ -116,14 +120,38 @@
 		<Fold title="Rename a standard" words="or say that two are the same">
 			<StandardName
 				names={year.standards.standards.map((each) => each.name)}
-				onrenamed={(name, to) => (form.standards = written(renamed(standardsIn(form.standards), name, to)))}
+				onrenamed={(name, to) => {
+					// Of two that are one, the one that stays keeps its own way.
+					form.branches = names.includes(to)
+						? form.branches.filter((each) => each.standard !== name)
+						: form.branches.map((each) => (each.standard === name ? { ...each, standard: to } : each));
+					form.standards = written(renamed(standardsIn(form.standards), name, to));
+				}}
 			/>
+		</Fold>
+	{/if}
+	{#if archived.length}
+		<Fold title={counted(archived.length, 'archived standard')} words="off the list, with evidence">
+			<p class="text-slate">What was scored for them stays. Work is offered only what the list holds.</p>
+			<ul aria-label="Archived standards">
+				{#each archived as each (each.name)}
+					<li class="flex min-h-7 items-center gap-3 border-b border-hair">
+						<span class="flex-1">{each.name}</span>
+						<button
+							type="button"
+							class="link min-h-6"
+							onclick={() => (form.standards = written([...standardsIn(form.standards), placed(each)]))}
+							>into the list again<span class="sr-only"> with {each.name}</span></button
+						>
+					</li>
+				{/each}
+			</ul>
 		</Fold>
 	{/if}
 	<label
 		><span class="label">What comes of several scores</span><Select
 			bind:value={form.combine}
-			choices={[...Object.entries(ways).map(([way, said]) => [way, said] as const)]}
+			choices={ways}
 		/></label
 	>
 	{#if form.combine === 'decaying'}<label
@@ -132,6 +160,14 @@
 				bind:value={form.rate}
 			/></label
 		>{/if}
+	{#if names.length}
+		<Fold
+			title="Otherwise in a branch"
+			words={form.branches.length ? counted(form.branches.length, 'branch', 'branches') : 'none'}
+		>
+			<Branches bind:branches={form.branches} {names} rate={form.rate} />
+		</Fold>
+	{/if}
 	<label
 		><span class="label">Scores by standard go up to</span><input
 			class="field w-24"

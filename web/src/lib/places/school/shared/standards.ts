@@ -4,6 +4,16 @@ import type { Shapes } from '$lib/api/client';
 type Standard = Shapes['SchoolStandard'];
 type Level = Shapes['StandardLevel'];
 
+/** What comes of several scores for one standard, in words. */
+export const ways = [
+	['average', 'all evidence counts alike'],
+	['latest', 'the latest evidence counts'],
+	['highest', 'the best evidence counts'],
+	['median', 'the middle of the evidence counts'],
+	['most_frequent', 'the level seen most often counts'],
+	['decaying', 'newer evidence counts more than older']
+] as const;
+
 const depth = (line: string): number => /^\s*/.exec(line)![0].replaceAll('\t', '  ').length;
 
 const LINE = /^(?:\[([^\]]*)\]\s*)?([^|]*?)\s*(?:\|\s*(.*))?$/;

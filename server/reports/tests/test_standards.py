@@ -1,0 +1,134 @@
+"""The school's standards: what is taken off the list and still has evidence is archived, and a branch has a way of its own (R8.2)."""
+
+from typing import Any
+
+import pytest
+from conftest import World
+from scores.models import LevelOverride
+from scores.tests.test_by_standard import SET, cell, scored, standards
+from scores.tests.test_entering import enter, entry
+
+from reports.tests.test_standard_names import call
+
+__all__ = ["scored"]
+
+
+def kept(world: World) -> Any:
+    return world.client("officer").get(f"{world.school_address}/year").json()["standards"]
+
+
+def names(found: list[dict[str, Any]]) -> list[tuple[str, str | None]]:
+    return [(each["name"], each["within"]) for each in found]
+
+
+def without(*gone: str) -> list[dict[str, Any]]:
+    return [each for each in SET["standards"] if each["name"] not in gone]
+
+
+def offered(world: World) -> list[str]:
+    found = world.client("teacher").get(f"{world.address}/standards").json()
+    return [each["name"] for each in found]
+
+
+def test_what_has_evidence_is_archived_and_what_has_none_goes(scored: World) -> None:
+    enter(scored, entry(scored, "17/4/1"))
+    before = cell(scored)
+    asked = standards(scored, standards=without("Reading maps"), dry_run=True)
+    assert asked.status_code == 422, "a dry run is asked for in the address"
+    told = scored.client("officer").put(
+        f"{scored.school_address}/standards?dry_run=true",
+        SET | {"standards": without("Reading maps")},
+        content_type="application/json",
+    )
+    assert told.json()["words"][0].startswith("Reading maps has evidence: it is archived")
+    assert names(kept(scored)["archived"]) == []
+    standards(scored, standards=without("Reading maps"))
+    assert names(kept(scored)["archived"]) == [("Reading maps", "Maps")]
+    assert "Reading maps" not in [name for name, _ in names(kept(scored)["standards"])]
+    # Its evidence, level and place stay; nobody is offered it for other work.
+    assert cell(scored) == before
+    assert "Reading maps" not in offered(scored)
+    # What is archived already is not told again, and stays archived as the list is kept once more.
+    again = scored.client("officer").put(
+        f"{scored.school_address}/standards?dry_run=true",
+        SET | {"standards": without("Reading maps")},
+        content_type="application/json",
+    )
+    assert again.json()["words"] == []
+    standards(scored, standards=without("Reading maps"))
+    assert names(kept(scored)["archived"]) == [("Reading maps", "Maps")]
+    # In the list again it is as it was.
+    standards(scored)
+    assert (names(kept(scored)["archived"]), cell(scored)) == ([], before)
+    assert "Reading maps" in offered(scored)
+    # Of what has no evidence nothing is kept.
+    scored.assignments[0].standards = []
+    scored.assignments[0].save()
+    standards(scored, standards=without("Reading maps"))
+    assert names(kept(scored)["archived"]) == []
+
+
+def test_a_level_set_by_hand_is_evidence_and_what_was_above_may_go(scored: World) -> None:
+    scored.assignments[0].standards = []
+    scored.assignments[0].save()
+    LevelOverride.objects.create(
+        school_class=scored.school_class, student=scored.students[0], standard="Reading maps", mark="Secure",
+        changed_by=scored.people["teacher"], changed_at=scored.school.now(),
+    )  # fmt: skip
+    standards(scored, standards=[])
+    assert names(kept(scored)["archived"]) == [("Reading maps", None)]
+
+
+def levels(world: World) -> dict[str, str | None]:
+    """The level of the first student in each standard."""
+    found = world.client("teacher").get(f"{world.address}/by-standard").json()
+    row = next(each for each in found["rows"] if each["student_id"] == world.students[0].pk)
+    return {standard["name"]: cell["mark"] for standard, cell in zip(found["columns"], row["cells"], strict=True)}
+
+
+def test_a_branch_has_its_own_way_and_all_else_the_usual_one(scored: World) -> None:
+    scored.assignments[1].standards = ["Reading maps", "Scale"]
+    scored.assignments[1].save()
+    enter(scored, entry(scored, "17/1/1"), entry(scored, "17/4/4", assignment=1))
+    as_usual = levels(scored)
+    standards(scored, branches=[{"standard": "Maps", "combine": "average", "rate": "0.65"}])
+    by_branch = levels(scored)
+    assert by_branch["Reading maps"] != as_usual["Reading maps"]
+    # What is the class's own is in no branch.
+    assert by_branch["Scale"] == as_usual["Scale"]
+    assert kept(scored)["branches"] == [{"standard": "Maps", "combine": "average", "rate": "0.65"}]
+    # The nearest branch is asked.
+    standards(
+        scored,
+        branches=[
+            {"standard": "Maps", "combine": "average", "rate": "0.65"},
+            {"standard": "Reading maps", "combine": SET["combine"], "rate": SET["rate"]},
+        ],
+    )
+    assert levels(scored) == as_usual
+    # A name takes its way along.
+    call(scored, "Reading maps", "Map reading")
+    assert [each["standard"] for each in kept(scored)["branches"]] == ["Maps", "Map reading"]
+
+
+@pytest.mark.parametrize(
+    ("branch", "said"),
+    [
+        ({"standard": "Oceans", "combine": "latest", "rate": "0.65"}, "Oceans is none of the standards"),
+        ({"standard": "Maps", "combine": "loudest", "rate": "0.65"}, "cannot come together by loudest"),
+        ({"standard": "Maps", "combine": "decaying", "rate": "7"}, "a part of 1"),
+    ],
+)
+def test_a_way_that_makes_no_sense_is_refused(scored: World, branch: dict[str, str], said: str) -> None:
+    before = kept(scored)
+    refused = standards(scored, branches=[branch])
+    assert refused.status_code == 422
+    assert said in refused.json()["detail"]
+    assert kept(scored) == before
+
+
+def test_a_list_that_is_far_too_long_is_refused_in_words(scored: World) -> None:
+    refused = standards(scored, standards=[{"name": f"Standard {number}"} for number in range(5_000)])
+    assert refused.status_code == 422
+    assert "1000" in refused.json()["detail"]
+    assert len(kept(scored)["standards"]) == 2
