@@ -8,7 +8,7 @@ from typing import Any
 from django.db.models import Model, Q
 from gradecore.check import BookError
 from gradecore.file import read_standards
-from plans.models import Assignment, Category, GroundRules, SharedCriteria
+from plans.models import Assignment, Category, Draft, GroundRules, KeptPlan, SharedCriteria
 from school.calendar import current_year
 from school.models import ReportingWindow, School
 from school.refusal import Refused
@@ -40,6 +40,7 @@ def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
         _refuse_both(school, name, to)
     _in_list(school, name, to, is_same=is_same)
     _in_plans(school, name, to)
+    _in_plans_to_be(school, name, to)
     _in_classes(school, name, to)
 
 
@@ -112,6 +113,18 @@ def _in_plans(school: School, name: str, to: str) -> None:
     _write(GroundRules, rules, "standard_weights")
 
 
+def _in_plans_to_be(school: School, name: str, to: str) -> None:
+    """In what a draft would change, and in plans that a teacher keeps for other classes."""
+    drafts = list(Draft.objects.filter(school_class__school=school))
+    for draft in drafts:
+        draft.change = _plan_called(draft.change, name, to)
+    _write(Draft, drafts, "change")
+    plans = list(KeptPlan.objects.filter(school=school))
+    for each in plans:
+        each.plan = _plan_called(each.plan, name, to)
+    _write(KeptPlan, plans, "plan")
+
+
 def _in_classes(school: School, name: str, to: str) -> None:
     scores = list(Score.objects.filter(assignment__school_class__school=school, by_standard__has_key=name))
     comments = list(Comment.objects.filter(school_class__school=school, by_standard__has_key=name))
@@ -164,6 +177,23 @@ def _keyed(found: dict[str, Any], name: str, to: str) -> dict[str, Any]:
 
 def _feeding(criteria: list[Any], name: str, to: str) -> list[Any]:
     return [each | {"standard": to} if each["standard"] == name else each for each in criteria]
+
+
+def _plan_called(found: Any, name: str, to: str) -> Any:
+    """Rows of a plan as they are kept, however deep, with a standard called otherwise in the fields that name standards."""
+    if isinstance(found, list):
+        return [_plan_called(each, name, to) for each in found]
+    if not isinstance(found, dict):
+        return found
+    made = {key: _plan_called(each, name, to) for key, each in found.items()}
+    for field in ("standards", "default_standards"):
+        if field in made:
+            made[field] = _called(made[field], name, to)
+    if "criteria" in made:
+        made["criteria"] = _feeding(made["criteria"], name, to)
+    if "standard_weights" in made:
+        made["standard_weights"] = _keyed(made["standard_weights"], name, to)
+    return made
 
 
 def _write(model: type[Model], rows: list[Any], *fields: str) -> None:

@@ -4,7 +4,8 @@ from typing import Any
 
 import pytest
 from conftest import World, send
-from plans.models import GroundRules
+from plans.models import Draft, GroundRules, KeptPlan
+from plans.passing_on import keep_plan
 from school.models import ReportingWindow
 from scores.models import LevelOverride, Score
 from scores.tests.test_by_standard import cell, scored, standards
@@ -122,3 +123,22 @@ def test_where_both_have_something_their_teacher_says_which_stays(marked: World)
     )  # fmt: skip
     assert "are set by hand" in call(marked, "Scale", "Reading maps", is_same=True).json()["detail"]
     assert {each.standard for each in LevelOverride.objects.all()} == {"Scale", "Reading maps"}
+
+
+def test_a_draft_and_a_plan_kept_for_other_classes_take_the_name_along(marked: World) -> None:
+    keep_plan(marked.school_class, marked.people["teacher"], "Geography", with_assignments=True)
+    draft = {
+        "assignment 1": {"standards": ["Reading maps", "Scale"]},
+        "rules 1": {"standard_weights": {"Reading maps": "2"}},
+    }
+    Draft.objects.create(
+        school_class=marked.school_class, change=draft, begun_by=marked.people["teacher"], begun_at=marked.school.now()
+    )
+    call(marked, "Reading maps", "Map reading")
+    assert Draft.objects.get().change == {
+        "assignment 1": {"standards": ["Map reading", "Scale"]},
+        "rules 1": {"standard_weights": {"Map reading": "2"}},
+    }
+    plan = KeptPlan.objects.get().plan
+    assert plan["assignments"][0]["standards"] == ["Map reading", "Scale"]
+    assert plan["rules"]["standard_weights"] == {"Map reading": "2"}
