@@ -13,7 +13,7 @@ from launch.client import client_is_current
 from launch.database import Database
 from launch.environment import testing_environment
 from launch.install import install
-from launch.places import PYTHON, ROOT, VENV, WEB
+from launch.places import PYTHON, ROOT, RUN, VENV, WEB
 from launch.say import say
 
 
@@ -38,6 +38,8 @@ def command_test(options: argparse.Namespace) -> int:
     finally:
         broker.stop()
         database.stop()
+        for left in RUN.glob("test-filled-*"):
+            left.unlink()
     for name, output in failed.items():
         say(f"\nFailed: {name}\n{output[-AS_MUCH_AS_IS_READ:]}")
     return 1 if failed or tests.returncode else 0

@@ -1,10 +1,12 @@
 """The real stack for tests: gunicorn on a database of its own, filled with the demo school; it can be killed and started again."""
 
+import fcntl
 import json
 import os
 import shutil
 import subprocess
 import time
+from contextlib import ExitStack
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -58,10 +60,41 @@ class Stack:
         """A new database, with the demo unless it is to be empty, and the server on it."""
         self._sql(f"DROP DATABASE IF EXISTS {self.name}")
         self._sql(f"CREATE DATABASE {self.name}")
+        run = os.environ.get("PYTEST_XDIST_TESTRUNUID")
+        if run is None:
+            self._fill()
+        else:
+            self._fill_once(RUN / f"test-filled-{run}-{'demo' if self.demo else 'empty'}.sql")
+        self.start()
+
+    def _fill(self) -> None:
         self.manage("migrate", "--verbosity=0")
         if self.demo:
             self.manage("fill_demo")
-        self.start()
+
+    def _fill_once(self, dump: Path) -> None:
+        """Of the processes that run tests side by side the first fills its database; the others copy that."""
+        with dump.with_suffix(".lock").open("w") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            if dump.exists():
+                self._client("mariadb", stdin=dump)
+                return
+            self._fill()
+            made = dump.with_suffix(".part")
+            self._client("mariadb-dump", stdout=made)
+            made.rename(dump)
+
+    def _client(self, command: str, *, stdin: Path | None = None, stdout: Path | None = None) -> None:
+        given = self._given
+        at = [f"--host={given.hostname}", f"--port={given.port}", f"--user={given.username}", self.name]
+        with ExitStack() as files:
+            subprocess.run(
+                [command, *at],
+                env={**os.environ, "MYSQL_PWD": given.password or ""},
+                stdin=files.enter_context(stdin.open("rb")) if stdin else None,
+                stdout=files.enter_context(stdout.open("wb")) if stdout else None,
+                check=True,
+            )
 
     def start(self) -> None:
         self.server = start_server(self.port, self.environment, RUN / f"{self.name}-server.log")

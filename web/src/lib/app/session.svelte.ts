@@ -118,7 +118,10 @@ class Signed {
 	}
 
 	async #show(session: Session): Promise<void> {
-		identify(session.person_id, (lost) => this.#lose(lost));
+		identify(session.person_id, (lost) => {
+			// That the session ended may be heard late, of what was asked before somebody else signed in.
+			if (this.lost !== 'another') this.#lose(lost);
+		});
 		this.lost = null;
 		this.current = session;
 		if (session.today) setToday(session.today);
