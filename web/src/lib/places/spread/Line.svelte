@@ -93,6 +93,11 @@
 	const look = (dot: Dot): 'falls' | 'crosses' | 'stays' =>
 		dot.is_lower || dot.move === 'falls' ? 'falls' : dot.move === 'stays' ? 'stays' : 'crosses';
 
+	/** A dot that comes to lie under a hand at rest, as the page makes room for something, is not pointed at. */
+	function point({ movementX, movementY }: PointerEvent, student: number): void {
+		if ((movementX || movementY) && student !== selected) onselect(student, 'look');
+	}
+
 	function onkeydown(event: KeyboardEvent): void {
 		const place = selected === null ? -1 : order.indexOf(selected);
 		const to = { ArrowRight: place + 1, ArrowLeft: Math.max(0, place - 1), Home: 0, End: order.length - 1 }[
@@ -212,7 +217,7 @@
 					aria-label="{said(dot, hasAliases)}{row.isHere ? '' : `, ${row.words}`}"
 					class={[row.isHere && 'cursor-pointer']}
 					onclick={() => row.isHere && onselect(dot.student_id, 'open')}
-					onpointerenter={() => row.isHere && onselect(dot.student_id, 'look')}
+					onpointermove={(event) => row.isHere && point(event, dot.student_id)}
 				>
 					{#if isChosen}<circle
 							class="fill-none stroke-juniper"
