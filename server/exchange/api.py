@@ -7,8 +7,8 @@ from typing import Any, Literal
 from django.http import HttpResponse
 from gradecore.numbers import decimal_text
 from ninja import File, UploadedFile
+from plans.consequence_schemas import ConsequenceOut
 from plans.loading import load_plan
-from plans.schemas import ConsequenceOut
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction, Student, Term
 from school.refusal import Refused

@@ -4,7 +4,7 @@ import datetime
 from typing import Any
 
 from ninja import Field, Schema
-from plans.schemas import ConsequenceOut
+from plans.consequence_schemas import ConsequenceOut
 from school.schemas import Body
 
 from exchange.score_file.heads import As, In

@@ -23,8 +23,8 @@ from scores.book import LoadedClass, ScoreRow
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
 from scores.kept import kept_of_class
-from scores.schemas import WorkingOut
 from scores.texts import plain_number
+from scores.working_schemas import WorkingOut
 
 from families.models import RunningHidden
 from families.posted_working import for_families

@@ -3,7 +3,7 @@
 from collections.abc import Collection
 from typing import Any
 
-from scores.schemas import CategoryWorkingOut, LineOut, PartOut, WorkingOut
+from scores.working_schemas import CategoryWorkingOut, LineOut, PartOut, WorkingOut
 
 NOT_SHOWN = "not shown yet"
 _BY_HAND = "put in its place by hand"

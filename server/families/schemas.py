@@ -6,7 +6,7 @@ from typing import Literal
 from ninja import Field, Schema
 from reports.standing_schemas import RibbonOut
 from school.schemas import Body, RowNumber
-from scores.schemas import WorkingOut
+from scores.working_schemas import WorkingOut
 
 from families.models import FIRST_HOUR, LAST_HOUR
 

@@ -12,6 +12,19 @@ from school.schemas import written
 from school.years import year_of
 
 from people import beginning, classes, enrolling, persons, students
+from people.class_schemas import (
+    AlongOut,
+    ClassChange,
+    ClassesIn,
+    ClassesOut,
+    ClassIn,
+    ClassOut,
+    LeaveIn,
+    MoveIn,
+    ProposedOut,
+    StudentsIn,
+    TakeOverIn,
+)
 from people.classes import TeachingGiven, find_class
 from people.frame import frame
 from people.listing import count_people, list_classes, list_people, see_class, see_person, see_student
@@ -19,30 +32,19 @@ from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
 from people.persons import find_person
 from people.schemas import (
     AccountIn,
-    AlongOut,
-    ClassChange,
-    ClassesIn,
-    ClassesOut,
-    ClassIn,
-    ClassOut,
     GuardianChange,
     GuardianIn,
     IdOut,
-    LeaveIn,
-    MoveIn,
     OtherIn,
     PeopleOut,
     PersonChange,
     PersonIn,
-    ProposedOut,
     RoleName,
     SchoolFrameOut,
     SchoolPersonOut,
     SchoolStudentOut,
     StudentChange,
     StudentIn,
-    StudentsIn,
-    TakeOverIn,
 )
 from people.students import find_student
 

@@ -15,7 +15,7 @@ from school.paging import page_of
 
 from people.listing import matching
 from people.permissions import SEE_PEOPLE
-from people.schemas import AuditActionOut, AuditLineOut, AuditOut, AuditWanted
+from people.records_schemas import AuditActionOut, AuditLineOut, AuditOut, AuditWanted
 
 router = PermittedRouter(tags=["people"])
 MOST_SAVED = 20_000

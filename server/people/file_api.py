@@ -16,19 +16,11 @@ from school.years import year_of
 from people import drafts
 from people.changes import Change, Draft
 from people.changes import Kind as ChangeKind
+from people.file_schemas import AnswersIn, AskOut, FileAppliedOut, FileChangeOut, FileDraftOut, PastedIn, ReadingIn
 from people.models import DraftState, FileDraft
 from people.oneroster_file import write_oneroster
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
-from people.schemas import (
-    AnswersIn,
-    AskOut,
-    FileAppliedOut,
-    FileChangeOut,
-    FileDraftOut,
-    IdOut,
-    PastedIn,
-    ReadingIn,
-)
+from people.schemas import IdOut
 
 router = PermittedRouter(tags=["people"])
 LISTED = 200

@@ -24,22 +24,18 @@ from school.models import (
 from school.paging import Page, count_of, page_of
 from school.texts import plain
 
+from people.class_schemas import ClassesOut, ClassOut, ClassRow, RosterRow, TeacherOut
 from people.erasing import person_kept_until, student_kept_until
 from people.persons import roles_of
 from people.schemas import (
     AccountOut,
-    ClassesOut,
-    ClassOut,
-    ClassRow,
     ClassStay,
     GuardianLink,
     PeopleOut,
     PersonLink,
     PersonRow,
-    RosterRow,
     SchoolPersonOut,
     SchoolStudentOut,
-    TeacherOut,
 )
 
 Account = Literal["to_invite", "invited", "active", "inactive"]

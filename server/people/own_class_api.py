@@ -9,22 +9,20 @@ from school.models import AuditAction, SchoolYear
 from school.refusal import Refused
 
 from people import classes, enrolling
+from people.class_schemas import LeaveIn, StudentsIn
 from people.classes import TeachingGiven
 from people.from_gradebook import class_from_gradebook
 from people.listing import find_for_class, see_roster
-from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS, SEE_PEOPLE
-from people.schemas import (
+from people.own_class_schemas import (
     ClassMakingIn,
     ClassMakingOut,
     FromGradebookOut,
     GradebookMade,
-    IdOut,
-    LeaveIn,
     OwnClassMade,
-    PersonLink,
     RosterOut,
-    StudentsIn,
 )
+from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS, SEE_PEOPLE
+from people.schemas import IdOut, PersonLink
 from people.students import find_student
 
 router = PermittedRouter(tags=["people"])

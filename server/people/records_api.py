@@ -12,7 +12,7 @@ from people import erasing
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
 from people.personal_data import person_data, student_data
 from people.persons import find_person
-from people.schemas import RecordsIn, RecordsOut
+from people.records_schemas import RecordsIn, RecordsOut
 from people.students import find_student
 
 router = PermittedRouter(tags=["people"])

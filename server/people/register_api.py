@@ -10,7 +10,8 @@ from school.years import year_of
 from people import drafts, registers
 from people.models import Register
 from people.permissions import CHANGE_PEOPLE, SEE_PEOPLE
-from people.schemas import IdOut, RegisterIn, RegisterOut
+from people.schemas import IdOut
+from people.setup_schemas import RegisterIn, RegisterOut
 
 router = PermittedRouter(tags=["people"])
 

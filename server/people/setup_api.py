@@ -16,7 +16,7 @@ from school.session import session_of
 from school.texts import bare_code
 
 from people.beginning import DIVISIONS, Beginning, Officer, begin_school
-from people.schemas import DivisionOut, SetupIn, SetupOut
+from people.setup_schemas import DivisionOut, SetupIn, SetupOut
 
 router = PermittedRouter(tags=["people"])
 

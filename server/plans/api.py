@@ -28,44 +28,35 @@ from plans import (
     terms,
     together,
 )
+from plans.beginning_schemas import BeginIn, KeepIn, PatternOut, SendIn, SourceOut, WaysOut
+from plans.criteria_schemas import CriterionOut, KnownCriteriaOut, KnownStandardOut
 from plans.loading import offered_codes
 from plans.permissions import CHANGE_PLAN, CHANGE_SHARED
+from plans.scale_schemas import CodeIn, ScaleIn, ScalesOut
 from plans.scales import TypedBand
 from plans.schemas import (
     AddedOut,
     AppliedOut,
     AssignmentIn,
-    BeginIn,
     CategoryIn,
-    CodeIn,
     CountOut,
-    CriterionOut,
     DeletedOut,
     DoneOut,
-    KeepIn,
-    KnownCriteriaOut,
-    KnownStandardOut,
     MadeOut,
     MergeIn,
     OrderIn,
-    PatternOut,
     PieceOut,
     PlanEventOut,
     RepeatIn,
     RestIn,
     RestOut,
     RulesIn,
-    ScaleIn,
-    ScalesOut,
-    SendIn,
     ShareIn,
-    SourceOut,
     TermRulesIn,
     TextIn,
     TogetherIn,
     TogetherOut,
     VersionedOut,
-    WaysOut,
     WeightsIn,
     WordsOut,
 )

@@ -6,7 +6,8 @@ from typing import Any, Literal
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
-from typing_extensions import TypedDict
+
+from plans.criteria_schemas import CriterionIn, CriterionOut
 
 
 class CategoryOut(Schema):
@@ -37,46 +38,6 @@ class CategoryOut(Schema):
     width_standing: float
     has_scores: bool
     was: dict[str, str]
-
-
-class CriterionLevelOut(Schema):
-    """A level of a criterion: its name, points, and what one sees there."""
-
-    name: str
-    points: str
-    wording: str
-
-
-class CriterionOut(Schema):
-    """What one looks for in a piece of work, with its levels in the order in which they are offered."""
-
-    name: str
-    points: str
-    description: str
-    standard: str | None
-    levels: list[CriterionLevelOut]
-
-
-class KnownCriteriaOut(Schema):
-    """Criteria that can be taken over; `shared_id` is set where they are offered to the school, `is_own` where by oneself."""
-
-    name: str
-    criteria: list[CriterionOut]
-    shared_id: int | None
-    is_own: bool
-
-
-class KnownStandardOut(Schema):
-    """One of the school's standards, which work can name. `within` is the standard that it is a part of; `lately` says how many others
-    the teacher's own work has named since it named this one, None where it never has.
-    """
-
-    name: str
-    code: str
-    wording: str
-    subject: str
-    within: str
-    lately: int | None
 
 
 class AssignmentOut(Schema):
@@ -133,15 +94,6 @@ class AssignmentOut(Schema):
     was: dict[str, str]
 
 
-class ChoiceOut(Schema):
-    """A choice of the ground rules, with what it makes of a student's grade where that was asked."""
-
-    value: str
-    words: str
-    percent: str | None = None
-    mark: str | None = None
-
-
 class RuleOut(Schema):
     """A ground rule: what is chosen, in words, and what was before the draft. `is_own` where the term sets it for itself."""
 
@@ -150,62 +102,6 @@ class RuleOut(Schema):
     words: str
     was: str | None
     is_own: bool
-
-
-class EditOut(Schema):
-    """One change in a draft, in words. `misfit` says why it no longer fits the plan in force, and is left out."""
-
-    mark: str
-    field: str
-    words: str
-    was: str
-    now: str
-    misfit: str
-
-
-class ChangeOut(TypedDict):
-    """What would become of one student's grade in the term that is looked at. While a hand moves there are hundreds of them, which
-    is why they are plain dictionaries.
-    """
-
-    student_id: int
-    student: str
-    number: str | None
-    percent_before: str | None
-    mark_before: str | None
-    percent_after: str | None
-    mark_after: str | None
-    difference: str
-    move: str
-
-
-class ConsequenceOut(Schema):
-    """Which of the term's grades something would change; those that cross a mark come first.
-
-    `elsewhere` says how many change in other terms, in words.
-    """
-
-    grades: int
-    up: int
-    down: int
-    marks: int
-    changes: list[ChangeOut]
-    elsewhere: list[str]
-
-
-class DraftOut(ConsequenceOut):
-    """A draft: who began it, what is in it, and its consequence."""
-
-    by: str
-    at: datetime.datetime
-    edits: list[EditOut]
-
-
-class PreviewOut(Schema):
-    """What each choice of a ground rule makes of the grade of a student for whom it matters."""
-
-    student: str | None
-    choices: list[ChoiceOut]
 
 
 class RulesIn(Body):
@@ -233,52 +129,6 @@ class TextIn(Body):
     """Categories as text."""
 
     text: str
-
-
-class BeginIn(Body):
-    """What a plan begins with: another class, a kept plan, or a starting pattern by its name."""
-
-    source: int | None = None
-    kept: int | None = None
-    pattern: str | None = None
-    with_assignments: bool = True
-
-
-class SourceOut(Schema):
-    """A class or a kept plan."""
-
-    id: int
-    name: str
-
-
-class PatternOut(Schema):
-    """A starting pattern."""
-
-    name: str
-    words: str
-    categories: str
-
-
-class WaysOut(Schema):
-    """The ways into an empty class."""
-
-    classes: list[SourceOut]
-    kept: list[SourceOut]
-    patterns: list[PatternOut]
-
-
-class KeepIn(Body):
-    """The name under which a plan is kept."""
-
-    name: str
-    with_assignments: bool = True
-
-
-class SendIn(Body):
-    """The classes that a plan is sent to."""
-
-    classes: list[int]
-    with_assignments: bool = False
 
 
 class WordsOut(Schema):
@@ -351,24 +201,6 @@ class PlanOut(Schema):
     """Which standards a grade by standards is made of, and how they weigh; empty is all that are part of no other."""
     standards_used: list[str]
     """The standards that the class works with."""
-
-
-class CriterionLevelIn(Body):
-    """A level of a criterion as typed: its name, its points, and in words what one sees there."""
-
-    name: str
-    points: str
-    wording: str = ""
-
-
-class CriterionIn(Body):
-    """A criterion as typed; `standard` is what a chosen level is evidence of."""
-
-    name: str
-    points: str
-    description: str = ""
-    standard: str | None = None
-    levels: list[CriterionLevelIn] = Field(max_length=100)
 
 
 class CategoryIn(Body):
@@ -527,129 +359,6 @@ class TermRulesIn(Body):
     part_weights: dict[int, str] = Field(default_factory=dict)
     parts_from: str | None = None
     adjust: list[dict[str, Any]] | None = None
-
-
-class BandIO(Body):
-    """One mark of a scale, its numbers as text."""
-
-    mark: str
-    min: str
-    value: str = ""
-
-
-class ScaleOut(Schema):
-    """A scale. `is_mine` may be changed where it is, unless it is in use."""
-
-    id: int
-    name: str
-    out_of: str
-    bands: list[BandIO]
-    is_mine: bool
-    is_shared: bool
-    is_here: bool
-    uses: int
-
-
-class ScaleIn(Body):
-    """A scale as typed; without an id a new one. `is_shared` offers it to the whole school."""
-
-    id: int | None = None
-    is_shared: bool = False
-    name: str
-    out_of: str = "100"
-    bands: list[BandIO]
-
-
-class CodeOut(Schema):
-    """A score code, as the class's draft would have it. `whose` says in words to whom it belongs; `was` what its drafted
-    fields are in force.
-    """
-
-    id: int
-    code: str
-    name: str
-    effect: str
-    percent: str
-    missing: bool
-    colour: int
-    whose: str
-    is_used: bool
-    is_mine: bool
-    is_shared: bool
-    was: dict[str, str]
-
-
-class CodeIn(Body):
-    """What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip."""
-
-    id: int | None = None
-    code: str | None = None
-    name: str | None = None
-    effect: str | None = None
-    percent: str | None = None
-    missing: bool | None = None
-    colour: int | None = None
-    is_shared: bool | None = None
-    over_100_meant: bool | None = None
-
-
-class SchoolScaleOut(Schema):
-    """A scale of the school, and how many classes use it."""
-
-    id: int
-    name: str
-    out_of: str
-    bands: list[BandIO]
-    uses: int
-
-
-class SchoolScaleIn(Body):
-    """A scale of the school as typed; without an id a new one."""
-
-    id: int | None = None
-    name: str
-    out_of: str = "100"
-    bands: list[BandIO] = Field(max_length=60)
-
-
-class SchoolCodeOut(Schema):
-    """A code of the school, and whether scores hold it."""
-
-    id: int
-    code: str
-    name: str
-    effect: str
-    percent: str
-    missing: bool
-    is_used: bool
-
-
-class SchoolCodeIn(Body):
-    """A code of the school; without an id a new one."""
-
-    id: int | None = None
-    code: str
-    name: str
-    effect: str
-    percent: str = ""
-    missing: bool = False
-    over_100_meant: bool = False
-
-
-class SchoolScalesOut(Schema):
-    """The school's scales and codes."""
-
-    scales: list[SchoolScaleOut]
-    codes: list[SchoolCodeOut]
-
-
-class ScalesOut(Schema):
-    """The scales and codes that a teacher has for a class."""
-
-    scales: list[ScaleOut]
-    codes: list[CodeOut]
-    offered: list[CodeOut]
-    """Codes that colleagues offer to the school."""
 
 
 class CheckOut(Schema):

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from school.models import Person, SchoolClass
 
 from plans.models import GradingScale, ScoreCode
-from plans.schemas import BandIO, CodeOut, ScaleOut
+from plans.scale_schemas import BandIO, CodeOut, ScaleOut
 
 
 def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) -> ScaleOut:

@@ -5,7 +5,8 @@ import datetime
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
-from scores.schemas import GradeOut, WorkingOut
+from scores.grid_schemas import GradeOut
+from scores.working_schemas import WorkingOut
 
 from reports.schemas import PostedOut, WithdrawnOut
 

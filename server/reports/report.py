@@ -8,8 +8,8 @@ from school.calendar import local
 from school.models import CommentsBy, Person, Student, Term
 from scores.book import LoadedClass
 from scores.grid import grade, namesakes_of
+from scores.grid_schemas import GradeOut
 from scores.models import Override
-from scores.schemas import GradeOut
 
 from reports import posted
 from reports.checks import checks_of, standards_of

@@ -8,7 +8,7 @@ from exchange.table_schemas import AskedLineOut, ChoosableOut, PairedColumnOut
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
-from scores.schemas import GradeOut
+from scores.grid_schemas import GradeOut
 
 State = Literal["no_grade", "no_comment", "being_written", "ready", "posted", "changed"]
 

@@ -5,8 +5,8 @@ from typing import Any
 from ninja import Status
 from plans import school_scales
 from plans.models import GradingScale
+from plans.scale_schemas import BandIO, SchoolCodeIn, SchoolCodeOut, SchoolScaleIn, SchoolScaleOut, SchoolScalesOut
 from plans.scales import TypedBand
-from plans.schemas import BandIO, SchoolCodeIn, SchoolCodeOut, SchoolScaleIn, SchoolScaleOut, SchoolScalesOut
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL

@@ -6,9 +6,10 @@ from typing import Any
 
 from django.http import HttpResponse
 from ninja import Status
+from plans.consequence_schemas import DraftOut, PreviewOut
 from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
-from plans.schemas import CheckOut, DraftOut, MendIn, PlanOut, PreviewOut, WordsOut
+from plans.schemas import CheckOut, MendIn, PlanOut, WordsOut
 from school.access import Asking, PermittedRouter
 from school.models import Enrolment
 from school.own import own_classes
@@ -22,30 +23,18 @@ from scores.checks import checks, mend
 from scores.consequence import Tried, tried
 from scores.drafted import drafted, preview
 from scores.entering import PlanMoved, Typed, enter
+from scores.entry_schemas import AnswerOut, BatchIn, ChosenIn, ChosenOut, TriedIn, TriedOut
 from scores.explaining import explained
 from scores.grid import class_figures, columns, grid, rows_after
+from scores.grid_schemas import GridOut
 from scores.kept import kept_answer, kept_class, kept_class_after, kept_class_now
 from scores.lens import chosen_figures, lens
 from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
 from scores.pulse import pulse
-from scores.schemas import (
-    AnswerOut,
-    BatchIn,
-    ChosenIn,
-    ChosenOut,
-    GridOut,
-    LensOut,
-    LooseEndOut,
-    PulseIn,
-    PulseOut,
-    StudentLineOut,
-    TriedIn,
-    TriedOut,
-    ViewIn,
-    WorkingOut,
-)
+from scores.schemas import LensOut, LooseEndOut, PulseIn, PulseOut, StudentLineOut, ViewIn
+from scores.working_schemas import WorkingOut
 
 LARGEST_VIEW = 8000
 """How many characters of a view are remembered."""

@@ -9,15 +9,15 @@ from gradecore.change import Change, changed
 from gradecore.entry import EntryError
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
+from plans.consequence_schemas import ChangeOut, ConsequenceOut
 from plans.loading import LoadedPlan
 from plans.models import Assignment
-from plans.schemas import ChangeOut, ConsequenceOut
 from school.models import Student, Term
 
 from scores.book import LoadedClass
+from scores.entry_schemas import NotTakenOut, TriedOut
 from scores.grid import namesakes_of
 from scores.lines import Line
-from scores.schemas import NotTakenOut, TriedOut
 
 _MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
 

@@ -12,11 +12,11 @@ from gradecore.gradebook import Gradebook
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
 from plans.choices import TERM_FIELDS, choices, chosen
+from plans.consequence_schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
 from plans.drafting import misfits
 from plans.ground_rules import set_rules
 from plans.loading import core_method, core_scale, standard_weights
 from plans.models import Draft, GradingScale, GroundRules, ScoreCode, TermPlan
-from plans.schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
 from school.calendar import local
 from school.models import SchoolClass, Term
 

@@ -14,7 +14,7 @@ from gradecore.working import CategoryWorking, Line, PartWorking, StandardWorkin
 from school.models import Student, Term
 
 from scores.book import LoadedClass
-from scores.schemas import CategoryWorkingOut, LineOut, PartOut, StepOut, WorkingOut
+from scores.working_schemas import CategoryWorkingOut, LineOut, PartOut, StepOut, WorkingOut
 
 DECIMALS = 2
 """Of the parts in a working."""

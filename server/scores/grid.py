@@ -18,7 +18,7 @@ from plans.models import Assignment, ScoreCode
 from school.models import Enrolment, Term
 
 from scores.book import LoadedClass, ScoreRow, works_of
-from scores.schemas import (
+from scores.grid_schemas import (
     CellOut,
     CodeShownOut,
     ColumnOut,

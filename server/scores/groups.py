@@ -9,8 +9,8 @@ from school.models import Enrolment, SchoolClass, Term
 from school.refusal import NotYours, Refused, Stale
 
 from scores.book import LoadedClass
+from scores.group_schemas import StudentGroupIn, StudentGroupOut
 from scores.models import GroupMember, StudentGroup
-from scores.schemas import StudentGroupIn, StudentGroupOut
 
 MOST = 60
 """How many groups a class may have."""

@@ -8,9 +8,9 @@ from school.access import Asking, PermittedRouter
 
 from scores import groups
 from scores.book import term_of
+from scores.group_schemas import GroupsProposedOut, ProposeIn, StudentGroupChange, StudentGroupOut, StudentGroupsIn
 from scores.kept import kept_class
 from scores.permissions import KEEP_GROUPS, SEE_SCORES
-from scores.schemas import GroupsProposedOut, ProposeIn, StudentGroupChange, StudentGroupOut, StudentGroupsIn
 
 router = PermittedRouter(tags=["scores"])
 

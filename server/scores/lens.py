@@ -18,9 +18,10 @@ from school.models import Person, School, SchoolClass, Student, Term
 from school.refusal import NotYours
 
 from scores.book import LoadedClass, ScoreRow
+from scores.entry_schemas import ChosenOut
 from scores.grid import grade, is_apart, mean_text, slip_words, slips_of
 from scores.models import Score, ScoreEvent
-from scores.schemas import BesideOut, ChosenOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
+from scores.schemas import BesideOut, EffectOut, EventOut, LensOut, MarkOut, StandardScoreOut
 from scores.texts import plain_number
 
 MOST_EVENTS = 50

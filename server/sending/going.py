@@ -13,8 +13,8 @@ from reports.written import state_of, written
 from school.models import SchoolClass, Student, Term
 from scores.book import LoadedClass
 from scores.grid import is_apart
+from scores.grid_schemas import GradeOut
 from scores.kept import kept_class
-from scores.schemas import GradeOut
 
 from sending.models import sending_of
 from sending.pairing import ClassPairing

@@ -3,9 +3,9 @@
 from typing import Any, Literal
 
 from ninja import Schema
-from plans.schemas import ConsequenceOut
+from plans.consequence_schemas import ConsequenceOut
 from school.schemas import Body, RowNumber
-from scores.schemas import SpreadOut as BoxOut
+from scores.grid_schemas import SpreadOut as BoxOut
 from typing_extensions import TypedDict
 
 Kind = Literal["term", "category", "assignment"]

@@ -10,8 +10,8 @@ from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.spread import CloseBelow, close_below
 from gradecore.statistics import statistics
+from plans.consequence_schemas import ConsequenceOut
 from plans.models import Draft, TermPlan
-from plans.schemas import ConsequenceOut
 from school.models import Person, SchoolClass
 from scores.book import LoadedClass
 from scores.consequence import consequence

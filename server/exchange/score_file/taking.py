@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from django.db import transaction
 from gradecore.numbers import decimal_text
 from plans.assignments import add_assignment
+from plans.consequence_schemas import ConsequenceOut
 from plans.loading import load_plan
-from plans.schemas import ConsequenceOut
 from school import acts
 from school.models import Person, SchoolClass, Term
 from scores.book import LoadedClass, load_class
