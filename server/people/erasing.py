@@ -33,12 +33,13 @@ ERASED = "Erased"
 """The family name of whoever was erased; the given name is the number of the row, so that two can be told apart."""
 
 
-def set_kept_years(school: School, years: int) -> None:
-    """For how many years the school keeps what it knows of somebody who has left."""
-    if not 0 <= years <= LONGEST_KEPT:
-        raise Refused(f"Type a number of years from 0 to {LONGEST_KEPT}.", "kept_years")
-    school.kept_years = years
-    school.save(update_fields=["kept_years"])
+def set_kept_years(school: School, kept_years: int, audit_years: int) -> None:
+    """For how many years the school keeps what it knows of somebody who has left, and the lines of its audit."""
+    for field, years, least in (("kept_years", kept_years, 0), ("audit_years", audit_years, 1)):
+        if not least <= years <= LONGEST_KEPT:
+            raise Refused(f"Type a number of years from {least} to {LONGEST_KEPT}.", field)
+    school.kept_years, school.audit_years = kept_years, audit_years
+    school.save(update_fields=["kept_years", "audit_years"])
 
 
 def student_kept_until(student: Student) -> datetime.date | None:

@@ -58,12 +58,12 @@ def erase_person(request: Asking, school_id: int, person: int) -> Any:
 
 @router.get("/schools/{school_id}/records", permission=SEE_PEOPLE, response=RecordsOut)
 def see_records(request: Asking, school_id: int) -> Any:
-    """For how long what is known of somebody is kept."""
-    return {"kept_years": request.school.kept_years}
+    """For how long what is known of somebody who has left is kept, and the audit."""
+    return RecordsOut(kept_years=request.school.kept_years, audit_years=request.school.audit_years)
 
 
 @router.put("/schools/{school_id}/records", permission=CHANGE_PEOPLE, audit=AuditAction.PEOPLE, response=RecordsOut)
 def change_records(request: Asking, school_id: int, body: RecordsIn) -> Any:
-    """Say for how long what is known of somebody is kept after they have left."""
-    erasing.set_kept_years(request.school, body.kept_years)
-    return {"kept_years": request.school.kept_years}
+    """Say for how long what is known of somebody is kept after they have left, and for how long the audit."""
+    erasing.set_kept_years(request.school, body.kept_years, body.audit_years)
+    return RecordsOut(kept_years=request.school.kept_years, audit_years=request.school.audit_years)

@@ -9,15 +9,17 @@ from school.schemas import Body
 
 
 class RecordsOut(Schema):
-    """For how many years the school keeps what it knows of somebody who has left."""
+    """For how many years the school keeps what it knows of somebody who has left, and the lines of its audit."""
 
     kept_years: int
+    audit_years: int
 
 
 class RecordsIn(Body):
-    """For how many years the school keeps what it knows of somebody who has left."""
+    """For how many years the school is to keep what it knows of somebody who has left, and the lines of its audit."""
 
     kept_years: int
+    audit_years: int
 
 
 class AuditLineOut(Schema):

@@ -134,12 +134,17 @@ class _Reading:
         if formula:
             raise Refused(f"The {formula} is a formula. Put its value in the sheet (paste as values).")
         percent, reason = plain_number(percent), reason.removeprefix("'")
+        had = self.overrides.get(student.pk)
+        if None in places[:2] and not percent and not mark:
+            # An override is taken back by a line that could say what takes its place, and says nothing.
+            return None
+        if places[2] is None and had is not None:
+            reason = had.reason
         if reason and not percent and not mark:
             raise Refused(
                 f"{student} has a reason and neither a new percent nor a new mark. Give one, or empty the reason."
             )
         wanted = read_override(self.marks, OverrideGiven(student, percent, mark, reason), sure=True)
-        had = self.overrides.get(student.pk)
         before = "" if had is None else _shown({"percent": had.percent, "mark": had.mark})
         after = _shown(wanted) if wanted else ""
         if before == after and (had.reason if had else "") == (wanted["reason"] if wanted else ""):

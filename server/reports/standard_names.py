@@ -15,7 +15,7 @@ from school.refusal import Refused
 from scores.models import LevelOverride, Score
 
 from reports.models import Comment, PostedGrade
-from reports.standards import read_name
+from reports.standards import combined, read_name
 from reports.standing import plural
 
 _MANY = 500
@@ -78,6 +78,9 @@ def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
     branches = [each | {"standard": to if each["standard"] == name else each["standard"]} for each in school.standards.get("branches", ())
                 if not (is_same and each["standard"] == name)]  # fmt: skip
     gone_names = _called(school.standards.get("archived", ()), name, to)
+    if "usual" in school.standards:
+        # What stands under another one now follows the branch that it is in.
+        found = combined(found, branches, school.standards["usual"])
     words = school.standards | {
         "standards": found, "about": said, "branches": branches,
         "archived": [each for each in gone_names if not (is_same and each == to)],

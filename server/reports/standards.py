@@ -11,7 +11,7 @@ from gradecore.file import read_standards
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from plans.models import Assignment
 from plans.standards import About, about, archived, current, listed, standards_named, usual
-from school.models import School
+from school.models import ReportingWindow, School
 from school.refusal import Refused
 from scores.by_standard import STROKE
 from scores.models import LevelOverride
@@ -48,9 +48,11 @@ def standards_out(school: School) -> SchoolStandardsOut:
 def set_standards(school: School, given: Mapping[str, Any]) -> None:
     """Set the standards, how their evidence comes together, and the levels. Without any of both the school has none.
 
-    What the list no longer holds and still has evidence is archived; what of that stands in the list again is as it was.
+    What the list no longer holds and still has evidence is archived; what of that stands in the list again is as it was. No window
+    that is not over asks for it any longer.
     """
     standards = [_standard(each) for each in given["standards"]]
+    _ask_no_more(school, {each.id for each in current(school)} - {each["id"] for each in standards})
     if not standards and not given["levels"]:
         school.standards = {}
     else:
@@ -60,7 +62,7 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
         standards += [{"id": each.id} | ({"parent": each.parent} if each.parent in staying else {}) for each in gone]
         like, branches = _way(given, "rate"), [_branch(each, names) for each in given["branches"]]
         words = {
-            "standards": _combined(standards, branches, like),
+            "standards": combined(standards, branches, like),
             "standards_scale": {"bands": [_level(each) for each in given["levels"]], "out_of": given["out_of"]},
         }
         known = about(school)
@@ -81,6 +83,16 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             "branches": branches,
         }
     school.save(update_fields=["standards"])
+
+
+def _ask_no_more(school: School, left: Collection[str]) -> None:
+    """Take standards that left the list off what windows ask for, where these are not over."""
+    if not left:
+        return
+    windows = ReportingWindow.objects.filter(term__year__school=school, closes__gte=school.today())
+    for window in windows.exclude(asks_for=[]):
+        window.asks_for = [each for each in window.asks_for if each not in left]
+        window.save(update_fields=["asks_for"])
 
 
 def archiving_words(school: School, given: Mapping[str, Any]) -> list[str]:
@@ -105,7 +117,7 @@ def with_evidence(school: School, standards: Sequence[Standard]) -> list[Standar
     return [each for each in standards if each.id in used]
 
 
-def _combined(
+def combined(
     standards: Sequence[Mapping[str, Any]], branches: Sequence[Mapping[str, str]], like: Mapping[str, str]
 ) -> list[dict[str, Any]]:
     """The standards, each with how its evidence comes together: as the nearest branch that it is in says, else as usual."""

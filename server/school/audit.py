@@ -3,6 +3,7 @@
 from typing import Any
 
 from axes.helpers import get_client_ip_address
+from dateutil.relativedelta import relativedelta
 from django.contrib.auth.signals import user_logged_in, user_logged_out, user_login_failed
 from django.dispatch import receiver
 from django.http import HttpRequest
@@ -32,6 +33,16 @@ def record(
         address=get_client_ip_address(request) or None,
         at=timezone.now(),
     )
+
+
+def tidy() -> None:
+    """Forget what is older than a school keeps its audit; of whoever belongs to no school, what every school would forget."""
+    now, longest = timezone.now(), 0
+    for school in School.objects.only("audit_years"):
+        AuditEntry.objects.filter(school=school).forget_before(now - relativedelta(years=school.audit_years))
+        longest = max(longest, school.audit_years)
+    if longest:
+        AuditEntry.objects.filter(school=None).forget_before(now - relativedelta(years=longest))
 
 
 def _school_of(person: Person | None) -> School | None:

@@ -58,6 +58,8 @@ class School(models.Model):
     """In one line, as it stands on report cards."""
     kept_years = models.PositiveSmallIntegerField(default=10)
     """How many years the school keeps what it knows of somebody who has left, before they may be erased."""
+    audit_years = models.PositiveSmallIntegerField(default=10)
+    """How many years a line of the audit is kept."""
     teachers_make_classes = models.BooleanField(default=False)
     """Whether teachers may make classes for themselves, and say who is in them."""
     second_factor_of = models.JSONField(default=list)
@@ -475,7 +477,11 @@ class AuditAction(models.TextChoices):
 
 
 class AppendOnly(models.QuerySet["AuditEntry"]):
-    """Rows that are made and read, and nothing else."""
+    """Rows that are made and read, and nothing else; in the end the school's time for them is over."""
+
+    def forget_before(self, moment: datetime.datetime) -> int:
+        """Forget the lines of before a moment, as the school has said; gives how many."""
+        return self.filter(at__lt=moment)._raw_delete(self.db)
 
     def update(self, **_: object) -> int:
         raise TypeError("An audit is only added to.")
@@ -485,7 +491,9 @@ class AppendOnly(models.QuerySet["AuditEntry"]):
 
 
 class AuditEntry(models.Model):
-    """One line of the audit: who did what, of whom or which class, from where and when. It is never changed or deleted."""
+    """One line of the audit: who did what, of whom or which class, from where and when. It is never changed, and never deleted
+    before the school's time for it is over.
+    """
 
     school = models.ForeignKey(School, on_delete=models.PROTECT, null=True, related_name="+")
     """None where somebody belongs to no school, or is not known."""

@@ -8,15 +8,16 @@ from celery.signals import worker_ready
 from django.db import OperationalError, close_old_connections
 from django.utils import timezone
 
-from school import acts
+from school import acts, audit
 from school.models import Heartbeat
 
 
 @shared_task(name="school.tidy")
 def tidy() -> None:
-    """Forget what is too old to be undone."""
+    """Forget what is too old to be undone, and what the audit need not keep any longer."""
     close_old_connections()
     acts.tidy()
+    audit.tidy()
 
 
 EVERY = 20.0

@@ -290,7 +290,7 @@ BODIES: dict[str, Any] = {
         "client_id": "x",
         "client_secret": "y",
     },
-    "/schools/{school_id}/records": {"kept_years": 5},
+    "/schools/{school_id}/records": {"kept_years": 5, "audit_years": 5},
     "/schools/{school_id}/cards": {"card_design": "ledger", "paper": "A4"},
     "/schools/{school_id}/standards": {
         "standards": [],

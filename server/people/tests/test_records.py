@@ -127,7 +127,7 @@ def test_nobody_is_erased_who_is_at_the_school_or_whose_years_are_not_over(world
     world.school.fixed_day = datetime.date(2042, 6, 14)
     world.school.save()
     assert erase(world, student)[0] == 422
-    body = {"kept_years": 9}
+    body = {"kept_years": 9, "audit_years": 10}
     assert send(world.client("officer"), "PUT", f"{world.school_address}/records", body).json() == body
     assert erase(world, student)[0] == 204
 

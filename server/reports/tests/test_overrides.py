@@ -171,6 +171,19 @@ def test_columns_and_students_that_a_file_does_not_tell_are_chosen(marks: World)
     assert read(marks, content, fields={"1": "salary"}).json()["detail"] == "There is no such column."
 
 
+def test_what_a_file_has_no_column_for_stays(marks: World) -> None:
+    override(marks, student=0, mark="C", reason="agreed")
+    override(marks, student=1, percent="70", reason="portfolio")
+    found = read(marks, b"Number,New percent\n100,\n101,75\n102,\n").json()
+    assert [(each["line"], each["before"], each["after"], each["reason"]) for each in found["changes"]] == [
+        (3, "70 %", "75 %", "portfolio")
+    ]
+    assert found["same"] == 2
+    # A sheet that could name a mark as well takes back what it leaves empty.
+    found = read(marks, b"Number,New percent,New mark\n100,,\n101,70,\n").json()
+    assert [(each["line"], each["before"], each["after"]) for each in found["changes"]] == [(2, "C", "")]
+
+
 def damaged(page: bytes) -> bytes:
     """A workbook in which a page was cut off or written over."""
     whole, out = io.BytesIO(), io.BytesIO()

@@ -1,9 +1,11 @@
 """The school's standards: what is taken off the list and still has evidence is archived, and a branch has a way of its own (R8.2)."""
 
+import datetime
 from typing import Any
 
 import pytest
 from conftest import World
+from school.models import ReportingWindow
 from scores.models import LevelOverride
 from scores.tests.test_by_standard import SET, cell, scored, standards
 from scores.tests.test_entering import enter, entry
@@ -68,6 +70,21 @@ def test_what_has_evidence_is_archived_and_what_has_none_goes(scored: World) -> 
     assert names(kept(scored)["archived"]) == []
 
 
+def test_a_window_that_is_not_over_does_not_ask_for_what_left_the_list(scored: World) -> None:
+    window, today = ReportingWindow.objects.get(term=scored.term), scored.school.today()
+    for closes, left in ((today, ["Maps"]), (today - datetime.timedelta(days=1), ["Maps", "Reading maps"])):
+        window.opens, window.closes, window.asks_for = (
+            today - datetime.timedelta(days=9),
+            closes,
+            ["Maps", "Reading maps"],
+        )
+        window.save()
+        standards(scored)
+        standards(scored, standards=without("Reading maps"))
+        window.refresh_from_db()
+        assert window.asks_for == left
+
+
 def test_a_level_set_by_hand_is_evidence_and_what_was_above_may_go(scored: World) -> None:
     scored.assignments[0].standards = []
     scored.assignments[0].save()
@@ -109,6 +126,23 @@ def test_a_branch_has_its_own_way_and_all_else_the_usual_one(scored: World) -> N
     # A name takes its way along.
     call(scored, "Reading maps", "Map reading")
     assert [each["standard"] for each in kept(scored)["branches"]] == ["Maps", "Map reading"]
+
+
+def test_of_two_that_become_one_the_one_that_stays_keeps_its_way_and_what_comes_under_it_follows(scored: World) -> None:
+    listed = [*SET["standards"], {"name": "Charts"}, {"name": "Legends", "within": "Charts"}]
+    ways = [
+        {"standard": "Maps", "combine": "average", "rate": "0.65"},
+        {"standard": "Charts", "combine": "highest", "rate": "0.65"},
+    ]
+    standards(scored, standards=listed, branches=ways)
+    call(scored, "Charts", "Maps", is_same=True)
+    assert kept(scored)["branches"] == ways[:1]
+    scored.school.refresh_from_db()
+    assert {each["id"]: each["combine"] for each in scored.school.standards["standards"]} == {
+        "Maps": "average",
+        "Reading maps": "average",
+        "Legends": "average",
+    }
 
 
 @pytest.mark.parametrize(

@@ -4050,12 +4050,12 @@ export interface paths {
         };
         /**
          * See Records
-         * @description For how long what is known of somebody is kept.
+         * @description For how long what is known of somebody who has left is kept, and the audit.
          */
         get: operations["people_records_api_see_records"];
         /**
          * Change Records
-         * @description Say for how long what is known of somebody is kept after they have left.
+         * @description Say for how long what is known of somebody is kept after they have left, and for how long the audit.
          */
         put: operations["people_records_api_change_records"];
         post?: never;
@@ -9304,17 +9304,21 @@ export interface components {
         };
         /**
          * RecordsIn
-         * @description For how many years the school keeps what it knows of somebody who has left.
+         * @description For how many years the school is to keep what it knows of somebody who has left, and the lines of its audit.
          */
         RecordsIn: {
+            /** Audit Years */
+            audit_years: number;
             /** Kept Years */
             kept_years: number;
         };
         /**
          * RecordsOut
-         * @description For how many years the school keeps what it knows of somebody who has left.
+         * @description For how many years the school keeps what it knows of somebody who has left, and the lines of its audit.
          */
         RecordsOut: {
+            /** Audit Years */
+            audit_years: number;
             /** Kept Years */
             kept_years: number;
         };

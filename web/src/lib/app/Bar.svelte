@@ -22,26 +22,29 @@
 	const works = $derived(signed.teaches || signed.keepsRecords);
 
 	let field = $state<HTMLElement | null>(null);
-	let hasFailed = false;
+	/** Whether the palette's code is there, or could not be fetched. */
+	let code: 'coming' | 'there' | 'failed' = 'coming';
 
 	/** What is typed before the palette's code is there goes into it as it comes. */
 	async function openPalette(): Promise<void> {
 		if (opened.palette) return;
 		opened.palette = true;
-		hasFailed = false;
 		const isThere = await goTo(
 			() => field,
 			() => {},
-			() => !hasFailed
+			() => code === 'coming'
 		);
-		if (!isThere && !hasFailed) opened.palette = false;
+		if (!isThere && code === 'coming') opened.palette = false;
 	}
 
 	async function fetchPalette() {
+		code = 'coming';
 		try {
-			return await import('./Palette.svelte');
+			const found = await import('./Palette.svelte');
+			code = 'there';
+			return found;
 		} catch (error) {
-			hasFailed = true;
+			code = 'failed';
 			throw error;
 		}
 	}

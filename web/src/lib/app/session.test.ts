@@ -9,7 +9,7 @@ const answer = (body: object, status = 200) => Response.json(body, { status });
 
 /** Something is asked while a session stands, and answered once it does not any more. */
 async function ask(): Promise<() => Promise<unknown>> {
-	let come = (_: Response) => {};
+	let come: (answer: Response) => void = () => undefined;
 	const sent = vi.fn(() => new Promise<Response>((resolve) => (come = resolve)));
 	vi.stubGlobal('fetch', sent);
 	const asked = api.GET('/api/v1/today');

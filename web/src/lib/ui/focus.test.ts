@@ -92,6 +92,21 @@ describe('going to a field', () => {
 		expect(heard).not.toHaveBeenCalled();
 	});
 
+	it('waits beyond its patience as long as the field is said to be coming, and no longer', async () => {
+		let now = 0;
+		const clock = vi.spyOn(performance, 'now').mockImplementation(() => (now += 2_000));
+		let field: HTMLElement | null = null;
+		let times = 0;
+		const isThere = await goTo(() => field, undefined, () => {
+			if (++times === 5) field = add(null);
+			return times < 5;
+		}); // prettier-ignore
+		expect(isThere).toBe(true);
+		expect(document.activeElement).toBe(field);
+		expect(await goTo(() => null)).toBe(false);
+		clock.mockRestore();
+	});
+
 	it('is called off by Esc or the mouse; says what was typed for a field that does not come', async () => {
 		const cell = inCell();
 		const lost = vi.fn();

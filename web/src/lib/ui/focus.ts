@@ -13,24 +13,25 @@ type Found = HTMLElement | null | undefined;
  * Go to an element once `find` finds it, and once a dialog that stands before it has closed, for that gives the focus back
  * to where it was opened. What is typed meanwhile goes into the field that is found and reaches nothing else: where one
  * was, a letter could replace a score. Esc and the mouse call it off. `lost` hears of a field that does not come, and what
- * was typed for it. `isComing` says how long there is something to wait for: else it is a few seconds. Answers whether one
- * is there.
+ * was typed for it. A few seconds are waited, and beyond that as long as `isComing` says so. Answers whether one is there.
  */
 export async function goTo(
 	find: () => Found,
 	lost: (typed: string) => void = () => {},
-	isComing = within(PATIENCE)
+	isComing: () => boolean = () => false
 ): Promise<boolean> {
 	// One waits for one field at a time.
 	waiting?.leave();
 	const ahead = (waiting = new Ahead());
+	let ends = performance.now() + PATIENCE;
 	try {
 		let found = reached(find());
 		// What was only just asked for mostly comes with the page's next change.
 		if (!found) await tick();
 		found = reached(find());
-		while (!found && !ahead.isOff && isComing()) {
+		while (!found && !ahead.isOff && performance.now() < ends) {
 			await new Promise((wake) => setTimeout(wake, STEP));
+			if (isComing()) ends = performance.now() + PATIENCE;
 			found = reached(find());
 		}
 		if (!found || ahead.isOff) {
@@ -44,11 +45,6 @@ export async function goTo(
 	} finally {
 		ahead.leave();
 	}
-}
-
-function within(time: number): () => boolean {
-	const ends = performance.now() + time;
-	return () => performance.now() < ends;
 }
 
 /**

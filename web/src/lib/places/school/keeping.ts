@@ -204,9 +204,9 @@ export class Keeping {
 		);
 	}
 
-	keepFor(kept_years: number) {
+	keepFor(body: Shapes['RecordsIn']) {
 		return this.changing.make(() =>
-			ask(api.PUT('/api/v1/schools/{school_id}/records', { params: this.#of({}), body: { kept_years } }))
+			ask(api.PUT('/api/v1/schools/{school_id}/records', { params: this.#of({}), body }))
 		);
 	}
 
