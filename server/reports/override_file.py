@@ -138,7 +138,7 @@ class _Reading:
         if None in places[:2] and not percent and not mark:
             # An override is taken back by a line that could say what takes its place, and says nothing.
             return None
-        if places[2] is None and had is not None:
+        if places[2] is None and had is not None and (percent or mark):
             reason = had.reason
         if reason and not percent and not mark:
             raise Refused(
