@@ -2,10 +2,10 @@
 evidence belongs to the standard (R8). What was posted, and history, stay as they were.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from typing import Any
 
-from django.db.models import Model, Q
+from django.db.models import Q, QuerySet
 from gradecore.check import BookError
 from gradecore.file import read_standards
 from plans.models import Assignment, Category, Draft, GroundRules, KeptPlan, SharedCriteria
@@ -102,46 +102,32 @@ def _in_plans(school: School, name: str, to: str) -> None:
             works.append(work)
     # What is deleted may be brought back.
     Assignment.with_deleted.bulk_update(works, ["standards", "criteria", "version"], batch_size=_MANY)
-    categories = list(Category.objects.filter(school_class__school=school).exclude(default_standards=[]))
-    for category in categories:
-        category.default_standards = _called(category.default_standards, name, to)
-    _write(Category, categories, "default_standards")
-    offered = list(SharedCriteria.objects.filter(school=school))
-    for each in offered:
-        each.criteria = _feeding(each.criteria, name, to)
-    _write(SharedCriteria, offered, "criteria")
-    rules = list(GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}))
-    for row in rules:
-        row.standard_weights = _keyed(row.standard_weights, name, to)
-    _write(GroundRules, rules, "standard_weights")
+    _rewrite(
+        Category.objects.filter(school_class__school=school).exclude(default_standards=[]),
+        "default_standards", lambda names: _called(names, name, to),
+    )  # fmt: skip
+    _rewrite(SharedCriteria.objects.filter(school=school), "criteria", lambda criteria: _feeding(criteria, name, to))
+    _rewrite(
+        GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}),
+        "standard_weights", lambda weights: _keyed(weights, name, to),
+    )  # fmt: skip
 
 
 def _in_plans_to_be(school: School, name: str, to: str) -> None:
     """In what a draft would change, and in plans that a teacher keeps for other classes."""
-    drafts = list(Draft.objects.filter(school_class__school=school))
-    for draft in drafts:
-        draft.change = _plan_called(draft.change, name, to)
-    _write(Draft, drafts, "change")
-    plans = list(KeptPlan.objects.filter(school=school))
-    for each in plans:
-        each.plan = _plan_called(each.plan, name, to)
-    _write(KeptPlan, plans, "plan")
+    drafts = Draft.objects.filter(school_class__school=school)
+    _rewrite(drafts, "change", lambda change: _plan_called(change, name, to))
+    _rewrite(KeptPlan.objects.filter(school=school), "plan", lambda plan: _plan_called(plan, name, to))
 
 
 def _in_classes(school: School, name: str, to: str) -> None:
-    scores = list(Score.objects.filter(assignment__school_class__school=school, by_standard__has_key=name))
-    comments = list(Comment.objects.filter(school_class__school=school, by_standard__has_key=name))
-    for score in scores:
-        score.by_standard = _keyed(score.by_standard, name, to)
-    for comment in comments:
-        comment.by_standard = _keyed(comment.by_standard, name, to)
-    _write(Score, scores, "by_standard")
-    _write(Comment, comments, "by_standard")
+    scores = Score.objects.filter(assignment__school_class__school=school, by_standard__has_key=name)
+    comments = Comment.objects.filter(school_class__school=school, by_standard__has_key=name)
+    for rows in (scores, comments):
+        _rewrite(rows, "by_standard", lambda found: _keyed(found, name, to))
     LevelOverride.objects.filter(school_class__school=school, standard=name).update(standard=to)
-    windows = list(ReportingWindow.objects.filter(term__year__school=school).exclude(asks_for=[]))
-    for window in windows:
-        window.asks_for = _called(window.asks_for, name, to)
-    _write(ReportingWindow, windows, "asks_for")
+    windows = ReportingWindow.objects.filter(term__year__school=school).exclude(asks_for=[])
+    _rewrite(windows, "asks_for", lambda names: _called(names, name, to))
 
 
 def _refuse_both(school: School, name: str, to: str) -> None:
@@ -199,5 +185,9 @@ def _plan_called(found: Any, name: str, to: str) -> Any:
     return made
 
 
-def _write(model: type[Model], rows: list[Any], *fields: str) -> None:
-    model._default_manager.bulk_update(rows, fields, batch_size=_MANY)
+def _rewrite(rows: QuerySet[Any], field: str, called: Callable[[Any], Any]) -> None:
+    """One field of some rows, as `called` makes it."""
+    found = list(rows)
+    for row in found:
+        setattr(row, field, called(getattr(row, field)))
+    rows.model._default_manager.bulk_update(found, [field], batch_size=_MANY)

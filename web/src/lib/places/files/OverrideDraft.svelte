@@ -20,9 +20,12 @@
 </script>
 
 <p role="status">
-	<b class="font-semibold">{name}</b>: {found.told}. {counted(found.changes.length, 'change')}, {found.same} as
-	they are{found.unread.length ? `, ${counted(found.unread.length, 'line')} that cannot be read` : ''}.
-	Nothing is changed yet.
+	<b class="font-semibold">{name}</b>, for {taking.term.term.toLowerCase()}: {found.told}. {counted(
+		found.changes.length,
+		'change'
+	)}, {found.same} as they are{found.unread.length
+		? `, ${counted(found.unread.length, 'line')} that cannot be read`
+		: ''}. Nothing is changed yet.
 </p>
 {#snippet pairs()}
 	<div class="max-w-100">

@@ -14,7 +14,7 @@
 	const here = thisClass();
 	const report = createQuery(() => fetched.report(here.id, term));
 	const shown = $derived(report.data);
-	const taking = new OverrideTaking(here, () => shown?.term_id ?? 0);
+	const taking = new OverrideTaking(here, () => shown!);
 	const sheet = $derived(`/api/v1/classes/${here.id}/report/${shown?.term_id}/overrides`);
 </script>
 

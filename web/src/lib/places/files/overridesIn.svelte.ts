@@ -5,6 +5,7 @@ import type { ThisClass } from '$lib/class/thisClass';
 import { asForm, TableTaking, type Table } from './taking.svelte';
 
 export type OverrideFile = Shapes['OverrideFileOut'];
+type Term = Pick<Shapes['ReportOut'], 'term_id' | 'term'>;
 interface Choices {
 	fields: Record<string, string> | null;
 	students: Record<string, number>;
@@ -15,9 +16,12 @@ export class OverrideTaking extends TableTaking<OverrideFile, Choices, number> {
 	/** Whether percents above 100 are meant. */
 	isMeant = $state(false);
 
+	/** The term that the table was read for: another one may be looked at meanwhile. */
+	term = $state.raw<Term>({ term_id: 0, term: '' });
+
 	constructor(
 		private readonly here: ThisClass,
-		private readonly term: () => number
+		private readonly shown: () => Term
 	) {
 		super({ fields: null, students: {}, lines: {} });
 	}
@@ -43,6 +47,7 @@ export class OverrideTaking extends TableTaking<OverrideFile, Choices, number> {
 	}
 
 	protected tableOf(file: File): Promise<Shapes['FileTableOut']> {
+		this.term = this.shown();
 		const given = { params: this.#params, body: { file: file.name }, bodySerializer: () => asForm(file) };
 		return ask(api.POST('/api/v1/classes/{class_id}/report/{term}/overrides-table', given));
 	}
@@ -58,10 +63,10 @@ export class OverrideTaking extends TableTaking<OverrideFile, Choices, number> {
 		const entries = found.changes
 			.filter((each) => each.is_taken)
 			.map(({ student_id: student, percent, mark, reason }) => ({ student, percent, mark, reason }));
-		return override(this.here, this.term(), entries, this.isMeant);
+		return override(this.here, this.term.term_id, entries, this.isMeant);
 	}
 
 	get #params() {
-		return { path: { class_id: this.here.id, term: this.term() } };
+		return { path: { class_id: this.here.id, term: this.term.term_id } };
 	}
 }
