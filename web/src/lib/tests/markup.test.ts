@@ -34,6 +34,14 @@ describe('the markup', () => {
 		]);
 	});
 
+	it('has one job: at most 250 lines, but for the grid and its row, whose paint belongs to what is painted', () => {
+		const long = sources.filter(({ text }) => text.trimEnd().split('\n').length > 250);
+		expect(long.map(({ name }) => name).toSorted()).toEqual([
+			'lib/places/scores/grid/Grid.svelte',
+			'lib/places/scores/grid/GridRow.svelte'
+		]);
+	});
+
 	it('takes at most seven properties, but for fields, which are as the place needs them, and the row of the grid', () => {
 		const many = sources.filter(({ text }) => taken(text) > 7).map(({ name }) => name);
 		expect(many.toSorted()).toEqual([

@@ -6,11 +6,11 @@
 	import Check from '$lib/ui/check/Check.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { tick } from 'svelte';
-	import { SvelteSet } from 'svelte/reactivity';
 	import { type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import AssignmentRow from './AssignmentRow.svelte';
 	import BulkBar from './BulkBar.svelte';
+	import { FoldedCategories } from './folded.svelte';
 	import CategoryOptions from './CategoryOptions.svelte';
 	import CategoryRow from './CategoryRow.svelte';
 	import type { Doomed } from '$lib/class/planning/editing';
@@ -50,18 +50,7 @@
 	/** In the order in which they stand on the page. */
 	const listed = $derived(groups.flatMap((group) => group.works.map((each) => each.id)));
 
-	// What is folded stays so on this machine.
-	const folded = new SvelteSet<number>();
-	const memory = $derived(`folded ${here.id}`);
-	$effect(() => {
-		folded.clear();
-		for (const each of JSON.parse(localStorage.getItem(memory) ?? '[]') as number[]) folded.add(each);
-	});
-
-	function fold(category: number): void {
-		if (!folded.delete(category)) folded.add(category);
-		localStorage.setItem(memory, JSON.stringify([...folded]));
-	}
+	const folded = new FoldedCategories(() => here.id);
 
 	function fits(each: Assignment): boolean {
 		const text = foldedText(wanted.trim());
@@ -186,7 +175,7 @@
 						}}
 						on={{
 							choose: (isChosen) => chooseAll(group.works, isChosen),
-							fold: () => fold(category.id),
+							fold: () => folded.turn(category.id),
 							open: () => (opened = opened === category.id ? null : category.id),
 							move: (event) => {
 								const ids = plan.categories.map((each) => each.id);

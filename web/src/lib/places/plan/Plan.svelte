@@ -5,24 +5,20 @@
 	import { tick } from 'svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import { words, type Shapes } from '$lib/api/client';
-	import Changes from '$lib/class/consequence/Changes.svelte';
-	import { consequenceOf } from '$lib/class/consequence/consequence.svelte';
-	import { changed } from '$lib/class/consequence/words';
 	import { commands, type Command } from '$lib/app/commands';
 	import { notice } from '$lib/app/notice.svelte';
-	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import { goesOn, goTo } from '$lib/ui/focus';
 	import Icicle from './icicle/Icicle.svelte';
-	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import AssignmentDialog from './AssignmentDialog.svelte';
 	import AddAssignment from '$lib/class/planning/AddAssignment.svelte';
 	import AddCategory from './AddCategory.svelte';
+	import DeleteDialog from './DeleteDialog.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
 	import HistoryDialog from './HistoryDialog.svelte';
 	import Outline from './Outline.svelte';
 	import PassOnDialog from './PassOnDialog.svelte';
+	import PlanHead from './PlanHead.svelte';
 	import RepeatDialog from './RepeatDialog.svelte';
 	import RestDialog from './RestDialog.svelte';
 	import ScalesDialog from './ScalesDialog.svelte';
@@ -31,45 +27,15 @@
 	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import type { Doomed } from '$lib/class/planning/editing';
-	import Select from '$lib/ui/select/Select.svelte';
 
 	const here = thisClass();
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const plan = createQuery(() => fetched.plan(here.id, term));
 	let doomed = $state<Doomed | null>(null);
-	let into = $state('none');
 	let isStanding = $state(false);
 	/** The assignment that is opened; another place can ask for one. */
 	let opened = $derived<number | null>(Number(page.url.searchParams.get('open')) || null);
 	let dialog = $state<'repeat' | 'rest' | 'pass' | 'history' | 'scales' | null>(null);
-
-	async function remove(): Promise<void> {
-		if (!doomed) return;
-		const { kind, id: which, name, inside } = doomed;
-		doomed = null;
-		try {
-			if (kind === 'category' && inside) {
-				const isGone = await here.editing.merge(which, into === 'none' ? null : Number(into));
-				if (isGone && into === 'none') await here.editing.remove(kind, which);
-				notice.say(
-					isGone
-						? `${name} is deleted. Ctrl Z brings it back.`
-						: `What is in ${name} moves with the draft. Once it is applied, ${name} can be deleted.`
-				);
-				return;
-			}
-			await here.editing.remove(kind, which);
-			notice.say(`${name} is deleted. Ctrl Z brings it back.`);
-		} catch (error) {
-			notice.problem(words(error));
-		}
-	}
-
-	/** Who gets what is not given yet: the first without scores, or else the last. */
-	function taker(categories: Shapes['CategoryOut'][]): Shapes['CategoryOut'] | undefined {
-		const free = categories.filter((each) => !each.bonus && !each.locked);
-		return free.find((each) => !each.has_scores) ?? free.at(-1);
-	}
 
 	/** To a line in which something is added. */
 	async function toLine(name: string): Promise<void> {
@@ -117,63 +83,9 @@
 	<main class="p-6"><Failed error={plan.error} retry={plan.refetch} /></main>
 {:else}
 	{@const data = plan.data}
-	{@const isOff = data.weights !== null && Number(data.weights) !== 100}
 	<main {@attach goesOn}>
 		{#if data.has_draft}<DraftBand term={data.term_id} />{/if}
-		<div class="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 px-6 py-1">
-			<h2>How {data.term.toLowerCase()} {data.has_draft ? 'would be' : 'is'} made</h2>
-			{#if data.categories.length && !data.parts.length}
-				<Segmented
-					label="Drawn"
-					choices={[
-						['planned', 'as planned'],
-						['standing', 'as it stands now']
-					]}
-					value={isStanding ? 'standing' : 'planned'}
-					onchange={(way) => (isStanding = way === 'standing')}
-				/>
-			{/if}
-			{#if data.weights !== null && data.categories.length && !data.parts.length}
-				<span
-					class={[
-						'flex items-center gap-2',
-						isOff ? 'text-amber-ink' : 'text-lichen-ink',
-						isOff && 'font-semibold'
-					]}
-					role="status"
-				>
-					{#if isOff}<i class="diamond"></i>{/if}
-					{#if data.not_given > 0}{data.not_given} of 100 not given:{:else if isOff}weights add up to {data.weights},
-						not 100; grades are computed in proportion{:else}adds up to 100{/if}
-				</span>
-				{#if isOff}
-					{@const taking = taker(data.categories)}
-					<span>
-						{#if data.not_given > 0 && taking}
-							<button
-								class="link"
-								onclick={() =>
-									notice.tried(
-										here.editing.setWeights(data.term_id, {
-											[taking.id]: String(
-												Math.round((Number(taking.weight) + data.not_given) * 10_000) / 10_000
-											)
-										})
-									)}>give {data.not_given} to {taking.name}</button
-							> or
-						{/if}
-						<button class="link" onclick={() => (dialog = 'rest')}>share the rest</button>
-					</span>
-				{/if}
-			{/if}
-			<span class="ml-auto flex gap-3.5">
-				<button class="link" onclick={() => (dialog = 'scales')}>Scales and codes</button>
-				<button class="link" onclick={() => (dialog = 'history')}>History</button>
-				{#if data.categories.length}
-					<button class="link" onclick={() => (dialog = 'pass')}>Pass on</button>
-				{/if}
-			</span>
-		</div>
+		<PlanHead plan={data} bind:isStanding onopen={(which) => (dialog = which)} />
 		{#if data.parts.length}
 			<SemesterPlan plan={data} />
 		{:else}
@@ -207,10 +119,7 @@
 						<Outline
 							plan={data}
 							onrepeat={() => (dialog = 'repeat')}
-							onremove={(which) => {
-								into = 'none';
-								doomed = which;
-							}}
+							onremove={(which) => (doomed = which)}
 							onopen={(which) => (opened = which)}
 						/>
 					{/if}
@@ -232,45 +141,4 @@
 	<ScalesDialog bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)} />
 {/if}
 
-<Dialog
-	asks
-	title="Delete {doomed?.name ?? ''}?"
-	bind:open={() => doomed !== null, (open) => !open && (doomed = null)}
->
-	<p>
-		{#if doomed?.kind === 'category'}
-			{#if doomed.inside}
-				Its {doomed.inside} assignments are not lost. They go into
-				<Select
-					label="Where its assignments go"
-					bind:value={into}
-					choices={[
-						...(plan.data?.categories ?? [])
-							.filter((each) => each.id !== doomed?.id)
-							.map((each) => [each.id, each.name] as const),
-						['none', 'no category, and so out of the grade']
-					]}
-				/>
-			{:else}It has no assignments.{/if}
-		{:else}
-			It goes out of the grade with its scores.
-		{/if}
-		Undoing brings it back as it was.
-	</p>
-	{#if doomed?.kind === 'assignment' && plan.data}
-		{#await consequenceOf({ classId: here.id, term: plan.data.term_id, deleted: [doomed.id] })}
-			<p class="text-slate" role="status">Working out whose grades that moves…</p>
-		{:then would}
-			<p>{changed(would)}</p>
-			{#if would.grades}<div class="max-h-[40vh] overflow-auto">
-					<Changes {would} now="now" then="without it" />
-				</div>{/if}
-		{:catch error}
-			<p class="problem" role="alert">{words(error)}</p>
-		{/await}
-	{/if}
-	<p class="mt-4 flex gap-3">
-		<button class="btn" onclick={remove}>Delete {doomed?.name}</button>
-		<button class="btn quiet" onclick={() => (doomed = null)}>Keep it</button>
-	</p>
-</Dialog>
+{#if plan.data}<DeleteDialog plan={plan.data} bind:doomed />{/if}

@@ -11,9 +11,11 @@
 	import { signed } from '$lib/app/session.svelte';
 	import { UnsentText } from '$lib/app/saving/unsent.svelte';
 	import Bank from './Bank.svelte';
+	import CommentField from './CommentField.svelte';
+	import DeskHead from './DeskHead.svelte';
 	import Evidence from './Evidence.svelte';
 	import { keepComment, thisReporting } from './reporting';
-	import { both, looks, shortly, tally, type Row } from './rows';
+	import { looks, type Row } from './rows';
 
 	let {
 		report,
@@ -70,7 +72,6 @@
 	const typed = $derived(unsent.value);
 	let narrating = $state(false);
 	let box = $state<HTMLTextAreaElement>();
-	const pronouns: Record<string, string> = { she: 'she, her', he: 'he, him', they: 'they, them' };
 	/** A comment on a standard as it is now. */
 	function onStandard(name: string): string {
 		return typed.by_standard[name] ?? evidence.data?.by_standard[name] ?? '';
@@ -78,13 +79,13 @@
 	const isSaid = $derived(
 		typed.text.trim() !== '' || report.standards.some((name) => onStandard(name).trim() !== '')
 	);
-	const isLong = $derived(typed.text.length > report.comment_limit);
 	const narrative = $derived(typed.narrative ?? evidence.data?.narrative ?? '');
 	const open = $derived(row.checks.filter((check) => check.words !== 'no comment'));
 
 	/** Every keystroke is kept in this browser until the server has it. */
 	const oninput = (): void => unsent.touch();
 	const save = (isReady: boolean): Promise<boolean> => unsent.save(isReady, row.is_ready);
+	const onblur = (): void => void save(row.is_ready && unsent.isKept);
 
 	/** Pressed again before the answer is here, nobody is passed over. */
 	let isGoing = false;
@@ -134,54 +135,7 @@
 	class="flex min-h-0 flex-col gap-2.5 overflow-auto border-l border-rule bg-snow px-6 py-3.5 [&>:not(.bank)]:flex-none"
 	aria-label="Comment desk"
 >
-	<div class="flex flex-wrap items-start gap-x-5 gap-y-2">
-		<div class="min-w-45 flex-1">
-			<h2 class="text-title leading-7 wrap-anywhere">{row.given_name} {row.family_name}</h2>
-			<p class="text-slate">{pronouns[row.pronouns] ?? row.pronouns}. {place}, by family name</p>
-		</div>
-		<div class="grade flex items-center gap-2.5">
-			{#if !row.grade.levels_alone}<b class="font-name text-display leading-10 font-semibold"
-					>{row.grade.mark ?? '—'}</b
-				>{/if}
-			<span
-				>{row.grade.levels_alone
-					? tally(row.grade.levels, report.levels)
-					: `${row.grade.percent ?? 'no'} %`}<br /><button class="link" onclick={on.working}>working</button>
-				<kbd>w</kbd></span
-			>
-		</div>
-		<div class="flex gap-1 pt-1.5">
-			<button class="btn quiet small" onclick={() => on.step(-1)} aria-label="The student before">‹</button>
-			<button class="btn quiet small" onclick={() => on.step(1)} aria-label="The next student">›</button>
-		</div>
-	</div>
-	{#if row.posted}
-		<p
-			class={[
-				'border-l-3 px-3 py-1.5',
-				row.state === 'changed' ? 'border-l-amber bg-amber-2' : 'border-l-lichen bg-lichen-2',
-				row.state === 'changed' && 'border-y-amber border-r-amber'
-			]}
-		>
-			Posted by {row.posted.who} on {longDay(row.posted.at)}:
-			<b class="font-semibold">{both(row.posted.percent, row.posted.mark)}</b>{#if row.state === 'changed'};
-				now <b class="font-semibold">{shortly(row.grade)}</b>{row.comment === row.posted.comment
-					? ''
-					: ', another comment'}. Families see what was posted until you post again.{:else}; {row.families}.{/if}
-			<button
-				class="link"
-				onclick={() =>
-					notice.tried(reporting.showFamilies([student], row.is_kept_back), () =>
-						row.is_kept_back ? 'The family sees it.' : 'Kept from the family. Ctrl Z takes it back.'
-					)}>{row.is_kept_back ? 'Show it to the family' : 'Keep it from the family'}</button
-			>
-		</p>
-	{:else if row.withdrawn}
-		<p class="border-l-3 border-amber bg-amber-2 px-3 py-1.5">
-			Withdrawn by {row.withdrawn.who} on {longDay(row.withdrawn.at)}: {row.withdrawn.reason}. The family sees
-			nothing posted.
-		</p>
-	{/if}
+	<DeskHead {report} {row} {place} {on} />
 	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
 	{:else if evidence.isError && !evidence.data}<p class="problem empty:hidden" role="alert">
 			{words(evidence.error)}
@@ -227,66 +181,48 @@
 						>{/if}{/each}</span
 			>{/if}
 	</p>
-	<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
-		<label class="flex justify-between text-small leading-4 text-slate" for="comment">
-			<span>Comment for the family</span>
-			<span class={[isLong && 'font-semibold text-rowan']} aria-live="polite"
-				>{typed.text.length} of {report.comment_limit} characters</span
-			>
-		</label>
-		<textarea
-			class="mt-1 min-h-23 w-full resize-y text-large leading-5.75 outline-none"
-			id="comment"
-			rows="4"
-			spellcheck="true"
-			bind:this={box}
-			bind:value={typed.text}
-			{oninput}
-			{onkeydown}
-			onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
-	</div>
+	<CommentField
+		id="comment"
+		label="Comment for the family"
+		longest={report.comment_limit}
+		rows={4}
+		value={typed.text}
+		bind:box
+		oninput={(text) => {
+			typed.text = text;
+			oninput();
+		}}
+		{onkeydown}
+		{onblur}
+	/>
 	{#each report.standards as name, place (name)}
-		<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
-			<label class="flex justify-between text-small leading-4 text-slate" for="standard-{place}">
-				<span>On {name}</span>
-				<span class={[onStandard(name).length > report.comment_limit && 'font-semibold text-rowan']}
-					>{onStandard(name).length} of {report.comment_limit} characters</span
-				>
-			</label>
-			<textarea
-				id="standard-{place}"
-				class="mt-1 min-h-11.5 w-full resize-y text-large leading-5.75 outline-none"
-				rows="2"
-				spellcheck="true"
-				value={onStandard(name)}
-				oninput={(event) => {
-					typed.by_standard[name] = event.currentTarget.value;
-					oninput();
-				}}
-				{onkeydown}
-				onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
-		</div>
+		<CommentField
+			id="standard-{place}"
+			label="On {name}"
+			longest={report.comment_limit}
+			rows={2}
+			value={onStandard(name)}
+			oninput={(text) => {
+				typed.by_standard[name] = text;
+				oninput();
+			}}
+			{onkeydown}
+			{onblur}
+		/>
 	{/each}
 	{#if narrating || narrative}
-		<div class="rounded border border-rule px-3 pt-2 pb-1.5 focus-within:border-juniper">
-			<label class="flex justify-between text-small leading-4 text-slate" for="narrative">
-				<span>Narrative, a letter of its own with the report card</span>
-				<span class={[narrative.length > LONGEST_NARRATIVE && 'font-semibold text-rowan']}
-					>{narrative.length} of {LONGEST_NARRATIVE} characters</span
-				>
-			</label>
-			<textarea
-				class="mt-1 min-h-23 w-full resize-y text-large leading-5.75 outline-none"
-				id="narrative"
-				rows="8"
-				spellcheck="true"
-				value={narrative}
-				oninput={(event) => {
-					typed.narrative = event.currentTarget.value;
-					oninput();
-				}}
-				onblur={() => save(row.is_ready && unsent.isKept)}></textarea>
-		</div>
+		<CommentField
+			id="narrative"
+			label="Narrative, a letter of its own with the report card"
+			longest={LONGEST_NARRATIVE}
+			rows={8}
+			value={narrative}
+			oninput={(text) => {
+				typed.narrative = text;
+				oninput();
+			}}
+			{onblur}
+		/>
 	{/if}
 	<p class="problem empty:hidden" role="alert">{unsent.problem}</p>
 	{#if unsent.isOvertaken}

@@ -1,11 +1,11 @@
 <script lang="ts">
 	/** The students of a report as rows. Overrides and effort are typed where they stand. */
 	import { tick } from 'svelte';
-	import { hasLeft } from '$lib/ui/focus';
 	import { type Shapes } from '$lib/api/client';
 	import { looks, stateWords, type Row } from './rows';
 	import { thisReporting } from './reporting';
 	import { TableTyping, type Field } from './tableTyping.svelte';
+	import TypedField from './TypedField.svelte';
 
 	let {
 		report,
@@ -36,6 +36,14 @@
 			(collectsEffort ? 1 : 0)
 	);
 	let body: HTMLElement;
+	const stateTints: Record<Row['state'], string> = {
+		no_comment: 'text-slate',
+		no_grade: 'text-slate',
+		being_written: 'text-slate',
+		ready: 'text-lichen-ink',
+		posted: 'text-lichen-ink',
+		changed: 'font-semibold text-amber-ink'
+	};
 
 	// However the choice was made, it is in sight.
 	$effect(() => {
@@ -88,44 +96,8 @@
 	}
 </script>
 
-{#snippet field(row: Row, at: Field, label: string)}
-	{@const place = typing.key(row.student_id, at)}
-	{#if typing.isIn(row, at)}
-		<input
-			class="h-6.5 w-full rounded border border-juniper px-0.75"
-			aria-label="{label} of {row.given_name} {row.family_name}"
-			aria-invalid={typing.refused[place] ? 'true' : undefined}
-			aria-describedby={typing.refused[place] ? `refused-${place}` : undefined}
-			list={at === 'effort' ? 'efforts' : undefined}
-			placeholder={at === 'override' ? 'B; why' : ''}
-			bind:value={typing.now!.text}
-			{onkeydown}
-			onblur={(event) => {
-				// Going on to another row, its field is open before this one has gone.
-				if (hasLeft(event) && typing.isIn(row, at)) typing.take();
-			}}
-		/>
-	{:else}
-		<button
-			class={[
-				'block h-7 w-full cursor-text overflow-hidden px-1 text-left text-ellipsis',
-				typing.refused[place] && 'shadow-[inset_0_0_0_1px_var(--color-rowan)]'
-			]}
-			tabindex="-1"
-			title={at === 'override' ? row.override?.reason : undefined}
-			onclick={(event) => {
-				event.stopPropagation();
-				void type(row.student_id, at);
-			}}
-		>
-			<span class="sr-only">{label} of {row.given_name} {row.family_name}</span>
-			{#if typing.refused[place] || typing.onWay[place] !== undefined}<span class="text-slate"
-					>{typing.refused[place]?.text ?? typing.onWay[place]}</span
-				>{:else if at === 'effort'}{row.effort}{:else if row.override}<b class="font-semibold"
-					>{row.override.mark ?? `${row.override.percent} %`}</b
-				> <span class="text-slate">{row.override.reason}</span>{/if}
-		</button>
-	{/if}
+{#snippet field(row: Row, at: Field)}
+	<TypedField {typing} {row} {at} ontype={() => void type(row.student_id, at)} {onkeydown} />
 {/snippet}
 
 <div class="scroll relative min-h-0 flex-1 [scroll-padding:40px_0_0_24px] overflow-auto pl-6">
@@ -138,20 +110,20 @@
 			class="sticky top-0 z-2 text-left text-small leading-4 text-slate [&_th]:border-b [&_th]:border-rule [&_th]:bg-birch [&_th]:pt-2.5 [&_th]:pb-1.25 [&_th]:font-normal"
 		>
 			<tr>
-				<th scope="col" class="student">Student</th>
+				<th scope="col" class="w-42.5">Student</th>
 				{#each report.parts as part (part)}<th scope="col" class="w-17.5">{part.replace('Quarter ', 'Q')}</th>
-				{:else}{#if report.before_term}<th scope="col" class="before"
+				{:else}{#if report.before_term}<th scope="col" class="w-9"
 							><span class="sr-only">Mark before, </span>{report.before_term.replace('Quarter ', 'Q')}</th
 						>{/if}{/each}
 				{#if !report.levels_alone}
-					<th scope="col" class="percent text-right">Percent</th>
-					<th scope="col" class="mark">Mark</th>
+					<th scope="col" class="w-13 text-right">Percent</th>
+					<th scope="col" class="w-[calc(19px+var(--mark))] pl-2.5">Mark</th>
 				{/if}
 				{#each report.level_columns as name (name)}<th scope="col" class="w-22 truncate pr-2" title={name}
 						>{name}</th
 					>{/each}
 				{#if !report.levels_alone}<th scope="col">Override</th>{/if}
-				{#if collectsEffort}<th scope="col" class="effort">Effort</th>{/if}
+				{#if collectsEffort}<th scope="col" class="w-20">Effort</th>{/if}
 				<th scope="col" class="w-21">Comment</th>
 				<th scope="col" class="w-26">State</th>
 			</tr>
@@ -190,16 +162,17 @@
 					{:else}{#if report.before_term}<td class="text-slate">{row.before ?? '—'}</td>{/if}{/each}
 					{#if !report.levels_alone}
 						<td class="text-right">{row.grade.computed_percent ?? '—'}</td>
-						<td class="mark"
-							><b class="font-semibold" class:was={row.override}>{row.grade.computed_mark ?? ''}</b></td
+						<td class="pl-2.5"
+							><b class={['font-semibold', row.override && 'text-slate line-through']}
+								>{row.grade.computed_mark ?? ''}</b
+							></td
 						>
 					{/if}
 					{#each report.level_columns as name (name)}<td class="pr-2" title={row.grade.levels[name]}
 							>{row.grade.levels[name] ?? '—'}</td
 						>{/each}
-					{#if !report.levels_alone}<td class="override">{@render field(row, 'override', 'Override')}</td
-						>{/if}
-					{#if collectsEffort}<td class="effort">{@render field(row, 'effort', 'Effort')}</td>{/if}
+					{#if !report.levels_alone}<td class="pr-1">{@render field(row, 'override')}</td>{/if}
+					{#if collectsEffort}<td class="pr-1">{@render field(row, 'effort')}</td>{/if}
 					<td>
 						{#if row.comment}
 							<span
@@ -218,7 +191,7 @@
 						{:else}<span class="text-slate">nothing yet</span>{/if}
 					</td>
 					<td
-						class={['state', look.length ? 'look' : row.state]}
+						class={look.length ? 'text-amber-ink' : stateTints[row.state]}
 						title={row.checks.map((check) => check.words).join(', ')}
 					>
 						{#if look.length || row.state === 'changed'}<i class="diamond mr-1 size-1.75"></i>{/if}
@@ -256,49 +229,3 @@
 		>{#each report.efforts as word (word)}<option value={word}></option>{/each}</datalist
 	>
 </div>
-
-<style>
-	.student {
-		width: 170px;
-	}
-	.before {
-		width: 36px;
-	}
-	.percent {
-		width: 52px;
-	}
-	thead .mark {
-		width: calc(19px + var(--mark));
-	}
-	thead .effort {
-		width: 80px;
-	}
-	.mark,
-	thead .mark {
-		padding-left: 10px;
-	}
-	.no_comment,
-	.no_grade,
-	.being_written {
-		color: var(--color-slate);
-	}
-	.was {
-		text-decoration: line-through;
-		color: var(--color-slate);
-	}
-	td.override,
-	td.effort {
-		padding: 0 4px 0 0;
-	}
-	.ready,
-	.posted {
-		color: var(--color-lichen-ink);
-	}
-	.changed,
-	.look {
-		color: var(--color-amber-ink);
-	}
-	.changed {
-		font-weight: 600;
-	}
-</style>

@@ -5,35 +5,29 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { Debounced } from 'runed';
 	import { untrack } from 'svelte';
-	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { type Shapes } from '$lib/api/client';
+	import type { Shapes } from '$lib/api/client';
+	import type { Column, Row } from '$lib/class/entering.svelte';
 	import { pulse } from '$lib/class/pulse.svelte';
-	import AnyLens from './lens/AnyLens.svelte';
 	import Grid from './grid/Grid.svelte';
+	import Later from '$lib/ui/Later.svelte';
+	import NothingShown from './NothingShown.svelte';
 	import OneWork from './OneWork.svelte';
 	import { useGrid } from '$lib/class/grid.svelte';
-	import PasteDialog from './PasteDialog.svelte';
 	import Toolbar from './Toolbar.svelte';
 	import { calledIn } from '$lib/class/names';
-	import { atHand, NARROW, commandsOf, type View } from '$lib/class/view';
+	import { atHand, NARROW, type View } from '$lib/class/view';
 	import { Arranging } from './arranging.svelte';
 	import { CellActs, type Looked } from './cellActs';
-	import { ColumnActs } from './columnActs';
+	import { commandsOfGrid } from './gridCommands';
 	import { Pasting } from './pasted.svelte';
-	import { commands, type Command } from '$lib/app/commands';
+	import { commands } from '$lib/app/commands';
 	import type { Problem } from '$lib/app/saving/queue';
 	import Problems from '$lib/app/saving/Problems.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import { createQuery } from '@tanstack/svelte-query';
 	import * as fetched from '$lib/api/queries';
-	import GroupsDialog from '$lib/class/groups/GroupsDialog.svelte';
-	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import { wanted } from '$lib/app/wanted.svelte';
-	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
-
-	type Row = Shapes['RowOut'];
-	type Column = Shapes['ColumnOut'];
 
 	const here = thisClass();
 	const id = $derived(here.id);
@@ -137,36 +131,16 @@
 		wanted.place = { classId: id, term: grid.data!.term_id, student, assignment: work };
 	}
 
-	/** The rows and columns as they are looked at now, as a file. */
-	function saveShown(ending: 'csv' | 'xlsx'): void {
-		const query = new URLSearchParams({
-			naming: view.hasAliases ? 'alias' : 'number',
-			students: (whole?.rows ?? []).map((each) => each.student_id).join(),
-			works: (whole?.columns ?? []).map((each) => each.id).join()
-		});
-		window.location.assign(`/api/v1/classes/${id}/scores.${ending}?${query}`);
-	}
-
-	/** What the palette offers here: how the grid is looked at, and what is done with the column one is in. */
-	function offered(): Command[] {
-		const data = grid.data;
-		if (!data) return [];
-		const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
-		const acts = work && new ColumnActs(here, () => data, () => work, () => view.hasAliases); // prettier-ignore
-		return [
-			...commandsOf(data, view, look),
-			{ name: 'Add an assignment', words: 'the class', act: () => (isAdding = true) },
-			{ name: 'Groups', words: 'the class', act: () => (isGrouping = true) },
-			...(['csv', 'xlsx'] as const).map((ending) => ({ name: `Save what is shown as ${ending === 'csv' ? 'CSV' : 'a workbook'}`, words: 'the class', act: () => saveShown(ending) })),
-			...(acts?.commands ?? []),
-			...(work ? [
-				{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },
-				{ name: 'Adjust it', words: work.name, act: () => goto(`/class/${id}/plan?term=${data.term_id}&open=${work.id}`) }
-			] : [])
-		]; // prettier-ignore
-	}
-
-	$effect(() => commands.offer(offered));
+	/** What the palette offers here. */
+	$effect(() =>
+		commands.offer(() => {
+			const { data } = grid;
+			if (!data || !whole) return [];
+			const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
+			const on = { add: () => (isAdding = true), groups: () => (isGrouping = true) };
+			return commandsOfGrid({ here, grid: data, shown: whole, work, view, look, on });
+		})
+	);
 
 	/** From anywhere in the lens back to the cell; what was typed is then entered, unless its field takes Esc for itself. */
 	function onkeydown(event: KeyboardEvent): void {
@@ -198,9 +172,7 @@
 {#if grid.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the scores…</p>
 {:else if !grid.data}
-	<main class="p-6">
-		<Failed error={grid.error} retry={grid.refetch} />
-	</main>
+	<main class="p-6"><Failed error={grid.error} retry={grid.refetch} /></main>
 {:else}
 	{@const data = grid.data}
 	<main class="flex min-h-80 flex-1 flex-col" data-fills>
@@ -211,28 +183,15 @@
 			</details>
 		{:else}{@render tools(data)}{/if}
 		<Problems {problems} name={named} />
-		{#if !data.columns.length}
-			<p class="p-6 text-large leading-5.75 text-slate">
-				No assignments in {data.term.toLowerCase()} yet. They appear here as columns:
-				<button class="link" onclick={() => (isAdding = true)}>add one</button>, or several in the
-				<a class="link" href="/class/{id}/plan{page.url.search}">plan</a>.
-			</p>
-		{:else if !data.rows.length}
-			<p class="p-6 text-large leading-5.75 text-slate">
-				Nobody is enrolled yet. A records officer takes students into a class, in School; they appear here as
-				rows.
-			</p>
-		{:else if !shown?.columns.length || !shown.rows.length}
-			<p class="p-6 text-large leading-5.75 text-slate">
-				Nothing here is as you asked for it.
-				<button
-					class="link"
-					onclick={() => {
-						sought = { name: '', group: 0 };
-						look({ work: 'all', onlyBlanks: false, aside: [] });
-					}}>Show everything</button
-				>
-			</p>
+		{#if !shown?.columns.length || !shown.rows.length}
+			<NothingShown
+				grid={data}
+				onadd={() => (isAdding = true)}
+				onshow={() => {
+					sought = { name: '', group: 0 };
+					look({ work: 'all', onlyBlanks: false, aside: [] });
+				}}
+			/>
 		{:else}
 			{#if isNarrow && alone}
 				<OneWork columns={whole?.columns ?? []} at={alone.id} onchange={(work) => (one = work)} />
@@ -259,33 +218,33 @@
 					/>
 				{/key}
 				{#if view.hasLens && lens.current}
-					<AnyLens
-						grid={data}
-						at={lens.current}
-						hasAliases={view.hasAliases}
-						{called}
-						onaside={(work) => {
-							look({ aside: [...view.aside, work] });
-							looked = null;
-						}}
-						onworking={explain}
-						onback={() => sheet?.back()}
-					/>
+					{@const at = lens.current}
+					<Later part={() => import('./lens/AnyLens.svelte')} when>
+						{#snippet children(AnyLens)}
+							<AnyLens
+								grid={data}
+								{at}
+								hasAliases={view.hasAliases}
+								{called}
+								onaside={(work) => {
+									look({ aside: [...view.aside, work] });
+									looked = null;
+								}}
+								onworking={explain}
+								onback={() => sheet?.back()}
+							/>
+						{/snippet}
+					</Later>
 				{/if}
 			</div>
 		{/if}
 	</main>
-	<PasteDialog
-		term={data.term_id}
-		{called}
-		bind:pasted={pasting.open}
-		onpaste={(made) => void pasting.enter(made)}
-	/>
-	<AddDialog term={data.term_id} bind:open={isAdding} {onadded} />
-	<WorkingDialog term={data.term_id} bind:student={explained} />
-	<GroupsDialog
-		term={data.term_id}
-		students={data.rows.map((each) => ({ id: each.student_id, name: called(each.student_id) }))}
-		bind:open={isGrouping}
-	/>
+	<Later
+		part={() => import('./ScoresDialogs.svelte')}
+		when={isAdding || isGrouping || !!explained || !!pasting.open}
+	>
+		{#snippet children(ScoresDialogs)}
+			<ScoresDialogs grid={data} {called} {pasting} bind:isAdding bind:isGrouping bind:explained {onadded} />
+		{/snippet}
+	</Later>
 {/if}

@@ -2,7 +2,6 @@
 	/** Spread: how the class lies, who is close below a mark, and what a curve or other minimums would do. */
 	import * as fetched from '$lib/api/queries';
 	import { createQueries, createQuery } from '@tanstack/svelte-query';
-	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import Failed from '$lib/app/Failed.svelte';
 	import { letters } from '$lib/app/letters.svelte';
@@ -11,9 +10,6 @@
 	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
-	import Check from '$lib/ui/check/Check.svelte';
-	import Segmented from '$lib/ui/segmented/Segmented.svelte';
-	import Select from '$lib/ui/select/Select.svelte';
 	import Asides from './Asides.svelte';
 	import { Asides as PutAside } from './aside.svelte';
 	import Chosen from './Chosen.svelte';
@@ -24,7 +20,7 @@
 	import Figures from './Figures.svelte';
 	import Line from './Line.svelte';
 	import { fromTo, nameOf, rowOf, together, type LineRow, type Spread } from './line';
-	import { asPng, asSvg, download } from './picture';
+	import SpreadTools from './SpreadTools.svelte';
 	import Works from './Works.svelte';
 
 	const here = thisClass();
@@ -126,24 +122,6 @@
 		isOpen = how === 'open' || isOpen;
 	}
 
-	function look(which: string): void {
-		const [kind, id] = which.split(' ');
-		const query = `?term=${data?.term_id}${kind === 'term' ? '' : `&${kind}=${id}`}`;
-		void goto(query, { keepFocus: true, noScroll: true });
-	}
-
-	function picture(): SVGSVGElement | null {
-		return area?.querySelector<SVGSVGElement>('svg[role=listbox]') ?? null;
-	}
-
-	async function savePicture(kind: 'svg' | 'png'): Promise<void> {
-		const drawing = picture();
-		if (!drawing || !data) return;
-		const content =
-			kind === 'svg' ? new Blob([asSvg(drawing)], { type: 'image/svg+xml' }) : await asPng(drawing);
-		download(content, `Spread ${data.subject.name}.${kind}`);
-	}
-
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
 		if (event.ctrlKey || event.metaKey || event.altKey || !chosen || !data) return;
@@ -169,47 +147,13 @@
 		{#if data.has_draft}<DraftBand term={data.term_id} />{/if}
 		<div class="grid grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1">
 			<div class="min-w-0 px-6 pb-10 max-md:px-4">
-				<div class="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 py-1">
-					<h2>How the class lies</h2>
-					<Select
-						label="What is looked at"
-						class="field w-44"
-						value={subject}
-						onchange={look}
-						choices={data.subjects.map((each) => [`${each.kind} ${each.id}`, each.name] as const)}
-					/>
-					<Segmented
-						label="Shown"
-						choices={[
-							['line', 'on a line'],
-							['table', 'as a table']
-						]}
-						value={isTable ? 'table' : 'line'}
-						onchange={(way) => (isTable = way === 'table')}
-					/>
-					<Check class="text-slate" checked={aliases} onchange={(is) => (hasAliases = is)}>aliases</Check>
-					<Select
-						label="Other sections"
-						class="field w-40"
-						value={others}
-						onchange={(how) => (others = how as typeof others)}
-						choices={[
-							['none', 'this section alone'],
-							['beside', 'others side by side'],
-							['together', 'all sections together']
-						]}
-					/>
-					<span class="ml-auto flex gap-3.5">
-						<a
-							class="link"
-							href="/api/v1/classes/{here.id}/spread.csv?term={data.term_id}&kind={data.subject
-								.kind}&number={data.subject.id}&aliases={aliases}"
-							download>CSV</a
-						>
-						{#if !isTable}<button class="link" onclick={() => savePicture('svg')}>SVG</button>
-							<button class="link" onclick={() => notice.tried(savePicture('png'))}>PNG</button>{/if}
-					</span>
-				</div>
+				<SpreadTools
+					spread={data}
+					bind:others
+					bind:isTable
+					bind:hasAliases={() => aliases, (is) => (hasAliases = is)}
+					drawing={() => area?.querySelector<SVGSVGElement>('svg[role=listbox]') ?? null}
+				/>
 				{#if data.levels_alone}<LevelsAlone term={data.term} termId={data.term_id} />
 				{:else if shown.figures.count === 0 && !shown.then}
 					<p class="max-w-160 py-6 text-slate">

@@ -11,6 +11,7 @@
 	import Found from './Found.svelte';
 	import type { Line } from '$lib/class/line';
 	import Pad from './Pad.svelte';
+	import PaperTold from './PaperTold.svelte';
 
 	let {
 		roster,
@@ -93,18 +94,6 @@
 </script>
 
 <svelte:window {onbeforeunload} />
-
-{#snippet standards()}
-	{@const parts = paper.line.split('/')}
-	<span class="flex flex-wrap gap-x-4 gap-y-0">
-		{#each ['Points', ...work.standards] as name, place (place)}
-			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
-				>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span
-			>
-		{/each}
-		<span>{levels?.marks.join(', ')}</span>
-	</span>
-{/snippet}
 
 <Segmented
 	class="mb-4 w-fit gap-4 border-b border-hair max-md:mb-2"
@@ -206,35 +195,7 @@
 	<button class="link mt-2 text-small" onclick={() => (paper.isCommenting = true)}>Add a comment</button>
 {/if}
 
-<p
-	id="stack-told"
-	class="min-h-6 px-3 pt-1.5 pb-1 text-small leading-4.5 text-slate max-md:empty:hidden"
-	role="status"
->
-	{#if paper.problem}<span class="text-rowan">{paper.problem}</span>
-	{:else if paper.taken.length && work.standards.length && paper.line.includes('/')}
-		{@render standards()}
-	{:else if paper.made.flag || paper.made.comment}
-		<b>{paper.made.text || 'The score stays'}</b>{paper.made.flag ? `, ${paper.made.flag}` : ''}{paper.made
-			.comment
-			? `, with the comment: ${paper.made.comment}`
-			: ''}
-	{:else if paper.taken.length === 1}
-		{@const has = paper.textOf(paper.taken[0]!)}
-		{[
-			earlier(paper.taken[0]!),
-			has && `Has ${has} now`,
-			paper.hasComment(paper.taken[0]!) && 'Has a comment, which another one replaces'
-		]
-			.filter(Boolean)
-			.map((each) => `${each}.`)
-			.join(' ')}
-	{:else if paper.taken.length}{paper.taken.length} students get the same.
-	{:else if !isAnyBlank}Everybody has a score. Another one replaces it.
-	{:else if paper.hasNamesakes}Two students have this name. Look at the number, or at their earlier work;
-		<kbd>↓</kbd> takes the next.
-	{/if}
-</p>
+<PaperTold {paper} {work} {levels} {earlier} {isAnyBlank} />
 
 {#if groups.length && !paper.taken.length && !paper.name}
 	<p class="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 px-3 text-small text-slate">

@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** Stack: one assignment, one line to type in, paper after paper. */
-	import { keyed } from '$lib/words/keys';
 	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import * as fetched from '$lib/api/queries';
@@ -17,6 +16,7 @@
 	import Problems from '$lib/app/saving/Problems.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
+	import Entered, { type EnteredPaper } from './Entered.svelte';
 	import PaperLine from './PaperLine.svelte';
 	import Roster from './Roster.svelte';
 	import type { Line } from '$lib/class/line';
@@ -43,7 +43,7 @@
 	);
 
 	/** The papers entered since the page was opened, latest first. */
-	let papers = $state<{ key: number; students: number[]; line: Line; at: string }[]>([]);
+	let papers = $state<EnteredPaper[]>([]);
 	let count = 0;
 	let isAdding = $state(false);
 	let pointed = $state.raw<number[]>([]);
@@ -210,34 +210,7 @@
 					/>
 				{/key}
 			{/if}
-			{#if papers.length}
-				<h3 class="mt-6 font-text text-small leading-4 font-normal text-slate">Just entered</h3>
-				<ul>
-					{#each papers.slice(0, 5) as paper, place (paper.key)}
-						{@const first = paper.students[0]!}
-						{@const cell = roster.find((each) => each.row.student_id === first)?.cell}
-						<li
-							class="grid grid-cols-[56px_1fr_auto_110px] items-baseline gap-2 border-b border-hair py-1.25 max-md:grid-cols-[0_1fr_auto_auto] max-md:overflow-hidden"
-						>
-							<span class="text-slate max-md:invisible max-md:w-0">{paper.at}</span>
-							<span
-								>{paper.students.length > 1 ? `${paper.students.length} students` : called(first)}
-								{#if paper.line.comment}<small class="block text-slate">{paper.line.comment}</small>{/if}
-								{#if place === 0 && paper.students.length === 1 && cell?.slip}<small
-										class="block text-amber-ink"><i class="diamond"></i> {cell.slip}</small
-									>{/if}</span
-							>
-							<b>{paper.line.text || 'a comment'}{paper.line.flag ? ` ${paper.line.flag}` : ''}</b>
-							<span class="text-right"
-								>{#if place === 0}<button class="link" onclick={takeBack}
-										>undo<span class="sr-only"> the last paper</span></button
-									>
-									<kbd class="max-md:invisible max-md:w-0">{keyed('Ctrl Z')}</kbd>{/if}</span
-							>
-						</li>
-					{/each}
-				</ul>
-			{/if}
+			{#if papers.length}<Entered papers={papers.slice(0, 5)} {roster} {called} onundo={takeBack} />{/if}
 			<p class="mt-5 flex flex-wrap gap-x-4.5 gap-y-1.5 text-small text-slate max-md:hidden">
 				<span><kbd>Enter</kbd> next paper</span>
 				<span><kbd>41;well drawn</kbd> with a comment</span>

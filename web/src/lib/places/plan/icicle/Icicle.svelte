@@ -4,6 +4,8 @@
 	 * Ice hangs in each piece as far as the marking has come. What is in no category lies apart.
 	 */
 	import type { Shapes } from '$lib/api/client';
+	import Apart from './Apart.svelte';
+	import CategoryPiece from './CategoryPiece.svelte';
 	import Divider from './Divider.svelte';
 	import { Drawing } from './drawing.svelte';
 	import Piece from './Piece.svelte';
@@ -84,35 +86,27 @@
 		<div class="pieces" bind:this={bar}>
 			{#each drawn as category, index (category.id)}
 				{@const works = drawing.within(category.id)}
-				<div
-					class="category"
-					class:none={!category.has_scores}
-					style="flex: {drawing.wide(
-						category
-					)} 1 0; --c: var(--color-hue-{category.colour}); --ct: var(--color-hue-{category.colour}-2)"
+				<CategoryPiece
+					{category}
+					width={drawing.wide(category)}
+					weight={drawing.weight(category)}
+					words={sayCategory(category)}
 				>
-					<div class="head" title={sayCategory(category)}>
-						<span class="sign-letters">{category.sign}</span> <b class="name">{category.name}</b>
-						<span class="weight">{drawing.weight(category)}</span>
-						{#if !category.has_scores}<small>no scores yet</small>{/if}
-					</div>
-					<div class="works">
-						{#each works as each, place (each.id)}
-							{@render piece(each, category.has_scores)}
-							{@const next = works[place + 1]}
-							{#if next && category.method === 'shares' && onshares && !isStanding && isWeighted}
-								<Divider
-									label="Shares of {each.name} and {next.name}"
-									value={Number(each.of_category)}
-									sum={Number(each.of_category) + Number(next.of_category)}
-									per={() => (per() * 100 * drawing.scale) / Math.max(category.width, 1)}
-									onmove={(value) => drawing.tryShares(each, next, value)}
-									onkeep={(value) => void drawing.keepShares(each, next, value)}
-								/>
-							{/if}
-						{/each}
-					</div>
-				</div>
+					{#each works as each, place (each.id)}
+						{@render piece(each, category.has_scores)}
+						{@const next = works[place + 1]}
+						{#if next && category.method === 'shares' && onshares && !isStanding && isWeighted}
+							<Divider
+								label="Shares of {each.name} and {next.name}"
+								value={Number(each.of_category)}
+								sum={Number(each.of_category) + Number(next.of_category)}
+								per={() => (per() * 100 * drawing.scale) / Math.max(category.width, 1)}
+								onmove={(value) => drawing.tryShares(each, next, value)}
+								onkeep={(value) => void drawing.keepShares(each, next, value)}
+							/>
+						{/if}
+					{/each}
+				</CategoryPiece>
 				{@const right = drawn[index + 1]}
 				{#if canMove && (right || plan.not_given > 0)}
 					{@const sum = Number(category.weight) + (right ? Number(right.weight) : plan.not_given)}
@@ -129,18 +123,9 @@
 				{/if}
 			{/each}
 			{#if loose.length}
-				<div
-					class="category"
-					style="flex: {loose.reduce(
-						(sum, each) => sum + drawing.wideWork(each),
-						0
-					)} 1 0; --c: var(--color-slate); --ct: var(--color-hair)"
-				>
-					<div class="head"><b class="name">In no category</b></div>
-					<div class="works">
-						{#each loose as each (each.id)}{@render piece(each, true)}{/each}
-					</div>
-				</div>
+				<CategoryPiece category={null} width={loose.reduce((sum, each) => sum + drawing.wideWork(each), 0)}>
+					{#each loose as each (each.id)}{@render piece(each, true)}{/each}
+				</CategoryPiece>
 			{/if}
 			{#if isWeighted && plan.not_given > 0 && !isStanding}
 				<div class="gap" style="flex: {plan.not_given} 1 0" title="{plan.not_given} of 100 not given">
@@ -150,19 +135,7 @@
 		</div>
 		<p class="told" aria-hidden="true">{told ?? ''}</p>
 	</div>
-	{#if apart.length}
-		<div class="apart">
-			<b>not in the grade</b>
-			{#each apart as each (each.id)}
-				<span class="font-semibold">{each.short_name}</span><span>{each.points} points</span>
-				{#if onplace && each.category_id === null}
-					<button class="link" onclick={() => onplace(each.id)}
-						>Place it<span class="sr-only">: {each.name}</span></button
-					>
-				{/if}
-			{/each}
-		</div>
-	{/if}
+	{#if apart.length}<Apart works={apart} {onplace} />{/if}
 </div>
 <div class="sr-only">
 	<table>
@@ -242,89 +215,18 @@
 		gap: 1px;
 		height: 110px;
 	}
-	.category {
+	.gap {
 		display: flex;
 		flex-direction: column;
-		min-width: 0;
-		transition: flex 0.2s;
-	}
-	.head {
-		position: relative;
-		height: 44px;
-		padding: 6px 10px 0;
-		overflow: hidden;
-		white-space: nowrap;
-		border-top: 3px solid var(--c);
-		border-bottom: 1px solid var(--color-birch);
-		background: color-mix(in srgb, var(--c) 20%, var(--color-snow));
-	}
-	.head .name {
-		display: inline-block;
-		max-width: calc(100% - 62px);
-		overflow: hidden;
-		text-overflow: ellipsis;
-		vertical-align: bottom;
-		font-size: 15px;
-	}
-	.head small {
-		position: absolute;
-		left: 10px;
-		bottom: 0;
-		font-size: 12px;
-		color: var(--color-slate);
-	}
-	.none .head {
-		padding-top: 2px;
-		border-top-style: dashed;
-		box-shadow: inset 0 0 0 1px var(--c);
-		background: repeating-linear-gradient(135deg, transparent 0 5px, var(--ct) 5px 6px);
-		background-clip: padding-box;
-	}
-	.weight {
-		position: absolute;
-		right: 10px;
-		top: 5px;
-		padding-left: 6px;
-		font: 500 24px/28px var(--font-name);
-		font-variant-numeric: tabular-nums;
-	}
-	.works {
-		display: flex;
-		flex: 1;
-		gap: 1px;
-	}
-	.gap,
-	.apart {
-		display: flex;
-		flex-direction: column;
+		justify-content: center;
 		text-align: center;
 		font-size: 12px;
 		line-height: 16px;
-	}
-	.gap {
-		justify-content: center;
 		min-width: 18px;
 		overflow: hidden;
 		border: 1px dashed var(--color-rowan);
 		background: repeating-linear-gradient(135deg, var(--color-rowan-2) 0 4px, transparent 4px 8px);
 		color: var(--color-rowan);
-	}
-	.apart {
-		flex: none;
-		width: 100px;
-		padding: 8px 4px;
-		overflow: auto;
-		max-height: 134px;
-		border: 1px dashed var(--color-amber);
-		border-radius: 3px;
-		background: repeating-linear-gradient(135deg, transparent 0 6px, var(--color-amber-2) 6px 7px);
-	}
-	.apart > b {
-		margin-bottom: 6px;
-		color: var(--color-amber-ink);
-	}
-	.apart .link {
-		text-align: center;
 	}
 	.told {
 		height: 18px;
@@ -334,24 +236,10 @@
 		overflow: hidden;
 		white-space: nowrap;
 	}
-	@media (max-width: 800px) {
+	@media (width < 56.25rem) {
 		.row {
 			margin: 0 16px;
 			flex-direction: column;
-		}
-		.apart {
-			width: auto;
-		}
-		.head {
-			padding: 6px 4px 0;
-		}
-		.head .name,
-		.head small {
-			display: none;
-		}
-		.weight {
-			right: 4px;
-			font-size: 18px;
 		}
 	}
 </style>

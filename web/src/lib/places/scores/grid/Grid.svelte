@@ -7,6 +7,7 @@
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import { Chosen } from '../lens/chosen';
+	import { Clipboard } from './clipboard';
 	import { Measures } from './measures.svelte';
 	import { Operating } from './operating.svelte';
 	import { Entering, type Column, type Here, type Row } from '$lib/class/entering.svelte';
@@ -71,6 +72,12 @@
 		key: () => on.key(),
 		went: tell
 	});
+	const clipboard = new Clipboard(
+		() => scroller,
+		selection,
+		chosen,
+		(text) => on.paste(pasted(text, grid, selection.chosen))
+	);
 	// What all cells look at.
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
@@ -81,28 +88,6 @@
 		clearTimeout(following);
 		if (measures.covers(scroller.scrollTop, scroller.scrollLeft)) following = setTimeout(follow);
 		else follow();
-	}
-
-	function isElsewhere(event: ClipboardEvent): boolean {
-		return selection.typed !== null || !scroller.contains(event.target as Node);
-	}
-
-	function oncopy(event: ClipboardEvent): void {
-		if (isElsewhere(event)) return;
-		event.clipboardData?.setData('text/plain', chosen.copied);
-		event.preventDefault();
-	}
-
-	function oncut(event: ClipboardEvent): void {
-		if (isElsewhere(event)) return;
-		oncopy(event);
-		chosen.put('', 'typed');
-	}
-
-	function onpaste(event: ClipboardEvent): void {
-		if (isElsewhere(event)) return;
-		event.preventDefault();
-		on.paste(pasted(event.clipboardData?.getData('text/plain') ?? '', grid, selection.chosen));
 	}
 
 	/** Come back to the cell one was in. */
@@ -202,7 +187,11 @@
 	});
 </script>
 
-<svelte:document {oncopy} {oncut} {onpaste} />
+<svelte:document
+	oncopy={(event) => clipboard.copy(event)}
+	oncut={(event) => clipboard.cut(event)}
+	onpaste={(event) => clipboard.paste(event)}
+/>
 
 <div
 	class="scroll min-h-0 min-w-0 flex-1 overflow-auto contain-strict [overflow-anchor:none]"

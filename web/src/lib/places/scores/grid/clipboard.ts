@@ -1,4 +1,6 @@
 /** Rectangles of scores to and from spreadsheets: text with tabs between cells and line ends between rows. */
+import type { Chosen } from '../lens/chosen';
+import type { Selection } from './selection.svelte';
 import Papa from 'papaparse';
 import { folded } from '$lib/words/folded';
 import { nameOf } from '$lib/class/names';
@@ -54,4 +56,36 @@ export function matched(
 	const said = rows.filter((row) => row.some(Boolean)).length;
 	const isNames = found.filter((each) => each >= 0).length * 2 >= said;
 	return isNames ? found : null;
+}
+
+/** Copying, cutting and pasting in the grid: not in a field that is typed in, and not elsewhere on the page. */
+export class Clipboard {
+	constructor(
+		private readonly grid: () => HTMLElement,
+		private readonly selection: Selection,
+		private readonly chosen: Chosen,
+		private readonly pasted: (text: string) => void
+	) {}
+
+	copy(event: ClipboardEvent): void {
+		if (this.#isElsewhere(event)) return;
+		event.clipboardData?.setData('text/plain', format(this.chosen.texts));
+		event.preventDefault();
+	}
+
+	cut(event: ClipboardEvent): void {
+		if (this.#isElsewhere(event)) return;
+		this.copy(event);
+		this.chosen.put('', 'typed');
+	}
+
+	paste(event: ClipboardEvent): void {
+		if (this.#isElsewhere(event)) return;
+		event.preventDefault();
+		this.pasted(event.clipboardData?.getData('text/plain') ?? '');
+	}
+
+	#isElsewhere(event: ClipboardEvent): boolean {
+		return this.selection.typed !== null || !this.grid().contains(event.target as Node);
+	}
 }

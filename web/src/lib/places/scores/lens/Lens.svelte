@@ -4,10 +4,11 @@
 	import * as fetched from '$lib/api/queries';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
-	import { longDay } from '$lib/words/days';
 	import type { Beside, How } from '$lib/app/saving/queue';
 	import { only, saving } from '$lib/app/saving/saving.svelte';
 	import BesideField from './BesideField.svelte';
+	import Effects from './Effects.svelte';
+	import History from './History.svelte';
 	import LensCriteria from './LensCriteria.svelte';
 	import LensFrame from './LensFrame.svelte';
 
@@ -47,8 +48,6 @@
 	const bank = createQuery(() => ({ ...fetched.phrases(here.id, student), staleTime: 300_000 }));
 	/** What was written last, then what the bank offers, each once. */
 	const phrases = $derived([...new Set([...(lens.data?.phrases ?? []), ...(bank.data ?? [])])]);
-	/** How each effect is marked, in its line and on the ruler. */
-	const signs = ['now', 'without', 'meant'];
 	const fields = [
 		{ what: 'comment', heading: 'Comment for the family', placeholder: 'Nothing yet. Seen with the score.' },
 		{ what: 'note', heading: 'Note for yourself', placeholder: 'Only the class’s teachers see it.' }
@@ -79,23 +78,11 @@
 		void saving.enter({ ...place, text, version: lens.data!.version, ...(how ? { how } : {}) }, term);
 	}
 
-	/** What became of something beside the score. */
-	function besideTold({ what, after }: Shapes['BesideOut']): string {
-		if (what === 'meant') return after ? 'said to be right' : 'to be looked at';
-		if (what === 'flag') return after ? `flagged ${after}` : 'flag taken away';
-		return after ? `${what}: “${after}”` : `${what} taken away`;
-	}
-
 	/** Enter a score for one standard: the line of the stack, with nothing for the others. A blank takes it away. */
 	function putLevel(place: number, text: string): void {
 		put(`${'/'.repeat(column.criteria.length + place + 1)}${text.trim() || '-'}`);
 	}
 </script>
-
-{#snippet putBack(text: string, act: () => void)}
-	<button class="link flex-none" onclick={act}>put back <span class="sr-only">{text || 'blank'}</span></button
-	>
-{/snippet}
 
 <LensFrame
 	label="Lens"
@@ -143,8 +130,13 @@
 		</div>
 	{/if}
 	{#if looked && !hasAliases}
-		<h3>History</h3>
-		<ul class="[&[inert]]:invisible" inert={lens.isPlaceholderData}>{@render became(looked)}</ul>
+		<History
+			lens={looked}
+			{cell}
+			isEarlier={lens.isPlaceholderData}
+			onscore={(text) => put(text, 'put back')}
+			onbeside={(what, text) => beside(what, text, cell[what], 'put back')}
+		/>
 	{/if}
 </LensFrame>
 
@@ -195,76 +187,7 @@
 			</tbody>
 		</table>
 	{/if}
-	{#if data.effects.length}
-		<h3>What it does to the grade</h3>
-		<table class="my-1 w-full">
-			<tbody>
-				{#each data.effects as effect, place (effect.words)}
-					<tr
-						><th class="text-left font-normal" scope="row"
-							><i
-								class={['mr-2 inline-block size-2.25 rounded-full border-[1.5px] border-ink', signs[place]]}
-								aria-hidden="true"
-							></i>{effect.words}</th
-						><td class="pl-2 text-right">{effect.percent ?? '—'}</td><td class="pl-2 text-right"
-							><b class="font-semibold">{effect.mark ?? ''}</b></td
-						></tr
-					>
-				{/each}
-			</tbody>
-		</table>
-		{#if data.ruler.length}
-			<div class="ruler" aria-hidden="true">
-				{#each data.ruler as each, place (each.mark)}
-					<span
-						class="absolute top-px h-3.25 border-l border-rule pt-4 text-center text-small leading-4 whitespace-nowrap text-slate"
-						style:left="{each.place}%"
-						style:width="{(data.ruler[place + 1]?.place ?? 100) - each.place}%">{each.mark}</span
-					>
-				{/each}
-				{#each data.effects as effect, place (effect.words)}
-					{#if effect.place !== null}<i
-							class={[
-								'absolute top-0.75 mr-0 -ml-1 inline-block size-2.25 rounded-full border-[1.5px] border-ink',
-								signs[place]
-							]}
-							style:left="{effect.place}%"
-						></i>{/if}
-				{/each}
-			</div>
-		{/if}
-		<p>
-			{data.drop} <button class="link" onclick={onworking}>Working</button>
-		</p>
-	{/if}
-{/snippet}
-
-{#snippet became(data: Shapes['LensOut'])}
-	{#each data.history as event, index (index)}
-		<li class="py-1 text-small leading-4">
-			{#if event.after !== event.before || !(event.standards.length + event.beside.length)}
-				<p class="flex justify-between gap-2">
-					<b>{event.after || 'blank'}</b>
-					{#if index > 0 && event.after !== event.before && event.after !== data.text}
-						{@render putBack(event.after, () => put(event.after, 'put back'))}
-					{/if}
-				</p>
-			{/if}
-			{#if event.standards.length}<p class="flex justify-between gap-2">{event.standards.join(', ')}</p>{/if}
-			{#each event.beside as each (each.what)}
-				{@const { what, after } = each}
-				<p class="flex justify-between gap-2">
-					{besideTold(each)}
-					{#if index > 0 && (what === 'comment' || what === 'note') && after !== (cell[what] ?? '')}
-						{@render putBack(String(after), () => beside(what, after, cell[what], 'put back'))}
-					{/if}
-				</p>
-			{/each}
-			<p class="flex justify-between gap-2 text-slate">
-				{event.who}, {longDay(event.at)}, {event.at.slice(11, 16)}, {event.how}
-			</p>
-		</li>
-	{:else}<li class="py-1 text-small leading-4 text-slate">Nothing was entered yet.</li>{/each}
+	<Effects effects={data.effects} ruler={data.ruler} drop={data.drop} {onworking} />
 {/snippet}
 
 <style>
@@ -278,31 +201,6 @@
 		margin-top: 10px;
 		font-size: 12px;
 		line-height: 16px;
-	}
-	.now {
-		background: var(--color-ink);
-	}
-	.meant {
-		border-color: var(--color-juniper);
-		border-radius: 0;
-		rotate: 45deg;
-		scale: 0.85;
-	}
-	.ruler {
-		position: relative;
-		height: 34px;
-		margin: 10px 0 4px;
-	}
-	.ruler::before {
-		content: '';
-		position: absolute;
-		left: 0;
-		right: 0;
-		top: 7px;
-		border-top: 1px solid var(--color-rule);
-	}
-	.ruler .without {
-		background: var(--color-birch);
 	}
 	.flags {
 		display: flex;

@@ -1,6 +1,5 @@
 /** The cells that are chosen, and what is done with all of them. */
 import type { Shapes } from '$lib/api/client';
-import { format } from '../grid/clipboard';
 import type { Entering, Here } from '$lib/class/entering.svelte';
 import type { Selection } from '../grid/selection.svelte';
 
@@ -28,8 +27,8 @@ export class Chosen {
 			.filter(({ cell }) => cell.state !== 'not_assigned');
 	}
 
-	/** What they show, as a spreadsheet takes it. */
-	get copied(): string {
+	/** What they show, row by row. */
+	get texts(): string[][] {
 		const { top, left, bottom, right } = this.selection.chosen;
 		const rows = [];
 		for (let row = top; row <= bottom; row++) {
@@ -37,7 +36,7 @@ export class Chosen {
 			for (let column = left; column <= right; column++) cells.push(this.entering.text({ row, column }));
 			rows.push(cells);
 		}
-		return format(rows);
+		return rows;
 	}
 
 	/** The same in all of them. */
