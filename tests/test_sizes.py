@@ -10,7 +10,14 @@ WEB = Path(__file__).parents[1] / "web"
 CLIENT = WEB / ".svelte-kit" / "generated" / "client-optimized"
 KB = 1024
 
-BUDGETS = {"/family/[student]": 90, "/family/[student]/card": 90, "/": 130, "/class/[id]/student/[student]": 130}
+BUDGETS = {
+    "/family/[student]": 90,
+    "/family/[student]/card": 90,
+    "/": 130,
+    "/class/[id]/student/[student]": 130,
+    "/class/[id]/families": 130,
+    "/class/[id]/roster": 130,
+}
 """In kB, by page: what a family loads, and what a teacher does."""
 
 

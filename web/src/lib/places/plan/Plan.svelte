@@ -8,20 +8,15 @@
 	import { commands, type Command } from '$lib/app/commands';
 	import { notice } from '$lib/app/notice.svelte';
 	import { goesOn, goTo } from '$lib/ui/focus';
+	import Later from '$lib/ui/Later.svelte';
 	import Icicle from './icicle/Icicle.svelte';
-	import AssignmentDialog from './AssignmentDialog.svelte';
 	import AddAssignment from '$lib/class/planning/AddAssignment.svelte';
 	import AddCategory from './AddCategory.svelte';
-	import DeleteDialog from './DeleteDialog.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
 	import GroundRules from './GroundRules.svelte';
-	import HistoryDialog from './HistoryDialog.svelte';
 	import Outline from './Outline.svelte';
-	import PassOnDialog from './PassOnDialog.svelte';
+	import type { PlanDialog } from './PlanDialogs.svelte';
 	import PlanHead from './PlanHead.svelte';
-	import RepeatDialog from './RepeatDialog.svelte';
-	import RestDialog from './RestDialog.svelte';
-	import ScalesDialog from './ScalesDialog.svelte';
 	import SemesterPlan from './SemesterPlan.svelte';
 	import WaysIn from './WaysIn.svelte';
 	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
@@ -35,7 +30,7 @@
 	let isStanding = $state(false);
 	/** The assignment that is opened; another place can ask for one. */
 	let opened = $derived<number | null>(Number(page.url.searchParams.get('open')) || null);
-	let dialog = $state<'repeat' | 'rest' | 'pass' | 'history' | 'scales' | null>(null);
+	let dialog = $state<PlanDialog | null>(null);
 
 	/** To a line in which something is added. */
 	async function toLine(name: string): Promise<void> {
@@ -127,18 +122,12 @@
 			</div>
 		{/if}
 	</main>
-	<AssignmentDialog plan={data} bind:opened />
-	<RestDialog plan={data} bind:open={() => dialog === 'rest', (open) => (dialog = open ? 'rest' : null)} />
-	<RepeatDialog
-		plan={data}
-		bind:open={() => dialog === 'repeat', (open) => (dialog = open ? 'repeat' : null)}
-	/>
-	<PassOnDialog bind:open={() => dialog === 'pass', (open) => (dialog = open ? 'pass' : null)} />
-	<HistoryDialog
-		term={data.term_id}
-		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
-	/>
-	<ScalesDialog bind:open={() => dialog === 'scales', (open) => (dialog = open ? 'scales' : null)} />
+	<Later
+		part={() => import('./PlanDialogs.svelte')}
+		when={opened !== null || dialog !== null || doomed !== null}
+	>
+		{#snippet children(PlanDialogs)}
+			<PlanDialogs plan={data} bind:opened bind:dialog bind:doomed />
+		{/snippet}
+	</Later>
 {/if}
-
-{#if plan.data}<DeleteDialog plan={plan.data} bind:doomed />{/if}

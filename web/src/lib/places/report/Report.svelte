@@ -9,21 +9,17 @@
 	import { letters } from '$lib/app/letters.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
-	import AlikeDialog from './AlikeDialog.svelte';
 	import Desk from './Desk.svelte';
-	import HistoryDialog from './HistoryDialog.svelte';
 	import PostBar from './PostBar.svelte';
-	import PostDialog from './PostDialog.svelte';
-	import PrintDialog from './PrintDialog.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import { provideReporting, Reporting } from './reporting';
+	import type { ReportDialog } from './ReportDialogs.svelte';
 	import ReportTable from './ReportTable.svelte';
 	import { nameOf } from '$lib/class/names';
-	import StepsDialog from './StepsDialog.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import { wide } from '$lib/ui/wide';
 	import { goTo } from '$lib/ui/focus';
 	import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
-	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
 
 	const here = thisClass();
 	const id = $derived(here.id);
@@ -32,7 +28,7 @@
 	let chosen = $state<number | null>(Number(page.url.searchParams.get('student')) || null);
 	let also = $state<number[]>([]);
 	let explained = $state<{ id: number; name: string } | null>(null);
-	let dialog = $state<'post' | 'steps' | 'alike' | 'print' | 'history' | null>(null);
+	let dialog = $state<ReportDialog | null>(null);
 	let table = $state<ReturnType<typeof ReportTable>>();
 	let desk = $state<ReturnType<typeof Desk>>();
 	const rows = $derived(report.data?.rows ?? []);
@@ -203,34 +199,20 @@
 			/>
 		{/key}
 	</main>
-	<WorkingDialog term={data.term_id} bind:student={explained} />
-	<PostDialog
-		report={data}
-		{many}
-		bind:open={() => dialog === 'post', (open) => (dialog = open ? 'post' : null)}
-		onjump={(student) => {
-			choose(student);
-			void write();
-		}}
-	/>
-	<StepsDialog
-		term={data.term_id}
-		bind:open={() => dialog === 'steps', (open) => (dialog = open ? 'steps' : null)}
-	/>
-	<AlikeDialog
-		report={data}
-		{many}
-		bind:open={() => dialog === 'alike', (open) => (dialog = open ? 'alike' : null)}
-	/>
-	<PrintDialog
-		report={data}
-		{many}
-		bind:open={() => dialog === 'print', (open) => (dialog = open ? 'print' : null)}
-	/>
-	<HistoryDialog
-		report={data}
-		{row}
-		bind:open={() => dialog === 'history', (open) => (dialog = open ? 'history' : null)}
-		ontake={(text) => desk?.take(text)}
-	/>
+	<Later part={() => import('./ReportDialogs.svelte')} when={dialog !== null || explained !== null}>
+		{#snippet children(ReportDialogs)}
+			<ReportDialogs
+				report={data}
+				{row}
+				{many}
+				bind:dialog
+				bind:explained
+				onjump={(student) => {
+					choose(student);
+					void write();
+				}}
+				ontake={(text) => desk?.take(text)}
+			/>
+		{/snippet}
+	</Later>
 {/if}

@@ -8,12 +8,11 @@
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisClass } from '$lib/class/thisClass';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
-	import Compared from './Compared.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import Deliveries from './Deliveries.svelte';
 	import Elsewhere from './Elsewhere.svelte';
 	import Going from './Going.svelte';
 	import Pairing from './Pairing.svelte';
-	import SendDialog from './SendDialog.svelte';
 	import { provideToRegister, sentWords, ToRegister } from './sending';
 
 	const here = thisClass();
@@ -104,6 +103,10 @@
 		</div>
 		<Deliveries sending={data} />
 	</main>
-	<SendDialog {data} bind:open={isChoosing} />
-	<Compared bind:open={isComparing} />
+	<Later part={() => import('./SendDialog.svelte')} when={isChoosing}>
+		{#snippet children(SendDialog)}<SendDialog {data} bind:open={isChoosing} />{/snippet}
+	</Later>
+	<Later part={() => import('./Compared.svelte')} when={isComparing}>
+		{#snippet children(Compared)}<Compared bind:open={isComparing} />{/snippet}
+	</Later>
 {/if}

@@ -9,7 +9,7 @@
 	import DraftBand from '$lib/class/planning/DraftBand.svelte';
 	import LevelsAlone from '$lib/class/LevelsAlone.svelte';
 	import { thisClass } from '$lib/class/thisClass';
-	import WorkingDialog from '$lib/class/working/WorkingDialog.svelte';
+	import Later from '$lib/ui/Later.svelte';
 	import Asides from './Asides.svelte';
 	import { Asides as PutAside } from './aside.svelte';
 	import Chosen from './Chosen.svelte';
@@ -230,5 +230,7 @@
 			</aside>
 		</div>
 	</main>
-	<WorkingDialog term={data.term_id} bind:student={explained} />
+	<Later part={() => import('$lib/class/working/WorkingDialog.svelte')} when={explained !== null}>
+		{#snippet children(WorkingDialog)}<WorkingDialog term={data.term_id} bind:student={explained} />{/snippet}
+	</Later>
 {/if}

@@ -12,7 +12,6 @@
 	import { useGrid } from '$lib/class/grid.svelte';
 	import { calledIn, inOrder } from '$lib/class/names';
 	import { atHand, usual, type View } from '$lib/class/view';
-	import AddDialog from '$lib/class/planning/AddDialog.svelte';
 	import Problems from '$lib/app/saving/Problems.svelte';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
@@ -20,6 +19,7 @@
 	import PaperLine from './PaperLine.svelte';
 	import Roster from './Roster.svelte';
 	import type { Line } from '$lib/class/line';
+	import Later from '$lib/ui/Later.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 
 	const queries = useQueryClient();
@@ -236,4 +236,9 @@
 		/>
 	</main>
 {/if}
-{#if grid.data}<AddDialog term={grid.data.term_id} bind:open={isAdding} onadded={choose} />{/if}
+{#if grid.data}
+	{@const { term_id } = grid.data}
+	<Later part={() => import('$lib/class/planning/AddDialog.svelte')} when={isAdding}>
+		{#snippet children(AddDialog)}<AddDialog term={term_id} bind:open={isAdding} onadded={choose} />{/snippet}
+	</Later>
+{/if}

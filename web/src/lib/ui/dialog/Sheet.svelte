@@ -11,14 +11,14 @@
 	}: {
 		open?: boolean;
 		title: string;
-		/** What opens it: given the properties that make a button that. */
-		trigger: Snippet<[{ props: Record<string, unknown> }]>;
+		/** What opens it, where nothing else does: given the properties that make a button that. */
+		trigger?: Snippet<[{ props: Record<string, unknown> }]>;
 		children: Snippet;
 	} = $props();
 </script>
 
 <Dialog.Root bind:open>
-	<Dialog.Trigger child={trigger} />
+	{#if trigger}<Dialog.Trigger child={trigger} />{/if}
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.2)]" />
 		<Dialog.Content

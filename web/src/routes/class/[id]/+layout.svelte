@@ -5,7 +5,8 @@
 	import type { Snippet } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
-	import ConsequenceDialog from '$lib/class/consequence/ConsequenceDialog.svelte';
+	import Later from '$lib/ui/Later.svelte';
+	import { consequence } from '$lib/class/consequence/consequence.svelte';
 	import Checks from '$lib/class/Checks.svelte';
 	import { places } from '$lib/app/places';
 	import { Changing } from '$lib/app/changing';
@@ -136,5 +137,10 @@
 	{/if}
 	<div class={['h-2.25 border-b border-hair', place === 'files' && 'print:hidden']}></div>
 	{@render children()}
-	<ConsequenceDialog />
+	<Later
+		part={() => import('$lib/class/consequence/ConsequenceDialog.svelte')}
+		when={consequence.current !== null}
+	>
+		{#snippet children(ConsequenceDialog)}<ConsequenceDialog />{/snippet}
+	</Later>
 {/if}

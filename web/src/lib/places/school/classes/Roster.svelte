@@ -10,7 +10,7 @@
 	import { longDay } from '$lib/words/days';
 	import { counted } from '$lib/words/plurals';
 	import { thisKeeping, type SchoolClass } from '../keeping';
-	import MoveDialog from './MoveDialog.svelte';
+	import Later from '$lib/ui/Later.svelte';
 
 	let { one }: { one: SchoolClass } = $props();
 	const keeping = thisKeeping();
@@ -91,4 +91,6 @@
 		</ul>
 	</details>
 {/if}
-<MoveDialog {one} bind:moving />
+<Later part={() => import('./MoveDialog.svelte')} when={moving !== null}>
+	{#snippet children(MoveDialog)}<MoveDialog {one} bind:moving />{/snippet}
+</Later>

@@ -6,7 +6,7 @@
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import { thisSetting, type SchoolYear, type SchoolTerm } from '../setting';
-	import TermDialog from './TermDialog.svelte';
+	import Later from '$lib/ui/Later.svelte';
 
 	let { year, onyear }: { year: SchoolYear; onyear: (year: number) => void } = $props();
 	const setting = thisSetting();
@@ -106,4 +106,6 @@
 		</Form>
 	{/if}
 </section>
-<TermDialog {year} bind:opened />
+<Later part={() => import('./TermDialog.svelte')} when={opened !== null}>
+	{#snippet children(TermDialog)}<TermDialog {year} bind:opened />{/snippet}
+</Later>
