@@ -153,3 +153,47 @@ def test_the_line_is_saved_as_a_picture_work_is_sorted_and_one_key_notes_who_was
     page.keyboard.press("l")
     expect(close.get_by_text("looked at").first).to_be_visible()
     saved(page)
+
+
+def test_a_minimum_is_dragged_and_what_it_does_is_seen_before_it_is_let_go(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = marked(stack, "Ridges 12")
+    page = somebody("odalys", f"/class/{class_id}/spread")
+    handle = page.get_by_role("slider", name="Where D+ begins")
+    expect(handle).to_have_attribute("aria-valuenow", "67")
+    box = handle.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 12, y, steps=4)
+    expect(page.get_by_text("3 marks would change; 3 grades would fall")).to_have_count(0)
+    expect(page.get_by_text("3 marks would change")).to_be_visible()
+    expect(page.get_by_role("region", name="Draft")).to_have_count(0)
+
+    # Dragged back to where it was, nothing is kept; let go of elsewhere, it waits in the draft.
+    page.mouse.move(x, y, steps=4)
+    page.mouse.up()
+    expect(page.get_by_text("3 marks would change")).to_have_count(0)
+    page.mouse.down()
+    page.mouse.move(x + 12, y, steps=4)
+    page.mouse.up()
+    expect(page.get_by_role("region", name="Draft")).to_contain_text("3 marks")
+
+
+def test_sections_of_a_course_lie_beside_each_other_or_all_in_one(stack: Stack, somebody: Callable[..., Page]) -> None:
+    here, there = marked(stack, "Ridges 13"), marked(stack, "Ridges 13")
+    stack.python(
+        "from school.models import SchoolClass;"
+        f"SchoolClass.objects.filter(pk={here}).update(section='A'); SchoolClass.objects.filter(pk={there}).update(section='B')"
+    )
+    page = somebody("odalys", f"/class/{here}/spread")
+    expect(line_of(page).get_by_role("option")).to_have_count(6)
+    figures = page.get_by_role("table", name="Figures")
+    for how, row in (("others side by side", "Ridges 13 B"), ("all sections together", "all sections")):
+        choose(page, "Other sections", how)
+        expect(line_of(page).get_by_role("img", name=f", {row}")).to_have_count(12 if row == "all sections" else 6)
+        # The dots of other sections are seen, not gone to: these are students of this one.
+        expect(line_of(page).get_by_role("option")).to_have_count(6)
+    expect(figures.get_by_role("row").filter(has_text="all together")).to_contain_text("12")
