@@ -17,7 +17,7 @@ from plans.keeping import begin, keep, refuse_overtaken
 from plans.models import Assignment
 from plans.rows import as_one_act, mark_of, record, snapshot
 from plans.sharing import make_room
-from plans.standards import named_standards
+from plans.standards import named_standards, points_by_standard
 from plans.typed import link, made_short, name, number, steps
 
 LONGEST_DESCRIPTION = 4000
@@ -203,6 +203,13 @@ def _set_words(assignment: Assignment, given: Mapping[str, Any]) -> None:
         assignment.adjust = steps(given["adjust"], "adjust")
     if "standards" in given:
         assignment.standards = named_standards(given["standards"], "standards")
+        # What is not named any more takes its points along.
+        kept = assignment.standard_points
+        assignment.standard_points = {each: kept[each] for each in assignment.standards if each in kept}
+    if "standard_points" in given:
+        assignment.standard_points = points_by_standard(
+            given["standard_points"], assignment.standards, "standard_points"
+        )
     if "criteria" in given:
         assignment.criteria = read_criteria(given["criteria"], assignment.criteria)
 

@@ -25,6 +25,7 @@ MOVING: Mapping[str, frozenset[str]] = {
             "term_id",
             "points",
             "standards",
+            "standard_points",
             "criteria",
             "share",
             "extra",

@@ -201,7 +201,7 @@ def core_assignment(
         step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
         counts=each.counts, closed=each.closed, shown=shown, assigned=assigned,
         adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
-        standards=named_by(each.standards, levels), criteria=core_criteria(each.criteria, levels is not None),
+        standards=named_by(each, levels), criteria=core_criteria(each.criteria, levels is not None),
     )  # fmt: skip
 
 

@@ -178,7 +178,9 @@ class Assignment(models.Model):
     entered_as = models.CharField(max_length=10, default="points")
     """How scores are typed and shown: points, percent, marks, or done and not done."""
     standards = models.JSONField(default=list)
-    """What it gives evidence for, in the words of the open gradebook file (R8.1)."""
+    """The names of what it gives evidence for (R8.1)."""
+    standard_points = models.JSONField(default=dict)
+    """Out of how many points some of these are scored, as text by name; the others are out of what levels are out of."""
     criteria = models.JSONField(default=list)
     """What one looks for in it, with levels (R16), as `criteria` keeps it."""
     assigned_on = models.DateField(null=True, blank=True)

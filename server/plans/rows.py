@@ -32,6 +32,7 @@ _KEPT: dict[type[Row], tuple[str, ...]] = {
     Assignment: (
         "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step",
         "extra", "never_drop", "counts", "closed", "locked", "kept_in", "shown", "shown_from", "shown_when_in", "entered_as", "standards",
+        "standard_points",
         "announced", "comments_shown",
         "criteria",
         "assigned_on", "due_on", "for_everyone", "chosen", "adjust", "position",

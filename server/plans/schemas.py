@@ -70,6 +70,8 @@ class AssignmentOut(Schema):
     description: str
     link: str
     standards: list[str]
+    standard_points: dict[str, str]
+    """Out of how many points some of the standards are scored; the others are out of what levels are out of."""
     criteria: list[CriterionOut]
     file: str | None
     step: str
@@ -248,6 +250,7 @@ class AssignmentIn(Body):
     description: str | None = None
     link: str | None = None
     standards: list[str] | None = None
+    standard_points: dict[str, str] | None = None
     criteria: list[CriterionIn] | None = Field(None, max_length=100)
     step: str | None = None
     entered_as: str | None = None

@@ -2,10 +2,11 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
+from fractions import Fraction
 
 from gradecore import book as core
 from gradecore.file import read_standards
-from gradecore.numbers import read_decimal
+from gradecore.numbers import decimal_text, read_decimal
 from school.models import Person, School
 from school.refusal import Refused
 from typing_extensions import TypedDict
@@ -107,6 +108,30 @@ def standards_named(work: Assignment) -> list[str]:
     return [*work.standards, *(each["standard"] for each in work.criteria if each["standard"])]
 
 
-def named_by(names: Iterable[str], levels: core.Scale | None) -> tuple[core.AssignmentStandard, ...]:
-    """The standards that an assignment gives evidence of, each out of what the levels are out of."""
-    return () if levels is None else tuple(core.AssignmentStandard(name, levels.out_of) for name in names)
+def named_by(work: Assignment, levels: core.Scale | None) -> tuple[core.AssignmentStandard, ...]:
+    """The standards that an assignment gives evidence of, each out of its own points, or of what the levels are out of (R8.1)."""
+    if levels is None:
+        return ()
+    return tuple(core.AssignmentStandard(name, points_of(work, name, levels)) for name in work.standards)
+
+
+def points_of(work: Assignment, name: str, levels: core.Scale) -> Fraction:
+    """Out of how many points a standard is scored in a piece of work."""
+    own = work.standard_points.get(name)
+    return levels.out_of if own is None else Fraction(own)
+
+
+def points_by_standard(given: Mapping[str, str], names: Sequence[str], field: str) -> dict[str, str]:
+    """Points of some of the standards named, as they are kept; an empty text leaves one to what levels are out of. Raises Refused for
+    a standard that is not named, and for what is no number of points.
+    """
+    found = {}
+    for standard, text in given.items():
+        if standard not in names:
+            raise Refused(f"{standard} is not among the standards that the work names.", field)
+        if text.strip():
+            points = typed.number(text, field, f"The points for {standard}")
+            if not points:
+                raise Refused(f"{standard} needs more than 0 points to show anything; take it out instead.", field)
+            found[standard] = decimal_text(Fraction(points))
+    return found

@@ -98,10 +98,13 @@ def _in_plans(school: School, name: str, to: str) -> None:
     for work in Assignment.with_deleted.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[])):
         if name in work.standards or any(each["standard"] == name for each in work.criteria):
             work.standards, work.criteria = _called(work.standards, name, to), _feeding(work.criteria, name, to)
+            work.standard_points = _keyed(work.standard_points, name, to)
             work.version += 1
             works.append(work)
     # What is deleted may be brought back.
-    Assignment.with_deleted.bulk_update(works, ["standards", "criteria", "version"], batch_size=_MANY)
+    Assignment.with_deleted.bulk_update(
+        works, ["standards", "standard_points", "criteria", "version"], batch_size=_MANY
+    )
     _rewrite(
         Category.objects.filter(school_class__school=school).exclude(default_standards=[]),
         "default_standards", lambda names: _called(names, name, to),
@@ -180,8 +183,9 @@ def _plan_called(found: Any, name: str, to: str) -> Any:
             made[field] = _called(made[field], name, to)
     if "criteria" in made:
         made["criteria"] = _feeding(made["criteria"], name, to)
-    if "standard_weights" in made:
-        made["standard_weights"] = _keyed(made["standard_weights"], name, to)
+    for field in ("standard_weights", "standard_points"):
+        if field in made:
+            made[field] = _keyed(made[field], name, to)
     return made
 
 

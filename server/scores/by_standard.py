@@ -12,6 +12,7 @@ from gradecore import book as core
 from gradecore.entry import EntryError, EntryReader, folded
 from gradecore.numbers import UNIT, decimal_text
 from plans.models import Assignment
+from plans.standards import points_of
 
 from scores.texts import text_score
 
@@ -32,31 +33,39 @@ class ByStandard:
         levels = book.standards_scale
         return None if levels is None else cls(EntryReader(levels, book.codes), levels)
 
-    def read(self, parts: list[str], names: list[str]) -> dict[str, str]:
-        """What was typed for each standard, as it is kept; an empty text takes away. Raises EntryError, which names the standard."""
+    def read(self, parts: list[str], work: Assignment) -> dict[str, str]:
+        """What was typed for each standard of the work, as it is kept; an empty text takes away. Raises EntryError, which names the
+        standard.
+        """
+        names = work.standards
         if len(parts) > len(names):
             raise EntryError(f"{len(parts)} scores by standard, and the work names {len(names)}: {', '.join(names)}.")
         found = {}
         for name, part in zip(names, parts, strict=False):
             if part.strip():
                 try:
-                    found[name] = "" if folded(part) == AWAY else self._kept(part)
+                    found[name] = "" if folded(part) == AWAY else self._kept(part, points_of(work, name, self.levels))
                 except EntryError as error:
                     raise EntryError(f"{name}: {error}") from None
         return found
 
-    def _kept(self, text: str) -> str:
-        score = self.reader.read(text, self.levels.out_of).score
+    def _kept(self, text: str, points: Fraction) -> str:
+        score = self.reader.read(text, points).score
         if isinstance(score, int):
-            if score > self.levels.out_of * UNIT:
-                most = decimal_text(self.levels.out_of)
-                raise EntryError(f"{text.strip()} is above {most}, the most that a standard is scored with.")
+            if score > points * UNIT:
+                raise EntryError(f"{text.strip()} is above {decimal_text(points)}, the most that it is scored with.")
             return decimal_text(Fraction(score, UNIT))
         return score or ""
 
     def shown(self, kept: Mapping[str, str], assignment: Assignment) -> list[str]:
-        """What is kept for each standard of the work, as it is shown: as a mark where it is one's value."""
+        """What is kept for each standard of the work, as it is shown: as a mark where it is one's value, in points where the standard
+        has points of its own.
+        """
         return [
-            self.reader.text_of(text_score(kept.get(name, "")), self.levels.out_of, "marks")
+            self.reader.text_of(
+                text_score(kept.get(name, "")),
+                points_of(assignment, name, self.levels),
+                "points" if name in assignment.standard_points else "marks",
+            )
             for name in assignment.standards
         ]

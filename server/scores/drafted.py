@@ -29,7 +29,7 @@ _FIELDS = {
     "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
     "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
     "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
-    "standards": "evidence of", "standard_weights": "levels count", "criteria": "criteria",
+    "standards": "evidence of", "standard_points": "points by standard", "standard_weights": "levels count", "criteria": "criteria",
     "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "adjust": "adjusted by",
     "ground_rules": "rules of its own", "weights": "weights",
     "part_weights": "parts weigh", "parts_from": "parts count by", "effect": "does", "percent": "percent", "missing": "missing",
@@ -97,6 +97,8 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
         return f"{len(row.adjust)} steps" if len(row.adjust) > 1 else "1 step" if row.adjust else "nothing"
     if field == "standards":
         return ", ".join(row.standards) or "nothing"
+    if field == "standard_points":
+        return ", ".join(f"{name} {points}" for name, points in row.standard_points.items()) or "as levels are"
     if field == "criteria":
         return ", ".join(f"{each['name']} {each['points']}" for each in row.criteria) or "none"
     if field in ("term_id", "chosen"):

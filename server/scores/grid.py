@@ -130,6 +130,7 @@ def columns(loaded: LoadedClass, term: Term, only: Collection[int] | None = None
                 excuses=bool(each.kept_in) and not each.locked,
                 alike=alike(loaded, each),
                 standards=each.standards,
+                standard_points=each.standard_points,
                 criteria=criteria_out(loaded, each) if each.criteria else [],
                 figures=figures_out(numbers.points, numbers.missing),
                 spread=spread(numbers.points, numbers.worth) if numbers.worth else None,

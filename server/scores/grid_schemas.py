@@ -67,6 +67,8 @@ class ColumnOut(TypedDict):
     excuses: bool
     alike: str | None
     standards: list[str]
+    standard_points: dict[str, str]
+    """Out of how many points some of the standards are scored; the others are out of what levels are out of."""
     criteria: list[CriterionShownOut]
     figures: FiguresOut
     spread: SpreadOut | None

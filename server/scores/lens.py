@@ -99,7 +99,7 @@ def _standards(loaded: LoadedClass, student: Student, work: Assignment) -> list[
     shown = loaded.by_standard.shown(loaded.kept_by_standard.get((student.pk, work.pk), {}), work)
     levels = loaded.levels.results(str(student.pk))
     return [
-        StandardScoreOut(name=name, text=text, level=levels[name].final_mark)
+        StandardScoreOut(name=name, text=text, points=work.standard_points.get(name), level=levels[name].final_mark)
         for name, text in zip(work.standards, shown, strict=True)
     ]
 

@@ -60,7 +60,7 @@ class Lines:
         rest = parts[first:]
         if rest and by_standard is None:
             raise EntryError(f"{len(parts)} levels, and the work has {first} criteria.")
-        standards = by_standard.read(rest, assignment.standards) if by_standard and rest else {}
+        standards = by_standard.read(rest, assignment) if by_standard and rest else {}
         return Line(entry, standards, levels, leaves_whole=bool(parts) and not whole.strip())
 
     def lock_of(self, text: str, assignment: Assignment, score: Kept | None) -> str:

@@ -79,6 +79,8 @@ class StandardScoreOut(Schema):
 
     name: str
     text: str
+    points: str | None
+    """Out of how many it is scored, where that is not what levels are out of."""
     level: str | None
 
 

@@ -50,6 +50,36 @@ def test_one_line_holds_the_whole_and_each_standard(scored: World) -> None:
     assert ScoreEvent.objects.latest("id").by_standard == {"Reading maps": ["3", "EX"], "Scale": ["4", ""]}
 
 
+def test_a_standard_may_be_scored_out_of_points_of_its_own(scored: World) -> None:
+    work = scored.assignments[0]
+    address = f"{scored.address}/assignments/{work.pk}"
+
+    def change(points: dict[str, str]) -> Any:
+        work.refresh_from_db()
+        return send(scored.client("teacher"), "PATCH", address, {"standard_points": points, "version": work.version})
+
+    for points, said in (
+        ({"Graphs": "6"}, "Graphs is not among"), ({"Scale": "0"}, "more than 0"), ({"Scale": "six"}, "six"),
+    ):  # fmt: skip
+        answer = change(points)
+        assert (answer.status_code, answer.json()["field"]) == (422, "standard_points")
+        assert said in answer.json()["detail"]
+    assert change({"Reading maps": "6", "Scale": " "}).status_code == 200
+    # Five of six is 3.33 of 4, and so Secure; the other is out of what levels are out of.
+    enter(scored, entry(scored, "17/5/4"))
+    assert cell(scored) == [("Reading maps", "5", "Secure"), ("Scale", "Beyond", "Beyond")]
+    refused = enter(scored, entry(scored, "17/7", 1)).json()["refused"][0]["message"]
+    assert refused == "Reading maps: 7 is above 6, the most that it is scored with."
+    # The class is marked by points: what a standard is out of moves its level, and no grade.
+    assert change({"Reading maps": "5"}).status_code == 200
+    assert cell(scored)[0] == ("Reading maps", "5", "Beyond")
+    # What is not named any more takes its points along.
+    work.refresh_from_db()
+    send(scored.client("teacher"), "PATCH", address, {"standards": ["Scale"], "version": work.version})
+    work.refresh_from_db()
+    assert (work.standards, work.standard_points) == (["Scale"], {})
+
+
 def test_a_standard_alone_leaves_the_whole_blank_and_the_grade_as_it_was(scored: World) -> None:
     answer = enter(scored, entry(scored, "/3")).json()
     assert (answer["saved"][0]["text"], answer["rows"][0]["grade"]["percent"]) == ("", None)

@@ -5365,6 +5365,10 @@ export interface components {
             shown_from?: string | null;
             /** Shown When In */
             shown_when_in?: boolean | null;
+            /** Standard Points */
+            standard_points?: {
+                [key: string]: string;
+            } | null;
             /** Standards */
             standards?: string[] | null;
             /** Step */
@@ -5460,6 +5464,10 @@ export interface components {
             shown_from: string | null;
             /** Shown When In */
             shown_when_in: boolean;
+            /** Standard Points */
+            standard_points: {
+                [key: string]: string;
+            };
             /** Standards */
             standards: string[];
             /** Step */
@@ -6459,6 +6467,10 @@ export interface components {
             /** Sign */
             sign: string | null;
             spread: components["schemas"]["SpreadOut"] | null;
+            /** Standard Points */
+            standard_points: {
+                [key: string]: string;
+            };
             /** Standards */
             standards: string[];
             /** Words */
@@ -11142,6 +11154,8 @@ export interface components {
             level: string | null;
             /** Name */
             name: string;
+            /** Points */
+            points: string | null;
             /** Text */
             text: string;
         };
@@ -11623,6 +11637,10 @@ export interface components {
             shown_from?: string | null;
             /** Shown When In */
             shown_when_in?: boolean | null;
+            /** Standard Points */
+            standard_points?: {
+                [key: string]: string;
+            } | null;
             /** Standards */
             standards?: string[] | null;
             /** Step */

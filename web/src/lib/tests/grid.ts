@@ -20,7 +20,8 @@ export function columnOf(id: number, more: Partial<Shapes['ColumnOut']> = {}): S
 	return {
 		id, name: `Walk ${id}`, short_name: `W ${id}`, points: '20', sign: 'WK', colour: 0, category: 'Walks', due_on: null,
 		is_due: false, position: id, extra: false, closed: false, shown: true, apart: false, marked: 0, due: 3, bar: 0, words: '',
-		entered_as: 'points', lock: '', locked: false, excuses: false, alike: null, standards: [], criteria: [],
+		entered_as: 'points', lock: '', locked: false, excuses: false, alike: null, standard_points: {},
+	standards: [], criteria: [],
 		figures: { count: 0, mean: null, median: null, deviation: null, missing: 0 }, spread: null, ...more
 	}; // prettier-ignore
 }

@@ -14,6 +14,7 @@
 	const found = createQuery(() => fetched.knownStandards(here.id));
 	const known = $derived(found.data ?? []);
 	const chosen = $derived(open.standards.now);
+	const points = $derived(open.standardPoints.now);
 	let typed = $state('');
 	/** What fits, and last what was typed itself, where the school has none of that name. */
 	const offered = $derived.by(() => {
@@ -33,6 +34,8 @@
 	const last = $derived(usedLast(known).filter((each) => !chosen.includes(each.name)));
 
 	const add = (name: string) => open.standards.change((now) => [...now, name]);
+	const setPoints = (name: string, text: string) =>
+		open.standardPoints.change((now) => ({ ...now, [name]: text.trim() }));
 	const takeAway = (name: string) => open.standards.change((now) => now.filter((each) => each !== name));
 </script>
 
@@ -40,14 +43,30 @@
 	{#if chosen.length}
 		<ul class="mb-2 flex flex-wrap gap-1.5" aria-label="Standards it gives evidence of">
 			{#each chosen as name (name)}
-				<li class="flex min-h-6 items-center gap-2 rounded bg-ice px-2">
+				<li class="flex min-h-6 items-center gap-2 rounded bg-ice pl-2">
 					{name}
+					<label class="flex items-center gap-1 text-slate"
+						>of <input
+							class="h-6 w-16 rounded border border-rule bg-snow px-1 text-ink"
+							aria-label="Points for {name}"
+							inputmode="decimal"
+							placeholder="levels"
+							maxlength="10"
+							value={points[name] ?? ''}
+							onchange={({ currentTarget }) => setPoints(name, currentTarget.value)}
+						/></label
+					>
 					<button class="min-h-6 min-w-6 text-slate hover:text-ink" onclick={() => takeAway(name)}
 						>×<span class="sr-only"> take {name} away</span></button
 					>
 				</li>
 			{/each}
 		</ul>
+	{/if}
+	{#if chosen.length}
+		<p class="mb-2 max-w-140 text-slate">
+			Each is scored as a level, or out of points of its own: six questions of one, four of the other.
+		</p>
 	{/if}
 	<div class="max-w-100">
 		<Combobox
@@ -60,6 +79,7 @@
 		/>
 	</div>
 	<Reason {open} field="standards" />
+	<Reason {open} field="standard_points" />
 	{#if last.length}
 		<p class="mt-2 flex flex-wrap items-center gap-1.5">
 			<span class="text-slate">Used last:</span>

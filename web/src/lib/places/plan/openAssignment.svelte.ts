@@ -20,6 +20,10 @@ export class OpenAssignment {
 		() => this.now?.standards ?? [],
 		(list) => this.change({ standards: list }, 'standards')
 	);
+	readonly standardPoints = new Latest<Record<string, string>>(
+		() => this.now?.standard_points ?? {},
+		(points) => this.change({ standard_points: points }, 'standard_points')
+	);
 	readonly steps = new Latest<Record<string, unknown>[]>(
 		() => this.now?.adjust ?? [],
 		(list) => this.change({ adjust: list }, 'adjust')

@@ -59,7 +59,10 @@ export class Paper {
 	/** How a line with standards is typed, by its example: the whole, then each standard in its order. */
 	readonly example: string = $derived.by(() => {
 		const { work, levels } = this.pile();
-		return [work.points, ...work.standards.map(() => levels?.out_of ?? '')].join('/');
+		return [
+			work.points,
+			...work.standards.map((name) => work.standard_points[name] ?? levels?.out_of ?? '')
+		].join('/');
 	});
 
 	/** `go` brings the hand to the name or to the line, once the page shows it. */

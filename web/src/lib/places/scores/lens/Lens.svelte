@@ -176,7 +176,7 @@
 								value={each.text}
 								disabled={cell.state === 'not_assigned'}
 								onchange={(event) => putLevel(place, event.currentTarget.value)}
-							/></td
+							/>{#if each.points}<span class="pl-1 text-slate">of {each.points}</span>{/if}</td
 						>
 						<td class="pl-2 text-right"
 							>{#if each.level}<span class="text-slate">in all</span>

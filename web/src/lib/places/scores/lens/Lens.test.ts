@@ -140,8 +140,8 @@ describe('the lens on a cell', () => {
 	it('enters a score for one standard by itself, and takes one away', async () => {
 		await open({
 			standards: [
-				{ name: 'Number', text: '3', level: 'Secure' },
-				{ name: 'Reading', text: '', level: null }
+				{ name: 'Number', points: '6', text: '3', level: 'Secure' },
+				{ name: 'Reading', points: null, text: '', level: null }
 			]
 		});
 		await user.type(screen.getByLabelText('Reading here'), '4');
