@@ -52,6 +52,24 @@ def level_steps(standards: Standards, standard: Standard, results: Mapping[str, 
     ]
 
 
+def trend(standards: Standards, result: StandardResult) -> str:
+    """How the evidence of a standard goes over time, in a sentence; empty where fewer than two pieces say anything.
+
+    The averages of the earlier and of the later half are compared as levels (R8.4); of an odd number the middle is in neither.
+    """
+    values = [each.value for each in result.evidence]
+    if len(values) < 2:
+        return ""
+    half = len(values) // 2
+    early, late = (sum(each, Fraction(0)) / half for each in (values[:half], values[-half:]))
+    was, now = standards.band_of(early), standards.band_of(late)
+    if len({standards.band_of(each) for each in values}) == 1:
+        return f"Steady at {now}."
+    if was == now:
+        return f"Up and down, about {now}."
+    return f"{'Rising' if late > early else 'Falling'}, from {was} to {now}."
+
+
 def _steps(standards: Standards, standard: Standard, values: Sequence[Fraction]) -> list[str]:
     if len(values) == 1:
         return [f"One piece: {number_text(values[0])}."]

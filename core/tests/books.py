@@ -25,6 +25,13 @@ from gradecore.numbers import UNIT, in_units, read_decimal
 from hypothesis import strategies as st
 
 LETTERS = Scale(tuple(Band(mark, Fraction(least)) for mark, least in zip("ABCDF", (90, 80, 70, 60, 0), strict=True)))
+LEVELS = Scale(
+    tuple(
+        Band(mark, Fraction(least), Fraction(value))
+        for mark, least, value in (("Beyond", "3.5", 4), ("Secure", "2.5", 3), ("Nearly", "1.5", 2), ("Begun", "0", 1))
+    ),
+    Fraction(4),
+)
 CODES = (
     ScoreCode("EX", "leave_out"),
     ScoreCode("MI", "zero", missing=True),

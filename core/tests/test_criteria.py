@@ -5,19 +5,17 @@ from dataclasses import replace
 from fractions import Fraction
 
 import pytest
-from books import CODES, LETTERS
+from books import CODES, LETTERS, LEVELS
 from gradecore.book import (
     Add,
     Assignment,
     AssignmentStandard,
-    Band,
     Book,
     Category,
     Criterion,
     CriterionLevel,
     GroundRules,
     Override,
-    Scale,
     Score,
     Standard,
     Term,
@@ -35,13 +33,6 @@ from hypothesis import strategies as st
 settings.register_profile("criteria", deadline=None, max_examples=100, derandomize=True)
 settings.load_profile("criteria")
 
-LEVELS = Scale(
-    tuple(
-        Band(mark, Fraction(least), Fraction(value))
-        for mark, least, value in (("Beyond", "3.5", 4), ("Secure", "2.5", 3), ("Nearly", "1.5", 2), ("Begun", "0", 1))
-    ),
-    Fraction(4),
-)
 STANDARDS = (Standard("n"), Standard("n1", "n", "decaying"), Standard("n2", "n", "most_frequent"), Standard("r"))
 NAMES = ("thin", "sound", "rich")
 sizes = st.sampled_from([Fraction(each) for each in ("0", "1", "3", "4.5", "7")])

@@ -5,7 +5,7 @@ from fractions import Fraction
 from functools import cached_property
 
 from gradecore import book as core
-from gradecore.level_steps import how_it_comes, level_steps, number_text
+from gradecore.level_steps import how_it_comes, level_steps, number_text, trend
 from gradecore.standards import StandardResult
 from plans.standards import About, about
 from school import windows
@@ -147,7 +147,7 @@ class ClassByStandard:
             name=standard, code=said.get("code", ""), wording=said.get("wording", ""), mark=result.final_mark, computed=result.mark,
             value=None if result.value is None else number_text(result.value), out_of=number_text(self.scale.out_of),
             by_hand=self._by_hand(student, standard), how=how_it_comes(found),
-            steps=level_steps(self.loaded.levels, found, results), pieces=self._evidence(result),
+            steps=level_steps(self.loaded.levels, found, results), trend=trend(self.loaded.levels, result), pieces=self._evidence(result),
             into=self._part(found.parent, results) if found.parent else None,
             parts=[self._part(each, results) for each in self.loaded.levels.children_of(standard)],
         )  # fmt: skip

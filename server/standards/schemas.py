@@ -114,6 +114,8 @@ class LevelWorkingOut(Schema):
     how: str
     """How pieces come together, in a sentence."""
     steps: list[str]
+    trend: str
+    """How the pieces go over time, in a sentence; empty where fewer than two say anything."""
     pieces: list[EvidencePieceOut]
     into: PartOfOut | None
     parts: list[PartOfOut]

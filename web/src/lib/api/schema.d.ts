@@ -7969,6 +7969,8 @@ export interface components {
             pieces: components["schemas"]["EvidencePieceOut"][];
             /** Steps */
             steps: string[];
+            /** Trend */
+            trend: string;
             /** Value */
             value: string | null;
             /** Wording */

@@ -12,11 +12,14 @@
 	let {
 		term,
 		student,
+		into,
 		oninsert,
 		onback
 	}: {
 		term: number;
 		student: number;
+		/** What the text is about that a sentence goes into; empty for the comment as a whole. */
+		into: string;
 		oninsert: (text: string) => void;
 		onback: () => void;
 	} = $props();
@@ -107,7 +110,8 @@
 			]}
 		/>
 		<span class="text-small text-slate"
-			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences</span
+			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences{into &&
+				`, into what is said on ${into}`}</span
 		>
 		<button
 			class="link"

@@ -5,7 +5,6 @@
 		label,
 		longest,
 		value,
-		box = $bindable(),
 		...field
 	}: {
 		id: string;
@@ -13,7 +12,6 @@
 		/** In characters. */
 		longest: number;
 		value: string;
-		box?: HTMLTextAreaElement | undefined;
 		rows: number;
 		oninput: (text: string) => void;
 		onkeydown?: (event: KeyboardEvent) => void;
@@ -36,7 +34,6 @@
 		]}
 		{id}
 		spellcheck="true"
-		bind:this={box}
 		{value}
 		oninput={(event) => field.oninput(event.currentTarget.value)}></textarea>
 </div>

@@ -4,7 +4,7 @@
 	import { keyed } from '$lib/words/keys';
 	import * as fetched from '$lib/api/queries';
 	import { longDay } from '$lib/words/days';
-	import { onDestroy, tick } from 'svelte';
+	import { onDestroy } from 'svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
@@ -13,6 +13,7 @@
 	import Bank from './Bank.svelte';
 	import CommentField from './CommentField.svelte';
 	import DeskHead from './DeskHead.svelte';
+	import { DeskTexts, type Typed } from './deskTexts.svelte';
 	import Evidence from './Evidence.svelte';
 	import { keepComment, thisReporting } from './reporting';
 	import { looks, type Row } from './rows';
@@ -41,7 +42,6 @@
 	const here = thisClass();
 	const reporting = thisReporting();
 
-	const LONGEST_NARRATIVE = 20_000;
 	const queries = useQueryClient();
 	// The desk is made anew for each student and term, so that the row it begins with is the one it keeps.
 	// svelte-ignore state_referenced_locally
@@ -51,12 +51,6 @@
 	const { id, changing } = here;
 	const evidence = createQuery(() => fetched.evidence(here.id, report.term_id, student));
 
-	/** What was typed here and has not reached the server; of the rest only what was touched. */
-	interface Typed {
-		text: string;
-		narrative: string | null;
-		by_standard: Record<string, string>;
-	}
 	const unsent = new UnsentText<Typed>({
 		person: signed.current?.person_id ?? null,
 		place: `comment ${id} ${term} ${student}`,
@@ -69,21 +63,13 @@
 		send: (sent, version, is_ready) =>
 			keepComment({ id, changing }, { term, student }, { ...sent, is_ready, version })
 	});
-	const typed = $derived(unsent.value);
-	let narrating = $state(false);
-	let box = $state<HTMLTextAreaElement>();
-	/** A comment on a standard as it is now. */
-	function onStandard(name: string): string {
-		return typed.by_standard[name] ?? evidence.data?.by_standard[name] ?? '';
-	}
-	const isSaid = $derived(
-		typed.text.trim() !== '' || report.standards.some((name) => onStandard(name).trim() !== '')
+	const texts = new DeskTexts(
+		() => report,
+		() => evidence.data,
+		unsent
 	);
-	const narrative = $derived(typed.narrative ?? evidence.data?.narrative ?? '');
 	const open = $derived(row.checks.filter((check) => check.words !== 'no comment'));
 
-	/** Every keystroke is kept in this browser until the server has it. */
-	const oninput = (): void => unsent.touch();
 	const save = (isReady: boolean): Promise<boolean> => unsent.save(isReady, row.is_ready);
 	const onblur = (): void => void save(row.is_ready && unsent.isKept);
 
@@ -102,27 +88,9 @@
 		void ready();
 	}
 
-	/** A sentence goes in where the caret was, apart from what stands beside it. */
-	function insert(sentence: string): void {
-		const at = box?.selectionEnd ?? typed.text.length;
-		const left = typed.text.slice(0, at);
-		const right = typed.text.slice(at);
-		const gap = left && !/\s$/.test(left) ? ' ' : '';
-		typed.text = `${left}${gap}${sentence}${right && !/^\s/.test(right) ? ' ' : ''}${right}`;
-		const caret = left.length + gap.length + sentence.length;
-		void tick().then(() => box?.setSelectionRange(caret, caret));
-		oninput();
-	}
-
 	/** Put an earlier text back into the box. */
 	export function take(text: string): void {
-		typed.text = text;
-		oninput();
-	}
-
-	function narrate(): void {
-		narrating = true;
-		void tick().then(() => document.querySelector<HTMLElement>('#narrative')?.focus());
+		texts.write(texts.all[0]!, text);
 	}
 
 	onDestroy(() => {
@@ -134,6 +102,10 @@
 <section
 	class="flex min-h-0 flex-col gap-2.5 overflow-auto border-l border-rule bg-snow px-6 py-3.5 [&>:not(.bank)]:flex-none"
 	aria-label="Comment desk"
+	onfocusin={({ target }) => {
+		const field = target as HTMLElement;
+		if (field.matches('textarea')) texts.lastIn = field.id;
+	}}
 >
 	<DeskHead {report} {row} {place} {on} />
 	{#if evidence.data}<Evidence evidence={evidence.data} isMadeOfTerms={report.parts.length > 0} />
@@ -165,7 +137,8 @@
 			<button class="link mr-2.5" onclick={on.override}>Override the grade</button> <kbd>Enter</kbd>
 		{/if}
 		<button class="link mr-2.5" onclick={on.history}>History</button>
-		{#if !narrating && !narrative}<button class="link mr-2.5" onclick={narrate}>Write a narrative</button
+		{#if !texts.hasNarrative}<button class="link mr-2.5" onclick={() => texts.narrate()}
+				>Write a narrative</button
 			>{/if}
 		{#if open.length}<span class={['mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 				><i class="diamond mr-1.5"></i>{#each open as check, place (place)}{place
@@ -176,54 +149,24 @@
 						>{:else}<button
 							class={['link mr-0', !looks(row).length ? 'text-slate' : 'text-amber-ink']}
 							onclick={() =>
-								check.kind === 'no_reason' || check.kind === 'no_effort' ? on.override() : box?.focus()}
-							>{check.words}</button
+								check.kind === 'no_reason' || check.kind === 'no_effort'
+									? on.override()
+									: texts.focus('comment')}>{check.words}</button
 						>{/if}{/each}</span
 			>{/if}
 	</p>
-	<CommentField
-		id="comment"
-		label="Comment for the family"
-		longest={report.comment_limit}
-		rows={4}
-		value={typed.text}
-		bind:box
-		oninput={(text) => {
-			typed.text = text;
-			oninput();
-		}}
-		{onkeydown}
-		{onblur}
-	/>
-	{#each report.standards as name, place (name)}
+	{#each texts.all as each (each.id)}
 		<CommentField
-			id="standard-{place}"
-			label="On {name}"
-			longest={report.comment_limit}
-			rows={2}
-			value={onStandard(name)}
-			oninput={(text) => {
-				typed.by_standard[name] = text;
-				oninput();
-			}}
+			id={each.id}
+			label={each.label}
+			longest={each.longest}
+			rows={each.rows}
+			value={each.text}
+			oninput={(text) => texts.write(each, text)}
 			{onkeydown}
 			{onblur}
 		/>
 	{/each}
-	{#if narrating || narrative}
-		<CommentField
-			id="narrative"
-			label="Narrative, a letter of its own with the report card"
-			longest={LONGEST_NARRATIVE}
-			rows={8}
-			value={narrative}
-			oninput={(text) => {
-				typed.narrative = text;
-				oninput();
-			}}
-			{onblur}
-		/>
-	{/if}
 	<p class="problem empty:hidden" role="alert">{unsent.problem}</p>
 	{#if unsent.isOvertaken}
 		<p class="flex gap-4">
@@ -236,9 +179,15 @@
 			>
 		</p>
 	{/if}
-	<Bank term={report.term_id} {student} oninsert={insert} onback={() => box?.focus()} />
+	<Bank
+		term={report.term_id}
+		{student}
+		into={texts.into.about}
+		oninsert={(sentence) => texts.insert(sentence)}
+		onback={() => texts.focus()}
+	/>
 	<p class="sticky -bottom-3.5 -mb-3.5 flex flex-wrap items-center gap-x-3.5 gap-y-1.5 bg-snow pt-1.5 pb-3.5">
-		<button class="btn" onclick={ready} disabled={!isSaid}
+		<button class="btn" onclick={ready} disabled={!texts.isSaid}
 			>{row.is_ready ? 'Keep it ready' : 'Mark it ready'}</button
 		>
 		<span class="text-slate"><kbd>{keyed('Ctrl Enter')}</kbd> marks it ready and goes on to {next}</span>

@@ -70,7 +70,7 @@
 		<h3>What the evidence says</h3>
 		{#if level.value === null}<p class="text-slate">Nothing yet: no piece of work says anything about it.</p>
 		{:else}
-			<p><b class="font-semibold">{level.computed}</b>, {level.value} of {level.out_of}.</p>
+			<p><b class="font-semibold">{level.computed}</b>, {level.value} of {level.out_of}. {level.trend}</p>
 			{#if level.pieces.length}<p class="text-small leading-4 text-slate">{level.how}</p>{/if}
 			<ul class="mt-2">
 				{#each level.pieces as piece (piece.assignment_id)}
