@@ -5,12 +5,16 @@ from dataclasses import dataclass
 from fractions import Fraction
 from graphlib import TopologicalSorter
 from statistics import median
+from typing import Literal
 
 from gradecore.book import NUMBER, Book, Scale, Score, Standard
 from gradecore.column import code_value
 from gradecore.criteria import evidence_of
 from gradecore.numbers import UNIT, round_to_step
 from gradecore.scale import Marks
+
+TermWay = Literal["combined", "newest", "best"]
+"""What the level of a term made of terms is: what all evidence together says, or the newest or the best of the terms' levels."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +79,17 @@ class Standards:
     def children_of(self, standard: str) -> list[str]:
         """The standards right under one, in the book's order."""
         return [each.id for each in self._children[standard]]
+
+    def over_terms(self, way: TermWay, marks: Sequence[str]) -> str | None:
+        """The level of a term made of terms from theirs, in the order of the terms: the newest, or the best by the scale; a mark outside
+        the scale is best only where all are. None without any.
+        """
+        if not marks:
+            return None
+        if way == "newest":
+            return marks[-1]
+        least = {band.mark: band.min for band in self._scale.bands}
+        return max((mark for mark in marks if mark in least), key=lambda mark: least[mark], default=marks[-1])
 
     def band_of(self, value: Fraction) -> str:
         """The level that a value comes to (R8.4)."""

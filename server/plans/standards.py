@@ -7,6 +7,7 @@ from fractions import Fraction
 from gradecore import book as core
 from gradecore.file import read_standards
 from gradecore.numbers import decimal_text, read_decimal
+from gradecore.standards import TermWay
 from school.models import Person, School
 from school.refusal import Refused
 from typing_extensions import TypedDict
@@ -42,6 +43,12 @@ def usual(school: School) -> core.Standard:
     # Where no branch could say otherwise yet, all were alike.
     known = listed(school)[0]
     return replace(known[0], id="", parent=None) if known else core.Standard("")
+
+
+def term_way(school: School) -> TermWay:
+    """What the level of a term made of terms is, as the school says."""
+    found: TermWay = school.standards.get("over_terms", "combined")
+    return found
 
 
 class About(TypedDict, total=False):

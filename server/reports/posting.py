@@ -17,7 +17,7 @@ from reports.checks import checks_of
 from reports.levels import scale_marks
 from reports.models import KeptBack, PostedGrade, Posting, Withdrawal
 from reports.posted import is_withdrawn, of_term
-from reports.report import grade_of
+from reports.report import grades_of
 from reports.written import state_of, written
 
 LONGEST_REASON = 300
@@ -54,7 +54,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
         raise Refused("Nobody is chosen. Choose whose grades are posted.", "students")
     school_class = loaded.plan.school_class
     kept = written(school_class, term)
-    shown = {each.pk: grade_of(loaded, each, term) for each in loaded.plan.students}
+    shown = grades_of(loaded, term)
     checks = checks_of(loaded, term, kept, shown)
     for student in chosen:
         _refuse_if_held(student, term, [each.words for each in checks[student.pk] if each.is_binding])

@@ -13,7 +13,7 @@ from scores.models import Override
 
 from reports import posted
 from reports.checks import checks_of, standards_of
-from reports.levels import in_columns, levels_of, reported, scale_marks
+from reports.levels import in_columns, scale_marks, term_levels
 from reports.models import PostedGrade
 from reports.schemas import (
     OutsideMarkOut,
@@ -43,7 +43,7 @@ class _Report:
         self.before = term_before(loaded, term)
         self.before_posted = posted.of_term(loaded.plan.school_class, self.before) if self.before else {}
         self.parts = [each for each in loaded.plan.terms if each.within_id == term.pk]
-        self.grades = {each.pk: grade_of(loaded, each, term) for each in loaded.plan.students}
+        self.grades = grades_of(loaded, term)
 
     def out(self) -> ReportOut:
         term, window, today = self.term, self.window, self.today
@@ -112,12 +112,22 @@ class _Report:
         return "the family sees it"
 
 
-def grade_of(loaded: LoadedClass, student: Student, term: Term) -> ReportGrade:
-    """A student's grade in a term as it stands, with the levels that are reported."""
+def grade_of(loaded: LoadedClass, student: Student, term: Term) -> GradeOut:
+    """A student's grade in a term as it stands."""
     name = str(term.pk)
-    now = grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
-    levels = levels_of(loaded.gradebook, student, reported(loaded, term)) if loaded.book.standards else {}
-    return ReportGrade(**now.model_dump(), levels=levels, levels_alone=loaded.gradebook.rules(name).levels_alone)
+    return grade(loaded.gradebook, loaded.gradebook.result(str(student.pk), name), name)
+
+
+def grades_of(loaded: LoadedClass, term: Term) -> dict[int, ReportGrade]:
+    """Everybody's grade in a term as it stands, with the levels that are reported."""
+    levels = term_levels(loaded, term) if loaded.book.standards else {}
+    levels_alone = loaded.gradebook.rules(str(term.pk)).levels_alone
+    return {
+        each.pk: ReportGrade(
+            **grade_of(loaded, each, term).model_dump(), levels=levels.get(each.pk, {}), levels_alone=levels_alone
+        )
+        for each in loaded.plan.students
+    }
 
 
 def term_before(loaded: LoadedClass, term: Term) -> Term | None:

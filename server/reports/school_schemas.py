@@ -3,6 +3,7 @@
 import datetime
 from typing import Literal
 
+from gradecore.standards import TermWay
 from ninja import Schema
 from pydantic import Field
 from school.schemas import Body
@@ -119,6 +120,8 @@ class SchoolStandards(Body):
     branches: list[StandardBranch] = Field(default_factory=list, max_length=100)
     levels: list[StandardLevel] = Field(max_length=30)
     out_of: str
+    over_terms: TermWay = "combined"
+    """What the level of a semester or a year is: what all evidence says, or the newest or the best of its terms' posted levels."""
 
 
 class SchoolStandardsOut(SchoolStandards):

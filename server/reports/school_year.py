@@ -12,7 +12,7 @@ from school.refusal import NotYours
 from scores.book import load_class
 
 from reports.checks import ALWAYS, KINDS
-from reports.report import grade_of
+from reports.report import grades_of
 from reports.schemas import State
 from reports.school_changes import last_change
 from reports.school_schemas import (
@@ -82,7 +82,7 @@ def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
     ):
         loaded = load_class(school_class)
         kept = written(school_class, term)
-        states = Counter(state_of(grade_of(loaded, each, term), each.pk, kept) for each in loaded.plan.students)
+        states = Counter(state_of(now, student, kept) for student, now in grades_of(loaded, term).items())
         found.append(
             ClassStandOut(
                 id=school_class.pk, name=str(school_class), teachers=[str(each.person) for each in school_class.teachings.all()],

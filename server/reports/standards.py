@@ -10,7 +10,7 @@ from gradecore.check import BookError
 from gradecore.file import read_standards
 from gradecore.numbers import NumberError, decimal_text, read_decimal
 from plans.models import Assignment
-from plans.standards import About, about, archived, current, listed, standards_named, usual
+from plans.standards import About, about, archived, current, listed, standards_named, term_way, usual
 from school.models import ReportingWindow, School
 from school.refusal import Refused
 from scores.by_standard import STROKE
@@ -41,7 +41,7 @@ def standards_out(school: School) -> SchoolStandardsOut:
             )
             for each in bands
         ],
-        out_of=decimal_text(scale.out_of) if scale else "4",
+        out_of=decimal_text(scale.out_of) if scale else "4", over_terms=term_way(school),
     )  # fmt: skip
 
 
@@ -81,6 +81,7 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             "archived": [each.id for each in gone],
             "usual": like,
             "branches": branches,
+            "over_terms": given["over_terms"],
         }
     school.save(update_fields=["standards"])
 

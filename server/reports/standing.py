@@ -25,7 +25,7 @@ from scores.grid import is_apart
 from scores.kept import kept_class
 
 from reports.posted import in_force, of_term
-from reports.report import grade_of
+from reports.report import grades_of
 from reports.standing_schemas import (
     DayOut,
     FrameOut,
@@ -88,7 +88,7 @@ class Standing:
             self.figures = dict(assignment_figures(loaded.gradebook, self.name))
         self.draft = Draft.objects.filter(school_class=loaded.plan.school_class).first()
         kept = written(loaded.plan.school_class, term)
-        self.states = Counter(state_of(grade_of(loaded, each, term), each.pk, kept) for each in loaded.plan.students)
+        self.states = Counter(state_of(now, student, kept) for student, now in grades_of(loaded, term).items())
 
     @property
     def apart(self) -> list[Assignment]:

@@ -8,7 +8,7 @@ from gradecore.held import Grade, Held, Place, Work, grade_held, work_held
 from gradecore.sent import Sent, sent
 from plans.models import Assignment
 from reports.models import PostedGrade
-from reports.report import grade_of
+from reports.report import grades_of
 from reports.written import state_of, written
 from school.models import SchoolClass, Student, Term
 from scores.book import LoadedClass
@@ -112,9 +112,10 @@ class Going:
     def grades(self) -> list[GradeGoing]:
         """The grades of everybody in the class, by name."""
         kept = written(self.school_class, self.term)
+        standing = grades_of(self.loaded, self.term)
         found = []
         for student in self.loaded.plan.students:
-            now = grade_of(self.loaded, student, self.term)
+            now = standing[student.pk]
             posted = kept.in_force(student.pk)
             has_changed = posted is not None and state_of(now, student.pk, kept) == "changed"
             elsewhere = "" if student.number in self.numbers else self.elsewhere(student)

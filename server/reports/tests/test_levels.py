@@ -149,6 +149,44 @@ def test_a_family_sees_behind_a_level_the_work_that_it_sees_and_the_terms_before
     assert behind()["Scale"]["before"] == [{"term": "Quarter 0", "mark": "Begun"}]
 
 
+@pytest.mark.parametrize(
+    ("way", "reported"),
+    [
+        # What all evidence together says; the level of the newest term that was posted; the best of those that were.
+        ("combined", {"Maps": "Secure", "Reading maps": "Secure", "Scale": "Beyond"}),
+        ("newest", {"Maps": "Secure", "Reading maps": "Begun", "Scale": "Beyond"}),
+        ("best", {"Maps": "Beyond", "Reading maps": "Secure", "Scale": "Beyond"}),
+    ],
+)
+def test_a_semesters_level_is_what_the_school_says(scored: World, way: str, reported: dict[str, str]) -> None:
+    semester = scored.term.within
+    assert semester is not None
+    first = Term.objects.create(
+        year=semester.year, within=semester, kind="quarter", name="Quarter 1", position=0,
+        starts=semester.starts, ends=semester.starts + datetime.timedelta(9),
+    )  # fmt: skip
+    for term, found in (
+        (first, {"Maps": "Beyond", "Reading maps": "Secure", "Scale": "Begun"}),
+        (scored.term, {"Maps": "Secure", "Reading maps": "Begun", "Scale": "Begun"}),
+    ):
+        posting = Posting.objects.create(
+            school_class=scored.school_class, term=term, person=scored.people["teacher"], request=uuid.uuid4(),
+            at=scored.school.now(), collects=["mark"],
+        )  # fmt: skip
+        PostedGrade.objects.create(posting=posting, student=scored.students[0], levels=found, working={})
+    # One set by hand stands, whatever was posted.
+    send(scored.client("teacher"), "PUT", f"{scored.address}/by-standard", {
+        "entries": [{"student": scored.students[0].pk, "standard": "Scale", "mark": "Beyond"}],
+    })  # fmt: skip
+    assert standards(scored, over_terms=way).status_code == 200
+    rows = scored.client("teacher").get(f"{scored.address}/report?term={semester.pk}").json()["rows"]
+    assert rows[0]["grade"]["levels"] == reported
+    # Of whom nothing was posted, and in a term that is made of none, all evidence together speaks.
+    assert rows[1]["grade"]["levels"] == {}
+    quarter = scored.client("teacher").get(f"{scored.address}/report?term={scored.term.pk}").json()["rows"]
+    assert quarter[0]["grade"]["levels"]["Reading maps"] == "Secure"
+
+
 def test_nothing_is_said_to_be_needed_where_work_moves_no_grade(scored: World) -> None:
     GroundRules.objects.filter(school_class=scored.school_class).update(families_see_running=True)
     count_school(scored.school.pk)

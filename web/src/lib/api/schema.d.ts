@@ -10230,6 +10230,12 @@ export interface components {
             levels: components["schemas"]["StandardLevel"][];
             /** Out Of */
             out_of: string;
+            /**
+             * Over Terms
+             * @default combined
+             * @enum {string}
+             */
+            over_terms: "combined" | "newest" | "best";
             /** Rate */
             rate: string;
             /** Standards */
@@ -10250,6 +10256,12 @@ export interface components {
             levels: components["schemas"]["StandardLevel"][];
             /** Out Of */
             out_of: string;
+            /**
+             * Over Terms
+             * @default combined
+             * @enum {string}
+             */
+            over_terms: "combined" | "newest" | "best";
             /** Rate */
             rate: string;
             /** Standards */

@@ -8,7 +8,7 @@
 	import { counted } from '$lib/words/plurals';
 	import Branches from './Branches.svelte';
 	import StandardName from './StandardName.svelte';
-	import { levelsIn, renamed, standardsIn, ways, written } from './standards';
+	import { levelsIn, overTerms, renamed, standardsIn, ways, written } from './standards';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Touched from '../Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -24,6 +24,7 @@
 		combine: kept.combine,
 		branches: kept.branches ?? [],
 		rate: kept.rate,
+		over_terms: kept.over_terms,
 		out_of: kept.out_of
 	});
 	let problem = $state('');
@@ -55,10 +56,11 @@
 
 	async function keep(isSure: boolean): Promise<void> {
 		try {
-			const { combine, rate, branches, out_of } = form;
+			const { combine, rate, branches, over_terms, out_of } = form;
 			const body = {
 				combine,
 				rate,
+				over_terms,
 				out_of,
 				branches: branches.filter((each) => names.includes(each.standard)),
 				standards: standardsIn(form.standards),
@@ -168,6 +170,12 @@
 			<Branches bind:branches={form.branches} {names} rate={form.rate} />
 		</Fold>
 	{/if}
+	<label
+		><span class="label">The level of a semester or a year is</span><Select
+			bind:value={form.over_terms}
+			choices={overTerms}
+		/></label
+	>
 	<label
 		><span class="label">Scores by standard go up to</span><input
 			class="field w-24"

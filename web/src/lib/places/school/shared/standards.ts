@@ -14,6 +14,13 @@ export const ways = [
 	['decaying', 'newer evidence counts more than older']
 ] as const;
 
+/** What the level of a term made of terms is. */
+export const overTerms = [
+	['combined', 'what all evidence together says'],
+	['newest', 'the newest of those posted in its terms'],
+	['best', 'the best of those posted in its terms']
+] as const;
+
 const depth = (line: string): number => /^\s*/.exec(line)![0].replaceAll('\t', '  ').length;
 
 const LINE = /^(?:\[([^\]]*)\]\s*)?([^|]*?)\s*(?:\|\s*(.*))?$/;
