@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.pages import saved
+from tests.pages import open_class, saved
 from tests.stack import Stack
 
 
@@ -59,3 +59,40 @@ def test_a_homerooms_quarter_by_standard_from_the_keyboard(somebody: Callable[..
     expect(lens.get_by_text("Together")).to_be_visible()
     page.get_by_role("button", name="Speaking, all students").click()
     expect(page.get_by_role("complementary", name="Lens on Speaking")).to_contain_text("Elof Åkerlund")
+
+
+def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, somebody: Callable[..., Page]) -> None:
+    class_id = stack.add_class("Talks 8", 3, works=2)
+    stack.python(
+        "from plans.models import *; from scores.models import *; from school.models import *;"
+        f"c = SchoolClass.objects.get(pk={class_id}); who = Person.objects.get(sign_in='odalys');"
+        "c.assignments.update(standards=['Speaking']); GroundRules.objects.filter(school_class=c).update(method='levels');"
+        "Score.objects.bulk_create([Score(student=e.student, assignment=w, by_standard={'Speaking': '2'}, changed_by=who,"
+        " changed_at=c.school.now()) for e in c.enrolments.all() for w in c.assignments.all()])"
+    )
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("link", name="by standard", exact=True).click()
+    page.get_by_role("gridcell", name="Signe Åkerlund, Speaking: Nearly").click()
+    page.keyboard.type("bey")
+    page.keyboard.press("Enter")
+    page.get_by_role("gridcell", name="Signe Åkerlund, Speaking: Beyond set by hand").click()
+    lens = page.get_by_role("complementary", name="Lens on Signe Åkerlund, Speaking")
+    lens.get_by_label("Why").fill("spoke before the whole school")
+    lens.get_by_label("Why").press("Tab")
+    expect(lens.get_by_text("Steady at Nearly.")).to_be_visible()
+    saved(page)
+
+    page.goto(f"/class/{class_id}/report")
+    page.get_by_role("button", name="Post grades").click()
+    page.get_by_label("also the 3 whose comment is not ready").check()
+    page.get_by_role("dialog").get_by_role("button", name="Post 3 grades").click()
+    expect(page.get_by_text("3 grades of quarter 2 posted")).to_be_visible()
+
+    family = somebody("ingrid", "/family/29", 360, 740)
+    open_class(family, "Talks 8")
+    levels = family.get_by_role("main")
+    expect(levels.get_by_text("Speaking").first).to_be_visible()
+    expect(levels.get_by_text("Beyond").first).to_be_visible()
+    # Levels stand alone: the guardian reads no percent of this class, and nothing of why.
+    expect(levels).not_to_contain_text("%")
+    expect(levels).not_to_contain_text("spoke before")

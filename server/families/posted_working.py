@@ -31,9 +31,14 @@ def for_families(
         is_markless = (part.name if part.term_id is None else part.term_id) in markless_parts
         return part.model_copy(update={"mark": None}) if is_markless else part
 
+    levels_alone = all(each.weight == "0" for each in working.standards)
     told = working.model_copy(
         update={
             "parts": [without_mark(part) for part in working.parts],
+            # Where levels stand alone no percent is told, whatever was posted with them (R8.5).
+            "standards": [
+                each.model_copy(update={"percent": None}) if levels_alone else each for each in working.standards
+            ],
             "mark": working.mark if with_mark else None,
             "steps": [
                 each.model_copy(update={"reason": "", "words": each.words.partition(f"{_BY_HAND}:")[0] or _BY_HAND})

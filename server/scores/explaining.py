@@ -48,6 +48,7 @@ class _Explaining:
         added = [each for each in contributors if each.adds is not None]
         shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
         adds = {id(each): text for each, text in zip(added, shown, strict=True)}
+        levels_alone = self.gradebook.rules(str(self.term.pk)).levels_alone
         return WorkingOut.model_construct(
             student=str(self.student), term=self.term.name, method=how.method, percent=result.percent_shown, mark=result.final_mark,
             exact=None if result.percent is None else decimal_text(result.percent),
@@ -64,7 +65,8 @@ class _Explaining:
             ],
             standards=[
                 PartOut(
-                    term_id=None, name=each.standard, percent=None if each.percent is None else short(each.percent),
+                    term_id=None, name=each.standard,
+                    percent=None if each.percent is None or levels_alone else short(each.percent),
                     mark=each.mark, weight=short(each.weight), adds=adds.get(id(each)),
                     weight_in_effect=None if each.weight_in_effect is None else fixed_text(each.weight_in_effect, DECIMALS),
                 )

@@ -71,6 +71,10 @@ def test_levels_alone_show_no_percent_and_lack_nothing(scored: World) -> None:
     # Every place says so where a percent would stand.
     assert (report["levels_alone"], report["level_columns"]) == (True, ["Maps", "Reading maps", "Scale"])
     client = scored.client("teacher")
+    how = client.get(f"{scored.address}/working/{scored.students[0].pk}?term={scored.term.pk}").json()
+    assert [(each["name"], each["mark"], each["percent"], each["adds"]) for each in how["standards"]] == [
+        ("Maps", "Secure", None, None), ("Reading maps", "Secure", None, None), ("Scale", "Beyond", None, None),
+    ]  # fmt: skip
     assert client.get(f"{scored.address}/plan?term={scored.term.pk}").json()["levels_alone"]
     assert client.get(f"{scored.address}/spread?term={scored.term.pk}").json()["levels_alone"]
 
@@ -114,6 +118,23 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     card = family.get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
     assert card["subjects"][0]["levels"] == [{"name": "Scale", "marks": ["Beyond"]}]
     assert card["subjects"][0]["scale"] == ["Begun", "Secure", "Beyond"]
+
+
+def test_a_family_reads_no_percent_where_levels_stand_alone_though_one_was_posted(scored: World) -> None:
+    assert rule(scored, method="levels").status_code == 204
+    send(scored.client("teacher"), "POST", f"{scored.address}/draft/apply")
+    student = scored.students[0].pk
+    body = {"request": str(uuid.uuid4()), "term": scored.term.pk, "students": [student]}
+    assert send(scored.client("teacher"), "POST", f"{scored.address}/report/post", body).status_code == 200
+    posted = PostedGrade.objects.get()
+    for each in posted.working["standards"]:
+        each["percent"] = "75"
+    posted.save()
+    page = scored.client("guardian").get(f"/api/v1/families/{student}?term={scored.term.pk}").json()
+    told = page["classes"][0]["working"]["standards"]
+    assert [(each["name"], each["mark"], each["percent"]) for each in told] == [
+        ("Maps", "Secure", None), ("Reading maps", "Secure", None), ("Scale", "Beyond", None),
+    ]  # fmt: skip
 
 
 def test_a_family_sees_behind_a_level_the_work_that_it_sees_and_the_terms_before(scored: World) -> None:
