@@ -1,6 +1,6 @@
 """A whole gradebook, computed as it is asked (R4.5, R5, R6)."""
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
@@ -142,9 +142,18 @@ class Gradebook:
         known = self._steps.get(term)
         if known is None:
             raws = (self._raw(student, self.terms[term])[0] for student in self.book.students)
-            known = adjusted({raw for raw in raws if raw is not None}, Fraction(100), self.terms[term].adjust)
-            self._steps[term] = known
+            known = self._steps[term] = self._adjusted(raws, self.terms[term])
         return known
+
+    def percents_of(self, raws: Mapping[str, Fraction | None], term: str) -> dict[str, Fraction | None]:
+        """What a term's percents would be if these, by student and of the whole class, were those before adjustments and cap."""
+        own = self.terms[term]
+        steps = self._adjusted(raws.values(), own) if own.adjust else {}
+        return {student: self._capped(raw, own, steps) for student, raw in raws.items()}
+
+    @staticmethod
+    def _adjusted(raws: Iterable[Fraction | None], term: Term) -> dict[Fraction, list[Fraction]]:
+        return adjusted({raw for raw in raws if raw is not None}, Fraction(100), term.adjust)
 
     def _raw(self, student: str, term: Term) -> tuple[Fraction | None, Reckoning | None]:
         """A term's percent before adjustments and cap."""
@@ -162,18 +171,16 @@ class Gradebook:
                 weights += part.weight
         return (top / weights if weights else None), None
 
-    def percent(self, student: str, term: str) -> Fraction | None:
-        """A student's percent in one term, as `result` has it, for whoever wants nothing else of it."""
-        known = self._results.get((student, term))
-        return (
-            self._percent(self._raw(student, self.terms[term])[0], self.terms[term]) if known is None else known.percent
-        )
-
     def _percent(self, raw: Fraction | None, term: Term) -> Fraction | None:
         """A term's percent, adjusted and capped."""
+        return self._capped(raw, term, self.steps(term.id) if term.adjust and raw is not None else {})
+
+    def _capped(
+        self, raw: Fraction | None, term: Term, steps: Mapping[Fraction, Sequence[Fraction]]
+    ) -> Fraction | None:
         if raw is None:
             return None
-        percent = self.steps(term.id)[raw][-1] if term.adjust else raw
+        percent = steps[raw][-1] if term.adjust else raw
         return Fraction(100) if percent > 100 and self.rules(term.id).cap else percent  # R4.5
 
     def _result(self, student: str, term: Term) -> TermResult:

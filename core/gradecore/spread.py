@@ -1,17 +1,13 @@
 """How a class lies: who stands where, who is close below a mark, and how well each piece of work goes with the rest."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from fractions import Fraction
 
-from gradecore.book import ScoreCode
 from gradecore.column import Column
 from gradecore.figures import adjusted_score, score_percent
 from gradecore.gradebook import Gradebook
 from gradecore.statistics import correlation
-
-_ASIDE = ScoreCode("-", effect="leave_out")
-"""A code that no teacher can have, which leaves a score out as if its work were not there."""
 
 
 def term_percents(gradebook: Gradebook, term: str) -> dict[str, Fraction]:
@@ -77,25 +73,21 @@ def close_below(gradebook: Gradebook, term: str, within: Fraction) -> list[Close
 
 def correlations(gradebook: Gradebook, term: str) -> Mapping[str, Fraction | None]:
     """How well each assignment of a term goes with the rest of the grade (R9.2), by assignment."""
-    book = gradebook.book
-    aside = Gradebook(replace(book, codes=(*book.codes, _ASIDE)), family=gradebook.family, checked=True)
-    return {column.id: _with_rest(gradebook, aside, term, column) for column in gradebook.plan(term).columns}
-
-
-def _with_rest(gradebook: Gradebook, aside: Gradebook, term: str, column: Column) -> Fraction | None:
-    scores = gradebook.book.scores
-    counted = {}
-    for student in gradebook.book.students:
-        score = scores.get(student, {}).get(column.id)
-        if isinstance(score, int) and column.id not in gradebook.result(student, term).left_out:
-            counted[student] = score
-    rest = {student: {**scores.get(student, {}), column.id: _ASIDE.code} for student in gradebook.book.students}
-    without = Gradebook(replace(aside.book, scores=rest), family=aside.family, checked=True)
-    # No other column looks at the scores of this one.
-    without.share_plans(aside)
-    pairs = [
-        (adjusted_score(column, score), percent)
-        for student, score in counted.items()
-        if (percent := without.percent(student, term)) is not None
-    ]
-    return correlation(pairs)
+    plan, scores = gradebook.plan(term), gradebook.book.scores
+    if plan.by_standards:
+        return dict.fromkeys(column.id for column in plan.columns)  # No number of it is counted (R8.5).
+    students = gradebook.book.students
+    rests = {student: plan.raws_without(student, scores.get(student, {})) for student in students}
+    found = {}
+    for column in plan.columns:
+        raws = {student: rest[column.id] for student, rest in rests.items()}
+        percents = gradebook.percents_of(raws, term)
+        pairs = []
+        for student in students:
+            score, percent = scores.get(student, {}).get(column.id), percents[student]
+            if not isinstance(score, int) or percent is None:
+                continue
+            if column.id not in gradebook.result(student, term).left_out:
+                pairs.append((adjusted_score(column, score), percent))
+        found[column.id] = correlation(pairs)
+    return found

@@ -4,15 +4,18 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from math import lcm
-from typing import cast
+from typing import TypeAlias, cast
 
 from gradecore.book import Book, Category, GroundRules, Score, Term
 from gradecore.column import Codes, Column
-from gradecore.group import Group, Layout
+from gradecore.group import Group, Layout, Tally
 from gradecore.result import Formed, Reckoning
 from gradecore.standards import StandardResult
 
 _ZERO = Fraction(0)
+
+_Step: TypeAlias = tuple[str, Group, bool, bool, int]
+"""A category of a weighted term: its name and group, whether it is capped, whether it is a bonus, and its weight in whole numbers."""
 
 
 def term_rules(book: Book, term: Term) -> GroundRules:
@@ -124,21 +127,33 @@ class TermPlan:
         """R4.1."""
         left_out: dict[str, str] = {}
         missing: list[tuple[int, str]] = []
-        formed: list[Formed] = []
         drops: list[Sequence[int]] = []
         tally = self.layout.tally(student, row, left_out, missing)
+        formed = [self._formed(step, tally, drops) for step in self._steps]
+        for column in self.apart:
+            score = row.get(column.id)
+            if column.is_missing(student, score):
+                missing.append((column.position, column.id))
+            outcome = column.outcome(student, score)
+            left_out[column.id] = outcome if isinstance(outcome, str) else "no_category"
+        return Reckoning(self._weighed(formed), tally, formed, left_out, missing, drops)
+
+    def _formed(self, step: _Step, tally: Tally, drops: list[Sequence[int]]) -> Formed:
+        """What a category comes to, its drops taken out of the tally and noted (R3)."""
+        name, group, cap, _, _ = step
+        gone: Sequence[int] = ()
+        if group.drops:
+            gone, value, weight = tally.drop(group)
+            drops.append(gone)
+        else:
+            value, weight = tally.sums(group)
+        return name, weight if cap and value > weight else value, weight, gone
+
+    def _weighed(self, formed: Sequence[Formed]) -> Fraction | None:
+        """The percent of what categories come to; none where no weight has a result (R4.1)."""
         # Σ weight·value/weight as top/bottom and Σ weight, kept as whole numbers until the end.
         top, bottom, weights, bonus = 0, 1, 0, _ZERO
-        for name, group, cap, is_bonus, whole in self._steps:
-            gone: Sequence[int] = ()
-            if group.drops:
-                gone, value, weight = tally.drop(group)
-                drops.append(gone)
-            else:
-                value, weight = tally.sums(group)
-            if cap and value > weight:
-                value = weight
-            formed.append((name, value, weight, gone))
+        for (name, value, weight, _), (_, _, _, is_bonus, whole) in zip(formed, self._steps, strict=True):
             if not weight:
                 continue
             if is_bonus:
@@ -147,23 +162,52 @@ class TermPlan:
                 top = top * weight + whole * value * bottom
                 bottom *= weight
                 weights += whole
-        for column in self.apart:
-            score = row.get(column.id)
-            if column.is_missing(student, score):
-                missing.append((column.position, column.id))
-            outcome = column.outcome(student, score)
-            left_out[column.id] = outcome if isinstance(outcome, str) else "no_category"
         raw = Fraction(100 * top, bottom * weights) if weights else None
-        if raw is not None and bonus:
-            raw += bonus
-        return Reckoning(raw, tally, formed, left_out, missing, drops)
+        return raw + bonus if raw is not None and bonus else raw
+
+    def raws_without(self, student: str, row: Mapping[str, Score]) -> dict[str, Fraction | None]:
+        """One student's percent without each column in turn, everything else unchanged and drops anew, by column; of a term that is
+        not made of standards.
+        """
+        tally = self.layout.tally(student, row, {}, [])
+        values = list(tally.values)
+        if self.pooled:
+            whole, formed = self._pooled(tally)[1], []
+        else:
+            formed = [self._formed(step, tally, []) for step in self._steps]
+            whole = self._weighed(formed)
+        found: dict[str, Fraction | None] = {column.id: whole for column in self.columns}
+        step_of = {
+            place: index for index, step in enumerate(() if self.pooled else self._steps) for place in step[1].places
+        }
+        for place, column in enumerate(self.layout.columns):
+            if values[place] is None:
+                continue  # It makes nothing of the percent as it is.
+            rest = Tally(self.layout, [*values[:place], None, *values[place + 1 :]], complete=False)
+            if self.pooled:
+                found[column.id] = self._pooled(rest)[1]
+            elif place in step_of:
+                index = step_of[place]
+                anew = self._formed(self._steps[index], rest, [])
+                found[column.id] = self._weighed([*formed[:index], anew, *formed[index + 1 :]])
+        return found
 
     def _pool(self, student: str, row: Mapping[str, Score]) -> Reckoning:
         """R4.2, R4.3 and R4.4."""
         left_out: dict[str, str] = {}
         missing: list[tuple[int, str]] = []
-        drops: list[Sequence[int]] = []
         tally = self.layout.tally(student, row, left_out, missing)
+        drops, raw = self._pooled(tally)
+        gone = {place for places in drops for place in places}
+        formed = [
+            (name, *tally.sums(group), [place for place in group.places if place in gone])
+            for name, group in self.groups.items()
+        ]
+        return Reckoning(raw, tally, formed, left_out, missing, drops)
+
+    def _pooled(self, tally: Tally) -> tuple[list[Sequence[int]], Fraction | None]:
+        """What is dropped of a tally, and taken out of it, and the percent of what stays."""
+        drops: list[Sequence[int]] = []
         pool = cast("Group", self.pool)
         for group in (*self.groups.values(), pool):
             if group.drops:
@@ -171,11 +215,5 @@ class TermPlan:
                 # Sums are taken again over what is left.
                 tally.complete = tally.complete and not places
                 drops.append(places)
-        gone = {place for places in drops for place in places}
-        formed = [
-            (name, *tally.sums(group), [place for place in group.places if place in gone])
-            for name, group in self.groups.items()
-        ]
         value, weight = tally.sums(pool)
-        raw = Fraction(100 * value, weight) if weight else None
-        return Reckoning(raw, tally, formed, left_out, missing, drops)
+        return drops, Fraction(100 * value, weight) if weight else None
