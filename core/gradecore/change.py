@@ -37,9 +37,9 @@ def changes(before: Gradebook, after: Gradebook) -> Iterator[Change]:
         yield Change(student, term, old[0], new[0], old[1], new[1], _move(before, after, old[1], new[1]))
 
 
-def changed(before: Gradebook, after: Gradebook) -> Iterator[Change]:
-    """Those of `changes` in which percent or mark differ."""
-    for student, term, old, new in _finals(before, after):
+def changed(before: Gradebook, after: Gradebook, alone: str | None = None) -> Iterator[Change]:
+    """Those of `changes` in which percent or mark differ; of one term alone where it is given."""
+    for student, term, old, new in _finals(before, after, alone):
         if old != new:
             yield Change(student, term, old[0], new[0], old[1], new[1], _move(before, after, old[1], new[1]))
 
@@ -48,11 +48,11 @@ _Final = tuple[Fraction | None, str | None]
 _NOTHING: _Final = (None, None)
 
 
-def _finals(before: Gradebook, after: Gradebook) -> Iterator[tuple[str, str, _Final, _Final]]:
+def _finals(before: Gradebook, after: Gradebook, alone: str | None = None) -> Iterator[tuple[str, str, _Final, _Final]]:
     """Final percent and mark of each student in each term, before and after."""
     was, becomes = set(before.book.students), set(after.book.students)
     students = [*after.book.students, *(each for each in before.book.students if each not in becomes)]
-    terms = [*after.terms, *(term for term in before.terms if term not in after.terms)]
+    terms = [alone] if alone else [*after.terms, *(term for term in before.terms if term not in after.terms)]
     for student in students:
         for term in terms:
             old = _final(before, student, term) if student in was else _NOTHING

@@ -25,20 +25,29 @@ _MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears
 def consequence(plan: LoadedPlan, before: Gradebook, after: Gradebook, term: Term) -> ConsequenceOut:
     """What becomes of the grades of a term between two states of a class, and how many change in other terms."""
     moved = list(changed(before, after))
-    ranked = sorted(
-        ((each, _difference(each)) for each in moved if each.term == str(term.pk)),
-        key=lambda found: (_MARKS_FIRST[found[0].move], -abs(found[1])),
+    here = sorted(
+        (each for each in moved if each.term == str(term.pk)),
+        key=lambda each: (_MARKS_FIRST[each.move], -abs(_difference(each))),
     )
-    here = [each for each, _ in ranked]
     students = {str(each.pk): each for each in plan.students}
     namesakes = namesakes_of(plan.roster)
     elsewhere = Counter(each.term for each in moved if each.term != str(term.pk))
+    return counted(here).model_copy(
+        update={
+            "changes": [_change(students[each.student], each, before, after, namesakes) for each in here],
+            "elsewhere": [
+                f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in plan.terms if elsewhere[str(each.pk)]
+            ],
+        }
+    )
+
+
+def counted(here: Sequence[Change]) -> ConsequenceOut:
+    """How many grades of a term change and how, without whose."""
+    by = [_difference(each) for each in here]
     return ConsequenceOut(
-        grades=len(here),
-        up=sum(by > 0 for _, by in ranked), down=sum(by < 0 for _, by in ranked),
-        marks=sum(each.mark_before != each.mark_after for each in here),
-        changes=[_change(students[each.student], each, before, after, namesakes) for each in here],
-        elsewhere=[f"{elsewhere[str(each.pk)]} in {each.name.lower()}" for each in plan.terms if elsewhere[str(each.pk)]],
+        grades=len(here), up=sum(each > 0 for each in by), down=sum(each < 0 for each in by),
+        marks=sum(each.mark_before != each.mark_after for each in here), changes=[], elsewhere=[],
     )  # fmt: skip
 
 

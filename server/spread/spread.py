@@ -6,15 +6,15 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, cast
 
+from gradecore.change import Change, changed
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.spread import CloseBelow, close_below
 from gradecore.statistics import statistics
-from plans.consequence_schemas import ConsequenceOut
 from plans.models import Draft, TermPlan
 from school.models import Person, SchoolClass
 from scores.book import LoadedClass
-from scores.consequence import consequence
+from scores.consequence import consequence, counted
 from scores.grid import mean_text, namesakes_of
 from scores.kept import kept_class, kept_draft
 
@@ -75,8 +75,8 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
         after = drafted.gradebook if sight.has_draft else None
     steps = steps_of(drafted, subject)
     sections, together = _sections(loaded, subject, asked.person) if asked.with_sections else ([], None)
-    would = consequence(loaded.plan, gradebook, after, subject.term) if after else None
-    moves = _moves(subject, gradebook, after, would)
+    moved = list(changed(gradebook, after, str(subject.term.pk))) if after else []
+    moves = _moves(subject, gradebook, after, moved)
     dots = _dots(loaded, subject, gradebook, after, moves)
     marks = (after or gradebook).marks
     places = [each["place"] for dot in dots for each in (dot["now"], dot["then"]) if each is not None]
@@ -90,7 +90,9 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
         begins=begins, ends=ends, bands=_bands(dots, marks, with_then=after is not None), dots=dots,
         figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
         then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,
-        would=would,
+        would=None if after is None
+        else counted(moved) if asked.dots_alone
+        else consequence(loaded.plan, gradebook, after, subject.term),
         terms=[] if asked.dots_alone else _terms(loaded), sections=sections,
         together=together,
         close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
@@ -131,12 +133,12 @@ def _dots(
     return sorted(found, key=lambda dot: (dot["now"] is None, dot["now"]["place"] if dot["now"] else 0.0))
 
 
-def _moves(subject: Subject, now: Gradebook, then: Gradebook | None, would: ConsequenceOut | None) -> dict[str, Move]:
+def _moves(subject: Subject, now: Gradebook, then: Gradebook | None, moved: Sequence[Change]) -> dict[str, Move]:
     """What becomes of each student's mark here; of the term's by what would change, overrides included."""
-    if then is None or would is None:
+    if then is None:
         return {}
     if subject.kind == "term":
-        return {str(each["student_id"]): cast("Move", each["move"]) for each in would.changes}
+        return {each.student: cast("Move", each.move) for each in moved}
     before, after = subject.percents(now), subject.percents(then)
     found: dict[str, Move] = {}
     for student in before.keys() & after.keys():

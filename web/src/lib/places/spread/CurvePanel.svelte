@@ -27,6 +27,10 @@
 	const moved = $derived(
 		shown.dots.filter((dot) => dot.then && dot.now && (dot.is_lower || dot.move !== 'stays'))
 	);
+	/** Of a large class not all stand in the list at once. */
+	const MOST_LISTED = 50;
+	let isWhole = $state(false);
+	const listed = $derived(isWhole ? moved : moved.slice(0, MOST_LISTED));
 	const crossing = $derived(moved.filter((dot) => dot.move !== 'stays'));
 	const falling = $derived(moved.filter((dot) => dot.is_lower));
 
@@ -88,7 +92,8 @@
 			)}.
 		</p>
 	{/if}
-	<table class="num mt-1 w-full" aria-label="Who would change">
+	<table class="num mt-1 w-full table-fixed contain-content" aria-label="Who would change">
+		<colgroup><col /><col class="w-12" /><col class="w-8" /><col class="w-16" /><col class="w-8" /></colgroup>
 		<thead class="sr-only"
 			><tr
 				><th scope="col">student</th><th scope="col">percent now</th><th scope="col">mark now</th><th
@@ -97,7 +102,7 @@
 			></thead
 		>
 		<tbody>
-			{#each moved as dot (dot.student_id)}
+			{#each listed as dot (dot.student_id)}
 				<tr class="border-b border-hair">
 					<th scope="row" class="h-6.5 max-w-32 truncate pr-2 text-left font-normal"
 						><button class="link-plain truncate" onclick={() => onselect(dot.student_id)}
@@ -114,4 +119,7 @@
 			{/each}
 		</tbody>
 	</table>
+	{#if listed.length < moved.length}<p class="pt-1">
+			<button class="link min-h-6" onclick={() => (isWhole = true)}>Show all {moved.length}</button>
+		</p>{/if}
 {/if}

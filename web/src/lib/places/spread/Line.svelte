@@ -103,7 +103,7 @@
 	}
 </script>
 
-<div class="relative overflow-x-clip" bind:clientWidth={width}>
+<div class="relative overflow-x-clip contain-layout" bind:clientWidth={width}>
 	<svg
 		class="line block w-full select-none"
 		viewBox="0 0 {width} {height}"
