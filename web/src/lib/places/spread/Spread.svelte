@@ -193,9 +193,11 @@
 				{#if data.subject.kind === 'term' && data.figures.count}
 					<CloseBelow spread={data} bind:within hasAliases={aliases} {selected} onselect={select} />
 				{/if}
-				{#if aside.all.length}<Asides {aside} {curving} />{/if}
-				{#if works.data?.length}<Works works={works.data} term={data.term_id} current={work ?? null} />{/if}
-				<div class="pt-5"><Figures {groups} /></div>
+				{#if !data.levels_alone}
+					{#if aside.all.length}<Asides {aside} {curving} />{/if}
+					{#if works.data?.length}<Works works={works.data} term={data.term_id} current={work ?? null} />{/if}
+					<div class="pt-5"><Figures {groups} /></div>
+				{/if}
 			</div>
 			<aside
 				class="min-w-0 border-l border-rule px-5 pt-3 pb-10 max-lg:border-t max-lg:border-l-0"
