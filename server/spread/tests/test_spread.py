@@ -133,7 +133,12 @@ def test_a_curve_on_an_assignment_is_laid_over_the_draft_that_is_there(marked: W
     body = {"kind": "assignment", "number": work, "steps": [{"kind": "add", "amount": "2"}]}
     tried = try_out(marked, body).json()
     assert stands(tried, "then") == [("Ivo", "60.0", "D"), ("Una", "80.0", "B"), ("Fin", "99.5", "A")]
-    in_term = {each["student"]: each["percent_after"] for each in tried["would"]["changes"]}
+    assert (tried["would"]["grades"], tried["would"]["up"]) == (3, 3)
+    # While a hand moves nobody is listed; once it is kept, the draft says whose grade becomes what.
+    kept = {"adjust": body["steps"], "version": marked.assignments[0].version}
+    assert send(marked.client("teacher"), "PATCH", f"{marked.address}/assignments/{work}", kept).status_code == 200
+    draft = marked.client("teacher").get(f"{marked.address}/draft/changes?term={marked.term.pk}").json()
+    in_term = {each["student"]: each["percent_after"] for each in draft["changes"]}
     assert in_term["Fir, Ivo"] == "68.0", "two points more, and then the term's line"
 
 
