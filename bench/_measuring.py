@@ -59,3 +59,24 @@ def by_turns(works: dict[str, Callable[[], Any]], times: int) -> dict[str, list[
 def at_most_in_95_of_100(durations: list[float]) -> float:
     """The 95th percentile."""
     return sorted(durations)[int(0.95 * len(durations))]
+
+
+PAUSE = 40
+"""Between two keys, in ms: 20 or more keys a second."""
+
+OBSERVE = (
+    "window.slow = []; new PerformanceObserver(list => { for (const each of list.getEntries())"
+    " if (each.name === 'keydown') window.slow.push(each.duration) }).observe({type: 'event', durationThreshold: 16})"
+)
+"""Notes how long each key takes from its press to its paint."""
+
+
+def timed(on: Any, keys: list[str], times: int) -> list[float]:
+    """How long each key took to its paint; what the browser does not report is shorter than 16 ms."""
+    on.evaluate("window.slow = []")
+    for turn in range(times):
+        on.keyboard.press(keys[turn % len(keys)])
+        on.wait_for_timeout(PAUSE)
+    on.wait_for_timeout(300)
+    slow: list[float] = on.evaluate("window.slow")
+    return slow + [8.0] * (times - len(slow))

@@ -20,13 +20,12 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 
 import django  # noqa: E402
+from _measuring import OBSERVE, timed  # noqa: E402
 
 from tests.stack import Stack  # noqa: E402
 
 TEACHERS, SECONDS = 60, 60
 KEYS = 2000
-PAUSE = 40
-"""Between two keys, in ms: 20 or more keys a second."""
 PILES = 4
 """How many columns are gone through for the 95th percentile: the first is entered while all is still cold."""
 
@@ -171,17 +170,6 @@ def commented(client: Any, class_id: int) -> bytes:
     return bytes(client.get(f"/api/v1/classes/{class_id}/scores").content)
 
 
-def timed(on: Any, keys: list[str], times: int) -> list[float]:
-    """How long each key took to its paint; what the browser does not report is shorter than 16 ms."""
-    on.evaluate("window.slow = []")
-    for turn in range(times):
-        on.keyboard.press(keys[turn % len(keys)])
-        on.wait_for_timeout(PAUSE)
-    on.wait_for_timeout(300)
-    slow: list[float] = on.evaluate("window.slow")
-    return slow + [8.0] * (times - len(slow))
-
-
 def in_the_browser(stack: Stack, class_id: int) -> list[str]:
     """From key to paint, scrolling, and memory, on 40 x 150."""
     from playwright.sync_api import sync_playwright
@@ -263,13 +251,6 @@ def beside_bare(name: str, found: list[float], bare: Any, keys: list[str]) -> st
         f"  {name}: {at(found, 0.95) / at(alone, 0.95):.1f} times a bare input on an empty page at the 95th percentile (aim 2); "
         f"{at(found, 0.95):.0f} ms from key to paint against {at(alone, 0.95):.0f}, {max(found):.0f} at most"
     )
-
-
-OBSERVE = (
-    "window.slow = []; new PerformanceObserver(list => { for (const each of list.getEntries())"
-    " if (each.name === 'keydown') window.slow.push(each.duration) }).observe({type: 'event', durationThreshold: 16})"
-)
-"""Notes how long each key takes from its press to its paint."""
 
 
 def sixty_teachers(stack: Stack) -> list[str]:

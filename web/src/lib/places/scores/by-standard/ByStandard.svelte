@@ -2,6 +2,7 @@
 	/** Scores by standard: the class's levels, and beside them the lens. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
+	import { Debounced } from 'runed';
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
@@ -20,11 +21,19 @@
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const found = createQuery(() => fetched.byStandard(here.id, term));
 	let looked = $state<{ student: number | null; standard: string } | null>(null);
+	/** The lens follows once the hand rests: whoever passes by does not wait for it. */
+	const lens = new Debounced(() => looked, 200);
 	let branch = $state('');
 	const shown = $derived(found.data && within(found.data, branch));
 	const called = (row: Table['rows'][number]) => (found.data?.has_aliases ? row.alias : nameOf(row));
-	const student = $derived(found.data?.rows.find((each) => each.student_id === looked?.student));
-	const isKnown = $derived(found.data?.columns.some((each) => each.name === looked?.standard));
+	const student = $derived(found.data?.rows.find((each) => each.student_id === lens.current?.student));
+	const isKnown = $derived(found.data?.columns.some((each) => each.name === lens.current?.standard));
+
+	function look(at: typeof looked): void {
+		looked = at;
+		// As it opens it takes room from the table, which is not to happen under one's hands.
+		if (!lens.current || !at) lens.setImmediately(at);
+	}
 
 	const set = (cells: { student: number; standard: string; mark: string }[]) =>
 		void notice.tried(setLevels(here, queries, cells));
@@ -49,7 +58,7 @@
 						() => branch,
 						(chosen) => {
 							branch = chosen;
-							looked = null;
+							look(null);
 						}
 					}
 					choices={[
@@ -90,21 +99,17 @@
 					<LevelTable
 						table={shown!}
 						nameOf={called}
-						onlook={(student, standard) => (looked = { student, standard })}
-						onhead={(standard) => (looked = { student: null, standard })}
+						onlook={(student, standard) => look({ student, standard })}
+						onhead={(standard) => look({ student: null, standard })}
 						onset={set}
 						onproblem={(words) => notice.problem(words)}
 					/>
 				{/key}
-				{#if looked && isKnown}
+				{#if lens.current && isKnown}
+					{@const { standard } = lens.current}
 					{#if student}
-						<LevelLens
-							{table}
-							student={student.student_id}
-							name={called(student)}
-							standard={looked.standard}
-						/>
-					{:else}<StandardLens {table} standard={looked.standard} nameOf={called} />{/if}
+						<LevelLens {table} student={student.student_id} name={called(student)} {standard} />
+					{:else}<StandardLens {table} {standard} nameOf={called} />{/if}
 				{/if}
 			</div>
 		{/if}

@@ -10,6 +10,7 @@
 		index,
 		columns,
 		selection,
+		seen,
 		name,
 		onpick
 	}: {
@@ -17,6 +18,8 @@
 		index: number;
 		columns: Table['columns'];
 		selection: Selection;
+		/** The first and the last column in sight, and some around: of the others nothing is drawn. */
+		seen: { first: number; last: number };
 		name: string;
 		onpick: (column: number, isReaching: boolean) => void;
 	} = $props();
@@ -42,7 +45,11 @@
 	}
 </script>
 
-<div role="row" aria-rowindex={index + 2} class={['flex h-8.5', isHere.now && 'bg-ice-2']}>
+<div
+	role="row"
+	aria-rowindex={index + 2}
+	class={['flex h-8.5 contain-layout contain-style', isHere.now && 'bg-ice-2']}
+>
 	<div
 		role="rowheader"
 		aria-colindex={1}
@@ -67,29 +74,32 @@
 			aria-label={label(place)}
 			data-cell="{index} {place}"
 			class={[
-				'relative flex w-33 flex-none cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
+				'flex w-33 flex-none cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
+				cell.by_hand && 'relative',
 				isAt && 'shadow-[inset_0_0_0_2px_var(--color-juniper)]',
 				!isAt && place >= from.now && place <= to.now && 'bg-ice'
 			]}
 			onmousedown={(event) => onpick(place, event.shiftKey)}
 		>
-			{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
-					>{selection.typed}…</span
-				>
-			{:else if cell.mark === null}<span class={[columns[place]!.is_asked && 'text-amber-ink']}
-					>{columns[place]!.is_asked ? 'asked for' : ''}</span
-				>
-			{:else}<span
-					class={[
-						'truncate',
-						cell.from_parts && !cell.by_hand && 'text-slate',
-						cell.by_hand && 'font-semibold'
-					]}>{cell.mark}</span
-				>{/if}
-			<Dots heights={cell.heights} />
-			{#if cell.by_hand}<i
-					class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
-				></i>{/if}
+			{#if place >= seen.first && place <= seen.last}
+				{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
+						>{selection.typed}…</span
+					>
+				{:else if cell.mark === null}<span class={[columns[place]!.is_asked && 'text-amber-ink']}
+						>{columns[place]!.is_asked ? 'asked for' : ''}</span
+					>
+				{:else}<span
+						class={[
+							'truncate',
+							cell.from_parts && !cell.by_hand && 'text-slate',
+							cell.by_hand && 'font-semibold'
+						]}>{cell.mark}</span
+					>{/if}
+				<Dots heights={cell.heights} />
+				{#if cell.by_hand}<i
+						class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
+					></i>{/if}
+			{/if}
 		</div>
 	{/each}
 </div>

@@ -3,6 +3,7 @@
 	import { tick, untrack } from 'svelte';
 	import { counted } from '$lib/words/plurals';
 	import { actOf, Selection } from '../grid/selection.svelte';
+	import { Still } from '../grid/still.svelte';
 	import LevelRow from './LevelRow.svelte';
 	import { readLevel, type Table } from './levels';
 
@@ -26,6 +27,26 @@
 
 	let scroller = $state<HTMLElement>();
 	let width = $state(0);
+	/** How wide the students' column and each standard's are, in px. */
+	const STUDENT = 208;
+	const COLUMN = 132;
+	/** So many columns are drawn on either side of those in sight. */
+	const AROUND = 4;
+	let left = $state(0);
+	const seen = new Still(() => Math.floor(left / COLUMN));
+	const last = new Still(() => seen.now + Math.ceil(Math.max(width - STUDENT, 0) / COLUMN));
+	const drawn = $derived({ first: seen.now - AROUND, last: last.now + AROUND });
+
+	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
+	let following: ReturnType<typeof setTimeout>;
+	function onscroll(): void {
+		const to = scroller!.scrollLeft;
+		clearTimeout(following);
+		if (Math.abs(to - left) < (AROUND - 1) * COLUMN) following = setTimeout(() => (left = to));
+		else left = to;
+	}
+	$effect(() => () => clearTimeout(following));
+
 	const selection = new Selection(
 		() => ({ rows: table.rows.length, columns: table.columns.length }),
 		(cell, text) => take([cell], text)
@@ -126,6 +147,7 @@
 <div
 	bind:this={scroller}
 	bind:clientWidth={width}
+	{onscroll}
 	class="scroll min-w-0 flex-1 overflow-auto"
 	role="grid"
 	tabindex="-1"
@@ -190,6 +212,7 @@
 				{index}
 				columns={table.columns}
 				{selection}
+				seen={drawn}
 				name={nameOf(row)}
 				onpick={(column, isReaching) => pick(index, column, isReaching)}
 			/>
