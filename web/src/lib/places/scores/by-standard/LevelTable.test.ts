@@ -1,8 +1,11 @@
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
+import Around from '$lib/tests/Around.svelte';
+import { serve } from '$lib/tests/server';
 import LevelTable from './LevelTable.svelte';
 import { branches, readLevel, within as inBranch, type Table } from './levels';
+import StandardLens from './StandardLens.svelte';
 
 const user = userEvent.setup();
 const MARKS = ['Begun', 'Nearly', 'Secure', 'Beyond'].map((mark, place) => ({ mark, height: place / 3 }));
@@ -102,5 +105,33 @@ describe('the table of levels', () => {
 			'b could be several levels: type one letter more.'
 		]);
 		expect(set).toEqual([]);
+	});
+});
+
+describe('a standard', () => {
+	const GROUPS = '/api/v1/classes/1/groups';
+	const nameOf = ({ given_name }: Table['rows'][number]) => given_name;
+
+	it('brings those at one level together as a group, and again as they are then', async () => {
+		let groups = [{ id: 7, name: 'Reading: Secure', version: 3, students: [1] }];
+		const asked = serve({
+			[`GET ${GROUPS}`]: () => groups,
+			[`POST ${GROUPS}`]: ({ body }) => {
+				groups = [
+					...groups,
+					{ id: 8, version: 1, ...(body['groups'] as { name: string; students: number[] }[])[0]! }
+				];
+				return groups;
+			},
+			[`PATCH ${GROUPS}/7`]: () => groups
+		});
+		render(Around, { part: StandardLens, given: { table, standard: 'Reading', nameOf } });
+		await waitFor(() => expect(asked.some((each) => each.method === 'GET')).toBe(true));
+		await user.click(screen.getByRole('button', { name: /those at Nearly/ }));
+		await user.click(screen.getByRole('button', { name: /those at Secure/ }));
+		await waitFor(() => expect(asked.filter((each) => each.method !== 'GET')).toHaveLength(2));
+		const [made, changed] = asked.filter((each) => each.method !== 'GET');
+		expect(made!.body).toEqual({ groups: [{ name: 'Reading: Nearly', students: [2] }] });
+		expect(changed!.body).toEqual({ version: 3, students: [3] });
 	});
 });
