@@ -11,7 +11,7 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 
 import django  # noqa: E402
-from _measuring import at_most_in_95_of_100, by_turns, made  # noqa: E402
+from _measuring import at_most_in_95_of_100, by_turns, close, made, signed_in  # noqa: E402
 
 from tests.pages import choose, saved  # noqa: E402
 from tests.stack import Stack  # noqa: E402
@@ -43,19 +43,12 @@ def in_the_browser(stack: Stack, class_id: int) -> list[float]:
     from playwright.sync_api import sync_playwright
 
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
-        context = browser.new_context(base_url=stack.address, viewport={"width": 1280, "height": 800})
-        page = context.new_page()
-        page.goto(f"/sign-in?next=/class/{class_id}/spread")
-        page.get_by_label("Name", exact=True).fill("odalys")
-        page.get_by_label("Password").fill("frost on the lake")
-        page.get_by_role("button", name="Sign in").click()
+        page = signed_in(playwright, stack, f"/class/{class_id}/spread")
         choose(page, "Add a step", "draw a straight line")
         page.get_by_role("region", name="Draft").wait_for()
         saved(page)
         took: list[float] = [page.evaluate(TYPE, str(50 + turn % 9)) for turn in range(1, TIMES + 3)]
-        context.close()
-        browser.close()
+        close(page)
     return took[2:]
 
 

@@ -11,7 +11,7 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 
 import django  # noqa: E402
-from _measuring import OBSERVE, at_most_in_95_of_100, by_turns, made, timed  # noqa: E402
+from _measuring import OBSERVE, at_most_in_95_of_100, by_turns, close, made, signed_in, timed  # noqa: E402
 
 from tests.stack import Stack  # noqa: E402
 
@@ -63,21 +63,14 @@ def in_the_browser(stack: Stack, class_id: int) -> list[str]:
     from playwright.sync_api import sync_playwright
 
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
-        context = browser.new_context(base_url=stack.address, viewport={"width": 1280, "height": 800})
-        page = context.new_page()
-        page.goto(f"/sign-in?next=/class/{class_id}/scores")
-        page.get_by_label("Name", exact=True).fill("odalys")
-        page.get_by_label("Password").fill("frost on the lake")
-        page.get_by_role("button", name="Sign in").click()
+        page = signed_in(playwright, stack, f"/class/{class_id}/scores")
         page.get_by_role("gridcell").first.wait_for()
         keys = ["ArrowDown", "ArrowRight", "ArrowRight", "ArrowUp"]
         took: dict[str, list[float]] = {"scores": [], "scores/standard": []}
         for _ in range(3):
             for place, found in took.items():
                 found += pressed(page, f"/class/{class_id}/{place}", keys)
-        context.close()
-        browser.close()
+        close(page)
     grid, levels = (at_most_in_95_of_100(each) for each in took.values())
     return [
         f"arrows {levels / grid:.2f} times those of the grid, at the 95th percentile ({levels:.0f} and {grid:.0f} ms)"
