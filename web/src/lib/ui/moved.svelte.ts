@@ -25,7 +25,8 @@ export class Moved {
 		return this.to ?? this.given().value;
 	}
 
-	#move(to: number): void {
+	/** Move it there, as far as it may go. */
+	set(to: number): void {
 		const { least, most, onmove } = this.given();
 		this.to = Math.round(Math.min(Math.max(to, least), most) * 10) / 10;
 		onmove(this.to);
@@ -49,7 +50,7 @@ export class Moved {
 
 	onkeydown = (event: KeyboardEvent): void => {
 		const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-		if (by) this.#move(this.now + by * (event.shiftKey ? 0.1 : 1));
+		if (by) this.set(this.now + by * (event.shiftKey ? 0.1 : 1));
 		else if (event.key === 'Enter') this.keep();
 		else if (event.key === 'Escape') this.drop();
 		else return;
@@ -63,7 +64,7 @@ export class Moved {
 	};
 
 	onpointermove = (event: PointerEvent): void => {
-		if (this.#isDragged) this.#move(this.#start.value + (event.clientX - this.#start.x) * this.given().per);
+		if (this.#isDragged) this.set(this.#start.value + (event.clientX - this.#start.x) * this.given().per);
 	};
 
 	onpointerup = (): void => {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Each part of `lib/ui` in each of its states. */
 	import { Refusal } from '$lib/api/client';
+	import Handle from '$lib/ui/axis/Handle.svelte';
 	import Check from '$lib/ui/check/Check.svelte';
 	import Combobox from '$lib/ui/combobox/Combobox.svelte';
 	import DataTable from '$lib/ui/data-table/DataTable.svelte';
@@ -42,6 +43,7 @@
 	let query = $state('');
 	let chosen = $state('');
 	let points = $state(42);
+	let begins = $state(80);
 	let named = $state('8 B');
 	let inPlace = $state('Fieldwork');
 	let isOpen = $state(false);
@@ -122,6 +124,17 @@
 		onchange={(to) => (points = to)}
 		class="mt-4 max-w-80"
 	/>
+	<div class="relative mt-4 h-8 w-80 border-t border-rule">
+		<Handle
+			label="Where B begins"
+			value={begins}
+			at={(begins - 60) * 8}
+			top={4}
+			per={1 / 8}
+			between={[60, 100]}
+			on={{ move: () => {}, keep: (to) => (begins = to) }}
+		/>
+	</div>
 	<div class="mt-4 max-w-120">
 		<FileChoose label="A file" hint="CSV, workbook or ODS" onchoose={({ name }) => (chosen = name)} />
 	</div>

@@ -4,7 +4,7 @@
 	 * where a curve would take them. The arrows go from student to student, and what is chosen is named beside.
 	 */
 	import Bands from './Bands.svelte';
-	import Minimum from './Minimum.svelte';
+	import Handle from '$lib/ui/axis/Handle.svelte';
 	import { firstRows, levelHeight, levels, RADIUS, said, type Dot, type LineRow, type Spread } from './line';
 
 	let {
@@ -201,8 +201,9 @@
 	</svg>
 	{#each minimums.kept as band, index (band.mark)}
 		{#if index > 0 && band.place > spread.begins && band.place < spread.ends}
-			<Minimum
-				{band}
+			<Handle
+				label="Where {band.mark} begins"
+				value={Number(band.min)}
 				at={x(band.place)}
 				top={floor + 2}
 				per={(Number(spread.scale.out_of) / 100) * (span / (width - left - right))}
@@ -210,7 +211,10 @@
 					Number(minimums.kept[index - 1]!.min),
 					Number(minimums.kept[index + 1]?.min ?? spread.scale.out_of)
 				]}
-				on={minimums}
+				on={{
+					move: (min) => minimums.move(band.mark, min),
+					keep: (min) => minimums.keep(band.mark, min)
+				}}
 			/>
 		{/if}
 	{/each}

@@ -165,7 +165,7 @@
 				{:else}
 					<p class="text-slate">
 						Each dot is a student{#if shown.then}, each needle where the draft takes them{/if}. The numbers
-						below are where marks begin: drag one, or go to it with Tab and use the arrows.
+						below are where marks begin: drag one, or go to it with Tab and use the arrows, or type.
 						{#if data.without}{data.without === 1 ? '1 student has' : `${data.without} students have`} no number
 							here.{/if}
 					</p>

@@ -34,7 +34,7 @@
 		const name = `${standard.slice(0, LONGEST_NAME - words.length - 2)}: ${words}`;
 		const students = rows.map((each) => each.student_id);
 		const there = groupNamed(known.data ?? [], name);
-		await notice.tried(
+		await notice.tried<unknown>(
 			there ? grouping.change(there, { students }) : grouping.make([{ name, students }]),
 			`${counted(students.length, 'student')} in the group “${name}”.`
 		);
