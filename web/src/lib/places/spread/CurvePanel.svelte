@@ -93,7 +93,7 @@
 		</p>
 	{/if}
 	<table class="num mt-1 w-full table-fixed contain-content" aria-label="Who would change">
-		<colgroup><col /><col class="w-12" /><col class="w-8" /><col class="w-16" /><col class="w-8" /></colgroup>
+		<colgroup><col /><col class="w-9" /><col class="w-8" /><col class="w-13" /><col class="w-8" /></colgroup>
 		<thead class="sr-only"
 			><tr
 				><th scope="col">student</th><th scope="col">percent now</th><th scope="col">mark now</th><th
@@ -105,8 +105,10 @@
 			{#each listed as dot (dot.student_id)}
 				<tr class="border-b border-hair">
 					<th scope="row" class="h-6.5 max-w-32 truncate pr-2 text-left font-normal"
-						><button class="link-plain truncate" onclick={() => onselect(dot.student_id)}
-							>{nameOf(dot, hasAliases)}</button
+						><button
+							class="link-plain max-w-full truncate"
+							title={nameOf(dot, hasAliases)}
+							onclick={() => onselect(dot.student_id)}>{nameOf(dot, hasAliases)}</button
 						></th
 					>
 					<td class="text-right">{dot.now?.percent}</td>
