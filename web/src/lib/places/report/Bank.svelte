@@ -110,8 +110,7 @@
 			]}
 		/>
 		<span class="text-small text-slate"
-			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences{into &&
-				`, into what is said on ${into}`}</span
+			>comment bank, {found.length} of {bank.data?.length ?? 0} sentences{into && `, for ${into}`}</span
 		>
 		<button
 			class="link"

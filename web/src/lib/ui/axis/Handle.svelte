@@ -53,13 +53,20 @@
 		handle?.focus();
 	}
 
-	function ontyped(event: KeyboardEvent): void {
-		event.stopPropagation();
-		if (event.key === 'Enter' && !isOut) {
+	/** What is typed holds as soon as one goes on, as what is moved does; what lies outside is not taken. */
+	function take(): void {
+		if (typed !== null && !isOut) {
 			moved.set(Number(typed));
 			moved.keep();
 		}
-		if (event.key === 'Escape' || (event.key === 'Enter' && !isOut)) void leave();
+		typed = null;
+	}
+
+	function ontyped(event: KeyboardEvent): void {
+		event.stopPropagation();
+		if (event.key === 'Enter' && !isOut) take();
+		else if (event.key !== 'Escape') return;
+		void leave();
 	}
 </script>
 
@@ -78,7 +85,7 @@
 		aria-invalid={isOut ? 'true' : undefined}
 		bind:value={typed}
 		onkeydown={ontyped}
-		onblur={() => (typed = null)}
+		onblur={take}
 		{@attach (field) => field.focus()}
 	/>
 {:else}

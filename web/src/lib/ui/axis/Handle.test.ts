@@ -59,8 +59,13 @@ describe('a handle on an axis', () => {
 		await user.keyboard('82.5{Enter}');
 		expect(on.keep.mock.calls).toEqual([[82.5]]);
 		expect(document.activeElement).toBe(screen.getByRole('slider'));
+		await user.keyboard('75');
+		await user.tab();
+		expect(on.keep).toHaveBeenLastCalledWith(75);
+		on.keep.mockClear();
+		screen.getByRole('slider').focus();
 		await user.keyboard('7{Escape}');
-		expect(on.keep).toHaveBeenCalledTimes(1);
+		expect(on.keep).not.toHaveBeenCalled();
 		expect(document.activeElement).toBe(screen.getByRole('slider'));
 	});
 });
