@@ -2,12 +2,13 @@
 
 import csv
 import io
+from decimal import Decimal
 from typing import Any
 
 import pytest
 from conftest import World, make_class, send
-from plans.models import GradingScale
-from school.models import Enrolment, Student, Teaching
+from plans.models import GradingScale, GroundRules, ScaleBand
+from school.models import Enrolment, Student, Teaching, Term
 from scores.tests.test_entering import enter, entry
 
 
@@ -66,6 +67,76 @@ def test_an_empty_class_a_lone_student_and_a_class_that_is_all_alike(world: Worl
         enter(world, entry(world, "12", student=place))
     alike = see(world)
     assert (alike["figures"]["deviation"], alike["begins"] < alike["ends"]) == ("0.0", True)
+
+
+def graded_by(world: World, bands: list[tuple[str, str]], out_of: int = 100) -> None:
+    """The class gets a scale of its own."""
+    scale = GradingScale.objects.create(school=world.school, name="Another", out_of=out_of)
+    ScaleBand.objects.bulk_create(ScaleBand(scale=scale, mark=mark, min=Decimal(least)) for mark, least in bands)
+    GroundRules.objects.filter(school_class=world.school_class).update(scale=scale)
+
+
+def test_a_class_in_which_nobody_has_90_is_shown_as_far_as_the_scale_goes(world: World) -> None:
+    for place, text in enumerate(("4", "9", "12.5")):
+        enter(world, entry(world, text, student=place))
+    found = see(world)
+    assert (found["begins"], found["ends"]) == (15, 100), "close below the lowest, for the band of 20 goes down to 0"
+    assert {band["mark"]: band["now"] for band in found["bands"]} == {"E": 2, "D": 1, "C": 0, "B": 0, "A": 0}
+    assert [each["next_mark"] for each in see(world, "?within=15")["close"]] == ["C", "D"]
+
+
+def test_a_scale_of_fifteen_bands_has_each_band_counted_and_its_next_mark_told(world: World) -> None:
+    graded_by(world, [(f"step {15 - place}", str(place * 6)) for place in range(15)])
+    for place, text in enumerate(("16.7", "0", "16.9")):
+        enter(world, entry(world, text, student=place))
+    found = see(world)
+    assert [band["mark"] for band in found["bands"]] == [f"step {15 - place}" for place in range(15)]
+    assert {band["mark"]: band["now"] for band in found["bands"] if band["now"]} == {
+        "step 15": 1,
+        "step 2": 1,
+        "step 1": 1,
+    }
+    assert [(each["mark"], each["next_mark"], each["lack"]) for each in found["close"]] == [("step 2", "step 1", "0.5")]
+
+
+def test_pass_or_withheld_has_one_minimum_and_nobody_close_to_anything_above_pass(marked: World) -> None:
+    graded_by(marked, [("Withheld", "0"), ("Pass", "60")])
+    found = see(marked)
+    assert [(band["mark"], band["place"], band["now"]) for band in found["bands"]] == [
+        ("Withheld", 0, 1),
+        ("Pass", 60, 2),
+    ]
+    assert found["close"] == []
+    assert [each["next_mark"] for each in see(marked, "?within=10")["close"]] == ["Pass"]
+    lower = try_out(marked, {"minimums": {"Pass": "50"}})
+    assert lower.status_code == 200, lower.content
+    assert [(band["mark"], band["now"], band["then"]) for band in lower.json()["bands"]] == [
+        ("Withheld", 1, 0),
+        ("Pass", 2, 3),
+    ]
+
+
+def test_levels_of_four_stand_where_they_begin_in_percent_with_their_own_minimums(marked: World) -> None:
+    graded_by(marked, [("Begun", "0"), ("Nearly", "1.5"), ("Secure", "2.5"), ("Beyond", "3.5")], out_of=4)
+    found = see(marked)
+    assert [(band["mark"], band["min"], band["place"], band["now"]) for band in found["bands"]] == [
+        ("Begun", "0", 0, 0),
+        ("Nearly", "1.5", 37.5, 1),
+        ("Secure", "2.5", 62.5, 1),
+        ("Beyond", "3.5", 87.5, 1),
+    ]
+    assert found["scale"]["out_of"] == "4"
+    lower = try_out(marked, {"minimums": {"Secure": "2"}}).json()
+    assert [(band["mark"], band["place"]) for band in lower["bands"]][2] == ("Secure", 50)
+    assert stands(lower, "then")[0] == ("Ivo", "50.0", "Secure")
+
+
+def test_terms_without_scores_are_not_among_those_compared_and_say_that_nobody_has_a_number(marked: World) -> None:
+    later = Term.objects.get(year=marked.term.year, name="Quarter 3")
+    empty = see(marked, f"?term={later.pk}")
+    assert (empty["term"], empty["figures"]["count"], empty["without"]) == ("Quarter 3", 0, 3)
+    assert empty["figures"]["mean"] is None
+    assert "Quarter 3" not in [each["name"] for each in empty["terms"]]
 
 
 def test_close_below_a_mark_is_within_what_one_says_and_says_what_would_do_it(marked: World) -> None:

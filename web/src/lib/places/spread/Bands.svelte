@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The marks under the line: where each begins, and as a bar how many have it now, and then. */
-	import type { Spread } from './line';
+	import { writtenApart, type Spread } from './line';
 
 	let {
 		spread,
@@ -20,6 +20,17 @@
 			const ends = Math.min(spread.bands[index + 1]?.place ?? spread.ends, spread.ends);
 			return { ...band, x: x(begins), width: Math.max(0, x(ends) - x(begins)), index, isIn: ends > begins };
 		})
+	);
+	const written = $derived(
+		writtenApart(
+			bands
+				.filter((band) => band.isIn)
+				.map((band) => ({
+					mark: band.mark,
+					middle: band.x + band.width / 2,
+					isHad: !!(band.now || band.then)
+				}))
+		)
 	);
 	const most = $derived(Math.max(1, ...spread.bands.flatMap((band) => [band.now, band.then ?? 0])));
 </script>
@@ -54,13 +65,13 @@
 				width={Math.max(0, band.width / 2 - 4)}
 				height={(band.then / most) * 22}
 			/>{/if}
-		<text
-			class="fill-ink font-name text-body font-semibold"
-			x={band.x + band.width / 2}
-			y={floor + 36}
-			text-anchor="middle">{band.mark}</text
-		>
-		{#if band.now || band.then}
+		{#if written.has(band.mark)}<text
+				class="fill-ink font-name text-body font-semibold"
+				x={band.x + band.width / 2}
+				y={floor + 36}
+				text-anchor="middle">{band.mark}</text
+			>{/if}
+		{#if written.has(band.mark) && (band.now || band.then)}
 			{@const differs = band.then !== null && band.then !== band.now}
 			<text class="fill-slate text-small" x={band.x + band.width / 2} y={floor + 53} text-anchor="middle"
 				>{band.now}{#if differs && band.width >= 56}&nbsp;→ {band.then}{/if}</text

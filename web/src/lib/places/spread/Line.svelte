@@ -5,7 +5,17 @@
 	 */
 	import Bands from './Bands.svelte';
 	import Handle from '$lib/ui/axis/Handle.svelte';
-	import { firstRows, levelHeight, levels, RADIUS, said, type Dot, type LineRow, type Spread } from './line';
+	import {
+		firstRows,
+		heldApart,
+		levelHeight,
+		levels,
+		RADIUS,
+		said,
+		type Dot,
+		type LineRow,
+		type Spread
+	} from './line';
 
 	let {
 		spread,
@@ -68,6 +78,14 @@
 	});
 	const floor = $derived((drawn.at(-1)?.bottom ?? 60) + 44);
 	const height = $derived(floor + (spread.then ? 76 : 62));
+	/** The minimums on the axis that can be taken hold of; where marks lie close, the rest are typed beside. */
+	const handles = $derived.by(() => {
+		const inside = minimums.kept
+			.map((band, index) => ({ band, index }))
+			.filter(({ band, index }) => index > 0 && band.place > spread.begins && band.place < spread.ends);
+		const isHeld = heldApart(inside.map(({ band }) => x(band.place)));
+		return inside.filter((_, place) => isHeld[place]);
+	});
 	const now = $derived(drawn[0]);
 	const then = $derived(drawn.find((row) => row.isThen));
 	const needles = $derived.by(() => {
@@ -199,23 +217,21 @@
 			{/each}
 		{/each}
 	</svg>
-	{#each minimums.kept as band, index (band.mark)}
-		{#if index > 0 && band.place > spread.begins && band.place < spread.ends}
-			<Handle
-				label="Where {band.mark} begins"
-				value={Number(band.min)}
-				at={x(band.place)}
-				top={floor + 2}
-				per={(Number(spread.scale.out_of) / 100) * (span / (width - left - right))}
-				between={[
-					Number(minimums.kept[index - 1]!.min),
-					Number(minimums.kept[index + 1]?.min ?? spread.scale.out_of)
-				]}
-				on={{
-					move: (min) => minimums.move(band.mark, min),
-					keep: (min) => minimums.keep(band.mark, min)
-				}}
-			/>
-		{/if}
+	{#each handles as { band, index } (band.mark)}
+		<Handle
+			label="Where {band.mark} begins"
+			value={Number(band.min)}
+			at={x(band.place)}
+			top={floor + 2}
+			per={(Number(spread.scale.out_of) / 100) * (span / (width - left - right))}
+			between={[
+				Number(minimums.kept[index - 1]!.min),
+				Number(minimums.kept[index + 1]?.min ?? spread.scale.out_of)
+			]}
+			on={{
+				move: (min) => minimums.move(band.mark, min),
+				keep: (min) => minimums.keep(band.mark, min)
+			}}
+		/>
 	{/each}
 </div>

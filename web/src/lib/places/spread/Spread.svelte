@@ -157,15 +157,19 @@
 				{#if data.levels_alone}<LevelsAlone term={data.term} termId={data.term_id} />
 				{:else if shown.figures.count === 0 && !shown.then}
 					<p class="max-w-160 py-6 text-slate">
-						Nobody has a number in {data.subject.name.toLowerCase()} yet. Once scores are entered, each student
+						{#if !shown.dots.length}No student is in this class yet.
+						{/if}Nobody has a number in {data.subject.name.toLowerCase()} yet. Once scores are entered, each student
 						stands here as a dot.
 					</p>
 				{:else if isTable}
 					<DotTable spread={shown} hasAliases={aliases} onselect={select} />
 				{:else}
 					<p class="text-slate">
-						Each dot is a student{#if shown.then}, each needle where the draft takes them{/if}. The numbers
-						below are where marks begin: drag one, or go to it with Tab and use the arrows, or type.
+						Each dot is a student{#if shown.then}, each needle where the draft takes them{/if}.
+						<span class="max-md:hidden"
+							>The numbers below are where marks begin: drag one, or go to it with Tab and use the arrows, or
+							type.</span
+						>
 						{#if data.without}{data.without === 1 ? '1 student has' : `${data.without} students have`} no number
 							here.{/if}
 					</p>

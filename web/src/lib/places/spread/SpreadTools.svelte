@@ -27,6 +27,8 @@
 	const here = thisClass();
 	const subject = $derived(`${spread.subject.kind} ${spread.subject.id}`);
 
+	const hasPicture = $derived(!isTable && spread.figures.count + (spread.then?.count ?? 0) > 0);
+
 	function look(which: string): void {
 		const [kind, id] = which.split(' ');
 		const query = `?term=${spread.term_id}${kind === 'term' ? '' : `&${kind}=${id}`}`;
@@ -78,7 +80,7 @@
 				.kind}&number={spread.subject.id}&aliases={hasAliases}"
 			download>CSV</a
 		>
-		{#if !isTable}<button class="link" onclick={() => savePicture('svg')}>SVG</button>
+		{#if hasPicture}<button class="link" onclick={() => savePicture('svg')}>SVG</button>
 			<button class="link" onclick={() => notice.tried(savePicture('png'))}>PNG</button>{/if}
 	</span>
 </div>

@@ -41,6 +41,39 @@ export function levelHeight(of: readonly number[]): number {
 	return Math.min(APART, HIGHEST / Math.max(1, ...of));
 }
 
+/** What lies between two handles at least, so that each can be pressed by itself, in px. */
+const APART_HANDLES = 20;
+/** How wide a letter of a mark is, in px. */
+const LETTER = 9;
+
+/** Which minimums can be taken hold of on the line: from the highest, those that stand far enough from the one before. */
+export function heldApart(places: readonly number[]): boolean[] {
+	let last = Infinity;
+	return places
+		.toReversed()
+		.map((place) => {
+			const hasRoom = last - place >= APART_HANDLES;
+			if (hasRoom) last = place;
+			return hasRoom;
+		})
+		.toReversed();
+}
+
+/** Which marks are written under the line where not all have room: first those that somebody has, from the lowest. */
+export function writtenApart(
+	marks: readonly { mark: string; middle: number; isHad: boolean }[]
+): ReadonlySet<string> {
+	const found: (typeof marks)[number][] = [];
+	const width = (mark: string) => Math.max(2, mark.length) * LETTER;
+	for (const each of [...marks.filter(({ isHad }) => isHad), ...marks.filter(({ isHad }) => !isHad)]) {
+		const hasRoom = found.every(
+			(other) => Math.abs(other.middle - each.middle) >= (width(other.mark) + width(each.mark)) / 2
+		);
+		if (hasRoom) found.push(each);
+	}
+	return new Set(found.map(({ mark }) => mark));
+}
+
 /** What a student is called on the line. */
 export function nameOf(dot: Dot, hasAliases: boolean): string {
 	return hasAliases

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Asides } from './aside.svelte';
-import { fromTo, levelHeight, levels, rowOf, said, type Dot } from './line';
+import { fromTo, heldApart, levelHeight, levels, rowOf, said, writtenApart, type Dot } from './line';
 import { asSvg } from './picture';
 
 const dotOf = (id: number, percent: string | null, more: Partial<Dot> = {}): Dot => ({
@@ -21,6 +21,24 @@ describe('dots that would touch', () => {
 		const found = levels(Array<number>(40).fill(12));
 		expect(new Set(found).size).toBe(40);
 		expect(Math.max(...found) * levelHeight(found.map((each) => each + 1))).toBeLessThanOrEqual(120);
+	});
+});
+
+describe('where fifteen marks lie on a narrow line', () => {
+	it('those minimums can be taken hold of that stand apart', () => {
+		expect(heldApart([0, 9, 18, 27, 60, 90])).toEqual([true, false, false, true, true, true]);
+		expect(heldApart([0, 23, 46])).toEqual([true, true, true]);
+		expect(heldApart([])).toEqual([]);
+	});
+
+	it('marks that somebody has are written before those that nobody has, and none over another', () => {
+		const at = (mark: string, middle: number, isHad = false) => ({ mark, middle, isHad });
+		expect([...writtenApart([at('E', 0), at('D−', 10, true), at('D', 20, true), at('C', 40)])]).toEqual([
+			'D−',
+			'C'
+		]);
+		expect([...writtenApart([at('Withheld', 80), at('Pass', 200)])]).toEqual(['Withheld', 'Pass']);
+		expect(writtenApart([at('Withheld', 80, true), at('Pass', 120, true)]).size).toBe(1);
 	});
 });
 
