@@ -73,7 +73,7 @@ def test_i_cannot_see_it_is_answered_and_mended(stack: Stack, somebody: Callable
     expect(hidden.filter(has_text="Walk 2")).to_have_count(0)
     page.get_by_role("button", name="Show it to all families : The grade as it stands").click()
     expect(hidden.filter(has_text="The grade as it stands")).to_have_count(0)
-    page.get_by_role("checkbox", name="this family may see how the grade stands").click()
+    page.get_by_role("switch", name="this family may see how the grade stands").click()
     expect(hidden.filter(has_text="The grade as it stands")).to_contain_text("It is not shown to this family.")
     assert violations(page) == []
 
@@ -81,7 +81,7 @@ def test_i_cannot_see_it_is_answered_and_mended(stack: Stack, somebody: Callable
     expect(family.get_by_role("listitem").filter(has_text="Walk 2")).to_contain_text("of 20")
     expect(family.locator(".hero b")).to_have_count(0)
     page.get_by_role("button", name="Show it to this family : The grade as it stands").click()
-    expect(page.get_by_role("checkbox", name="this family may see how the grade stands")).to_be_checked()
+    expect(page.get_by_role("switch", name="this family may see how the grade stands")).to_be_checked()
     family.reload()
     expect(family.locator(".hero b")).to_be_visible()
 
@@ -89,9 +89,9 @@ def test_i_cannot_see_it_is_answered_and_mended(stack: Stack, somebody: Callable
 def test_a_report_is_read_on_the_phone_and_its_teacher_sees_it(stack: Stack, somebody: Callable[..., Page]) -> None:
     class_id = graded(stack, "Fjords 8", 8)
     officer = somebody("mirela", "/school/shared?view=families")
-    officer.get_by_role("checkbox", name="guardians are asked to say that they have read a report").click()
+    officer.get_by_role("switch", name="guardians are asked to say that they have read a report").click()
     expect(
-        officer.get_by_role("checkbox", name="guardians are asked to say that they have read a report")
+        officer.get_by_role("switch", name="guardians are asked to say that they have read a report")
     ).to_be_checked()
     assert violations(officer) == []
     page = somebody("odalys", f"/class/{class_id}/report")

@@ -17,10 +17,14 @@
 	import InPlace from '$lib/ui/InPlace.svelte';
 	import Menu from '$lib/ui/menu/Menu.svelte';
 	import Options from '$lib/ui/options/Options.svelte';
+	import Popover from '$lib/ui/popover/Popover.svelte';
 	import Progress from '$lib/ui/progress/Progress.svelte';
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import Slider from '$lib/ui/slider/Slider.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
+	import Tabs from '$lib/ui/tabs/Tabs.svelte';
+	import Tooltip from '$lib/ui/tooltip/Tooltip.svelte';
 
 	const ways = [
 		['line', 'on a line'],
@@ -46,6 +50,7 @@
 	let begins = $state(80);
 	let named = $state('8 B');
 	let inPlace = $state('Fieldwork');
+	let isShown = $state(true);
 	let isOpen = $state(false);
 	let isAsking = $state(false);
 	let menu = $state<DOMRect | null>(null);
@@ -93,10 +98,18 @@
 		</div>
 	</div>
 
+	<div class="mt-4">
+		<Tabs label="How many" choices={ways} bind:value={way}>
+			{#snippet panel(shown)}<p>What is shown {shown === 'line' ? 'on a line' : 'as a table'}.</p>{/snippet}
+		</Tabs>
+	</div>
+
 	{@render part('Yes or no')}
 	<p class="flex flex-wrap gap-5">
 		<Check>aliases</Check><Check checked>ice levels</Check><Check mixed>some of them</Check>
 		<Check disabled>not now</Check><Check checked disabled>always</Check>
+		<Switch checked={isShown} onchange={(is) => (isShown = is)}>show it before it is posted</Switch>
+		<Switch checked={!isShown} onchange={(is) => (isShown = !is)} label="The other way round" />
 	</p>
 
 	{@render part('Fields')}
@@ -149,6 +162,13 @@
 			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A sheet</button>{/snippet}
 			<p>What is looked through beside the page.</p>
 		</Sheet>
+		<Popover>
+			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A popover</button>{/snippet}
+			<p>What is chosen beside its button.</p>
+		</Popover>
+		<Tooltip words="Told while one points at it or has gone to it">
+			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A tooltip</button>{/snippet}
+		</Tooltip>
 		<button class="btn quiet" onclick={(event) => (menu = event.currentTarget.getBoundingClientRect())}
 			>A menu</button
 		>

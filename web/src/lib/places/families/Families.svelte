@@ -6,7 +6,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisClass } from '$lib/class/thisClass';
-	import Check from '$lib/ui/check/Check.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import SeenWorks from './SeenWorks.svelte';
 	import Sharing from './Sharing.svelte';
@@ -42,8 +42,8 @@
 					<dt class="border-b border-hair py-2 pr-4 font-semibold">As it stands</dt>
 					<dd class="flex flex-wrap items-center gap-x-4 border-b border-hair py-2">
 						<span>{data.running_words}</span>
-						<Check checked={data.running} onchange={(isOn) => turn('families_see_running', isOn)}
-							>show it before it is posted</Check
+						<Switch checked={data.running} onchange={(isOn) => turn('families_see_running', isOn)}
+							>show it before it is posted</Switch
 						>
 					</dd>
 					<dt class="border-b border-hair py-2 pr-4 font-semibold">As posted</dt>
@@ -54,7 +54,7 @@
 					<dt class="border-b border-hair py-2 pr-4 font-semibold">Of both, and of scores</dt>
 					<dd class="flex flex-wrap gap-x-4 gap-y-1 border-b border-hair py-2">
 						{#each data.settings as each (each.field)}
-							<Check checked={each.is_on} onchange={(isOn) => turn(each.field, isOn)}>{each.name}</Check>
+							<Switch checked={each.is_on} onchange={(isOn) => turn(each.field, isOn)}>{each.name}</Switch>
 						{/each}
 					</dd>
 				</dl>

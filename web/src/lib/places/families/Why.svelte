@@ -6,7 +6,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
 	import { thisClass } from '$lib/class/thisClass';
-	import Check from '$lib/ui/check/Check.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
 	import { hideRunning } from './showing';
 
 	let { student, term, back }: { student: number; term: number; back: string } = $props();
@@ -55,8 +55,8 @@
 			<li class="text-slate">{reader.name}: {reader.words}</li>
 		{:else}<li class="text-slate">No guardian is known here; the records office adds one.</li>{/each}
 	</ul>
-	<Check checked={!one?.running_hidden} onchange={(isOn) => hide(!isOn)}
-		>this family may see how the grade stands</Check
+	<Switch checked={!one?.running_hidden} onchange={(isOn) => hide(!isOn)}
+		>this family may see how the grade stands</Switch
 	>
 	<h3 class="mt-4 mb-1 text-large">Not seen</h3>
 	<ul class="border-t border-rule" aria-label="Not seen">

@@ -5,7 +5,7 @@
 	import * as fetched from '$lib/api/queries';
 	import { t } from '$lib/words/language';
 	import { notice } from '$lib/app/notice.svelte';
-	import Check from '$lib/ui/check/Check.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
 	import { keepOut } from './keeping';
 
 	let { student }: { student: number } = $props();
@@ -30,7 +30,7 @@
 	<ul class="grid gap-1">
 		{#each found.data as each (each.person_id)}
 			<li class="flex flex-wrap gap-x-3">
-				<Check checked={!each.kept_out} onchange={(sees) => turn(each.person_id, sees)}>{each.name}</Check>
+				<Switch checked={!each.kept_out} onchange={(sees) => turn(each.person_id, sees)}>{each.name}</Switch>
 				<span class="text-slate">{SEES[each.sees]}</span>
 			</li>
 		{:else}<li class="text-slate">{$t('guardians.nobody')}</li>{/each}

@@ -5,6 +5,7 @@
 	import { thisClass } from '$lib/class/thisClass';
 	import Combobox from '$lib/ui/combobox/Combobox.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
+	import Tooltip from '$lib/ui/tooltip/Tooltip.svelte';
 	import { fitting, inTree, usedLast } from './knownStandards';
 	import type { OpenAssignment } from './openAssignment.svelte';
 	import Reason from './Reason.svelte';
@@ -84,11 +85,16 @@
 		<p class="mt-2 flex flex-wrap items-center gap-1.5">
 			<span class="text-slate">Used last:</span>
 			{#each last as each (each.name)}
-				<button
-					class="min-h-6 rounded border border-rule px-2 hover:border-juniper hover:text-juniper"
-					title={each.wording || undefined}
-					onclick={() => add(each.name)}>{each.name}</button
-				>
+				<Tooltip words={each.wording}>
+					{#snippet trigger({ props })}
+						<button
+							{...props}
+							type="button"
+							class="min-h-6 rounded border border-rule px-2 hover:border-juniper hover:text-juniper"
+							onclick={() => add(each.name)}>{each.name}</button
+						>
+					{/snippet}
+				</Tooltip>
 			{/each}
 		</p>
 	{/if}

@@ -1,32 +1,27 @@
 <script lang="ts">
 	/** The students whom the letters that are typed can mean; one of them is taken by Enter. */
-	import type { Row } from '$lib/class/entering.svelte';
+	import { Combobox } from 'bits-ui';
+	import { shownName } from '$lib/class/names';
 	import { begins } from './finding';
 	import type { Paper } from './paper.svelte';
 
 	let {
 		paper,
-		hasAliases,
-		ontake
+		hasAliases
 	}: {
 		/** Its name is what is typed. */
 		paper: Paper;
 		hasAliases: boolean;
-		ontake: (row: Row) => void;
 	} = $props();
 </script>
 
-<ul id="stack-found" role="listbox" aria-label="Students found">
+<Combobox.ContentStatic aria-label="Students found">
 	{#each paper.found as row, place (row.student_id)}
-		<li
-			class="flex min-h-10 cursor-pointer items-center gap-4 border-x border-t-0 border-b border-hair bg-snow px-3 py-1 first:border-t first:border-t-hair aria-selected:bg-ice aria-selected:shadow-[inset_3px_0_0_var(--color-juniper)]"
-			id="found-{row.student_id}"
-			role="option"
-			aria-selected={place === paper.at}
-			onmousedown={(event) => {
-				event.preventDefault();
-				ontake(row);
-			}}
+		<Combobox.Item
+			value={String(row.student_id)}
+			label={shownName(row, hasAliases)}
+			class="flex min-h-10 cursor-pointer items-center gap-4 border-x border-t-0 border-b border-hair bg-snow px-3 py-1 first:border-t first:border-t-hair data-highlighted:bg-ice data-highlighted:shadow-[inset_3px_0_0_var(--color-juniper)]"
+			onHighlight={() => (paper.at = place)}
 		>
 			{#if hasAliases}<b>{row.alias}</b>{:else}
 				<span class="text-large whitespace-pre">
@@ -44,6 +39,6 @@
 			{/if}
 			<span class="flex-1 text-small text-slate max-md:hidden">{paper.told(row)}</span>
 			{#if place === paper.at}<kbd class="max-md:hidden">Enter</kbd>{/if}
-		</li>
+		</Combobox.Item>
 	{/each}
-</ul>
+</Combobox.ContentStatic>

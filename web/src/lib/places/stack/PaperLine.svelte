@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The line of one paper: the name that stands on it, then the score; on a phone with a number pad of its own. */
 	import { tick, untrack } from 'svelte';
+	import { Combobox } from 'bits-ui';
 	import type { Shapes } from '$lib/api/client';
 	import { notice } from '$lib/app/notice.svelte';
 	import Criteria from '$lib/class/criteria/Criteria.svelte';
@@ -42,7 +43,7 @@
 		onundo: () => void;
 	} = $props();
 
-	let nameField = $state<HTMLInputElement>();
+	let nameField = $state<HTMLElement | null>(null);
 	let lineField = $state<HTMLInputElement>();
 	const paper = new Paper(
 		() => ({ roster, work, levels, hasAliases, earlier, groups }),
@@ -52,7 +53,7 @@
 			const field = to === 'name' ? nameField : lineField;
 			if (to === 'line' && criteria) criteria.focus();
 			else field?.focus();
-			if (to === 'line' && !criteria) field?.select();
+			if (to === 'line' && !criteria) lineField?.select();
 		},
 		(students, line) => onenter(students, line)
 	);
@@ -70,9 +71,7 @@
 	}
 
 	function onname(event: KeyboardEvent): void {
-		if (event.key === 'ArrowDown') paper.at = Math.min(paper.at + 1, paper.found.length - 1);
-		else if (event.key === 'ArrowUp') paper.at = Math.max(paper.at - 1, 0);
-		else if (event.key === ',' && paper.name.trim()) void paper.take(paper.candidate, true);
+		if (event.key === ',' && paper.name.trim()) void paper.take(paper.candidate, true);
 		else if (event.key === 'Enter' && !paper.name.trim() && paper.taken.length)
 			void paper.take(paper.taken[0], false);
 		else if (event.key === 'Enter') void paper.take(paper.candidate, false);
@@ -106,108 +105,120 @@
 	onchange={(order) => paper.begin(order)}
 />
 
-<div class="flex flex-wrap items-end gap-4 max-md:gap-2">
-	<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">
-		<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
-		{#if paper.taken.length}
-			<span class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5">
-				{#each paper.taken as each (each.student_id)}
-					<b class="font-name text-title leading-7 font-semibold"
-						>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
-						{#if each.number && !hasAliases}<small
-								class="ml-1.5 rounded border border-deep-2 px-1.5 py-px font-text text-body leading-4.5 font-normal"
-								>{each.number}</small
-							>{/if}</b
-					>
-				{/each}
-				<button class="link" onclick={() => paper.back()}>another</button>
-			</span>
-		{/if}
-		<!-- It stays, so that a comma can add somebody, and so that the focus has where to go. -->
-		<input
+<!-- Whose paper it is: the list of those whom the letters can mean stands under the whole line, and none of them stays chosen. -->
+<Combobox.Root
+	type="single"
+	bind:open={() => paper.found.length > 0, () => {}}
+	inputValue={paper.name}
+	bind:value={
+		() => '',
+		(student) =>
+			void paper.take(
+				paper.found.find((each) => String(each.student_id) === student),
+				false
+			)
+	}
+>
+	<div class="flex flex-wrap items-end gap-4 max-md:gap-2">
+		<label class="min-w-50 flex-1 max-md:shrink-0 max-md:basis-full">
+			<span class="block pb-1 text-small text-slate">{hasAliases ? 'Alias' : 'Name'} on the paper</span>
+			{#if paper.taken.length}
+				<span class="flex flex-wrap items-baseline gap-x-3.5 gap-y-1 py-1.5">
+					{#each paper.taken as each (each.student_id)}
+						<b class="font-name text-title leading-7 font-semibold"
+							>{hasAliases ? each.alias : `${each.family_name}, ${each.given_name}`}
+							{#if each.number && !hasAliases}<small
+									class="ml-1.5 rounded border border-deep-2 px-1.5 py-px font-text text-body leading-4.5 font-normal"
+									>{each.number}</small
+								>{/if}</b
+						>
+					{/each}
+					<button class="link" onclick={() => paper.back()}>another</button>
+				</span>
+			{/if}
+			<!-- It stays, so that a comma can add somebody, and so that the focus has where to go. -->
+			<Combobox.Input
+				bind:ref={nameField}
+				class={[
+					'w-full border-deep bg-snow px-3 font-text leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule',
+					paper.taken.length ? 'h-6 border-b text-body' : 'h-13 border-b-2 text-display',
+					paper.taken.length && 'max-md:hidden'
+				]}
+				autocomplete="off"
+				spellcheck="false"
+				placeholder={paper.taken.length ? 'and also …' : ''}
+				oninput={({ currentTarget }) => {
+					paper.name = currentTarget.value;
+					paper.at = 0;
+				}}
+				onkeydown={onname}
+				{@attach (field) => field.focus()}
+			/>
+		</label>
+		<label
 			class={[
-				'w-full border-deep bg-snow px-3 font-text leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule',
-				paper.taken.length ? 'h-6 border-b text-body' : 'h-13 border-b-2 text-display',
-				paper.taken.length && 'max-md:hidden'
+				'w-37.5 max-md:flex-1',
+				(work.standards.length || paper.line.includes(';')) && 'min-w-0 flex-[0_1_340px]'
 			]}
-			bind:this={nameField}
-			bind:value={paper.name}
-			role="combobox"
-			aria-expanded={paper.found.length > 0}
-			aria-controls="stack-found"
-			aria-autocomplete="list"
-			aria-activedescendant={paper.candidate ? `found-${paper.candidate.student_id}` : undefined}
-			autocomplete="off"
-			spellcheck="false"
-			placeholder={paper.taken.length ? 'and also …' : ''}
-			oninput={() => (paper.at = 0)}
-			onkeydown={onname}
-			{@attach (field) => field.focus()}
-		/>
-	</label>
-	<label
-		class={[
-			'w-37.5 max-md:flex-1',
-			(work.standards.length || paper.line.includes(';')) && 'min-w-0 flex-[0_1_340px]'
-		]}
-	>
-		<span
-			class={[
-				'block pb-1 text-small text-slate',
-				(work.standards.length || paper.line.includes(';')) && 'truncate'
-			]}>{work.criteria.length ? 'or for the whole' : ['Points', ...work.standards].join(' / ')}</span
 		>
-		<input
-			class="h-13 w-full border-b-2 border-deep bg-snow px-3 text-right font-text text-title leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule"
-			bind:this={lineField}
-			bind:value={paper.line}
-			disabled={!paper.taken.length}
-			inputmode={window.innerWidth < 900 ? 'none' : undefined}
-			placeholder="of {paper.example}"
-			autocomplete="off"
-			maxlength="200"
-			aria-describedby="stack-told"
-			onkeydown={online}
-		/>
-	</label>
-	<button class="btn h-11 max-md:flex-none" disabled={!paper.taken.length} onclick={() => paper.enter()}
-		>Next paper</button
-	>
-</div>
-
-{#if work.criteria.length && paper.taken.length}
-	<div class="mt-3 max-w-160 max-md:pb-4">
-		<Criteria
-			id="stack-criteria"
-			criteria={work.criteria}
-			chosen={paper.shownLevels}
-			onchoose={(criterion, level) => paper.choose(criterion, level)}
-			onnext={() => void paper.enter()}
-		/>
-	</div>
-{/if}
-{#if paper.isCommenting}
-	<label class="mt-2.5 block">
-		<span class="block pb-1 text-small text-slate">Comment for the family</span>
-		<textarea class="field h-auto px-2 py-1.5" rows="2" bind:value={paper.comment}></textarea>
-	</label>
-{:else if paper.taken.length}
-	<button class="link mt-2 text-small" onclick={() => (paper.isCommenting = true)}>Add a comment</button>
-{/if}
-
-<PaperTold {paper} {work} {levels} {earlier} {isAnyBlank} />
-
-{#if groups.length && !paper.taken.length && !paper.name}
-	<p class="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 px-3 text-small text-slate">
-		Or a group:
-		{#each groups as group (group.id)}
-			<button class="link min-h-6" onclick={() => paper.takeGroup(group, false)}
-				>{group.name}<span class="sr-only">, {group.students.length} students</span></button
+			<span
+				class={[
+					'block pb-1 text-small text-slate',
+					(work.standards.length || paper.line.includes(';')) && 'truncate'
+				]}>{work.criteria.length ? 'or for the whole' : ['Points', ...work.standards].join(' / ')}</span
 			>
-		{/each}
-	</p>
-{/if}
-<Found {paper} {hasAliases} ontake={(row) => void paper.take(row, false)} />
+			<input
+				class="h-13 w-full border-b-2 border-deep bg-snow px-3 text-right font-text text-title leading-10 font-normal outline-none placeholder:text-slate placeholder:opacity-80 focus:border-juniper disabled:border-rule"
+				bind:this={lineField}
+				bind:value={paper.line}
+				disabled={!paper.taken.length}
+				inputmode={window.innerWidth < 900 ? 'none' : undefined}
+				placeholder="of {paper.example}"
+				autocomplete="off"
+				maxlength="200"
+				aria-describedby="stack-told"
+				onkeydown={online}
+			/>
+		</label>
+		<button class="btn h-11 max-md:flex-none" disabled={!paper.taken.length} onclick={() => paper.enter()}
+			>Next paper</button
+		>
+	</div>
+
+	{#if work.criteria.length && paper.taken.length}
+		<div class="mt-3 max-w-160 max-md:pb-4">
+			<Criteria
+				id="stack-criteria"
+				criteria={work.criteria}
+				chosen={paper.shownLevels}
+				onchoose={(criterion, level) => paper.choose(criterion, level)}
+				onnext={() => void paper.enter()}
+			/>
+		</div>
+	{/if}
+	{#if paper.isCommenting}
+		<label class="mt-2.5 block">
+			<span class="block pb-1 text-small text-slate">Comment for the family</span>
+			<textarea class="field h-auto px-2 py-1.5" rows="2" bind:value={paper.comment}></textarea>
+		</label>
+	{:else if paper.taken.length}
+		<button class="link mt-2 text-small" onclick={() => (paper.isCommenting = true)}>Add a comment</button>
+	{/if}
+
+	<PaperTold {paper} {work} {levels} {earlier} {isAnyBlank} />
+
+	{#if groups.length && !paper.taken.length && !paper.name}
+		<p class="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 px-3 text-small text-slate">
+			Or a group:
+			{#each groups as group (group.id)}
+				<button class="link min-h-6" onclick={() => paper.takeGroup(group, false)}
+					>{group.name}<span class="sr-only">, {group.students.length} students</span></button
+				>
+			{/each}
+		</p>
+	{/if}
+	<Found {paper} {hasAliases} />
+</Combobox.Root>
 
 {#if paper.taken.length && !work.criteria.length}
 	<Pad

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A day, typed in any usual way or chosen from a month (Alt and the down arrow, or the button). */
-	import { Popover } from 'bits-ui';
+	import Popover from '$lib/ui/popover/Popover.svelte';
 	import { fullDay, NOT_A_DAY, readDay } from '$lib/words/days';
 
 	let {
@@ -33,7 +33,7 @@
 	/** What stood there when typing began: what is typed is read from there, also while a bound day follows it. */
 	let before = '';
 	let isOpen = $state(false);
-	let input: HTMLInputElement;
+	let input = $state<HTMLInputElement>();
 	const reason = $props.id();
 	const meant = $derived(typed === null ? value : typed.trim() ? readDay(typed, before || undefined) : '');
 	let isLeft = $state(false);
@@ -47,9 +47,9 @@
 
 	function oninput(): void {
 		if (typed === null) before = value;
-		typed = input.value;
+		typed = input!.value;
 		isLeft = false;
-		input.setCustomValidity(meant === null ? NOT_A_DAY : '');
+		input?.setCustomValidity(meant === null ? NOT_A_DAY : '');
 		// What follows from a day that is only bound follows as it is typed.
 		if (!onchange) give(meant ?? '');
 	}
@@ -68,7 +68,7 @@
 			event.stopPropagation();
 			typed = null;
 			give(before);
-			input.setCustomValidity('');
+			input?.setCustomValidity('');
 		}
 		if (event.key === 'ArrowDown' && event.altKey) {
 			event.preventDefault();
@@ -80,7 +80,7 @@
 
 	function pick(day: string): void {
 		typed = null;
-		input.setCustomValidity('');
+		input?.setCustomValidity('');
 		give(day);
 		isOpen = false;
 	}
@@ -101,35 +101,25 @@
 		{oninput}
 		onblur={end}
 		{onkeydown}
-		onfocus={() => input.select()}
+		onfocus={() => input?.select()}
 	/>
-	<Popover.Root bind:open={isOpen}>
-		<Popover.Trigger
-			tabindex={-1}
-			aria-label="Choose {label ? `${label}: ` : ''}a day"
-			class="absolute inset-y-0 right-0 flex w-7 items-center justify-center text-slate hover:text-ink"
-		>
-			<svg class="size-3.5 stroke-current" viewBox="0 0 14 14" fill="none" aria-hidden="true">
-				<path d="M1 3.5h12v9.5H1zM1 6.5h12M4.5 1v3M9.5 1v3" />
-			</svg>
-		</Popover.Trigger>
-		<Popover.Portal>
-			<Popover.Content
-				sideOffset={3}
-				align="end"
-				class="z-50 rounded bg-snow p-2.5 text-body shadow-raised"
-				onOpenAutoFocus={(event) => event.preventDefault()}
-				onCloseAutoFocus={(event) => {
-					event.preventDefault();
-					input.focus();
-				}}
+	<Popover bind:open={isOpen} back={input}>
+		{#snippet trigger({ props })}
+			<button
+				{...props}
+				tabindex={-1}
+				aria-label="Choose {label ? `${label}: ` : ''}a day"
+				class="absolute inset-y-0 right-0 flex w-7 items-center justify-center text-slate hover:text-ink"
 			>
-				{#await import('./Month.svelte') then { default: Month }}
-					<Month {value} onpick={pick} />
-				{/await}
-			</Popover.Content>
-		</Popover.Portal>
-	</Popover.Root>
+				<svg class="size-3.5 stroke-current" viewBox="0 0 14 14" fill="none" aria-hidden="true">
+					<path d="M1 3.5h12v9.5H1zM1 6.5h12M4.5 1v3M9.5 1v3" />
+				</svg>
+			</button>
+		{/snippet}
+		{#await import('./Month.svelte') then { default: Month }}
+			<Month {value} onpick={pick} />
+		{/await}
+	</Popover>
 	{#if isWrong}<span
 			class="problem absolute top-full right-0 z-10 w-max max-w-full rounded bg-snow px-2.5 py-1.5 shadow-raised"
 			id={reason}

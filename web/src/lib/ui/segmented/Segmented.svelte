@@ -30,10 +30,6 @@
 	bind:value={() => value, choose}
 >
 	{#each choices as [each, words] (each)}
-		<ToggleGroup.Item
-			value={each}
-			class="min-h-6 border-b-2 border-transparent text-slate data-[state=on]:border-juniper data-[state=on]:font-semibold data-[state=on]:text-ink"
-			>{words}</ToggleGroup.Item
-		>
+		<ToggleGroup.Item value={each} class="way">{words}</ToggleGroup.Item>
 	{/each}
 </ToggleGroup.Root>

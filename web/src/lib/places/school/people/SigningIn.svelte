@@ -4,7 +4,7 @@
 	import { createQuery } from '@tanstack/svelte-query';
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
-	import Check from '$lib/ui/check/Check.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
 	import { among } from '$lib/ui/check/among';
 	import { counted } from '$lib/words/plurals';
 	import { thisKeeping } from '../keeping';
@@ -35,8 +35,8 @@
 				{#each roles as [role, name] (role)}
 					{@const lacking = set.lacking[role] ?? 0}
 					<div class="flex items-baseline justify-between border-b border-hair py-1">
-						<Check checked={set.second_factor_of.includes(role)} onchange={(isOn) => ask(role, isOn)}
-							>{name}</Check
+						<Switch checked={set.second_factor_of.includes(role)} onchange={(isOn) => ask(role, isOn)}
+							>{name}</Switch
 						>
 						<span class="text-slate"
 							>{lacking ? `${counted(lacking, one[role])} without` : 'nobody without'}</span

@@ -4,7 +4,7 @@
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
 	import { notice } from '$lib/app/notice.svelte';
-	import Check from '$lib/ui/check/Check.svelte';
+	import Switch from '$lib/ui/switch/Switch.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { longDay } from '$lib/words/days';
 	import { counted } from '$lib/words/plurals';
@@ -64,8 +64,8 @@
 			? `; notices last went on ${longDay(data.last_day)}`
 			: '; no notices went yet'}.
 	</p>
-	<Check class="mt-4" checked={data.asks_to_read} onchange={(asks_to_read) => say({ asks_to_read })}
-		>guardians are asked to say that they have read a report</Check
+	<Switch class="mt-4" checked={data.asks_to_read} onchange={(asks_to_read) => say({ asks_to_read })}
+		>guardians are asked to say that they have read a report</Switch
 	>
 	<h3 class="mt-5 mb-1 text-large">Notices that could not be delivered</h3>
 	<ul>
