@@ -60,7 +60,7 @@ def main() -> None:
     django.setup()
     from django.test import Client
     from school.models import Person, Term
-    from scores import kept
+    from scores import class_cache
 
     print(f"{platform.machine()}, {os.cpu_count()} cores; {WORKS} pieces of work")
     try:
@@ -72,7 +72,7 @@ def main() -> None:
             at = f"/api/v1/classes/{class_id}"
 
             def cold(*paths: str, at: str = at) -> None:
-                kept._classes.clear()
+                class_cache.clear()
                 for path in paths:
                     assert client.get(f"{at}/{path}").status_code == 200
 

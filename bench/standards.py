@@ -85,7 +85,7 @@ def main() -> None:
     django.setup()
     from django.test import Client
     from school.models import Person
-    from scores import kept
+    from scores import class_cache
 
     print(
         f"{platform.machine()}, {os.cpu_count()} cores; {STUDENTS} students, {STANDARDS} standards, {WORKS} pieces of work"
@@ -97,7 +97,7 @@ def main() -> None:
         with_standards(class_id)
 
         def cold(path: str) -> None:
-            kept._classes.clear()
+            class_cache.clear()
             assert client.get(f"/api/v1/classes/{class_id}/{path}").status_code == 200
 
         took = by_turns({"grid": lambda: cold("scores"), "levels": lambda: cold("by-standard")}, TIMES)

@@ -9,9 +9,11 @@ from functools import cache
 from typing import Any
 
 import pytest
+from django.db import connection
 from django.test import Client
 from django.test.client import ClientHandler
 from plans.models import Assignment, Category, GradingScale, GroundRules, ScaleBand, ScoreCode
+from school import revisions
 from school.models import (
     Enrolment,
     Membership,
@@ -25,6 +27,7 @@ from school.models import (
     Teaching,
     Term,
 )
+from scores import class_cache
 
 TODAY = datetime.date(2032, 1, 14)
 PASSWORD = "frost on the lake"
@@ -50,6 +53,10 @@ class World:
         if who is not None:
             client.force_login(self.people[who], backend="django.contrib.auth.backends.ModelBackend")
         return client
+
+    def changed(self) -> None:
+        """The test has changed rows of the class itself; operations count what they change."""
+        revisions.count_school(self.school.pk)
 
     @property
     def address(self) -> str:
@@ -97,9 +104,12 @@ def kept_mail(settings: Any) -> None:
 
 
 @pytest.fixture(autouse=True)
-def nothing_kept(settings: Any) -> None:
-    """Tests change rows behind the server's back; what is kept of classes is tested by itself."""
-    settings.KEPT_SCORES = 0
+def empty_class_cache(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The class cache is on, as on a server, and knows nothing yet. The transaction of a test never ends, and is not taken for one."""
+    class_cache.clear()
+    monkeypatch.setattr(
+        class_cache, "_is_settled", lambda: all(vars(each)["_from_testcase"] for each in connection.atomic_blocks)
+    )
 
 
 @pytest.fixture

@@ -7,7 +7,7 @@ from dataclasses import replace
 from gradecore.held import Held
 from people.models import Register
 from school.models import Person, SchoolClass, Student
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 from sending import outbox, pairing, register_lists
 from sending.going import Going
 from sending.lines import Lines
@@ -53,7 +53,7 @@ def fill_sending(made: Tarnwick, section_a: SchoolClass, odalys: Person) -> None
 
 def _pair(made: Tarnwick, school_class: SchoolClass, person: Person) -> None:
     """What is not the same by name was agreed to when the year began."""
-    plan = kept_class(school_class).plan
+    plan = cached_class(school_class).plan
     found = pairing.ClassPairing(school_class, plan.terms, plan.categories)
     fieldwork = next(each for each in found.of_categories.values() if each.name == "Fieldwork")
     pairing.choose(found, person, fieldwork.kind, fieldwork.here, "practical")

@@ -13,7 +13,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction, Student, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class, term_of
-from scores.kept import as_it_is, kept_class
+from scores.class_cache import as_it_is, cached_class
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from xlsxwriter.utility import xl_col_to_name
 
@@ -95,7 +95,7 @@ def save_scores(
     works: str = "",
 ) -> HttpResponse:
     """Scores as CSV or a workbook: of a term or the whole class, or of the students and work that are named, in their order."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     place = None if term is None else term_of(loaded, term)
     wanted = Wanted(naming, comments, _numbers(students), _numbers(works), place)
     rows = score_rows(loaded, wanted)
@@ -112,7 +112,7 @@ def see_score_table(
     request: Asking, class_id: int, term: int | None = None, naming: Naming = "number", comments: bool = False
 ) -> Any:
     """What a file of scores would hold, to be looked at before it is saved."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     rows = score_rows(loaded, Wanted(naming, comments, term=None if term is None else term_of(loaded, term)))
     return FileTableOut(told=f"{len(rows)} lines", rows=as_texts(rows))
 
@@ -133,7 +133,7 @@ def read_score_table(request: Asking, class_id: int, file: File[UploadedFile]) -
     name, content = read_upload(file, SCORES)
     if name.casefold().endswith(".json"):
         book = read_gradebook(decoded(name, content)[0])
-        table = gradebook_table(book, kept_class(request.school_class))
+        table = gradebook_table(book, cached_class(request.school_class))
     else:
         table = read_table(name, content, SCORES, "Scores")
     return FileTableOut.of(table)
@@ -166,7 +166,7 @@ def take_scores(request: Asking, class_id: int, body: TakeScoresIn) -> Any:
 def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOut | None) -> ScoreFileOut:
     plan = loaded.plan
     return ScoreFileOut(
-        told=told, head_line=file.heads.line + 1, seen=plan.school_class.scores_revision, students=file.students, same=file.same,
+        told=told, head_line=file.heads.line + 1, seen=plan.school_class.revision.scores, students=file.students, same=file.same,
         columns=[
             ScoreColumnOut(
                 place=each.place, letters=xl_col_to_name(each.place), head=each.head, kind=each.kind, work=each.work, name=each.name,

@@ -25,8 +25,8 @@ from school import acts
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import Refused
 from scores.book import LoadedClass, load_class
+from scores.class_cache import as_it_is
 from scores.entering import MOST_ENTRIES, Typed, enter
-from scores.kept import as_it_is
 from scores.models import Score
 from scores.overriding import OverrideGiven, override
 

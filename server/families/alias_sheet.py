@@ -9,11 +9,11 @@ from gradecore.book import NUMBER
 from plans.models import Assignment
 from reports.standing import plural
 from school.calendar import local
-from school.models import Person, SchoolClass, Student, Term
+from school.models import OF_WHOLE_CLASS, Person, SchoolClass, Student, Term
 from school.refusal import NotYours
 from school.secret import hashed, new_secret
 from scores.book import LoadedClass, term_of, works_of
-from scores.kept import kept_answer
+from scores.class_cache import cached_answer
 from scores.texts import plain_number
 
 from families.models import AliasSheet
@@ -45,13 +45,13 @@ def stop(school_class: SchoolClass) -> None:
 def sheet_at(secret: str) -> str:
     """The sheet of an address, as JSON (AliasSheetOut). Raises NotYours for one that is none, or of a class that is archived."""
     found = (
-        AliasSheet.objects.select_related("school_class__school", "school_class__year")
+        AliasSheet.objects.select_related(*OF_WHOLE_CLASS)
         .filter(secret_hash=hashed(secret), school_class__archived_at=None)
         .first()
     )
     if found is None:
         raise NotYours
-    return kept_answer(found.school_class, ("alias sheet",), lambda loaded: sheet(loaded).model_dump_json())
+    return cached_answer(found.school_class, ("alias sheet",), lambda loaded: sheet(loaded).model_dump_json())
 
 
 def sheet(loaded: LoadedClass) -> AliasSheetOut:

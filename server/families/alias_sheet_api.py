@@ -9,7 +9,7 @@ from school.access import Asking, PermittedRouter
 from school.calendar import local
 from school.models import AuditAction
 from school.permissions import ANYBODY
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 from scores.permissions import SEE_SCORES
 
 from families.alias_sheet import recognisable, share, sheet, sheet_at, stop, warnings_of
@@ -23,7 +23,7 @@ router = PermittedRouter(tags=["alias sheets"])
 @router.get("/classes/{class_id}/alias-sheet", permission=SEE_SCORES, response=SharingOut)
 def see_sharing(request: Asking, class_id: int) -> Any:
     """Whether the class is shared by aliases, how it looks, and who could be recognised."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     found = AliasSheet.objects.select_related("made_by").filter(school_class=request.school_class).first()
     return SharingOut(
         shared_since=local(request.school_class.school, found.made_at).date() if found else None,

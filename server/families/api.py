@@ -13,7 +13,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction
 from school.refusal import NotYours
 from scores.book import student_of, term_of
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 from scores.permissions import SEE_SCORES
 
 from families.models import RunningHidden
@@ -130,7 +130,7 @@ def try_through_family_eyes(request: Asking, class_id: int, student: int, term: 
 
 
 def _through_family_eyes(request: Asking, student: int, term: int | None) -> SeenClass:
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     found = student_of(loaded, student)
     return SeenClass(loaded, found, term_of(loaded, term), PostedFor(found), facts_of(request.school_class))
 
@@ -138,21 +138,21 @@ def _through_family_eyes(request: Asking, student: int, term: int | None) -> See
 @router.get("/classes/{class_id}/families", permission=SEE_SCORES, response=SeenByFamiliesOut)
 def seen_by_families(request: Asking, class_id: int, term: int | None = None) -> Any:
     """What families see of a class in a term."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return SeenByFamilies(loaded, term_of(loaded, term)).out()
 
 
 @router.get("/classes/{class_id}/families/{student}", permission=SEE_SCORES, response=WhyOut)
 def why_not_seen(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
     """Of everything in a term whether a student's family sees it, and if not, why."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return SeenByFamilies(loaded, term_of(loaded, term)).why(student_of(loaded, student))
 
 
 @router.put("/classes/{class_id}/families/{student}/running", permission=SHOW, response={204: None})
 def hide_running(request: Asking, class_id: int, student: int, body: RunningHiddenIn) -> Any:
     """Hide from one student's family how the grade stands, or show it again."""
-    student_row = student_of(kept_class(request.school_class), student)
+    student_row = student_of(cached_class(request.school_class), student)
     if body.is_hidden:
         RunningHidden.objects.get_or_create(school_class=request.school_class, student=student_row)
     else:

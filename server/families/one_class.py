@@ -20,9 +20,9 @@ from reports.standing import day_text
 from school.calendar import local
 from school.models import SchoolClass, Sees, Student, Term
 from scores.book import LoadedClass, ScoreRow
+from scores.class_cache import cached_of_class
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
-from scores.kept import kept_of_class
 from scores.texts import plain_number
 from scores.working_schemas import WorkingOut
 
@@ -95,7 +95,7 @@ class ClassFacts:
 
 def facts_of(school_class: SchoolClass) -> ClassFacts:
     """The same, kept as long as the class stays as it is."""
-    return kept_of_class(school_class, "families", ClassFacts.of)
+    return cached_of_class(school_class, "families", ClassFacts.of)
 
 
 class SeenClass:

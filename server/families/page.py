@@ -16,11 +16,11 @@ from reports.standing import ribbon
 from reports.standing_schemas import RibbonOut
 from school.calendar import local, running_term, year_of_day
 from school.language import language
-from school.models import Enrolment, Person, SchoolClass, SchoolYear, Sees, Student, Term
+from school.models import OF_WHOLE_CLASS, Enrolment, Person, SchoolClass, SchoolYear, Sees, Student, Term
 from school.permissions import keeps_out, seen_of
 from school.refusal import NotYours
 from scores.book import LoadedClass, term_of
-from scores.kept import kept_class, kept_for_student
+from scores.class_cache import cached_class, cached_for_student
 
 from families.models import Told, families_of
 from families.news import Item, items_of, known_by, news
@@ -53,14 +53,14 @@ class FamilyPage:
         self.today = self.school.today()
         self.sees = seen_of(person, student)
         self.reports_only = self.sees != Sees.ALL
-        enrolled = list(student.enrolments.select_related("school_class__school", "school_class__year"))
+        enrolled = list(student.enrolments.select_related(*OF_WHOLE_CLASS))
         self.years = sorted({each.school_class.year for each in enrolled}, key=lambda year: year.starts, reverse=True)
         running = year_of_day(self.years, self.today)
         self.year = next((each for each in self.years if each.pk == year_id), running)
         courses = courses_of([each for each in enrolled if each.school_class.year == self.year])
         self.courses = sorted(courses, key=lambda course: _by_place(course[-1]))
         # A year without terms is not to be read yet.
-        self.terms = kept_class(self.courses[0][-1]).plan.terms if self.courses else []
+        self.terms = cached_class(self.courses[0][-1]).plan.terms if self.courses else []
         now = running_term(self.terms, self.today) if self.terms else None
         self.term = next((each for each in self.terms if each.pk == term_id), now)
         self.is_now = self.year == running and self.term == now
@@ -112,7 +112,7 @@ class FamilyPage:
                     SeenClass(loaded, self.student, term, posted, facts, reports_only=reports_only, sections=sections)
                 )
 
-            return kept_for_student(school_class, self.student.pk, name, make)
+            return cached_for_student(school_class, self.student.pk, name, make)
 
         return [answer(each) for each in self.courses]
 
@@ -144,14 +144,10 @@ def with_part(page: dict[str, Any], name: str, part: str) -> str:
 
 def seen_class(student: Student, class_id: int, term_id: int) -> SeenClass:
     """One of a student's classes through the family's eyes. Raises NotYours where it is none of theirs, or has no such term."""
-    enrolment = (
-        student.enrolments.select_related("school_class__school", "school_class__year")
-        .filter(school_class=class_id)
-        .first()
-    )
+    enrolment = student.enrolments.select_related(*OF_WHOLE_CLASS).filter(school_class=class_id).first()
     if enrolment is None:
         raise NotYours
-    loaded = kept_class(enrolment.school_class)
+    loaded = cached_class(enrolment.school_class)
     facts = facts_of(enrolment.school_class)
     return SeenClass(loaded, student, term_of(loaded, term_id), PostedFor(student), facts)
 

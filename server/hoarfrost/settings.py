@@ -150,8 +150,8 @@ SETUP_CODE = env.str("HOARFROST_SETUP_CODE", default="")
 """With which the first visitor of an empty installation sets up its school; without one nobody does through the browser."""
 DEMO = env.bool("HOARFROST_DEMO", default=False)
 """Whether this is the demo, whose people, and their password, are told to everybody."""
-KEPT_SCORES = env.int("HOARFROST_KEPT_SCORES", default=300_000)
-"""Of how many scores a process of the server keeps the classes loaded; each takes about a thousand bytes."""
+CLASS_CACHE_BYTES = env.int("HOARFROST_CLASS_CACHE_MB", default=300) * 2**20
+"""How much room a process of the server gives the classes that it keeps loaded, and the answers made of them."""
 FONTS = ROOT / "web" / "node_modules" / "@fontsource-variable"
 """The fonts of printed pages: the same files that the front end ships."""
 

@@ -57,7 +57,7 @@ def _fields(row: Model) -> dict[str, Any]:
     return {
         field.attname: field.value_to_string(row) if getattr(row, field.attname) is not None else None
         for field in row._meta.concrete_fields
-        if field.name not in ("id", "revision", "scores_revision", "password", "last_login")
+        if field.name not in ("id", "password", "last_login")
     }
 
 
@@ -102,7 +102,7 @@ class _Applying:
             for each in changes:
                 self._naming(each, lambda each=each: add_class(self.school, self.year, each.data))
                 self._step(1)
-        here = SchoolClass.objects.filter(year=self.year, archived_at=None).select_related("school", "year")
+        here = SchoolClass.objects.filter(year=self.year, archived_at=None).whole()
         self._classes = {str(each).casefold(): each for each in here}
 
     def _class(self, change: Change, called: str) -> SchoolClass:

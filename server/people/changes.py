@@ -94,10 +94,7 @@ class _Known:
         links = Guardianship.objects.filter(student__school=school).select_related("person")
         for link in links:
             guardians[link.student_id].append(link.person)
-        classes = {
-            str(each).casefold(): each
-            for each in year.classes.filter(archived_at=None).select_related("school", "year")
-        }
+        classes = {str(each).casefold(): each for each in year.classes.filter(archived_at=None).whole()}
         people = {
             each.email.casefold(): each for each in Person.objects.filter(memberships__school=school).exclude(email="")
         }

@@ -32,7 +32,7 @@ class TeachingGiven:
 
 def find_class(school: School, school_class: int) -> SchoolClass:
     """A class of the school, by number; also one that was put away."""
-    found = SchoolClass.objects.select_related("school", "year").filter(school=school, pk=school_class).first()
+    found = SchoolClass.objects.whole().filter(school=school, pk=school_class).first()
     if found is None:
         raise NotYours
     return found

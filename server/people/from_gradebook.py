@@ -7,7 +7,7 @@ from django.db import transaction
 from exchange.opening import Opened, open_gradebook, pair, read_gradebook
 from exchange.students import Roster
 from school.models import Person, SchoolClass, SchoolYear, Student
-from scores.kept import as_it_is
+from scores.class_cache import as_it_is
 
 from people.classes import TeachingGiven, add_class
 from people.enrolling import enrol

@@ -76,7 +76,7 @@ def classes_with_plan(school_class: SchoolClass, person: Person) -> QuerySet[Sch
 def other_classes(school_class: SchoolClass, person: Person) -> QuerySet[SchoolClass]:
     """The person's other classes at the school."""
     mine = SchoolClass.objects.filter(teachings__person=person, school_id=school_class.school_id)
-    return mine.exclude(pk=school_class.pk).select_related("school", "year")
+    return mine.exclude(pk=school_class.pk).whole()
 
 
 def begin_with(school_class: SchoolClass, person: Person, plan: Plan, words: str) -> int:

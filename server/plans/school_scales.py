@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import Count, Q, QuerySet
 from gradecore import book as core
 from gradecore.check import code_problems
-from school.models import School, SchoolClass
+from school.models import School, SchoolClass, SchoolClasses
 from school.refusal import NotYours, Refused
 
 from plans.loading import core_code, core_scale
@@ -168,7 +168,7 @@ def restore_scale(school: School, key: str, state: Sequence[Any]) -> None:
         codes_of_school(school).filter(pk=int(number)).update(**given)
 
 
-def classes_with(school: School, key: str) -> QuerySet[SchoolClass]:
+def classes_with(school: School, key: str) -> SchoolClasses:
     """The classes that a scale or code gives marks in: those that use the scale, or whose scores hold the code."""
     kind, _, number = key.partition(" ")
     classes = SchoolClass.objects.filter(school=school, archived_at=None)

@@ -17,7 +17,7 @@ from school.refusal import NotYours, Refused
 from school.session import chosen_school
 from scores import overriding
 from scores.book import LoadedClass, student_of, term_of
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 from scores.overriding import OverrideGiven
 
 from reports import bank, commenting, documents, efforts, override_file, posting
@@ -61,7 +61,7 @@ router = PermittedRouter(tags=["report"])
 
 def _place(request: Asking, term: int | None, *, reporting: bool = False) -> tuple[LoadedClass, Term]:
     """The class of an operation and its term: where none is named, the running one, or the one being posted."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     found = term_of(loaded, term)
     if reporting and term is None:
         found = windows.term_offered(loaded.plan.terms, found, request.school_class.school.today())
@@ -222,7 +222,7 @@ def favour(request: Asking, class_id: int, sentence: int, body: FavouriteIn) -> 
 @router.post("/classes/{class_id}/report/post", permission=POST, audit=AuditAction.POSTED, response=PostOut)
 def post(request: Asking, class_id: int, body: PostIn) -> Any:
     """Post grades."""
-    place = term_of(kept_class(request.school_class), body.term)
+    place = term_of(cached_class(request.school_class), body.term)
     count = posting.post(request.school_class, request.user, place, body.request, body.students, body.term_name)
     return PostOut(posted=count)
 

@@ -13,12 +13,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
 from exchange.download import file_name
 from exchange.gradebook import gradebook_text
 from school import waking
 from school.lease import LeaseLost, end, go_on, refuse_spent, take
-from school.models import Enrolment, Person, School, SchoolClass, Student, Term
+from school.models import Enrolment, Person, School, SchoolClass, SchoolClasses, Student, Term
 from school.refusal import NotYours, Refused
 from scores.book import LoadedClass, load_class
 from weasyprint.document import Document as Layout
@@ -146,13 +145,13 @@ class _Making:
             go_on(self.document)
 
     def _class(self) -> LoadedClass:
-        return load_class(SchoolClass.objects.select_related("school", "year").get(pk=self.wanted["class"]))
+        return load_class(SchoolClass.objects.whole().get(pk=self.wanted["class"]))
 
     def _gradebooks(self, term: Term) -> bytes:
         """The gradebook files of the year's classes in a zip, of which one is loaded at a time."""
         out, naming = io.BytesIO(), self.wanted["naming"]
         with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-            for school_class in classes_of(term).select_related("school", "year"):
+            for school_class in classes_of(term).whole():
                 text = gradebook_text(load_class(school_class), naming)
                 archive.writestr(f"{file_name(str(school_class))} {school_class.pk}.json", text)
                 go_on(self.document)
@@ -182,7 +181,7 @@ class _Making:
         return out.getvalue()
 
 
-def classes_of(term: Term) -> QuerySet[SchoolClass]:
+def classes_of(term: Term) -> SchoolClasses:
     """The classes of a term's year that are not put away."""
     return SchoolClass.objects.filter(year=term.year_id, archived_at=None)
 

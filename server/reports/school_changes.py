@@ -108,7 +108,7 @@ def _with_standards(school: School) -> list[SchoolClass]:
     """The classes of the year it is whose work names standards."""
     year = current_year(school)
     named = Assignment.objects.filter(school_class__year=year).exclude(standards=[]).values("school_class")
-    return list(SchoolClass.objects.filter(pk__in=named).select_related("school", "year"))
+    return list(SchoolClass.objects.filter(pk__in=named).whole())
 
 
 def _levels(school: School) -> dict[int, dict[tuple[str, str], str | None]]:
@@ -144,7 +144,7 @@ def _moved_levels(
 
 def _of_this_year(school: School, key: str) -> list[SchoolClass]:
     """The classes of the year it is in which a scale or code gives marks: older years are as they were posted."""
-    return list(classes_with(school, key).filter(year=current_year(school)).select_related("school", "year"))
+    return list(classes_with(school, key).filter(year=current_year(school)).whole())
 
 
 def _marks_of(loaded: LoadedClass) -> dict[tuple[str, str], tuple[str | None, str | None]]:

@@ -76,9 +76,7 @@ def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
     """How far each class's posting of a term is: posted, partly, not at all, changed since."""
     found = []
     for school_class in (
-        SchoolClass.objects.filter(year=year, archived_at=None)
-        .select_related("school", "year")
-        .prefetch_related("teachings__person")
+        SchoolClass.objects.filter(year=year, archived_at=None).whole().prefetch_related("teachings__person")
     ):
         loaded = load_class(school_class)
         kept = written(school_class, term)

@@ -21,8 +21,8 @@ from school.language import language
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from school.own import own_name
 from scores.book import LoadedClass
+from scores.class_cache import cached_class
 from scores.grid import is_apart
-from scores.kept import kept_class
 
 from reports.posted import in_force, of_term
 from reports.report import grades_of
@@ -317,7 +317,7 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
     """The home page of somebody who teaches; None for somebody who teaches nothing."""
     if not classes:
         return None
-    loaded = [kept_class(each) for each in classes]
+    loaded = [cached_class(each) for each in classes]
     today = classes[0].school.today()
     running = loaded[0].plan.running_term()
     standings = [Standing(each, each.plan.running_term()) for each in loaded]

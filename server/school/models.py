@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import datetime
 from functools import cached_property
-from typing import ClassVar
+from typing import Any, ClassVar
 from zoneinfo import ZoneInfo
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager, PermissionsMixin
@@ -53,7 +53,6 @@ class School(models.Model):
     """The standards and the scale of their levels, in the words of the open gradebook file; empty without any."""
     card_design = models.CharField(max_length=10, choices=CardDesign.choices, default=CardDesign.LEDGER)
     paper = models.CharField(max_length=10, choices=Paper.choices, default=Paper.A4)
-    revision = models.PositiveBigIntegerField(default=0)
     address = models.CharField(max_length=200, blank=True)
     """In one line, as it stands on report cards."""
     kept_years = models.PositiveSmallIntegerField(default=10)
@@ -84,6 +83,22 @@ class School(models.Model):
         """The moment it is at the school: the time of day is always the real one."""
         now = timezone.localtime(timezone=ZoneInfo(self.time_zone))
         return now if self.fixed_day is None else datetime.datetime.combine(self.fixed_day, now.timetz())
+
+    def save(self, *args: Any, **options: Any) -> None:
+        """Keep the row; a new school begins to be counted with it."""
+        is_new = self._state.adding
+        super().save(*args, **options)
+        if is_new:
+            SchoolRevision.objects.create(school=self)
+
+
+class SchoolRevision(models.Model):
+    """How far a school has come (`revisions`), apart from its row, as for a class (`ClassRevision`)."""
+
+    school = models.OneToOneField(School, on_delete=models.CASCADE, primary_key=True, related_name="revision")
+    number = models.PositiveBigIntegerField(default=0)
+    epoch = models.PositiveBigIntegerField(default=0)
+    """Another once the database was brought back to an earlier day: the same numbers do not mean the same from then on."""
 
 
 class People(BaseUserManager["Person"]):
@@ -340,13 +355,23 @@ class Reopening(models.Model):
     """When the officer ended it before its day."""
 
 
-class SchoolClasses(models.Manager["SchoolClass"]):
-    """Classes, found together with how somebody teaches them."""
+WHOLE_CLASS = ("school__revision", "year", "revision")
+"""What belongs to a class's row wherever one looks at the class."""
+OF_WHOLE_CLASS = tuple(f"school_class__{each}" for each in WHOLE_CLASS)
+"""The same for rows that refer to a class."""
 
-    def for_person(self, person: Person) -> models.QuerySet[SchoolClass]:
-        """Classes with their school and year, and as `own_teaching` the person's, if any."""
+
+class SchoolClasses(models.QuerySet["SchoolClass"]):
+    """Classes, found together with what belongs to them."""
+
+    def whole(self) -> SchoolClasses:
+        """Classes with their school and year, and how far those have come."""
+        return self.select_related(*WHOLE_CLASS)
+
+    def for_person(self, person: Person) -> SchoolClasses:
+        """Whole classes, and as `own_teaching` how the person teaches each, if at all."""
         own = models.FilteredRelation("teachings", condition=models.Q(teachings__person=person))
-        return self.annotate(own_teaching=own).select_related("school", "year", "own_teaching")  # type: ignore[misc]
+        return self.annotate(own_teaching=own).select_related(*WHOLE_CLASS, "own_teaching")  # type: ignore[misc]
 
 
 def class_title(name: str, section: str) -> str:
@@ -367,10 +392,7 @@ class SchoolClass(models.Model):
     position = models.PositiveSmallIntegerField(default=0)
     archived_at = models.DateTimeField(null=True, blank=True)
     """When it was put away: it stands in no list, and can be brought back with all that is in it."""
-    revision = models.PositiveBigIntegerField(default=0)
-    scores_revision = models.PositiveBigIntegerField(default=0)
-
-    objects: ClassVar[SchoolClasses] = SchoolClasses()
+    objects: ClassVar = SchoolClasses.as_manager()
 
     class Meta:
         ordering: ClassVar = ["position", "name", "section"]
@@ -378,12 +400,32 @@ class SchoolClass(models.Model):
     def __str__(self) -> str:
         return class_title(self.name, self.section)
 
+    def save(self, *args: Any, **options: Any) -> None:
+        """Keep the row; a new class begins to be counted with it."""
+        is_new = self._state.adding
+        super().save(*args, **options)
+        if is_new:
+            ClassRevision.objects.create(school_class=self)
+
     def teaching_of(self, person: Person) -> Teaching | None:
         """How a person teaches the class; None who does not. It costs no query where the class was found for them."""
         found: Teaching | None = getattr(self, "own_teaching", None)
         if found is None or found.person_id != person.pk:
             found = self.teachings.filter(person=person).first()
         return found if found is not None and found.holds_on(self.school.today()) else None
+
+
+class ClassRevision(models.Model):
+    """How far a class has come (`revisions`), apart from its row: whoever writes that row anew does not set the count back, and who
+    refers to the class does not wait for who counts.
+    """
+
+    school_class = models.OneToOneField(
+        SchoolClass, on_delete=models.CASCADE, primary_key=True, related_name="revision"
+    )
+    plan = models.PositiveBigIntegerField(default=0)
+    """How many changes there were of anything but scores."""
+    scores = models.PositiveBigIntegerField(default=0)
 
 
 class Teaching(models.Model):

@@ -1,34 +1,58 @@
 """How far a school and its classes have come: what was kept of a class is current as long as these are the same.
 
-`School.revision` counts what can change any class of the school (plans, scales, codes, terms), `SchoolClass.revision`
-what changes one class otherwise, and `SchoolClass.scores_revision` its scores; each score says with which it changed
-last. They are counted at the beginning of the transaction that makes the change, so that nobody sees the one without
-the other: a row that refers to a class or school holds it, and two that held it could not both count it afterwards.
-Operations count by their permission (`access`); whatever else writes has to count by itself.
+`SchoolRevision.number` counts what can change any class of the school (plans, scales, codes, terms), `ClassRevision.plan`
+what changes one class otherwise, and `ClassRevision.scores` its scores; each score says with which it changed last. They
+are counted at the beginning of the transaction that makes the change, so that nobody sees the one without the other, and
+whoever changes the same waits there and nowhere else. Operations count by their permission (`access`); whatever else
+writes has to count by itself.
 """
+
+import secrets
 
 from django.db import connection
 from django.db.models import F
 
-from school.models import School, SchoolClass
+from school.models import ClassRevision, SchoolClass, SchoolRevision
 
 
 def count_school(school_id: int) -> None:
     """Something changed that any class of the school may depend on."""
-    School.objects.filter(pk=school_id).update(revision=F("revision") + 1)
+    SchoolRevision.objects.filter(pk=school_id).update(number=F("number") + 1)
 
 
 def count_class(class_id: int) -> None:
     """Something other than scores changed in a class."""
-    SchoolClass.objects.filter(pk=class_id).update(revision=F("revision") + 1)
+    ClassRevision.objects.filter(pk=class_id).update(plan=F("plan") + 1)
 
 
 def next_scores(class_id: int) -> int:
     """The revision of scores that are about to change, in a transaction; until it ends nobody else changes the class's scores."""
-    table = SchoolClass._meta.db_table
+    table = ClassRevision._meta.db_table
     with connection.cursor() as cursor:
         # The number that the statement made is its insert id: no second question.
-        cursor.execute(
-            f"UPDATE {table} SET scores_revision = LAST_INSERT_ID(scores_revision + 1) WHERE id = %s", [class_id]
-        )
+        cursor.execute(f"UPDATE {table} SET scores = LAST_INSERT_ID(scores + 1) WHERE school_class_id = %s", [class_id])
         return int(cursor.lastrowid)
+
+
+def begin_epoch() -> None:
+    """The database was brought back to an earlier day: what any process kept of it is behind, whatever its number."""
+    SchoolRevision.objects.update(epoch=secrets.randbelow(2**62))
+
+
+PlanRevision = tuple[int, int, int]
+"""How far all of a class but its scores had come: the database's epoch, the school's count and the class's."""
+
+
+def plan_revision(school_class: SchoolClass) -> PlanRevision:
+    """How far a class had come when its row was read."""
+    school = school_class.school.revision
+    return school.epoch, school.number, school_class.revision.plan
+
+
+def plan_revision_now(class_id: int) -> PlanRevision:
+    """How far a class has come by now."""
+    school = "school_class__school__revision"
+    found: PlanRevision = ClassRevision.objects.values_list(f"{school}__epoch", f"{school}__number", "plan").get(
+        pk=class_id
+    )
+    return found

@@ -20,6 +20,7 @@ from school.session import chosen_school
 
 from scores.book import load_class, student_of, term_of
 from scores.checks import checks, mend
+from scores.class_cache import cached_answer, cached_class, cached_class_after, cached_class_now
 from scores.consequence import Tried, tried
 from scores.drafted import drafted, preview
 from scores.entering import PlanMoved, Typed, enter
@@ -27,7 +28,6 @@ from scores.entry_schemas import AnswerOut, BatchIn, ChosenIn, ChosenOut, TriedI
 from scores.explaining import explained
 from scores.grid import class_figures, columns, grid, rows_after
 from scores.grid_schemas import GridOut
-from scores.kept import kept_answer, kept_class, kept_class_after, kept_class_now
 from scores.lens import chosen_figures, lens
 from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
@@ -84,7 +84,7 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
     teaching = request.school_class.teaching_of(request.user)
     view = teaching.view if teaching else {}
     shows_percent = teaching is None or teaching.shows_percent
-    answer = kept_answer(
+    answer = cached_answer(
         request.school_class,
         ("grid", term, json.dumps(view), shows_percent),
         lambda loaded: grid(loaded, term_of(loaded, term), view, shows_percent=shows_percent).model_dump_json(),
@@ -96,14 +96,14 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
     entries = [Typed(**each.model_dump()) for each in body.entries]
-    known = kept_class(request.school_class)
+    known = cached_class(request.school_class)
     try:
         entered = enter(known.plan, request.user, uuid.UUID(str(body.id)), entries)
     except PlanMoved:
         # Read by the plan as it is now; one that moves again and again is answered as a server that is busy.
-        known = kept_class_now(request.school_class)
+        known = cached_class_now(request.school_class)
         entered = enter(known.plan, request.user, uuid.UUID(str(body.id)), entries)
-    loaded = kept_class_after(request.school_class, entered)
+    loaded = cached_class_after(request.school_class, entered)
     term = term_of(loaded, body.term)
     # What was refused for not being in the class concerns nobody in it.
     students = {each.student for each in entries} & {each.student_id for each in loaded.plan.roster}
@@ -120,7 +120,7 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
 @router.post("/classes/{class_id}/scores/tried", permission=SEE_SCORES, response=TriedOut)
 def try_scores(request: Asking, class_id: int, body: TriedIn) -> Any:
     """Which grades entries, or closing, deleting or bringing back work, would change; nothing is changed by asking."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     entries = [Tried(**each.model_dump()) for each in body.entries]
     whole = load_class(request.school_class, also=body.brought_back) if body.brought_back else None
     return tried(loaded, term_of(loaded, body.term), entries, body.closed, body.deleted, whole)
@@ -129,7 +129,7 @@ def try_scores(request: Asking, class_id: int, body: TriedIn) -> Any:
 @router.post("/classes/{class_id}/chosen", permission=SEE_SCORES, response=ChosenOut)
 def figures_of_chosen(request: Asking, class_id: int, body: ChosenIn) -> Any:
     """The figures of cells that were chosen."""
-    return chosen_figures(kept_class(request.school_class), [(each.student, each.assignment) for each in body.cells])
+    return chosen_figures(cached_class(request.school_class), [(each.student, each.assignment) for each in body.cells])
 
 
 @router.put("/classes/{class_id}/view", permission=SEE_SCORES, response={204: None})
@@ -144,14 +144,14 @@ def keep_view(request: Asking, class_id: int, body: ViewIn) -> Any:
 @router.get("/classes/{class_id}/scores/{student}/{assignment}", permission=SEE_SCORES, response=LensOut)
 def score_lens(request: Asking, class_id: int, student: int, assignment: int) -> Any:
     """Everything about one score."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return lens(loaded, student_of(loaded, student), assignment, request.user)
 
 
 @router.get("/classes/{class_id}/working/{student}", permission=SEE_SCORES, response=WorkingOut)
 def working(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
     """How a student's grade in a term comes about."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return explained(loaded, loaded.gradebook, student_of(loaded, student), term_of(loaded, term))
 
 

@@ -19,9 +19,9 @@ from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
 from scores.book import LoadedClass, ScoreRow, load_class
+from scores.class_cache import as_it_is
 from scores.entering import Typed, enter
 from scores.grid import alike, grade, slip_words, slips_of
-from scores.kept import as_it_is
 from scores.writing import mean_all
 
 MOST_DECIMALS = 3

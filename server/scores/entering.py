@@ -14,7 +14,7 @@ from plans.loading import LoadedPlan
 from plans.models import Assignment
 from school import acts, revisions
 from school.calendar import local
-from school.models import Person, SchoolClass
+from school.models import Person
 from school.refusal import Refused
 
 from scores.lines import Lines
@@ -111,11 +111,9 @@ class PlanMoved(Exception):
 def _refuse_stale(plan: LoadedPlan) -> None:
     """Raises PlanMoved where the plan is not as it was read.
 
-    The class's row is locked by now (`revisions.next_scores`), so that a change of the plan either is seen here or waits.
+    The class's revision is locked by now (`revisions.next_scores`), so that a change of the plan either is seen here or waits.
     """
-    known = plan.school_class
-    now = SchoolClass.objects.filter(pk=known.pk).values_list("revision", "school__revision").get()
-    if now != (known.revision, known.school.revision):
+    if revisions.plan_revision_now(plan.school_class.pk) != revisions.plan_revision(plan.school_class):
         raise PlanMoved
 
 

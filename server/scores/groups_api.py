@@ -8,8 +8,8 @@ from school.access import Asking, PermittedRouter
 
 from scores import groups
 from scores.book import term_of
+from scores.class_cache import cached_class
 from scores.group_schemas import GroupsProposedOut, ProposeIn, StudentGroupChange, StudentGroupOut, StudentGroupsIn
-from scores.kept import kept_class
 from scores.permissions import KEEP_GROUPS, SEE_SCORES
 
 router = PermittedRouter(tags=["scores"])
@@ -45,6 +45,6 @@ def remove_group(request: Asking, class_id: int, group: int) -> Any:
 @router.post("/classes/{class_id}/group-proposal", permission=SEE_SCORES, response=GroupsProposedOut)
 def propose(request: Asking, class_id: int, body: ProposeIn) -> Any:
     """Groups by draw, or by how the students stand; another draw each time, and nothing is kept."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     seed = secrets.randbits(32)
     return GroupsProposedOut(groups=groups.propose(loaded, term_of(loaded, body.term), body.way, body.count, seed))

@@ -8,8 +8,8 @@ from plans.models import Assignment
 from school.models import Enrolment, SchoolClass, Term
 
 from scores.book import LoadedClass, ScoreRow
+from scores.class_cache import cached_class
 from scores.grid import is_apart, slip_words, slips_of
-from scores.kept import kept_class
 from scores.schemas import LooseEndOut
 
 LOW = 60
@@ -20,7 +20,7 @@ def loose_ends(classes: Sequence[SchoolClass]) -> list[LooseEndOut]:
     """The loose ends of the running term of some classes, class by class and by due date."""
     found: list[LooseEndOut] = []
     for school_class in classes:
-        loaded = kept_class(school_class)
+        loaded = cached_class(school_class)
         found += loose_ends_of(loaded, loaded.plan.running_term())
     return found
 

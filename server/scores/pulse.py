@@ -20,7 +20,7 @@ MOST_TOLD = 50
 
 def pulse(school_class: SchoolClass, person: Person, asked: PulseIn) -> PulseOut:
     """How far the class has come, who else changed scores since `asked`, and who is here too, in which cell."""
-    now, revision = timezone.now(), school_class.scores_revision
+    now, revision = timezone.now(), school_class.revision.scores
     Presence.objects.update_or_create(
         school_class=school_class, person=person,
         defaults={"at": now, "student_id": asked.student, "assignment_id": asked.assignment},

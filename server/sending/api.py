@@ -9,7 +9,7 @@ from school.calendar import current_year
 from school.models import AuditAction, SchoolClass
 from school.refusal import NotYours, Refused
 from scores.book import student_of, term_of
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 
 from sending import arranging, differing, outbox, pairing, receipts, register_lists, shown, waking
 from sending.going import Going
@@ -38,7 +38,7 @@ router = PermittedRouter(tags=["sending"])
 @router.get("/classes/{class_id}/sending", permission=SEE_SENDING, response=SendingOut)
 def see_sending(request: Asking, class_id: int, term_id: int | None = None) -> Any:
     """What of the class goes to the register for a term, what is held back and why, pairing, and deliveries."""
-    return shown.sending(request.school_class, term_of(kept_class(request.school_class), term_id))
+    return shown.sending(request.school_class, term_of(cached_class(request.school_class), term_id))
 
 
 @router.put("/classes/{class_id}/sending/when", permission=SEND, audit=AuditAction.SETTINGS, response=SendingOut)
@@ -74,7 +74,7 @@ def send_all(request: Asking, body: SendAllIn) -> Any:
     years = [year for each in schools if (year := current_year(each)) is not None]
     mine = SchoolClass.objects.filter(teachings__person=request.user, archived_at=None, year__in=years)
     lines = 0
-    for each in mine.select_related("school", "year").distinct():
+    for each in mine.whole().distinct():
         is_chosen = body.classes is None or each.pk in body.classes
         if is_chosen and each.teaching_of(request.user) is not None:
             lines += _send(request, each, SendNowIn(grades=body.grades, work=body.work))
@@ -137,7 +137,7 @@ def begin_anew(request: Asking, class_id: int, body: AnewIn) -> Any:
 @router.get("/classes/{class_id}/sending/students/{student}", permission=SEE_SENDING, response=GradeHistoryOut)
 def see_grade_history(request: Asking, class_id: int, student: int, term_id: int | None = None) -> Any:
     """One student's grade of a term, from posting to receipt."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return receipts.grade_history(request.school_class, term_of(loaded, term_id), student_of(loaded, student))
 
 
@@ -169,7 +169,7 @@ def look(request: Asking, school_id: int) -> Any:
 
 
 def _going(request: Asking, term_id: int | None) -> Going:
-    return Going(request.school_class, term_of(kept_class(request.school_class), term_id))
+    return Going(request.school_class, term_of(cached_class(request.school_class), term_id))
 
 
 def _delivery(request: Asking, delivery: int) -> Delivery:
@@ -184,11 +184,11 @@ def _delivery(request: Asking, delivery: int) -> Delivery:
 
 def _send(request: Asking, school_class: SchoolClass, body: SendNowIn) -> int:
     """Put out what is new of a class, or what is chosen; gives how many results that are."""
-    term = term_of(kept_class(school_class), body.term_id)
+    term = term_of(cached_class(school_class), body.term_id)
     whats = {What.GRADES: body.grades, What.WORK: body.work}
     only = None
     if body.students or body.assignments:
-        students = body.students or [each.pk for each in kept_class(school_class).plan.students]
+        students = body.students or [each.pk for each in cached_class(school_class).plan.students]
         items = [work_key(each) for each in body.assignments] or [term_key(term)]
         only = {*items, *(result_key(item, each) for item in items for each in students)}
     made = outbox.put_out(

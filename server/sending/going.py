@@ -12,9 +12,9 @@ from reports.report import grades_of
 from reports.written import state_of, written
 from school.models import SchoolClass, Student, Term
 from scores.book import LoadedClass
+from scores.class_cache import cached_class
 from scores.grid import is_apart
 from scores.grid_schemas import GradeOut
-from scores.kept import kept_class
 
 from sending.models import sending_of
 from sending.pairing import ClassPairing
@@ -68,7 +68,7 @@ class Going:
 
     def __init__(self, school_class: SchoolClass, term: Term, pairing: ClassPairing | None = None) -> None:
         self.school_class, self.term = school_class, term
-        self.loaded: LoadedClass = kept_class(school_class)
+        self.loaded: LoadedClass = cached_class(school_class)
         plan = self.loaded.plan
         self.pairing = pairing or ClassPairing(school_class, plan.terms, plan.categories)
         self.sends_work = sending_of(school_class.school_id).sends_work

@@ -13,7 +13,7 @@ from people import drafts
 from school.calendar import current_year
 from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear
 from school.refusal import Refused
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 
 from sending import outbox
 from sending.going import Going
@@ -66,7 +66,7 @@ def _run(school: School, said: SchoolSending) -> None:
     if year is not None:
         _take_rosters(school, year, said)
         lists = lists_of(school)
-        for school_class in SchoolClass.objects.filter(year=year, archived_at=None).select_related("school", "year"):
+        for school_class in SchoolClass.objects.filter(year=year, archived_at=None).whole():
             try:
                 _put_out(school_class, day, lists)
             except Exception:
@@ -79,7 +79,7 @@ def _put_out(school_class: SchoolClass, day: datetime.date, lists: Lists) -> Non
     """What is new of a class in the terms that have begun."""
     if outbox.when_of(school_class) is not When.NIGHT:
         return
-    plan = kept_class(school_class).plan
+    plan = cached_class(school_class).plan
     pairing = ClassPairing(school_class, plan.terms, plan.categories, lists)
     for term in plan.terms:
         if term.starts <= day:

@@ -14,7 +14,7 @@ from school.models import AuditAction
 from school.refusal import Refused
 from school.schemas import written
 from scores.book import student_of, term_of
-from scores.kept import kept_answer, kept_class
+from scores.class_cache import cached_answer, cached_class
 from scores.permissions import SEE_SCORES
 
 from spread.looking import look_at
@@ -45,7 +45,7 @@ def spread(
         return written(see_spread(sight, subject_of(sight.now, term, kind, number), asked))
     own = request.school_class.teaching_of(request.user)
     view = json.dumps([own.looked_at, own.view.get("hasAliases")]) if own else ""
-    answer = kept_answer(
+    answer = cached_answer(
         request.school_class,
         ("spread", request.user.pk, view, term, kind, number, str(asked.within)),
         lambda loaded: see_spread(
@@ -65,7 +65,7 @@ def _points(text: str) -> Fraction:
 @router.get("/classes/{class_id}/spread/works", permission=SEE_SCORES, response=list[WorkSpreadOut])
 def works(request: Asking, class_id: int, term: int | None = None) -> Any:
     """How each assignment of the term came out."""
-    answer = kept_answer(
+    answer = cached_answer(
         request.school_class,
         ("spread works", term),
         lambda loaded: json.dumps([each.model_dump() for each in see_works(loaded, term_of(loaded, term))]),
@@ -85,7 +85,7 @@ def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
 @router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)
 def needed_for(request: Asking, class_id: int, student: int, term: int | None = None) -> Any:
     """What would bring a student's next mark."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     subject = subject_of(loaded, term, "term", None)
     return NeededOut(words=ways_to(loaded, subject, student_of(loaded, student)))
 
@@ -93,7 +93,7 @@ def needed_for(request: Asking, class_id: int, student: int, term: int | None = 
 @router.put("/classes/{class_id}/spread/{term}/looked-at", permission=SEE_SCORES, response={204: None})
 def keep_looked_at(request: Asking, class_id: int, term: int, body: LookedAtIn) -> Any:
     """Remember that one has looked at a student who is close below a mark."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     look_at(
         loaded, request.user, term_of(loaded, term), student_of(loaded, body.student), is_looked_at=body.is_looked_at
     )

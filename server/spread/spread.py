@@ -14,9 +14,9 @@ from gradecore.statistics import statistics
 from plans.models import Draft, TermPlan
 from school.models import Person, SchoolClass
 from scores.book import LoadedClass
+from scores.class_cache import cached_class, cached_draft
 from scores.consequence import consequence, counted
 from scores.grid import mean_text, namesakes_of
-from scores.kept import kept_class, kept_draft
 
 from spread.schemas import (
     ClassSpreadOut,
@@ -48,9 +48,9 @@ class Sight:
     @classmethod
     def of(cls, school_class: SchoolClass) -> "Sight":
         """A class with its draft."""
-        now = kept_class(school_class)
+        now = cached_class(school_class)
         has_draft = Draft.objects.filter(school_class=school_class).exists()
-        return cls(now, kept_draft(school_class) if has_draft else now, has_draft)
+        return cls(now, cached_draft(school_class) if has_draft else now, has_draft)
 
 
 @dataclass(frozen=True)
@@ -226,7 +226,7 @@ def _sections(loaded: LoadedClass, subject: Subject, person: Person) -> tuple[li
     for each in taught.exclude(pk=here.pk).order_by("-year__starts", "position", "section"):
         if each.teaching_of(person) is None:
             continue
-        other = kept_class(each)
+        other = cached_class(each)
         same = alike_in(other, subject)
         if same is None:
             continue

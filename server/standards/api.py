@@ -5,7 +5,7 @@ from typing import Any
 from django.http import HttpResponse
 from school.access import Asking, PermittedRouter
 from scores.book import load_class, student_of, term_of
-from scores.kept import kept_answer, kept_class
+from scores.class_cache import cached_answer, cached_class
 from scores.permissions import SEE_SCORES
 
 from standards.by_standard import ClassByStandard
@@ -21,7 +21,7 @@ def by_standard(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The class as students by standards."""
     teaching = request.school_class.teaching_of(request.user)
     has_aliases = bool(teaching and teaching.view.get("hasAliases"))
-    answer = kept_answer(
+    answer = cached_answer(
         request.school_class,
         ("by standard", term, has_aliases),
         lambda loaded: (
@@ -43,5 +43,5 @@ def put_levels(request: Asking, class_id: int, body: LevelsIn) -> Any:
 @router.get("/classes/{class_id}/by-standard/{student}", permission=SEE_SCORES, response=LevelWorkingOut)
 def level(request: Asking, class_id: int, student: int, standard: str, term: int | None = None) -> Any:
     """How a student stands in one standard, with everything behind it."""
-    loaded = kept_class(request.school_class)
+    loaded = cached_class(request.school_class)
     return ClassByStandard(loaded, term_of(loaded, term)).working(student_of(loaded, student), standard)

@@ -11,7 +11,7 @@ from plans.loading import fraction
 from plans.schemas import CountOut
 from school.access import Asking, PermittedRouter
 from school.calendar import current_year, local
-from school.models import AuditAction, SchoolClass
+from school.models import OF_WHOLE_CLASS, AuditAction, SchoolClass
 from school.refusal import NotYours
 from scores.models import Score
 from scores.texts import score_text
@@ -96,7 +96,7 @@ def pair_tool_category(request: Asking, class_id: int, tool: int, body: ToolPair
     """Say which category one of a tool's is: its assignments that are in none go there. Gives how many, and of how
     many that waits in the draft of the plan.
     """
-    allowed = ToolClass.objects.select_related("tool__person", "school_class__school", "school_class__year").filter(
+    allowed = ToolClass.objects.select_related("tool__person", *OF_WHOLE_CLASS).filter(
         tool=tool, school_class=request.school_class
     )
     found = allowed.first()

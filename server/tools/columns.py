@@ -19,7 +19,7 @@ from plans.loading import codes_of
 from plans.models import Assignment, Category
 from school import revisions
 from school.calendar import running_term
-from school.models import Enrolment, Person, SchoolClass, Student, Term
+from school.models import OF_WHOLE_CLASS, Enrolment, Person, SchoolClass, Student, Term
 from school.refusal import Refused
 from scores.models import Score
 from scores.writing import Writing
@@ -105,7 +105,7 @@ def delete_column(tool: Tool, name: str) -> None:
         raise Failure(422, "The teacher has taken this line item over.")
     if column.assignment.deleted_at is None:
         revisions.count_class(column.assignment.school_class_id)
-        school_class = SchoolClass.objects.select_related("school", "year").get(pk=column.assignment.school_class_id)
+        school_class = SchoolClass.objects.whole().get(pk=column.assignment.school_class_id)
         remove_assignment(school_class, tool.person, column.assignment_id)
 
 
@@ -122,11 +122,7 @@ def find_column(tool: Tool, name: str) -> ToolColumn:
 
 
 def _allowed(tool: Tool, name: str) -> ToolClass:
-    found = (
-        tool.classes.select_related("school_class__school", "school_class__year")
-        .filter(school_class=number_in(name, "class"))
-        .first()
-    )
+    found = tool.classes.select_related(*OF_WHOLE_CLASS).filter(school_class=number_in(name, "class")).first()
     if found is None:
         # Another's class is answered like one that is not there.
         raise Failure(422, f"There is no class {name}.", "unknownobject")

@@ -112,7 +112,7 @@ class _Service:
 
     def __init__(self, request: HttpRequest, tool: Tool, service: str) -> None:
         self.request, self.tool, self.service = request, tool, service
-        self.classes = SchoolClass.objects.filter(tools__tool=tool, archived_at=None).select_related("school", "year")
+        self.classes = SchoolClass.objects.filter(tools__tool=tool, archived_at=None).whole()
 
     def answer(self, parts: list[str]) -> HttpResponse:
         """Answer it; `parts` is the address behind the service's own."""

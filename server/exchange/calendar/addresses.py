@@ -2,7 +2,7 @@
 
 import rules
 from django.utils import timezone
-from school.models import Person, SchoolClass, Student
+from school.models import OF_WHOLE_CLASS, Person, SchoolClass, Student
 from school.refusal import NotYours
 from school.secret import hashed, new_secret
 
@@ -24,9 +24,7 @@ def make_address(person: Person, school_class: SchoolClass | None = None, studen
 def calendar_at(secret: str) -> bytes:
     """The calendar of an address. Raises NotYours for one that is none, or whose person may not see it any more."""
     found = (
-        CalendarAddress.objects.select_related(
-            "person", "student__school", "school_class__school", "school_class__year"
-        )
+        CalendarAddress.objects.select_related("person", "student__school", *OF_WHOLE_CLASS)
         .filter(secret_hash=hashed(secret), person__is_active=True)
         .first()
     )

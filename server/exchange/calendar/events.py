@@ -8,7 +8,7 @@ from icalendar import Calendar, Event
 from plans.loading import LoadedPlan, load_plan
 from plans.models import Assignment
 from school.calendar import current_year, year_of_day
-from school.models import Person, SchoolClass, Student
+from school.models import OF_WHOLE_CLASS, Person, SchoolClass, Student
 
 ASKED_AGAIN = datetime.timedelta(hours=1)
 """How long a calendar program may wait before it looks whether a day was moved."""
@@ -28,7 +28,7 @@ def of_classes(person: Person) -> bytes:
 
 def of_student(student: Student) -> bytes:
     """What a student is given and when it is due, in the classes that they are in this year: no scores, and nothing of others."""
-    enrolled = student.enrolments.select_related("school_class__school", "school_class__year")
+    enrolled = student.enrolments.select_related(*OF_WHOLE_CLASS)
     classes = [each.school_class for each in enrolled]
     year = year_of_day({each.year for each in classes}, student.school.today())
     running = [each for each in classes if each.year == year and each.archived_at is None]

@@ -12,9 +12,9 @@ from plans.loading import load_plan
 from school import acts
 from school.models import Person, SchoolClass, Term
 from scores.book import LoadedClass, load_class
+from scores.class_cache import as_it_is
 from scores.consequence import consequence
 from scores.entering import MOST_ENTRIES, Typed, enter
-from scores.kept import as_it_is
 from scores.models import Batch, Score
 
 from exchange.score_file.heads import Column
@@ -45,7 +45,7 @@ def would(
 ) -> ConsequenceOut:
     """Which grades of a term taking the file would move (R11)."""
     with transaction.atomic():
-        _Taking(school_class, person, uuid.uuid4(), file, school_class.scores_revision).all()
+        _Taking(school_class, person, uuid.uuid4(), file, school_class.revision.scores).all()
         after = load_class(as_it_is(school_class))
         found = consequence(after.plan, loaded.gradebook, after.gradebook, term)
         transaction.set_rollback(True)

@@ -82,6 +82,7 @@ def rows_of(content: bytes) -> list[list[str]]:
 @pytest.mark.parametrize("naming", ["number", "name", "alias"])
 def test_what_is_saved_has_nothing_to_change_when_it_comes_back(marked: World, ending: str, naming: str) -> None:
     Assignment.objects.filter(pk=marked.assignments[2].pk).update(entered_as="percent", points=30)
+    marked.changed()
     enter(marked, entry(marked, "55%", student=1, assignment=2))
     content = saved(marked, ending, f"?naming={naming}&comments=true")
     read = table(marked, f"scores.{ending}", content)
@@ -127,6 +128,7 @@ def test_whatever_is_in_a_class_has_nothing_to_change_when_it_comes_back(
 
 def test_the_workbook_that_keeps_calculating_comes_back_as_scores(marked: World) -> None:
     Assignment.objects.filter(pk=marked.assignments[2].pk).update(entered_as="percent", points=30)
+    marked.changed()
     enter(marked, entry(marked, "55%", student=1, assignment=2))
     content = marked.client("teacher").get(f"{marked.address}/workbook.xlsx").content
     assert found(look(marked, table(marked, "botany.xlsx", content).json()["rows"])) == []
@@ -231,8 +233,7 @@ def test_what_was_entered_since_the_file_was_saved_is_not_replaced_unasked(marke
     assert score(marked, 0, 0) == "18"
 
 
-def test_a_file_of_a_class_that_is_kept_says_how_far_its_scores_have_come(marked: World, settings: Any) -> None:
-    settings.KEPT_SCORES = 250
+def test_a_file_of_a_class_in_the_cache_says_how_far_its_scores_have_come(marked: World) -> None:
     saved(marked)
     enter(marked, entry(marked, "15", version=1, student=0, assignment=0), who="co_teacher")
     rows = rows_of(saved(marked, query="?comments=true"))

@@ -24,7 +24,13 @@ REASON = "his portfolio was lost in the flood"
 def running(world: World) -> None:
     """Oak 17 of 20 and Beet 11 of 20, shown as they stand: 0.6 · 85 + 0.4 · 55 = 73 %, a C."""
     GroundRules.objects.update(families_see_running=True, families_points=True, families_percent=True)
+    world.changed()
     enter(world, entry(world, "17"), entry(world, "11", assignment=1))
+
+
+def hide_running(world: World) -> None:
+    GroundRules.objects.update(families_see_running=False)
+    world.changed()
 
 
 def posted(world: World) -> None:
@@ -34,6 +40,7 @@ def posted(world: World) -> None:
 
 def window(world: World, **given: Any) -> None:
     ReportingWindow.objects.filter(term=world.term).update(**given)
+    world.changed()
 
 
 def keep_back(world: World) -> None:
@@ -48,11 +55,13 @@ def withdraw(world: World) -> None:
 
 def hide(world: World) -> None:
     Assignment.objects.filter(pk=world.assignments[1].pk).update(shown=False)
+    world.changed()
 
 
 def leave(world: World) -> None:
     Assignment.objects.update(closed=True)
     Enrolment.objects.filter(student=world.students[0]).update(ends=datetime.date(2032, 1, 9))
+    world.changed()
 
 
 def draft(world: World) -> None:
@@ -81,7 +90,7 @@ POSTED = Seen("C", "73.0", "C", [("C", "73.0")], ["17", "11"], working=True)
 
 TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
     "nothing is shown before posting": (
-        [running, lambda world: GroundRules.objects.update(families_see_running=False)], NOTHING,
+        [running, hide_running], NOTHING,
     ),
     "as it stands": ([running], RUNNING),
     "an override was typed": (
@@ -104,7 +113,7 @@ TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
     "kept back before posting": ([running, keep_back], NOTHING),
     "posted": ([posted], POSTED),
     "posted without the running grade": (
-        [posted, lambda world: GroundRules.objects.update(families_see_running=False)],
+        [posted, hide_running],
         Seen("C", "73.0", None, [("C", "73.0")], ["17", "11"], working=True),
     ),
     "posted and kept back": ([posted, keep_back], NOTHING),
@@ -210,6 +219,7 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
         None,
     )
     Assignment.objects.update(shown=True)
+    world.changed()
     working = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]["working"]
     assert [each["adds"] for each in working["categories"]] == ["51.00", "22.00"]
 

@@ -11,7 +11,7 @@ from school.models import Enrolment, SchoolYear, Student, Term
 from scores.models import Score
 
 PARTS = {
-    "school.Term.year", "school.ReportingWindow.term", "school.Reopening.window", "school.Presence.school_class",
+    "school.SchoolRevision.school", "school.ClassRevision.school_class", "school.Term.year", "school.ReportingWindow.term", "school.Reopening.window", "school.Presence.school_class",
     "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
     "plans.ScaleBand.scale", "plans.Draft.school_class", "scores.GroupMember.group",
     "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",

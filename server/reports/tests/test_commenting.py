@@ -186,6 +186,7 @@ def test_comments_on_standards_are_kept_checked_posted_and_printed(world: World)
     for work, standards in zip(world.assignments, (["Mapping", "Talking"], ["Mapping"]), strict=False):
         work.standards = standards
         work.save()
+    world.changed()
     address = report(world, f"/{world.students[0].pk}/comment")
 
     def write(version: int, by_standard: Any, *, ready: bool = False) -> Any:

@@ -216,6 +216,7 @@ def test_a_file_that_is_no_sheet_is_refused_in_words(marks: World, name: str, co
 def test_names_in_the_sheet_are_never_formulas(marks: World) -> None:
     marks.students[0].family_name = "=SUM(A1)"
     marks.students[0].save()
+    marks.changed()
     assert b"'=SUM(A1)" in sheet(marks, "csv")
     page = load_workbook(io.BytesIO(sheet(marks, "xlsx"))).worksheets[0]
     assert {each.data_type for row in page.iter_rows(max_col=3) for each in row} == {"s"}

@@ -30,7 +30,7 @@ if sys.argv[1] == "middle":
         os._exit(9)
     PostedGrade.objects.bulk_create = dies
 made = posting.post(
-    SchoolClass.objects.select_related("school", "year").get(pk=int(sys.argv[2])), Person.objects.get(sign_in="ann"),
+    SchoolClass.objects.whole().get(pk=int(sys.argv[2])), Person.objects.get(sign_in="ann"),
     Term.objects.get(pk=int(sys.argv[3])), uuid.UUID(sys.argv[4]), [int(each) for each in sys.argv[5:]], "",
 )
 if sys.argv[1] == "end":

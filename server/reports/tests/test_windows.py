@@ -13,6 +13,7 @@ from reports.tests.test_reports import comment, override, post, row_of
 
 def window(world: World, **change: Any) -> None:
     ReportingWindow.objects.filter(term=world.term).update(**change)
+    world.changed()
 
 
 def report(world: World, who: str = "teacher", **query: Any) -> Any:

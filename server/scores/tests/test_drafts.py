@@ -68,6 +68,7 @@ def test_a_change_that_moves_grades_waits_and_shows_what_it_would_do(world: Worl
 def test_work_added_where_a_blank_is_zero_counts_once_the_draft_is_applied(world: World) -> None:
     scored(world)
     GroundRules.objects.update(blank="zero")
+    world.changed()
     new = {
         "name": "Stems",
         "category_id": world.categories[0].pk,

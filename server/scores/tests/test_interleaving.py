@@ -11,7 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from school.models import SchoolClass
 
-from scores.kept import kept_class
+from scores.class_cache import cached_class
 from scores.models import Score, ScoreEvent
 from scores.tests.test_entering import enter, entry
 
@@ -134,9 +134,9 @@ def test_any_interleaving_ends_with_every_entry_once_and_both_screens_alike(worl
 
 def test_a_plan_that_changes_between_reading_and_saving_is_the_one_that_counts(world: World, monkeypatch: Any) -> None:
     oak = world.assignments[0]
-    stale = kept_class(SchoolClass.objects.for_person(world.people["teacher"]).get(pk=world.school_class.pk))
+    stale = cached_class(SchoolClass.objects.for_person(world.people["teacher"]).get(pk=world.school_class.pk))
     send(world.client("co_teacher"), "PATCH", f"{world.address}/assignments/{oak.pk}", {"locked": True})
-    monkeypatch.setattr("scores.api.kept_class", lambda _: stale)
+    monkeypatch.setattr("scores.api.cached_class", lambda _: stale)
     answer = enter(world, entry(world, "17")).json()
     assert (answer["saved"], answer["refused"][0]["message"]) == (
         [],

@@ -210,6 +210,7 @@ def test_work_goes_with_scores_codes_and_who_it_is_not_for(sender: Sender, at_of
     beet.for_everyone = False
     beet.chosen = [world.students[0].pk]
     beet.save()
+    world.changed()
     sender.deliver()
     said = {
         name: (each["scoreStatus"], each.get("score"), each["late"], each["missing"])
@@ -236,6 +237,7 @@ def test_work_that_is_deleted_is_taken_back(sender: Sender, at_office: AtOffice,
     sender.deliver()
     before = {each["title"] for each in at_office.store.all("lineItems")}
     Assignment.objects.filter(pk=world.assignments[0].pk).update(deleted_at=timezone.now())
+    world.changed()
     sender.deliver()
     assert before - {each["title"] for each in at_office.store.all("lineItems")} == {"Oak"}
 

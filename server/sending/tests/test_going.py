@@ -118,6 +118,7 @@ def test_work_goes_where_the_school_wants_it_and_each_that_does_not_says_why(sen
         school_class=world.school_class, term=world.term, category=first.category, name="bonus", short_name="bonus", points=0, extra=True,
         due_on=first.due_on,
     )  # fmt: skip
+    world.changed()
     held = {each["title"]: each["held"] for each in sender.see()["goes"] if each["assignment_id"]}
     assert held == {name: name for name in ("hidden", "no_category", "no_due_date", "outside_term", "no_points")}
     assert sender.going("work")["count"] == 4, "extra credit without points goes"
@@ -167,6 +168,7 @@ def test_who_left_the_class_is_not_told_of(sender: Sender) -> None:
     sender.pair_all()
     world = sender.world
     Enrolment.objects.filter(student=world.students[2]).update(ends=world.term.starts)
+    world.changed()
     assert sender.held()["not_posted"]["count"] == 2
 
 

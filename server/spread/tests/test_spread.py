@@ -74,6 +74,7 @@ def graded_by(world: World, bands: list[tuple[str, str]], out_of: int = 100) -> 
     scale = GradingScale.objects.create(school=world.school, name="Another", out_of=out_of)
     ScaleBand.objects.bulk_create(ScaleBand(scale=scale, mark=mark, min=Decimal(least)) for mark, least in bands)
     GroundRules.objects.filter(school_class=world.school_class).update(scale=scale)
+    world.changed()
 
 
 def test_a_class_in_which_nobody_has_90_is_shown_as_far_as_the_scale_goes(world: World) -> None:

@@ -6,21 +6,21 @@ from typing import Any
 
 import pytest
 from conftest import World, send
-from django.db import connection
+from django.db import connection, transaction
 from django.test.utils import CaptureQueriesContext
 from plans.models import Assignment
 from school import revisions
-from school.models import SchoolClass
+from school.models import ClassRevision, SchoolClass
+from school.revisions import plan_revision
 
-from scores import kept
+from scores import class_cache
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
 
 @pytest.fixture
 def keeping(world: World, settings: Any) -> World:
-    settings.KEPT_SCORES = 250
-    kept._classes.clear()
+    settings.CLASS_CACHE_BYTES = 250 * class_cache.SCORE_BYTES
     return world
 
 
@@ -29,10 +29,10 @@ def shown(world: World, *, place: str = "scores") -> Any:
 
 
 def anew(world: World, *, place: str = "scores") -> Any:
-    mine = dict(kept._classes)
-    kept._classes.clear()
+    mine = dict(class_cache._entries)
+    class_cache._entries.clear()
     found = shown(world, place=place)
-    kept._classes.update(mine)
+    class_cache._entries.update(mine)
     return found
 
 
@@ -68,9 +68,9 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         chance.choice(acts)()
         # Two processes, of which each sees some of the requests only.
         if chance.random() < 0.5:
-            mine = dict(kept._classes)
-            kept._classes.clear()
-            kept._classes.update(other)
+            mine = dict(class_cache._entries)
+            class_cache._entries.clear()
+            class_cache._entries.update(other)
             other = mine
         assert shown(keeping) == anew(keeping)
         assert shown(keeping, place="spread") == anew(keeping, place="spread"), "in force, and as the draft has it"
@@ -151,26 +151,33 @@ def test_another_day_is_another_class(keeping: World) -> None:
 
 
 def test_a_change_that_is_taken_back_half_way_counts_nothing(keeping: World) -> None:
-    before = SchoolClass.objects.select_related("school").get(pk=keeping.school_class.pk)
+    before = SchoolClass.objects.whole().get(pk=keeping.school_class.pk)
     body = {"name": "x" * 400}
     where = f"{keeping.address}/assignments/{keeping.assignments[0].pk}"
     assert send(keeping.client("teacher"), "PATCH", where, body).status_code == 422
-    after = SchoolClass.objects.select_related("school").get(pk=keeping.school_class.pk)
-    assert (after.school.revision, after.revision) == (before.school.revision, before.revision)
+    after = SchoolClass.objects.whole().get(pk=keeping.school_class.pk)
+    assert plan_revision(after) == plan_revision(before)
 
 
-def test_no_more_classes_are_kept_than_was_said(keeping: World) -> None:
-    rows = [SchoolClass.objects.select_related("school", "year").get(pk=keeping.school_class.pk)] * 2
-    kept.kept_class(rows[0])
-    known = kept._classes[keeping.school_class.pk]
-    assert kept.kept_class(rows[1]) is known.loaded
-    revisions.count_class(keeping.school_class.pk)
-    assert kept.kept_class_now(keeping.school_class) is not known.loaded
-    for number in range(3):
-        kept._classes[-number - 1] = known
-        revisions.count_class(keeping.school_class.pk)
-        kept.kept_class_now(keeping.school_class)
-    assert len(kept._classes) == 2
+def test_the_cache_takes_no_more_room_than_it_is_given_answers_included(keeping: World, settings: Any) -> None:
+    rows = [SchoolClass.objects.whole().get(pk=keeping.school_class.pk)] * 2
+    class_cache.cached_class(rows[0])
+    known = class_cache._entries[keeping.school_class.pk]
+    assert class_cache.cached_class(rows[1]) is known.loaded
+    for number in range(1, 4):
+        class_cache._store(-number, known)
+    assert list(class_cache._entries) == [-2, -3], "of those that have no room the ones used longest ago go"
+    class_cache.cached_answer(rows[0], ("long",), lambda loaded: "x" * 100_000)
+    assert list(class_cache._entries) == [keeping.school_class.pk]
+    class_cache.cached_answer(rows[0], ("longer",), lambda loaded: "x" * 200_000)
+    assert not class_cache._entries
+
+
+def test_an_earlier_day_of_the_database_is_told_apart_though_its_numbers_come_round(keeping: World) -> None:
+    first = class_cache.cached_class_now(keeping.school_class)
+    assert class_cache.cached_class_now(keeping.school_class) is first
+    revisions.begin_epoch()
+    assert class_cache.cached_class_now(keeping.school_class) is not first
 
 
 def test_a_database_that_was_restored_to_an_earlier_day_is_shown_as_it_is(keeping: World) -> None:
@@ -178,7 +185,7 @@ def test_a_database_that_was_restored_to_an_earlier_day_is_shown_as_it_is(keepin
     enter(keeping, entry(keeping, "17", 1))
     assert '"17"' in str(shown(keeping)).replace("'", '"')
     Score.objects.update(number=3, version=1, revision=1)
-    SchoolClass.objects.filter(pk=keeping.school_class.pk).update(scores_revision=1)
+    ClassRevision.objects.filter(pk=keeping.school_class.pk).update(scores=1)
     assert shown(keeping) == anew(keeping)
     assert '"17"' not in str(shown(keeping)).replace("'", '"')
 
@@ -189,7 +196,7 @@ def test_a_change_of_one_plan_leaves_what_is_kept_of_other_classes(keeping: Worl
     category = {"name": "Birds", "weight": "100"}
     send(keeping.client("other_teacher"), "POST", f"/api/v1/classes/{zoology.pk}/categories", category)
     keeping.client("other_teacher").get(address)
-    before = kept._classes[zoology.pk].loaded
+    before = class_cache._entries[zoology.pk].loaded
     send(
         keeping.client("teacher"),
         "PATCH",
@@ -198,4 +205,27 @@ def test_a_change_of_one_plan_leaves_what_is_kept_of_other_classes(keeping: Worl
     )
     keeping.client("teacher").post(f"{keeping.address}/undo")
     keeping.client("other_teacher").get(address)
-    assert kept._classes[zoology.pk].loaded is before
+    assert class_cache._entries[zoology.pk].loaded is before
+
+
+def test_writing_a_stale_row_of_the_class_sets_no_revision_back(keeping: World) -> None:
+    stale = SchoolClass.objects.get(pk=keeping.school_class.pk)
+    revisions.count_class(stale.pk)
+    counted = revisions.plan_revision_now(stale.pk)
+    stale.room = "Room 9"
+    stale.save()
+    assert revisions.plan_revision_now(stale.pk) == counted
+
+
+def test_what_is_loaded_in_a_transaction_that_is_taken_back_is_not_cached(keeping: World) -> None:
+    shown(keeping)
+
+    with transaction.atomic():
+        revisions.count_class(keeping.school_class.pk)
+        Assignment.objects.filter(pk=keeping.assignments[0].pk).update(name="Not meant")
+        loaded = class_cache.cached_class_now(keeping.school_class)
+        assert "Not meant" in [each.name for each in loaded.plan.assignments], "inside it is seen"
+        transaction.set_rollback(True)
+    # Another change counts the same number.
+    revisions.count_class(keeping.school_class.pk)
+    assert "Not meant" not in [each["name"] for each in shown(keeping)["columns"]]
