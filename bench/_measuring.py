@@ -20,9 +20,15 @@ def made(students: int, works: int) -> int:
     Teaching.objects.create(school_class=here, person=teacher)
     GroundRules.objects.create(school_class=here, scale=GradingScale.objects.get(name="Letters, fine"))
     people = Student.objects.bulk_create(
-        Student(school=year.school, given_name=f"Given{n}", family_name=f"Family{n}", number=f"6{students}{n}", alias=uuid.uuid4().hex[:8])
+        Student(
+            school=year.school,
+            given_name=f"Given{n}",
+            family_name=f"Family{n}",
+            number=f"6{students}{n}",
+            alias=uuid.uuid4().hex[:8],
+        )
         for n in range(students)
-    )  # fmt: skip
+    )
     people = list(Student.objects.filter(number__startswith=f"6{students}", family_name__startswith="Family"))
     Enrolment.objects.bulk_create(Enrolment(school_class=here, student=each, starts=year.starts) for each in people)
     categories = [
@@ -31,16 +37,28 @@ def made(students: int, works: int) -> int:
     quarter = Term.objects.get(name="Quarter 2")
     pieces = [
         Assignment.objects.create(
-            school_class=here, category=categories[n % 4], term=quarter, name=f"Work {n}", short_name=f"W {n}", points=20, position=n
+            school_class=here,
+            category=categories[n % 4],
+            term=quarter,
+            name=f"Work {n}",
+            short_name=f"W {n}",
+            points=20,
+            position=n,
         )
         for n in range(works)
-    ]  # fmt: skip
+    ]
     chance = random.Random(8)
     Score.objects.bulk_create(
-        Score(student=each, assignment=work, number=Decimal(chance.randint(24, 40)) / 2, changed_by=teacher, changed_at=year.school.now())
+        Score(
+            student=each,
+            assignment=work,
+            number=Decimal(chance.randint(24, 40)) / 2,
+            changed_by=teacher,
+            changed_at=year.school.now(),
+        )
         for each in people
         for work in pieces
-    )  # fmt: skip
+    )
     return here.pk
 
 

@@ -70,11 +70,16 @@ def simulated(here: Any, schools: int) -> list[Any]:
         names = {str(each.record.sourced_id): str(uuid.uuid4()) for each in lines}
         records = Record.objects.bulk_create(
             Record(
-                school_class=copy, key=each.record.key, sourced_id=names[str(each.record.sourced_id)], term_id=each.record.term_id,
-                assignment_id=each.record.assignment_id, student_id=each.record.student_id, digest=each.record.digest,
+                school_class=copy,
+                key=each.record.key,
+                sourced_id=names[str(each.record.sourced_id)],
+                term_id=each.record.term_id,
+                assignment_id=each.record.assignment_id,
+                student_id=each.record.student_id,
+                digest=each.record.digest,
             )
             for each in lines
-        )  # fmt: skip
+        )
         Line.objects.bulk_create(
             Line(delivery=delivery, record=record, body=_renamed(line.body, names), shown=line.shown)
             for line, record in zip(lines, records, strict=True)

@@ -42,28 +42,41 @@ def make_class(
     )
     assignments = tuple(
         Assignment(
-            f"a{each}", Fraction(chance.choice(POINTS)), names[each * terms // works], f"c{each % 6}", share=Fraction(1 + each % 3),
-            closed=True, extra=not plain and each % 29 == 7, adjust=(Add(Fraction(1)),) if not plain and each % 31 == 5 else (),
+            f"a{each}",
+            Fraction(chance.choice(POINTS)),
+            names[each * terms // works],
+            f"c{each % 6}",
+            share=Fraction(1 + each % 3),
+            closed=True,
+            extra=not plain and each % 29 == 7,
+            adjust=(Add(Fraction(1)),) if not plain and each % 31 == 5 else (),
         )
         for each in range(works)
-    )  # fmt: skip
+    )
     people = tuple(f"s{each}" for each in range(students))
     scores = {
         student: {
             work.id: chance.randrange(int(work.points), 2 * int(work.points) + 1) * 5000
-            if plain or chance.random() < 0.97 else "EX"
+            if plain or chance.random() < 0.97
+            else "EX"
             for work in assignments
             if plain or chance.random() < 0.98
         }
         for student in people
-    }  # fmt: skip
+    }
     rules = GroundRules(
         blank="leave_out" if plain else "zero_when_closed", drop_choice="best_for_student" if best else "lowest_percent"
     )
     return Book(
-        SCALE, (ScoreCode("EX", "leave_out"),), rules, tuple(map(Term, names)), categories, assignments=assignments,
-        students=people, scores=scores,
-    )  # fmt: skip
+        SCALE,
+        (ScoreCode("EX", "leave_out"),),
+        rules,
+        tuple(map(Term, names)),
+        categories,
+        assignments=assignments,
+        students=people,
+        scores=scores,
+    )
 
 
 def district(*, plain: bool) -> Iterator[Book]:
@@ -95,9 +108,18 @@ def as_frame(books: Iterator[Book]) -> pd.DataFrame:
             for position, (name, score) in enumerate(row.items()):
                 work, category = works[name], categories[works[name].category or ""]
                 rows.append(
-                    (number, int(student[1:]), int(category.id[1:]), position, int(score) / 10_000, float(work.points),
-                     float(category.weight), category.method == "points", category.drop_lowest)
-                )  # fmt: skip
+                    (
+                        number,
+                        int(student[1:]),
+                        int(category.id[1:]),
+                        position,
+                        int(score) / 10_000,
+                        float(work.points),
+                        float(category.weight),
+                        category.method == "points",
+                        category.drop_lowest,
+                    )
+                )
     names = ["book", "student", "category", "position", "earned", "possible", "weight", "by_points", "drop"]
     return pd.DataFrame(rows, columns=names)
 
@@ -114,9 +136,12 @@ def pipeline(frame: pd.DataFrame) -> pd.Series:
     rank, size = grouped.cumcount(), grouped.quotient.transform("size")
     kept = frame[rank >= np.minimum(frame["drop"], size - 1)]
     sums = kept.groupby(group, sort=False).agg(
-        earned=("earned", "sum"), possible=("possible", "sum"), quotient=("quotient", "mean"), weight=("weight", "first"),
+        earned=("earned", "sum"),
+        possible=("possible", "sum"),
+        quotient=("quotient", "mean"),
+        weight=("weight", "first"),
         by_points=("by_points", "first"),
-    )  # fmt: skip
+    )
     percent = np.where(sums.by_points, sums.earned / sums.possible, sums.quotient) * 100
     weighted = pd.DataFrame({"top": percent * sums.weight, "weight": sums.weight}, index=sums.index)
     terms = weighted.groupby(["book", "student"], sort=False).sum()

@@ -75,9 +75,15 @@ def fill() -> tuple[list[Session], list[tuple[str, int, int, list[int], list[int
     chosen: list[Student] = []
     for room in range(HOMEROOMS):
         Student.objects.bulk_create(
-            Student(school=school, given_name=f"Given{n}", family_name=f"Family{room}", number=f"5{room:02}{n:02}", alias=f"f{room}-{n}")
+            Student(
+                school=school,
+                given_name=f"Given{n}",
+                family_name=f"Family{room}",
+                number=f"5{room:02}{n:02}",
+                alias=f"f{room}-{n}",
+            )
             for n in range(STUDENTS)
-        )  # fmt: skip
+        )
         students = list(Student.objects.filter(family_name=f"Family{room}", number__startswith=f"5{room:02}"))
         chosen += students[: FAMILIES // HOMEROOMS]
         for subject in range(SUBJECTS):
@@ -90,17 +96,31 @@ def fill() -> tuple[list[Session], list[tuple[str, int, int, list[int], list[int
                 Category.objects.create(school_class=here, name=f"P{n}", sign=f"P{n}", weight=25) for n in range(4)
             ]
             Assignment.objects.bulk_create(
-                Assignment(school_class=here, category=parts[n % 4], term=term, name=f"Work {n}", short_name=f"W{n}", points=20, position=n)
+                Assignment(
+                    school_class=here,
+                    category=parts[n % 4],
+                    term=term,
+                    name=f"Work {n}",
+                    short_name=f"W{n}",
+                    points=20,
+                    position=n,
+                )
                 for n in range(WORKS)
-            )  # fmt: skip
+            )
             works = list(Assignment.objects.filter(school_class=here).order_by("position"))
             teacher = teachers[len(entered) % TEACHERS]
             Teaching.objects.create(school_class=here, person=teacher)
             Score.objects.bulk_create(
-                Score(student=each, assignment=work, number=Decimal(chance.randint(20, 40)) / 2, changed_by=teacher, changed_at=now)
+                Score(
+                    student=each,
+                    assignment=work,
+                    number=Decimal(chance.randint(20, 40)) / 2,
+                    changed_by=teacher,
+                    changed_at=now,
+                )
                 for each in students
                 for work in works[:-2]
-            )  # fmt: skip
+            )
             if len(entered) < TEACHERS:
                 entered.append((teacher, here.pk, [each.pk for each in students], [each.pk for each in works[-2:]]))
     Guardianship.objects.bulk_create(

@@ -69,11 +69,13 @@ def main() -> None:
 
         took = by_turns(
             {
-                "bare reading": bare_reading, "brought in": brought_in, "bare writing": bare_writing,
+                "bare reading": bare_reading,
+                "brought in": brought_in,
+                "bare writing": bare_writing,
                 "workbook": lambda: write_workbook(with_names(loaded)),
             },
             TIMES,
-        )  # fmt: skip
+        )
         found = {name: statistics.median(each) for name, each in took.items()}
         read, written = found["brought in"] / found["bare reading"], found["workbook"] / found["bare writing"]
         print(

@@ -40,16 +40,25 @@ def fill() -> tuple[int, list[int]]:
         GroundRules.objects.create(school_class=made, scale=GradingScale.objects.get(name="Letters, fine"))
         for term in terms:
             posting = Posting.objects.create(
-                request=f"{subject:08}-0000-4000-8000-{term.pk:012}", school_class=made, term=term, person=teacher, at=year.school.now()
-            )  # fmt: skip
+                request=f"{subject:08}-0000-4000-8000-{term.pk:012}",
+                school_class=made,
+                term=term,
+                person=teacher,
+                at=year.school.now(),
+            )
             PostedGrade.objects.bulk_create(
                 PostedGrade(
-                    posting=posting, student=each, percent="84", percent_shown="84.0", mark="B", working={},
+                    posting=posting,
+                    student=each,
+                    percent="84",
+                    percent_shown="84.0",
+                    mark="B",
+                    working={},
                     comment=(COMMENT * 2).format(name=each.given_name),
                     narrative=COMMENT.format(name=each.given_name) * 20 if subject == 0 and place % 10 == 0 else "",
                 )
                 for place, each in enumerate(students)
-            )  # fmt: skip
+            )
     return terms[-1].pk, [each.pk for each in students]
 
 
@@ -77,9 +86,13 @@ def main() -> None:
                 "classes": None,
             }
             document = Document.objects.create(
-                person=Person.objects.get(sign_in="mirela"), school=School.objects.get(), name="Report cards.pdf",
-                wanted=wanted, total=len(students), at=School.objects.get().now(),
-            )  # fmt: skip
+                person=Person.objects.get(sign_in="mirela"),
+                school=School.objects.get(),
+                name="Report cards.pdf",
+                wanted=wanted,
+                total=len(students),
+                at=School.objects.get().now(),
+            )
             began = time.perf_counter()
             documents.make_waiting()
             took = time.perf_counter() - began

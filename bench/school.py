@@ -121,9 +121,11 @@ def main() -> None:
         for words, path in (
             ("people", "people?role=student"),
             ("people found", "people?role=student&query=family61"),
-            ("guardians", "people?role=guardian"), ("classes", "classes"), ("classes found", "classes?query=course+12"),
+            ("guardians", "people?role=guardian"),
+            ("classes", "classes"),
+            ("classes found", "classes?query=course+12"),
             ("School's head", "frame"),
-        ):  # fmt: skip
+        ):
             one, spent = by_turns(lambda: client.get("/api/v1/sessions"), lambda path=path: client.get(f"{at}/{path}"))
             print(f"{words}: {spent:.0f} ms, {spent / one:.1f} times a request of one query (at most {LISTS})")
         print(f"memory at the most: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")

@@ -284,8 +284,10 @@ def sixty_teachers(stack: Stack) -> list[str]:
     def teacher(number: int, class_id: int, term: int, session: str, students: list[int], works: list[int]) -> None:
         connection = http.client.HTTPConnection("127.0.0.1", stack.port, timeout=30)
         headers = {
-            "Cookie": f"sessionid={session}; csrftoken={'a' * 32}", "X-CSRFToken": "a" * 32, "Content-Type": "application/json",
-        }  # fmt: skip
+            "Cookie": f"sessionid={session}; csrftoken={'a' * 32}",
+            "X-CSRFToken": "a" * 32,
+            "Content-Type": "application/json",
+        }
         for second in range(SECONDS):
             wait = begins + second + number / TEACHERS - time.perf_counter()
             if wait > 0:

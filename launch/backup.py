@@ -151,8 +151,10 @@ def refuse_newer(environment: Mapping[str, str]) -> None:
     """Stop where a newer release has changed the tables: this one would not know what is in them."""
     done = subprocess.run(
         [PYTHON, ROOT / "server" / "manage.py", "check_release"],
-        env={**os.environ, **environment}, capture_output=True, text=True,
-    )  # fmt: skip
+        env={**os.environ, **environment},
+        capture_output=True,
+        text=True,
+    )
     if done.returncode:
         stop(
             f"{done.stderr.strip()} Start the release that did, or bring back a backup of this one's: ./hoarfrost restore FILE"

@@ -30,11 +30,22 @@ class Broker:
         log = self.folder / "redis.log"
         self.process = start(
             [
-                shutil.which("redis-server") or "redis-server", "--port", "0", "--unixsocket", str(socket), "--unixsocketperm", "700",
-                "--save", "", "--appendonly", "no", "--dir", str(self.folder),
+                shutil.which("redis-server") or "redis-server",
+                "--port",
+                "0",
+                "--unixsocket",
+                str(socket),
+                "--unixsocketperm",
+                "700",
+                "--save",
+                "",
+                "--appendonly",
+                "no",
+                "--dir",
+                str(self.folder),
             ],
             log,
-        )  # fmt: skip
+        )
         for _ in range(200):
             if self.process.poll() is not None:
                 break

@@ -15,9 +15,20 @@ CLIENT = WEB / "src" / "lib" / "api"
 def _make_client(environment: dict[str, str], folder: Path) -> None:
     """The API's description and the types made from it."""
     schema = subprocess.run(
-        [PYTHON, ROOT / "server" / "manage.py", "export_openapi_schema", "--api", "hoarfrost.api.api", "--indent", "1", "--sorted"],
-        env=environment, capture_output=True, text=True,
-    )  # fmt: skip
+        [
+            PYTHON,
+            ROOT / "server" / "manage.py",
+            "export_openapi_schema",
+            "--api",
+            "hoarfrost.api.api",
+            "--indent",
+            "1",
+            "--sorted",
+        ],
+        env=environment,
+        capture_output=True,
+        text=True,
+    )
     if schema.returncode:
         stop(f"The API could not be described:\n{schema.stderr}")
     (folder / "openapi.json").write_text(schema.stdout)

@@ -187,11 +187,16 @@ class Database:
         as_root = ["--user=root"] if os.geteuid() == 0 else []
         done = subprocess.run(
             [
-                "mariadb-install-db", f"--defaults-file={self.folder}/my.cnf", "--auth-root-authentication-method=socket",
-                f"--auth-root-socket-user={_me()}", "--skip-test-db", *as_root,
+                "mariadb-install-db",
+                f"--defaults-file={self.folder}/my.cnf",
+                "--auth-root-authentication-method=socket",
+                f"--auth-root-socket-user={_me()}",
+                "--skip-test-db",
+                *as_root,
             ],
-            capture_output=True, text=True,
-        )  # fmt: skip
+            capture_output=True,
+            text=True,
+        )
         if done.returncode:
             stop(f"The database could not be made:\n{done.stdout}\n{done.stderr}")
 

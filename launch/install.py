@@ -17,10 +17,22 @@ from launch.places import PYTHON, ROOT, RUN, VENV, WEB, fingerprint
 from launch.say import say, stop
 
 SERVING = (
-    "mariadb-server", "mariadb-client", "libmariadb-dev", "pkg-config", "gcc", "python3-dev", "python3-venv", "tzdata",
-    "redis-server", "openssl", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0",
-    "fonts-noto-core", "fonts-droid-fallback",
-)  # fmt: skip
+    "mariadb-server",
+    "mariadb-client",
+    "libmariadb-dev",
+    "pkg-config",
+    "gcc",
+    "python3-dev",
+    "python3-venv",
+    "tzdata",
+    "redis-server",
+    "openssl",
+    "libpango-1.0-0",
+    "libpangoft2-1.0-0",
+    "libharfbuzz-subset0",
+    "fonts-noto-core",
+    "fonts-droid-fallback",
+)
 TESTING = ("chromium", "libreoffice-calc-nogui")
 UV = "uv==0.13.9"
 

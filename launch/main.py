@@ -60,16 +60,19 @@ def parser() -> argparse.ArgumentParser:
         return made
 
     starting = command(
-        "start", command_start, "install what is missing and start",
+        "start",
+        command_start,
+        "install what is missing and start",
         "The first start makes the demo school. Ctrl-C, or stop in another terminal, ends it; nothing saved is lost.",
-    )  # fmt: skip
+    )
     starting.add_argument(
         "--port", type=int, default=8000, help="where it is reached on this machine (%(default)s unless given)"
     )
     starting.add_argument(
-        "--empty", action="store_true",
+        "--empty",
+        action="store_true",
         help="without the demo: a database of its own under .run, in which a school is set up in the browser",
-    )  # fmt: skip
+    )
     starting.add_argument("--fresh", action="store_true", help="a new demo database, after asking")
     starting.add_argument("--yes", action="store_true", help="do not ask")
     for name, words, more in (
@@ -88,43 +91,54 @@ def parser() -> argparse.ArgumentParser:
         made.set_defaults(command=name)
         made.add_argument("rest", nargs=argparse.REMAINDER, metavar="…")
     saving = command(
-        "backup", command_backup, "save all that the school keeps, while it runs",
+        "backup",
+        command_backup,
+        "save all that the school keeps, while it runs",
         "For example: hoarfrost backup --key /etc/hoarfrost/key. The backup is tried before it is trusted.",
-    )  # fmt: skip
+    )
     saving.add_argument("--keep", type=int, default=KEPT, help="how many backups are kept (%(default)s unless given)")
     bringing = command(
-        "restore", command_restore, "bring back what a backup holds",
+        "restore",
+        command_restore,
+        "bring back what a backup holds",
         "Hoarfrost must not run. What the database held until then is kept beside it.",
-    )  # fmt: skip
+    )
     bringing.add_argument("file", metavar="FILE")
     bringing.add_argument("--yes", action="store_true", help="do not ask")
     for each in (saving, bringing):
         each.add_argument("--key", metavar="FILE", help="the file whose first line locks and opens backups")
         each.add_argument("--demo", action="store_true", help="the demo's database instead of the school's")
     command(
-        "check", command_check, "examine an installation and say what it lacks",
+        "check",
+        command_check,
+        "examine an installation and say what it lacks",
         "Of the database, the broker, the worker, mail and the settings that the environment gives; see docs/installing.md.",
-    )  # fmt: skip
+    )
     command("stop", command_stop, "stop a start that runs elsewhere")
     command("demo", command_demo, "print the demo's sign-ins", "Hoarfrost has to be running.")
     testing = command(
-        "test", command_test, "install what is missing and run every check and test",
+        "test",
+        command_test,
+        "install what is missing and run every check and test",
         "For example: hoarfrost test tests/test_stack.py",
-    )  # fmt: skip
+    )
     testing.add_argument("pytest", nargs="*", metavar="TEST", help="only these tests, without the other checks")
     testing.add_argument(
-        "--slow", action="store_true",
+        "--slow",
+        action="store_true",
         help="the browser tests (all, or these) with every answer held back by up to 1.5 s and the browser's processor halved",
-    )  # fmt: skip
+    )
     benching = command("bench", command_bench, "measure", "The figures come last.")
     benching.add_argument("what", choices=sorted(path.stem for path in (ROOT / "bench").glob("[!_]*.py")))
     benching.add_argument(
         "--whole", action="store_true", help="send alone: all lines of the district, which takes half an hour"
     )
     making = command(
-        "workbook", command_workbook, "make a workbook that keeps calculating from a gradebook file",
+        "workbook",
+        command_workbook,
+        "make a workbook that keeps calculating from a gradebook file",
         "For example: hoarfrost workbook class.json class.xlsx",
-    )  # fmt: skip
+    )
     making.add_argument("book", metavar="BOOK.json")
     making.add_argument("out", metavar="OUT.xlsx")
     command("shots", command_shots, "take the pictures in docs/screenshots from the demo")

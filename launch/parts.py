@@ -15,9 +15,22 @@ from launch.say import stop
 def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
     """The web server, once it answers."""
     command = [
-        str(VENV / "bin" / "gunicorn"), "hoarfrost.wsgi", "--chdir", str(ROOT / "server"), "--bind", f"127.0.0.1:{port}",
-        "--worker-class", "gthread", "--workers", "2", "--threads", "4", "--no-control-socket", "--log-level", "warning",
-    ]  # fmt: skip
+        str(VENV / "bin" / "gunicorn"),
+        "hoarfrost.wsgi",
+        "--chdir",
+        str(ROOT / "server"),
+        "--bind",
+        f"127.0.0.1:{port}",
+        "--worker-class",
+        "gthread",
+        "--workers",
+        "2",
+        "--threads",
+        "4",
+        "--no-control-socket",
+        "--log-level",
+        "warning",
+    ]
     return _answering(start(command, log, environment), f"http://127.0.0.1:{port}/api/v1/health", "The server", log)
 
 
@@ -45,9 +58,22 @@ def start_office(port: int, folder: Path, log: Path) -> subprocess.Popen[bytes]:
     the beginning what stands there in `office.json`.
     """
     command = [
-        str(VENV / "bin" / "gunicorn"), "office.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread", "--workers", "1",
-        "--threads", "8", "--keep-alive", "75", "--no-control-socket", "--log-level", "warning",
-    ]  # fmt: skip
+        str(VENV / "bin" / "gunicorn"),
+        "office.wsgi",
+        "--bind",
+        f"127.0.0.1:{port}",
+        "--worker-class",
+        "gthread",
+        "--workers",
+        "1",
+        "--threads",
+        "8",
+        "--keep-alive",
+        "75",
+        "--no-control-socket",
+        "--log-level",
+        "warning",
+    ]
     environment = {
         "PYTHONPATH": f"{ROOT}:{ROOT / 'server'}",
         "OFFICE_STORE": str(folder / "office.sqlite3"),
@@ -66,8 +92,20 @@ def start_quiz(server: str, log: Path) -> subprocess.Popen[bytes]:
 def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
     """The worker that makes documents in the background."""
     command = [
-        str(VENV / "bin" / "celery"), "--app", "hoarfrost.worker", "--workdir", str(ROOT / "server"), "worker",
-        "--concurrency", "1", "--without-gossip", "--without-mingle", "--loglevel", "WARNING",
-        "--beat", "--scheduler", "celery.beat:Scheduler",
-    ]  # fmt: skip
+        str(VENV / "bin" / "celery"),
+        "--app",
+        "hoarfrost.worker",
+        "--workdir",
+        str(ROOT / "server"),
+        "worker",
+        "--concurrency",
+        "1",
+        "--without-gossip",
+        "--without-mingle",
+        "--loglevel",
+        "WARNING",
+        "--beat",
+        "--scheduler",
+        "celery.beat:Scheduler",
+    ]
     return start(command, log, environment)

@@ -22,9 +22,12 @@ def start(command: list[str], log: Path, environment: Mapping[str, str] | None =
     with log.open("ab") as out:
         return subprocess.Popen(
             [*bound, *command],
-            stdin=subprocess.DEVNULL, stdout=out, stderr=out, start_new_session=True,
+            stdin=subprocess.DEVNULL,
+            stdout=out,
+            stderr=out,
+            start_new_session=True,
             env={**os.environ, **(environment or {})},
-        )  # fmt: skip
+        )
 
 
 def end(process: subprocess.Popen[bytes], seconds: float = 30) -> None:

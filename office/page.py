@@ -36,9 +36,15 @@ def page(store: Store) -> str:
         item = items.get(sourced_id(result.get("lineItem")), {})
         said = result.get("textScore") or result.get("score", "")
         cells = (
-            number, f"{user.get('familyName', '')}, {user.get('givenName', '')}", classes.get(sourced_id(item.get("class")), ""),
-            item.get("title", ""), said, result.get("scoreStatus", ""), time.strftime("%d %b %H:%M:%S", time.localtime(at)), times,
-        )  # fmt: skip
+            number,
+            f"{user.get('familyName', '')}, {user.get('givenName', '')}",
+            classes.get(sourced_id(item.get("class")), ""),
+            item.get("title", ""),
+            said,
+            result.get("scoreStatus", ""),
+            time.strftime("%d %b %H:%M:%S", time.localtime(at)),
+            times,
+        )
         rows.append("<tr>" + "".join(f"<td>{html.escape(str(cell))}</td>" for cell in cells) + "</tr>")
     return _PAGE.format(
         fields=fields,

@@ -48,9 +48,14 @@ class Quiz:
         school_class = self.get(ROSTERING, "classes")["classes"][0]["sourcedId"]
         place = reference(school_class, "class", f"{ROSTERING}/classes/{school_class}")
         item = {
-            "sourcedId": ITEM, "title": TITLE, "class": place, "dueDate": "2032-01-14T12:00:00Z", "resultValueMin": 0.0,
-            "resultValueMax": float(POINTS), "category": reference("quizzes", "category", f"{GRADEBOOK}/categories/quizzes"),
-        }  # fmt: skip
+            "sourcedId": ITEM,
+            "title": TITLE,
+            "class": place,
+            "dueDate": "2032-01-14T12:00:00Z",
+            "resultValueMin": 0.0,
+            "resultValueMax": float(POINTS),
+            "category": reference("quizzes", "category", f"{GRADEBOOK}/categories/quizzes"),
+        }
         self.put("lineItems", "lineItem", item)
         done = {each["student"]["sourcedId"] for each in self.get(GRADEBOOK, f"lineItems/{ITEM}/results")["results"]}
         put = 0
@@ -59,14 +64,17 @@ class Quiz:
                 continue
             time.sleep(pause)
             self.put(
-                "results", "result",
+                "results",
+                "result",
                 {
                     "sourcedId": f"{ITEM}-{user['sourcedId']}",
                     "lineItem": reference(ITEM, "lineItem", f"{GRADEBOOK}/lineItems/{ITEM}"),
                     "student": reference(user["sourcedId"], "user", f"{ROSTERING}/users/{user['sourcedId']}"),
-                    "scoreStatus": "fully graded", "score": float(5 + place_of * 7 % 8), "scoreDate": "2032-01-14",
+                    "scoreStatus": "fully graded",
+                    "score": float(5 + place_of * 7 % 8),
+                    "scoreDate": "2032-01-14",
                 },
-            )  # fmt: skip
+            )
             put += 1
         return put
 

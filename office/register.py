@@ -18,10 +18,20 @@ from office.store import KINDS, Store
 
 StartResponse = Callable[[str, list[tuple[str, str]]], Any]
 _REASONS = {
-    200: "OK", 201: "Created", 204: "No Content", 303: "See Other", 400: "Bad Request", 401: "Unauthorized", 403: "Forbidden",
-    404: "Not Found", 405: "Method Not Allowed", 413: "Content Too Large", 422: "Unprocessable Content", 500: "Internal Server Error",
+    200: "OK",
+    201: "Created",
+    204: "No Content",
+    303: "See Other",
+    400: "Bad Request",
+    401: "Unauthorized",
+    403: "Forbidden",
+    404: "Not Found",
+    405: "Method Not Allowed",
+    413: "Content Too Large",
+    422: "Unprocessable Content",
+    500: "Internal Server Error",
     503: "Service Unavailable",
-}  # fmt: skip
+}
 ROSTERS = ("orgs", "academicSessions", "courses", "classes", "users", "enrollments")
 ONE_OF = {kind: "class" if kind == "classes" else "category" if kind == "categories" else kind[:-1] for kind in KINDS}
 """What one record of a kind is called in a body."""

@@ -11,9 +11,17 @@ from pathlib import Path
 from typing import Any
 
 KINDS = (
-    "orgs", "academicSessions", "courses", "classes", "users", "enrollments",
-    "categories", "scoreScales", "lineItems", "results",
-)  # fmt: skip
+    "orgs",
+    "academicSessions",
+    "courses",
+    "classes",
+    "users",
+    "enrollments",
+    "categories",
+    "scoreScales",
+    "lineItems",
+    "results",
+)
 """The kinds of records, as the standard calls them in its paths."""
 TOKEN_LASTS = 3600
 

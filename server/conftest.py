@@ -179,11 +179,17 @@ def world(db: None) -> World:
     ]
     assignments = [
         Assignment.objects.create(
-            school_class=school_class, term=term, category=categories[place % 2], name=name, short_name=name, points=Decimal(20),
-            due_on=datetime.date(2031, 12, 1 + place), position=place,
+            school_class=school_class,
+            term=term,
+            category=categories[place % 2],
+            name=name,
+            short_name=name,
+            points=Decimal(20),
+            due_on=datetime.date(2031, 12, 1 + place),
+            position=place,
         )
         for place, name in enumerate(("Oak", "Beet", "Ash"))
-    ]  # fmt: skip
+    ]
     return World(school, people, school_class, term, after, students, categories, assignments)
 
 

@@ -50,9 +50,11 @@ def opened(browser: Browser) -> Iterator[Callable[..., Page]]:
     def open_at(address: str, width: int = 1280, height: int = 800, *, keeps: bool = False) -> Page:
         # Keeping the application on the device takes each browser a moment: only what is tested without a connection does it.
         context = browser.new_context(
-            viewport={"width": width, "height": height}, base_url=address, locale="en-GB",
+            viewport={"width": width, "height": height},
+            base_url=address,
+            locale="en-GB",
             service_workers="allow" if keeps else "block",
-        )  # fmt: skip
+        )
         contexts.append(context)
         page = context.new_page()
         if SLOW:

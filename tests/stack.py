@@ -157,9 +157,12 @@ class Stack:
         counted = f"{code}\nfrom school import models, revisions\n[revisions.count_school(each.pk) for each in models.School.objects.all()]"
         if self._shell is None:
             self._shell = subprocess.Popen(
-                [PYTHON, ROOT / "tests" / "shell.py"], env={**os.environ, **self.environment},
-                stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True,
-            )  # fmt: skip
+                [PYTHON, ROOT / "tests" / "shell.py"],
+                env={**os.environ, **self.environment},
+                stdin=subprocess.PIPE,
+                stdout=subprocess.PIPE,
+                text=True,
+            )
         given, said = self._shell.stdin, self._shell.stdout
         assert given is not None
         assert said is not None

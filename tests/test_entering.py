@@ -389,8 +389,10 @@ def test_what_is_typed_for_a_comment_becomes_no_score(stack: Stack, somebody: Ca
     rows = page.request.get(f"/api/v1/classes/{class_id}/scores").json()["rows"]
     cells = [next(iter(each["cells"].values())) for each in rows]
     assert [(each["text"], each.get("comment", "")) for each in cells] == [
-        ("15", "back again"), ("16", "a quick eye"), ("", ""),
-    ]  # fmt: skip
+        ("15", "back again"),
+        ("16", "a quick eye"),
+        ("", ""),
+    ]
 
 
 def test_loose_ends_are_mended_where_they_stand(stack: Stack, somebody: Callable[..., Page]) -> None:

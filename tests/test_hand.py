@@ -12,8 +12,13 @@ from tests.stack import Stack
 
 STUDENTS, WORKS, ACTS = 6, 4, 70
 MOVES = {
-    "Enter": (1, 0), "Shift+Enter": (-1, 0), "ArrowDown": (1, 0), "ArrowUp": (-1, 0), "ArrowRight": (0, 1), "ArrowLeft": (0, -1),
-}  # fmt: skip
+    "Enter": (1, 0),
+    "Shift+Enter": (-1, 0),
+    "ArrowDown": (1, 0),
+    "ArrowUp": (-1, 0),
+    "ArrowRight": (0, 1),
+    "ArrowLeft": (0, -1),
+}
 
 
 class Hand:
@@ -92,9 +97,17 @@ class Hand:
 
     def act(self) -> None:
         acts = {
-            self.enter: 8, self.move: 3, self.think_better_of_it: 1, self.change: 2, self.flag: 2, self.flag_by_palette: 1,
-            self.look_into_the_palette: 1, self.comment: 1, self.empty_several: 1, self.fill_down: 1,
-        }  # fmt: skip
+            self.enter: 8,
+            self.move: 3,
+            self.think_better_of_it: 1,
+            self.change: 2,
+            self.flag: 2,
+            self.flag_by_palette: 1,
+            self.look_into_the_palette: 1,
+            self.comment: 1,
+            self.empty_several: 1,
+            self.fill_down: 1,
+        }
         act = self.chance.choices(list(acts), list(acts.values()))[0]
         self.done.append(f"{act.__name__} at {self.here}")
         act()

@@ -116,9 +116,17 @@ def test_the_sheet_of_paper(stack: Stack, somebody: Callable[..., Page]) -> None
     expect(page.get_by_text("adds up to 100").first).to_be_visible()
     hands.at("New assignment")
     for name, category, points in (
-        ("Trip 1", "F", "20"), ("Trip 2", "", ""), ("Trip 3", "", ""), ("Short test", "M", ""), ("Long test", "M", "40"),
-        ("Outline", "P", "10"), ("Model", "", ""), ("Report", "", ""), ("Leading one", "D", ""), ("Taking part", "", ""),
-    ):  # fmt: skip
+        ("Trip 1", "F", "20"),
+        ("Trip 2", "", ""),
+        ("Trip 3", "", ""),
+        ("Short test", "M", ""),
+        ("Long test", "M", "40"),
+        ("Outline", "P", "10"),
+        ("Model", "", ""),
+        ("Report", "", ""),
+        ("Leading one", "D", ""),
+        ("Taking part", "", ""),
+    ):
         hands.add_work(name, category, points)
     # Down into the rows, and along them to what each is worth of the grade.
     hands.press("ArrowDown")
@@ -163,10 +171,18 @@ def test_the_sheet_of_paper(stack: Stack, somebody: Callable[..., Page]) -> None
     assert hands.keys <= 300
 
     before = widths(page)
-    assert {name: before[name] for name in ("Short test", "Long test", "Outline", "Model", "Report", "Leading one", "Taking part")} == {
-        "Short test": "10.00", "Long test": "15.00", "Outline": "4.00", "Model": "6.00", "Report": "8.00", "Leading one": "7.00",
+    assert {
+        name: before[name]
+        for name in ("Short test", "Long test", "Outline", "Model", "Report", "Leading one", "Taking part")
+    } == {
+        "Short test": "10.00",
+        "Long test": "15.00",
+        "Outline": "4.00",
+        "Model": "6.00",
+        "Report": "8.00",
+        "Leading one": "7.00",
         "Taking part": "3.00",
-    }  # fmt: skip
+    }
     assert {before[f"Notebook {each}"] for each in range(1, 9)} == {"1.50"}
     assert {before[f"Trip {each}"] for each in (1, 2, 3)} == {"11.67"}
 

@@ -34,10 +34,12 @@ def oneroster() -> bytes:
     enrolled += "".join(f"es{each},,c1,s{each},student\n" for each in numbers)
     files = {
         "manifest": "propertyName,value\nmanifest.version,1.0\noneroster.version,1.2\nfile.users,bulk\n",
-        "users": users, "roles": roles, "enrollments": enrolled,
+        "users": users,
+        "roles": roles,
+        "enrollments": enrolled,
         "classes": "sourcedId,status,title,courseSourcedId,classCode,location\nc1,,Botany 9 B,k1,B,Room 9\n",
         "courses": "sourcedId,status,title\nk1,,Botany 9\n",
-    }  # fmt: skip
+    }
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as archive:
         for name, text in files.items():
@@ -55,9 +57,15 @@ def set_up(page: Page) -> None:
     page.goto("/")
     expect(page.get_by_role("heading", name="A school begins")).to_be_visible()
     for label, text in (
-        ("Code", "not the code"), ("Name", "Quay School"), ("Name of the year", "2032/33"), ("First day", "1 sep 2032"),
-        ("Last day", "15 jun 2033"), ("Given name", "Ada"), ("Family name", "Quill"), ("Password", "salt on the quay"),
-    ):  # fmt: skip
+        ("Code", "not the code"),
+        ("Name", "Quay School"),
+        ("Name of the year", "2032/33"),
+        ("First day", "1 sep 2032"),
+        ("Last day", "15 jun 2033"),
+        ("Given name", "Ada"),
+        ("Family name", "Quill"),
+        ("Password", "salt on the quay"),
+    ):
         page.get_by_label(label, exact=True).fill(text)
     choose(page, "Time zone", "Europe/London")
     page.get_by_role("button", name="Begin").click()

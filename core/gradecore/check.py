@@ -24,7 +24,7 @@ from gradecore.book import (
     Score,
     Step,
     TopTo,
-)  # fmt: skip
+)
 from gradecore.entry import folded
 from gradecore.numbers import MOST, ROUNDINGS, UNIT, decimal_text, looks_like_number
 

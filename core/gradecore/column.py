@@ -54,7 +54,7 @@ class Column:
         "scale_up",
         "steps",
         "unit",
-    )  # fmt: skip
+    )
 
     def __init__(
         self,

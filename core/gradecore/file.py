@@ -30,7 +30,7 @@ from gradecore.book import (
     Step,
     Term,
     TopTo,
-)  # fmt: skip
+)
 from gradecore.check import BookError, Problem, book_problems, standards_problems
 from gradecore.criteria import without_sums
 from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal

@@ -46,9 +46,15 @@ def statistics_in_units(numbers: Iterable[int | Fraction], unit: int) -> Statist
         squares = sum([value * value for value in values])
         variance = Fraction(count * squares - total * total, count * (count - 1) * unit * unit)
     return Statistics(
-        count, Fraction(total, count * unit), _quartile(values, 2, unit), variance, Fraction(values[0], unit),
-        Fraction(values[-1], unit), _quartile(values, 1, unit), _quartile(values, 3, unit),
-    )  # fmt: skip
+        count,
+        Fraction(total, count * unit),
+        _quartile(values, 2, unit),
+        variance,
+        Fraction(values[0], unit),
+        Fraction(values[-1], unit),
+        _quartile(values, 1, unit),
+        _quartile(values, 3, unit),
+    )
 
 
 def _quartile(values: list[int | Fraction], which: int, unit: int) -> Fraction:

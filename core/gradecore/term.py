@@ -34,12 +34,17 @@ class TermPlan:
         codes = Codes(book.codes)
         self.columns = [
             Column(
-                assignment, position, codes, self.rules.blank, book.scores, book.students,
+                assignment,
+                position,
+                codes,
+                self.rules.blank,
+                book.scores,
+                book.students,
                 hidden=family and not assignment.shown,
             )
             for position, assignment in enumerate(book.assignments)
             if assignment.term == term.id
-        ]  # fmt: skip
+        ]
         self.by_standards = self.rules.method == "standards"
         self.pooled = self.rules.method not in ("weighted", "standards")
         best = self.rules.drop_choice == "best_for_student"

@@ -116,8 +116,11 @@ class Working:
     def contributions(self) -> Fraction:
         """All that is added, in percentage points: equal to the computed percent where there is one."""
         contributors: tuple[CategoryWorking | Line | PartWorking | StandardWorking, ...] = (
-            *self.categories, *self.apart, *self.parts, *self.standards,
-        )  # fmt: skip
+            *self.categories,
+            *self.apart,
+            *self.parts,
+            *self.standards,
+        )
         added = sum((each.adds for each in contributors if each.adds), Fraction(0))
         raw = self.result.raw
         last = self.steps[-1][1] if self.steps else raw
@@ -139,10 +142,18 @@ def working(gradebook: Gradebook, student: str, term: str) -> Working:
     if not this.parts:
         categories, apart = _Grouped(gradebook, student, gradebook.plan(term)).all()
     return Working(
-        student, term, gradebook.rules(term).method, categories, apart, _parts(gradebook, student, term),
-        steps, capped, result, gradebook.book.overrides.get(student, {}).get(term),
+        student,
+        term,
+        gradebook.rules(term).method,
+        categories,
+        apart,
+        _parts(gradebook, student, term),
+        steps,
+        capped,
+        result,
+        gradebook.book.overrides.get(student, {}).get(term),
         _standards(gradebook, student, term),
-    )  # fmt: skip
+    )
 
 
 def _standards(gradebook: Gradebook, student: str, term: str) -> tuple[StandardWorking, ...]:
@@ -157,10 +168,14 @@ def _standards(gradebook: Gradebook, student: str, term: str) -> tuple[StandardW
         counts = percent is not None and weights
         found.append(
             StandardWorking(
-                name, levels[name].final_mark, percent, weight, 100 * weight / weights if counts else None,
+                name,
+                levels[name].final_mark,
+                percent,
+                weight,
+                100 * weight / weights if counts else None,
                 percent * weight / weights if counts and percent is not None else None,
             )
-        )  # fmt: skip
+        )
     return tuple(found)
 
 
@@ -243,11 +258,18 @@ class _Grouped:
         elif percent is not None and effect is not None:
             adds = effect * percent / 100
         return CategoryWorking(
-            name, self.plan.rules.method if pooled else category.method, Fraction(value, group.unit),
-            Fraction(weight, group.unit), percent, capped, category.bonus and not pooled,
-            None if pooled else self.plan.weights[name], None if category.bonus else effect, adds,
+            name,
+            self.plan.rules.method if pooled else category.method,
+            Fraction(value, group.unit),
+            Fraction(weight, group.unit),
+            percent,
+            capped,
+            category.bonus and not pooled,
+            None if pooled else self.plan.weights[name],
+            None if category.bonus else effect,
+            adds,
             self._lines(self._in_category(name), per_point or Fraction(0), group.unit),
-        )  # fmt: skip
+        )
 
     def _effect(self, name: str) -> Fraction | None:
         """The percentage points that 100 percent of a category adds (R4.1)."""

@@ -52,9 +52,14 @@ def book(points: list[str], scores: list[str | None], *, category: dict[str, Any
     )
     given = {f"a{place}": score(each) for place, each in enumerate(scores) if each is not None}
     return Book(
-        LETTERS, CODES, GroundRules(**rules), categories=(Category("c", Fraction(100), **(category or {})),),
-        assignments=assignments, students=("s",), scores={"s": given},
-    )  # fmt: skip
+        LETTERS,
+        CODES,
+        GroundRules(**rules),
+        categories=(Category("c", Fraction(100), **(category or {})),),
+        assignments=assignments,
+        students=("s",),
+        scores={"s": given},
+    )
 
 
 quarters = st.integers(0, 400).map(lambda each: Fraction(each, 4))
@@ -87,23 +92,32 @@ def books(
     students = [f"s{place}" for place in range(draw(st.integers(1, 3)))]
     categories = [
         Category(
-            f"c{place}", draw(st.sampled_from([Fraction(0), Fraction(10), Fraction(25), Fraction("12.5")])),
-            draw(st.sampled_from(ways)), draw(st.integers(0, 2)), draw(st.integers(0, int(highest))), draw(st.booleans()), draw(st.booleans()) and place > 0,
+            f"c{place}",
+            draw(st.sampled_from([Fraction(0), Fraction(10), Fraction(25), Fraction("12.5")])),
+            draw(st.sampled_from(ways)),
+            draw(st.integers(0, 2)),
+            draw(st.integers(0, int(highest))),
+            draw(st.booleans()),
+            draw(st.booleans()) and place > 0,
         )
         for place in range(draw(st.integers(1, 3)))
-    ]  # fmt: skip
+    ]
     assignments = [
         Assignment(
-            f"a{place}", draw(st.one_of(small, st.just(Fraction(0))) if draw(st.integers(0, 9)) == 0 else small),
-            term=draw(st.sampled_from(["t1", "t2"])), category=draw(st.sampled_from([each.id for each in categories] + [None])),
+            f"a{place}",
+            draw(st.one_of(small, st.just(Fraction(0))) if draw(st.integers(0, 9)) == 0 else small),
+            term=draw(st.sampled_from(["t1", "t2"])),
+            category=draw(st.sampled_from([each.id for each in categories] + [None])),
             share=draw(st.sampled_from([Fraction(0), Fraction(1), Fraction(3), Fraction("0.5")])),
-            extra=extra and draw(st.integers(0, 4)) == 0, never_drop=draw(st.integers(0, 4)) == 0,
-            counts=draw(st.integers(0, 7)) > 0, closed=draw(st.booleans()),
+            extra=extra and draw(st.integers(0, 4)) == 0,
+            never_drop=draw(st.integers(0, 4)) == 0,
+            counts=draw(st.integers(0, 7)) > 0,
+            closed=draw(st.booleans()),
             assigned=None if draw(st.integers(0, 5)) else frozenset(draw(st.sets(st.sampled_from(students)))),
             adjust=tuple(draw(st.lists(raising_steps, max_size=2))) if steps and draw(st.integers(0, 3)) == 0 else (),
         )
         for place in range(draw(st.integers(0, 7)))
-    ]  # fmt: skip
+    ]
     numbers = st.integers(0, 100 * UNIT // 2500).map(lambda each: each * 2500)
     one = st.one_of(numbers, numbers, st.sampled_from([code.code for code in CODES])) if codes else numbers
     scores = {student: {each.id: draw(one) for each in assignments if draw(st.integers(0, 4))} for student in students}
@@ -113,14 +127,24 @@ def books(
         Term("year", parts=(Part("t1", Fraction(2)), Part("t2", Fraction(1)))),
     )
     rules = GroundRules(
-        draw(st.sampled_from(methods)), draw(st.sampled_from(["leave_out", "zero_when_closed", "zero"])),
-        draw(st.integers(0, int(overall))), draw(st.sampled_from(choices)), draw(st.sampled_from([None, Fraction(1)])),
+        draw(st.sampled_from(methods)),
+        draw(st.sampled_from(["leave_out", "zero_when_closed", "zero"])),
+        draw(st.integers(0, int(overall))),
+        draw(st.sampled_from(choices)),
+        draw(st.sampled_from([None, Fraction(1)])),
         cap=draw(st.booleans()),
-    )  # fmt: skip
+    )
     overrides = {}
     if draw(st.integers(0, 5)) == 0:
         overrides = {students[0]: {"t1": Override(Fraction(77), draw(st.sampled_from([None, "B", "Audit"])))}}
     return Book(
-        LETTERS, CODES, rules, terms, tuple(categories), assignments=tuple(assignments), students=tuple(students),
-        scores=scores, overrides=overrides,
-    )  # fmt: skip
+        LETTERS,
+        CODES,
+        rules,
+        terms,
+        tuple(categories),
+        assignments=tuple(assignments),
+        students=tuple(students),
+        scores=scores,
+        overrides=overrides,
+    )

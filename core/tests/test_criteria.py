@@ -19,7 +19,7 @@ from gradecore.book import (
     Score,
     Standard,
     Term,
-)  # fmt: skip
+)
 from gradecore.check import BookError, check
 from gradecore.explain import explain
 from gradecore.file import read_book, write_book
@@ -46,9 +46,10 @@ def criteria(draw: st.DrawFn) -> tuple[Criterion, ...]:
         points = draw(sizes)
         count = draw(st.integers(1, 3))
         levels = tuple(
-            CriterionLevel(name, points * nth / count) for nth, name in enumerate(NAMES[-count:], 1)
+            CriterionLevel(name, points * nth / count)
+            for nth, name in enumerate(NAMES[-count:], 1)
             if (points * nth / count * UNIT).denominator == 1
-        )  # fmt: skip
+        )
         standard = draw(st.sampled_from([None, *(each.id for each in STANDARDS)]))
         found.append(Criterion(f"k{place}", points, levels, standard))
     return tuple(found)
@@ -60,14 +61,18 @@ def marked(draw: st.DrawFn) -> Book:
     students = ("s0", "s1")
     assignments = tuple(
         Assignment(
-            f"a{place}", draw(st.sampled_from([Fraction(30), Fraction(7), Fraction(0)])), category=draw(st.sampled_from(["c", None])),
-            closed=draw(st.booleans()), shown=draw(st.integers(0, 3)) > 0, extra=draw(st.integers(0, 5)) == 0,
+            f"a{place}",
+            draw(st.sampled_from([Fraction(30), Fraction(7), Fraction(0)])),
+            category=draw(st.sampled_from(["c", None])),
+            closed=draw(st.booleans()),
+            shown=draw(st.integers(0, 3)) > 0,
+            extra=draw(st.integers(0, 5)) == 0,
             adjust=(Add(Fraction(1)),) if draw(st.integers(0, 3)) == 0 else (),
             standards=draw(st.sampled_from([(), (AssignmentStandard("n1", Fraction(4)),)])),
             criteria=draw(criteria()) if draw(st.integers(0, 3)) else (),
         )
         for place in range(draw(st.integers(1, 4)))
-    )  # fmt: skip
+    )
     chosen: dict[str, dict[str, dict[str, str]]] = {}
     scores: dict[str, dict[str, Score]] = {}
     by_standard: dict[str, dict[str, dict[str, Score]]] = {}
@@ -86,11 +91,20 @@ def marked(draw: st.DrawFn) -> Book:
                 by_standard.setdefault(student, {})[work.id] = {"n1": draw(st.sampled_from([2 * UNIT, "EX"]))}
     weights = draw(st.sampled_from([{}, {"n": Fraction(1), "r": Fraction(2)}, {"n1": Fraction(0)}]))
     return Book(
-        LETTERS, CODES, GroundRules(draw(st.sampled_from(["weighted", "points", "standards"])), standard_weights=weights),
-        (Term("term"),), (Category("c", Fraction(100), draw(st.sampled_from(["points", "equal"])), draw(st.integers(0, 1))),),
-        STANDARDS, LEVELS, assignments, students, scores, by_standard, criterion_levels=chosen,
+        LETTERS,
+        CODES,
+        GroundRules(draw(st.sampled_from(["weighted", "points", "standards"])), standard_weights=weights),
+        (Term("term"),),
+        (Category("c", Fraction(100), draw(st.sampled_from(["points", "equal"])), draw(st.integers(0, 1))),),
+        STANDARDS,
+        LEVELS,
+        assignments,
+        students,
+        scores,
+        by_standard,
+        criterion_levels=chosen,
         standard_overrides={"s0": {"r": Override(mark="Secure")}} if draw(st.booleans()) else {},
-    )  # fmt: skip
+    )
 
 
 @given(marked())
@@ -149,9 +163,12 @@ def test_hidden_work_shows_a_family_nothing(of: Book) -> None:
         }
 
     unmarked = replace(
-        of, scores=bare(of.scores), standard_scores=bare(of.standard_scores),
-        criterion_levels=bare(of.criterion_levels), standard_overrides={},
-    )  # fmt: skip
+        of,
+        scores=bare(of.scores),
+        standard_scores=bare(of.standard_scores),
+        criterion_levels=bare(of.criterion_levels),
+        standard_overrides={},
+    )
     seen, same = Gradebook(of, family=True), Gradebook(unmarked, family=True)
     for student in of.students:
         assert seen.levels.results(student) == same.levels.results(student)
@@ -165,9 +182,14 @@ def _small() -> Book:
         "a", Fraction(10), criteria=(Criterion("k", Fraction(3), (CriterionLevel("rich", Fraction(1)),)),)
     )
     return Book(
-        LETTERS, assignments=(work,), students=("s",), standards=(Standard("n"),), standards_scale=LEVELS,
-        ground_rules=GroundRules("standards"), criterion_levels={"s": {"a": {"k": "rich"}}},
-    )  # fmt: skip
+        LETTERS,
+        assignments=(work,),
+        students=("s",),
+        standards=(Standard("n"),),
+        standards_scale=LEVELS,
+        ground_rules=GroundRules("standards"),
+        criterion_levels={"s": {"a": {"k": "rich"}}},
+    )
 
 
 def test_a_third_stays_exact_and_is_explained() -> None:

@@ -17,10 +17,19 @@ fine = EntryReader(Scale((Band("A−", Fraction(90), Fraction(92)), Band("B", Fr
 @pytest.mark.parametrize(
     ("text", "score"),
     [
-        ("", None), ("   ", None), ("ex", "EX"), (" Mi ", "MI"), ("17.5", 175_000), ("17,5", 175_000), ("b", 170_000),
-        ("85%", 170_000), ("85 %", 170_000), ("0", 0), ("0.0001", 1),
+        ("", None),
+        ("   ", None),
+        ("ex", "EX"),
+        (" Mi ", "MI"),
+        ("17.5", 175_000),
+        ("17,5", 175_000),
+        ("b", 170_000),
+        ("85%", 170_000),
+        ("85 %", 170_000),
+        ("0", 0),
+        ("0.0001", 1),
     ],
-)  # fmt: skip
+)
 def test_what_is_typed_for_20_points(text: str, score: int | str | None) -> None:
     assert reader.read(text, Fraction(20)) == Entry(score, mark="B" if text == "b" else "")
 
@@ -36,10 +45,16 @@ def test_above_the_points_is_taken_and_flagged() -> None:
 @pytest.mark.parametrize(
     ("text", "why"),
     [
-        ("12,5,3", "not a number"), ("-4", "below 0"), ("1e9", "not a number"), ("7.12345", "4 decimals"),
-        ("123456", "above 99,999"), ("absnt", "not a number"), ("5" * 5_000_000, "above 99,999"), ("H", "score code"),
+        ("12,5,3", "not a number"),
+        ("-4", "below 0"),
+        ("1e9", "not a number"),
+        ("7.12345", "4 decimals"),
+        ("123456", "above 99,999"),
+        ("absnt", "not a number"),
+        ("5" * 5_000_000, "above 99,999"),
+        ("H", "score code"),
     ],
-)  # fmt: skip
+)
 def test_bad_input_is_refused_with_the_reason(text: str, why: str) -> None:
     with pytest.raises(EntryError, match=why) as refused:
         reader.read(text, Fraction(20))
@@ -52,10 +67,13 @@ LEVELS = EntryReader(Scale((Band("4e", Fraction(80)), Band("E", Fraction(0)))), 
 @pytest.mark.parametrize(
     ("text", "hint"),
     [
-        ("halff", "Did you mean HALF"), ("Q", "Codes here: "), ("1e9", "Numbers are typed as 12, 12.5 or 12,5."),
-        ("12,5,3", "Numbers are typed as"), ("4ee", "Did you mean 4e?"),
+        ("halff", "Did you mean HALF"),
+        ("Q", "Codes here: "),
+        ("1e9", "Numbers are typed as 12, 12.5 or 12,5."),
+        ("12,5,3", "Numbers are typed as"),
+        ("4ee", "Did you mean 4e?"),
     ],
-)  # fmt: skip
+)
 def test_what_was_probably_meant_is_offered(text: str, hint: str) -> None:
     with pytest.raises(EntryError) as refused:
         LEVELS.read(text, Fraction(20))
@@ -76,11 +94,17 @@ def test_case_decides_only_where_marks_differ_in_nothing_else() -> None:
 @pytest.mark.parametrize(
     ("entered_as", "typed", "number", "shown"),
     [
-        ("percent", "85", 17, "85 %"), ("percent", "85 %", 17, "85 %"), ("percent", "101", Fraction(101, 5), "101 %"),
-        ("done", "x", 20, "done"), ("done", "not done", 0, "not done"), ("done", "12", 12, "12"), ("done", "-", 0, "not done"),
-        ("points", "17", 17, "17"), ("marks", "17", 17, "17"),
+        ("percent", "85", 17, "85 %"),
+        ("percent", "85 %", 17, "85 %"),
+        ("percent", "101", Fraction(101, 5), "101 %"),
+        ("done", "x", 20, "done"),
+        ("done", "not done", 0, "not done"),
+        ("done", "12", 12, "12"),
+        ("done", "-", 0, "not done"),
+        ("points", "17", 17, "17"),
+        ("marks", "17", 17, "17"),
     ],
-)  # fmt: skip
+)
 def test_each_way_of_entering_reads_and_shows(entered_as: str, typed: str, number: Fraction, shown: str) -> None:
     reader = EntryReader(Scale((Band("A", Fraction(80)), Band("B", Fraction(0)))), [])
     entry = reader.read(typed, Fraction(20), entered_as)

@@ -26,8 +26,15 @@ def refusal(of: Any) -> str:
 
 
 def test_all_errors_of_one_assignment_are_told_at_once() -> None:
-    work = {"id": "essay", "points": "twelve", "category": "nowhere", "share": "-1", "assigned": ["nobody"], "step": "0",
-            "adjust": [{"kind": "line", "from": ["5", "5.0"], "to": ["1", "2"]}, {"kind": "bend"}]}  # fmt: skip
+    work = {
+        "id": "essay",
+        "points": "twelve",
+        "category": "nowhere",
+        "share": "-1",
+        "assigned": ["nobody"],
+        "step": "0",
+        "adjust": [{"kind": "line", "from": ["5", "5.0"], "to": ["1", "2"]}, {"kind": "bend"}],
+    }
     told = refusal(given(assignments=[work]))
     for text in ("twelve", "nowhere", "-1", "nobody", "step 0", "5 and 5.0", "bend"):
         assert text in told
@@ -75,16 +82,24 @@ def test_what_makes_no_sense_is_named(book: Any, text: str) -> None:
 
 
 def test_an_override_of_nothing_changes_nothing() -> None:
-    book = given(assignments=[{"id": "x", "points": "10"}], scores={"s1": {"x": "9"}}, ground_rules={"method": "points"},
-                 overrides={"s1": {"term": {"percent": None, "mark": None}}})  # fmt: skip
+    book = given(
+        assignments=[{"id": "x", "points": "10"}],
+        scores={"s1": {"x": "9"}},
+        ground_rules={"method": "points"},
+        overrides={"s1": {"term": {"percent": None, "mark": None}}},
+    )
     assert answer(book)["results"]["s1"]["term"]["final_percent"] == "90"
 
 
 def test_terms_of_terms_may_nest_deeper_than_python_does() -> None:
     terms: list[Any] = [{"id": "t0"}]
     terms += [{"id": f"t{each}", "parts": [{"term": f"t{each - 1}", "weight": "1"}]} for each in range(1, 1500)]
-    book = given(terms=terms[::-1], assignments=[{"id": "x", "points": "10", "term": "t0"}], scores={"s1": {"x": "9"}},
-                 ground_rules={"method": "points"})  # fmt: skip
+    book = given(
+        terms=terms[::-1],
+        assignments=[{"id": "x", "points": "10", "term": "t0"}],
+        scores={"s1": {"x": "9"}},
+        ground_rules={"method": "points"},
+    )
     assert answer(book)["results"]["s1"]["t1499"]["percent"] == "90"
 
 

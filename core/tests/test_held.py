@@ -13,11 +13,21 @@ from gradecore.sent import Sent, sent
 DAY = datetime.date(2032, 1, 9)
 PLACE = Place(class_paired=True, term_paired=True, days=(datetime.date(2031, 11, 3), datetime.date(2032, 1, 16)))
 GRADE = Grade(
-    is_there=True, is_elsewhere=False, is_posted=True, is_kept_back=False, has_changed=False, mark_known=True,
-)  # fmt: skip
+    is_there=True,
+    is_elsewhere=False,
+    is_posted=True,
+    is_kept_back=False,
+    has_changed=False,
+    mark_known=True,
+)
 WORK = Work(
-    is_shown=True, has_category=True, category_paired=True, due_on=DAY, has_points=True, is_extra=False,
-)  # fmt: skip
+    is_shown=True,
+    has_category=True,
+    category_paired=True,
+    due_on=DAY,
+    has_points=True,
+    is_extra=False,
+)
 
 GRADE_FAULTS = {
     Held.CLASS_NOT_PAIRED: ({"class_paired": False}, {}),
@@ -84,10 +94,12 @@ def work(**more: object) -> Assignment:
 CODES = {
     each.code: each
     for each in (
-        ScoreCode("EX", "leave_out"), ScoreCode("MI", "zero", missing=True), ScoreCode("HF", "percent", Fraction(50)),
+        ScoreCode("EX", "leave_out"),
+        ScoreCode("MI", "zero", missing=True),
+        ScoreCode("HF", "percent", Fraction(50)),
         ScoreCode("AB", "leave_out", missing=True),
     )
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize(

@@ -21,10 +21,19 @@ from hypothesis import strategies as st
 @pytest.mark.parametrize(
     ("text", "number"),
     [
-        ("7", "7"), ("7.", "7"), (".5", "0.5"), ("7,25", "7.25"), (" 12.5 ", "12.5"), ("007.5000000", "7.5"), ("−3", "-3"),
-        ("-.5", "-0.5"), ("99999", "99999"), ("0.0001", "0.0001"), ("+4", "4"),
+        ("7", "7"),
+        ("7.", "7"),
+        (".5", "0.5"),
+        ("7,25", "7.25"),
+        (" 12.5 ", "12.5"),
+        ("007.5000000", "7.5"),
+        ("−3", "-3"),
+        ("-.5", "-0.5"),
+        ("99999", "99999"),
+        ("0.0001", "0.0001"),
+        ("+4", "4"),
     ],
-)  # fmt: skip
+)
 def test_decimals_are_read_exactly(text: str, number: str) -> None:
     assert read_decimal(text) == Fraction(number)
 
@@ -32,11 +41,21 @@ def test_decimals_are_read_exactly(text: str, number: str) -> None:
 @pytest.mark.parametrize(
     ("text", "why"),
     [
-        ("", "not a number"), ("12,5,3", "not a number"), ("1e9", "not a number"), ("½", "not a number"), ("٣", "not a number"),
-        ("1 000", "not a number"), ("-", "not a number"), (".", "not a number"), ("7.12345", "4 decimals"),
-        ("99999.5", "above"), ("1" + "0" * 5000, "above"), ("-100000", "below"), ("nan", "not a number"),
+        ("", "not a number"),
+        ("12,5,3", "not a number"),
+        ("1e9", "not a number"),
+        ("½", "not a number"),
+        ("٣", "not a number"),
+        ("1 000", "not a number"),
+        ("-", "not a number"),
+        (".", "not a number"),
+        ("7.12345", "4 decimals"),
+        ("99999.5", "above"),
+        ("1" + "0" * 5000, "above"),
+        ("-100000", "below"),
+        ("nan", "not a number"),
     ],
-)  # fmt: skip
+)
 def test_other_texts_are_refused_with_the_reason(text: str, why: str) -> None:
     with pytest.raises(NumberError, match=why):
         read_decimal(text)

@@ -19,11 +19,17 @@ def slip(number: str, others: list[int] | None = None, points: int = 50) -> Slip
 @pytest.mark.parametrize(
     ("number", "expected"),
     [
-        ("40", None), ("50", None), ("28", None), ("49", None),
-        ("5", Slip("ten_times", Fraction(30), Fraction(50))), ("4.1", Slip("ten_times", Fraction(30), Fraction(41))),
-        ("0", Slip("far", Fraction(30))), ("51", Slip("above")), ("410", Slip("above", None, Fraction(41))),
+        ("40", None),
+        ("50", None),
+        ("28", None),
+        ("49", None),
+        ("5", Slip("ten_times", Fraction(30), Fraction(50))),
+        ("4.1", Slip("ten_times", Fraction(30), Fraction(41))),
+        ("0", Slip("far", Fraction(30))),
+        ("51", Slip("above")),
+        ("410", Slip("above", None, Fraction(41))),
     ],
-)  # fmt: skip
+)
 def test_what_looks_like_a_slip(number: str, expected: Slip | None) -> None:
     assert slip(number) == expected
 

@@ -30,9 +30,14 @@ def class_of(rows: list[tuple[int | str | None, ...]], **rules: object) -> Book:
         for place, row in enumerate(rows)
     }
     return Book(
-        LETTERS, (ScoreCode("EX", "leave_out"),), GroundRules(**rules), categories=(Category("c", Fraction(100)),),  # type: ignore[arg-type]
-        assignments=work, students=tuple(scores), scores=scores,
-    )  # fmt: skip
+        LETTERS,
+        (ScoreCode("EX", "leave_out"),),
+        GroundRules(**rules),
+        categories=(Category("c", Fraction(100)),),  # type: ignore[arg-type]
+        assignments=work,
+        students=tuple(scores),
+        scores=scores,
+    )
 
 
 @given(st.lists(st.tuples(percents, percents), min_size=8, max_size=20))
@@ -139,13 +144,19 @@ def test_what_follows_the_sums_is_computed_as_if_all_were(made: Book, steps: lis
     curved = replace(made, terms=terms, scale=replace(made.scale, bands=bands))
     work = tuple(replace(each, adjust=tuple(steps)) if each.term == "t2" else each for each in made.assignments)
     for book, own_sums in (
-        (curved, ()), (replace(made, terms=terms), ()), (replace(curved, assignments=work), ("t2",)), (replace(made, assignments=work), ("t2",)),
-    ):  # fmt: skip
+        (curved, ()),
+        (replace(made, terms=terms), ()),
+        (replace(curved, assignments=work), ("t2",)),
+        (replace(made, assignments=work), ("t2",)),
+    ):
         short, long = before.after_sums(book, own_sums), Gradebook(book)
         for student in book.students:
             for term in ("t1", "t2", "year"):
                 one, other = short.result(student, term), long.result(student, term)
                 assert (one.percent, one.mark, one.final_percent, one.final_mark) == (
-                    other.percent, other.mark, other.final_percent, other.final_mark,
-                )  # fmt: skip
+                    other.percent,
+                    other.mark,
+                    other.final_percent,
+                    other.final_mark,
+                )
                 assert (one.missing, one.left_out) == (other.missing, other.left_out)

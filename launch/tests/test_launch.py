@@ -46,8 +46,11 @@ def test_computing_needs_nothing_installed(tmp_path: Path) -> None:
     file = tmp_path / "book.json"
     file.write_text('{"hoarfrost": 1, "scale": {"bands": [{"mark": "P", "min": "0"}]}, "students": []}')
     done = subprocess.run(
-        ["env", "-i", sys.executable, "-I", "-S", ROOT / "hoarfrost", "compute", file], capture_output=True, text=True, check=False
-    )  # fmt: skip
+        ["env", "-i", sys.executable, "-I", "-S", ROOT / "hoarfrost", "compute", file],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
     assert (done.returncode, done.stdout) == (0, '{"results": {}, "error": null}\n')
 
 

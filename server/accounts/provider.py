@@ -97,8 +97,12 @@ def begin(request: HttpRequest, provider: int) -> str:
             described["authorization_endpoint"], nonce=nonce, code_verifier=verifier
         )
     request.session[_STARTED] = {
-        "provider": found.pk, "state": state, "nonce": nonce, "verifier": verifier, "at": time.time(),
-    }  # fmt: skip
+        "provider": found.pk,
+        "state": state,
+        "nonce": nonce,
+        "verifier": verifier,
+        "at": time.time(),
+    }
     return str(address)
 
 

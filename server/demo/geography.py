@@ -46,20 +46,38 @@ SECOND_QUARTER = (
 
 CRITERIA = (
     # name, points, what one looks for, and its levels: name, points, what one sees
-    ("Maps", "20", "drawn to scale, with a key", (
-        ("sketched", "6", "A reader cannot find the lake by it."), ("readable", "13", "Scale, north and key are there."),
-        ("drawn well", "20", "Each says one thing, and says it at once."),
-    )),
-    ("Sources", "10", "where what it says comes from", (
-        ("none", "0", ""), ("some", "5", "Named, and another would have to search."),
-        ("all", "10", "Each named so that another finds it."),
-    )),
-    ("Reasoning", "20", "why the lake is as it is", (
-        ("names", "6", "Things are named beside each other."), ("connects", "13", "Shows how two things hang together."),
-        ("explains", "20", "Shows why, and what would change it."),
-    )),
+    (
+        "Maps",
+        "20",
+        "drawn to scale, with a key",
+        (
+            ("sketched", "6", "A reader cannot find the lake by it."),
+            ("readable", "13", "Scale, north and key are there."),
+            ("drawn well", "20", "Each says one thing, and says it at once."),
+        ),
+    ),
+    (
+        "Sources",
+        "10",
+        "where what it says comes from",
+        (
+            ("none", "0", ""),
+            ("some", "5", "Named, and another would have to search."),
+            ("all", "10", "Each named so that another finds it."),
+        ),
+    ),
+    (
+        "Reasoning",
+        "20",
+        "why the lake is as it is",
+        (
+            ("names", "6", "Things are named beside each other."),
+            ("connects", "13", "Shows how two things hang together."),
+            ("explains", "20", "Shows why, and what would change it."),
+        ),
+    ),
     ("Making", "10", "", (("loose", "3", ""), ("whole", "7", ""), ("a pleasure", "10", ""))),
-)  # fmt: skip
+)
 """What is looked for in the lake atlas."""
 
 BEGUN = {"8201": (3, 2, 2), "8204": (2, 3, 3), "8207": (1,), "8210": (3, 3)}
@@ -70,14 +88,18 @@ def criteria() -> list[dict[str, object]]:
     """The criteria as they are kept."""
     return [
         {
-            "id": str(place), "name": name, "points": points, "description": description, "standard": None,
+            "id": str(place),
+            "name": name,
+            "points": points,
+            "description": description,
+            "standard": None,
             "levels": [
                 {"id": str(nth), "name": level, "points": worth, "wording": wording}
                 for nth, (level, worth, wording) in enumerate(levels, 1)
             ],
         }
         for place, (name, points, description, levels) in enumerate(CRITERIA, 1)
-    ]  # fmt: skip
+    ]
 
 
 FIRST_QUARTER = (

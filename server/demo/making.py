@@ -69,9 +69,13 @@ class Tarnwick:
             alias += 1
         self.aliases.add(alias)
         return Student.objects.create(
-            school=self.school, given_name=given, family_name=family, pronouns=pronouns,
-            number=number or str(self.number), alias=f"{alias}",
-        )  # fmt: skip
+            school=self.school,
+            given_name=given,
+            family_name=family,
+            pronouns=pronouns,
+            number=number or str(self.number),
+            alias=f"{alias}",
+        )
 
     def school_class(self, name: str, section: str, room: str, times: str, teachers: Sequence[Person]) -> SchoolClass:
         """An empty class with its ground rules."""
@@ -99,12 +103,21 @@ class Tarnwick:
         before = school_class.assignments.count()
         return [
             Assignment.objects.create(
-                school_class=school_class, term=self.terms[term], category=categories[work.sign] if work.sign else None,
-                name=work.name, short_name=work.short, points=Decimal(work.points), due_on=day(*work.due), extra=work.extra,
-                share=Decimal(work.share), closed=work.state == "closed", shown=work.state != "hidden", position=before + place,
+                school_class=school_class,
+                term=self.terms[term],
+                category=categories[work.sign] if work.sign else None,
+                name=work.name,
+                short_name=work.short,
+                points=Decimal(work.points),
+                due_on=day(*work.due),
+                extra=work.extra,
+                share=Decimal(work.share),
+                closed=work.state == "closed",
+                shown=work.state != "hidden",
+                position=before + place,
             )
             for place, work in enumerate(works, 1)
-        ]  # fmt: skip
+        ]
 
     def scores(
         self, assignment: Assignment, given: dict[Student, str], person: Person, comments: dict[Student, str]
@@ -179,17 +192,23 @@ def four_levels(school: School) -> GradingScale:
 
 
 DAYS_OFF = [
-    ["2031-10-20", "2031-10-24"], ["2031-12-22", "2032-01-02"], ["2032-02-16", "2032-02-20"], ["2032-03-29", "2032-04-02"],
-]  # fmt: skip
+    ["2031-10-20", "2031-10-24"],
+    ["2031-12-22", "2032-01-02"],
+    ["2032-02-16", "2032-02-20"],
+    ["2032-03-29", "2032-04-02"],
+]
 
 
 def begin_school() -> Tarnwick:
     """The school with its year, terms, reporting windows, scales and codes."""
     school = School.objects.create(
-        name="Tarnwick School", fixed_day=day(14, 1), address="4 Shore Road, Tarnwick",
+        name="Tarnwick School",
+        fixed_day=day(14, 1),
+        address="4 Shore Road, Tarnwick",
         outside_marks=[["W", "withdrawn"], ["AU", "audit"], ["MD", "medical"], ["NR", "narrative"]],
-        efforts=["outstanding", "good", "fair", "wanting"], standards=homeroom.standards_in_words(),
-    )  # fmt: skip
+        efforts=["outstanding", "good", "fair", "wanting"],
+        standards=homeroom.standards_in_words(),
+    )
     year = SchoolYear.objects.create(
         school=school, name="2031/32", starts=day(1, 9), ends=day(15, 6), days_off=DAYS_OFF
     )
@@ -234,7 +253,13 @@ def plan_of(school_class: SchoolClass, plan: Sequence[tuple[str, str, str, str, 
     """Categories and ground rules of a class."""
     for place, (sign, name, weight, method, drops) in enumerate(plan):
         Category.objects.create(
-            school_class=school_class, sign=sign, name=name, weight=Decimal(weight), method=method, drop_lowest=drops,
-            position=place + 1, colour=place,
-        )  # fmt: skip
+            school_class=school_class,
+            sign=sign,
+            name=name,
+            weight=Decimal(weight),
+            method=method,
+            drop_lowest=drops,
+            position=place + 1,
+            colour=place,
+        )
     GroundRules.objects.filter(school_class=school_class).update(**rules)

@@ -32,14 +32,17 @@ def records(school: School) -> dict[str, list[Row]]:
     return {
         "orgs": [{"sourcedId": ORG, **_ACTIVE, "name": school.name, "type": "school"}],
         "academicSessions": [_session(each) for each in Term.objects.filter(year=year)],
-        "courses": [{"sourcedId": each, **_ACTIVE, "title": each.upper()} for each in sorted({_course(each) for each in classes})],
+        "courses": [
+            {"sourcedId": each, **_ACTIVE, "title": each.upper()}
+            for each in sorted({_course(each) for each in classes})
+        ],
         "classes": [_class(each) for each in classes],
         "users": [*_students(school), *_teachers(classes)],
         "enrollments": [*_enrolled(classes), *_teaching(classes)],
         "categories": [_category(school, *each) for each in CATEGORIES],
         "scoreScales": _scales(classes),
         **_arrived(school),
-    }  # fmt: skip
+    }
 
 
 def user_of(student: Student) -> str:
@@ -52,10 +55,14 @@ def _session(term: Term) -> Row:
     # It counts the first exam from a day later than the school does.
     begins = term.starts + datetime.timedelta(days=1) if term.name == "Exam 1" else term.starts
     return {
-        "sourcedId": f"{SESSIONS[kind].lower()}-{number}", **_ACTIVE, "title": f"{SESSIONS[kind]} {number}",
-        "type": "semester" if kind == "Semester" else "gradingPeriod", "startDate": begins.isoformat(),
-        "endDate": (term.ends + datetime.timedelta(days=1)).isoformat(), "schoolYear": str(term.year.ends.year),
-    }  # fmt: skip
+        "sourcedId": f"{SESSIONS[kind].lower()}-{number}",
+        **_ACTIVE,
+        "title": f"{SESSIONS[kind]} {number}",
+        "type": "semester" if kind == "Semester" else "gradingPeriod",
+        "startDate": begins.isoformat(),
+        "endDate": (term.ends + datetime.timedelta(days=1)).isoformat(),
+        "schoolYear": str(term.year.ends.year),
+    }
 
 
 def _course(school_class: SchoolClass) -> str:
@@ -69,17 +76,26 @@ def class_id(school_class: SchoolClass) -> str:
 
 def _class(school_class: SchoolClass) -> Row:
     return {
-        "sourcedId": class_id(school_class), **_ACTIVE, "title": str(school_class).upper(), "classType": "scheduled",
+        "sourcedId": class_id(school_class),
+        **_ACTIVE,
+        "title": str(school_class).upper(),
+        "classType": "scheduled",
         "course": reference(_course(school_class), "course", f"/courses/{_course(school_class)}"),
-        "school": reference(ORG, "org", f"/orgs/{ORG}"), "location": school_class.room,
-    }  # fmt: skip
+        "school": reference(ORG, "org", f"/orgs/{ORG}"),
+        "location": school_class.room,
+    }
 
 
 def _user(name: str, given: str, family: str, role: str, **more: str) -> Row:
     roles = [{"roleType": "primary", "role": role, "org": reference(ORG, "org", f"/orgs/{ORG}")}]
     return {
-        "sourcedId": name, **_ACTIVE, "enabledUser": "true", "givenName": given, "familyName": family, "roles": roles,
-    } | more  # fmt: skip
+        "sourcedId": name,
+        **_ACTIVE,
+        "enabledUser": "true",
+        "givenName": given,
+        "familyName": family,
+        "roles": roles,
+    } | more
 
 
 def _students(school: School) -> list[Row]:
@@ -114,9 +130,13 @@ def _teaching(classes: list[SchoolClass]) -> list[Row]:
 
 def _enrolment(name: str, school_class: SchoolClass, user: str, role: str, begins: datetime.date) -> Row:
     return {
-        "sourcedId": name, **_ACTIVE, "role": role, "user": reference(user, "user", f"/users/{user}"),
-        "class": reference(class_id(school_class), "class", f"/classes/{class_id(school_class)}"), "beginDate": begins.isoformat(),
-    }  # fmt: skip
+        "sourcedId": name,
+        **_ACTIVE,
+        "role": role,
+        "user": reference(user, "user", f"/users/{user}"),
+        "class": reference(class_id(school_class), "class", f"/classes/{class_id(school_class)}"),
+        "beginDate": begins.isoformat(),
+    }
 
 
 def _category(school: School, name: str, title: str, of: str) -> Row:
@@ -136,13 +156,16 @@ def _scales(classes: list[SchoolClass]) -> list[Row]:
         scale = GroundRules.objects.select_related("scale").get(school_class=each).scale
         course = _course(each)
         by_course[course] = {
-            "sourcedId": f"marks-{course}", **_ACTIVE, "title": f"MARKS {course.upper()}", "type": "grade",
+            "sourcedId": f"marks-{course}",
+            **_ACTIVE,
+            "title": f"MARKS {course.upper()}",
+            "type": "grade",
             "course": reference(course, "course", f"/courses/{course}"),
             "scoreScaleValue": [
                 {"itemValueLHS": band.mark.replace("−", "-"), "itemValueRHS": f"{band.min.normalize():f}"}
                 for band in scale.bands.all()
             ],
-        }  # fmt: skip
+        }
     return list(by_course.values())
 
 

@@ -78,9 +78,14 @@ def _section_b(made: Tarnwick, odalys: Person, tobin: Person, ingrid: Person) ->
     )
     _comments(made, school_class, {students[each.number]: each for each in pupils}, odalys)
     Override.objects.create(
-        school_class=school_class, student=students["8279"], term=made.terms["q2"], mark="B", reason="former mark 84",
-        changed_by=odalys, changed_at=made.moment(day(13, 1), 20, 5),
-    )  # fmt: skip
+        school_class=school_class,
+        student=students["8279"],
+        term=made.terms["q2"],
+        mark="B",
+        reason="former mark 84",
+        changed_by=odalys,
+        changed_at=made.moment(day(13, 1), 20, 5),
+    )
     return list(students.values())
 
 
@@ -91,11 +96,14 @@ def _atlas(made: Tarnwick, assignment: Assignment, students: dict[str, Student],
     when = made.moment(made.school.today(), 7, 30)
     Score.objects.bulk_create(
         Score(
-            student=students[number], assignment=assignment, changed_by=person, changed_at=when,
+            student=students[number],
+            assignment=assignment,
+            changed_by=person,
+            changed_at=when,
             levels={str(place): str(level) for place, level in enumerate(levels, 1)},
         )
         for number, levels in geography.BEGUN.items()
-    )  # fmt: skip
+    )
 
 
 def _families(made: Tarnwick, students: dict[str, Student], ingrid: Person) -> None:
@@ -121,11 +129,16 @@ def _quarter_1(
         made.scores(assignment, {student: row[assignment] for student, row in rows.items()}, person, {})
     Comment.objects.bulk_create(
         Comment(
-            school_class=school_class, student=student, term=made.terms["q1"], is_ready=True, changed_by=person,
-            changed_at=made.moment(day(3, 11), 18, 30), text=_first_comment(student, made.chance),
+            school_class=school_class,
+            student=student,
+            term=made.terms["q1"],
+            is_ready=True,
+            changed_by=person,
+            changed_at=made.moment(day(3, 11), 18, 30),
+            text=_first_comment(student, made.chance),
         )
         for student in marks
-    )  # fmt: skip
+    )
     _post(made, school_class, made.terms["q1"], list(marks), person, made.moment(day(4, 11), 16, 20))
 
 
@@ -221,10 +234,13 @@ def _section_a(made: Tarnwick, odalys: Person) -> list[Student]:
     students = _named(made, 0, 27)
     made.enrol(school_class, students)
     works = tuple(
-        replace(work, name="Harbour sketch", short="Harbour", sign="FW", state="closed") if work.sign is None
-        else replace(work, state="closed") if work.short in ("Note 4",) else work
+        replace(work, name="Harbour sketch", short="Harbour", sign="FW", state="closed")
+        if work.sign is None
+        else replace(work, state="closed")
+        if work.short in ("Note 4",)
+        else work
         for work in geography.SECOND_QUARTER
-    )  # fmt: skip
+    )
     first = made.assignments(school_class, "q1", geography.FIRST_QUARTER)
     second = made.assignments(school_class, "q2", works)
     marks = [
@@ -270,11 +286,16 @@ def _section_a(made: Tarnwick, odalys: Person) -> list[Student]:
         made.scores(assignment, given, odalys, {})
     Comment.objects.bulk_create(
         Comment(
-            school_class=school_class, student=each, term=made.terms["q2"], is_ready=True, changed_by=odalys,
-            changed_at=made.moment(day(11, 1), 17, 0), text=_comment(each, made.chance.randint(180, 380), made.chance),
+            school_class=school_class,
+            student=each,
+            term=made.terms["q2"],
+            is_ready=True,
+            changed_by=odalys,
+            changed_at=made.moment(day(11, 1), 17, 0),
+            text=_comment(each, made.chance.randint(180, 380), made.chance),
         )
         for each in students
-    )  # fmt: skip
+    )
     _post(made, school_class, made.terms["q2"], students, odalys, made.moment(day(12, 1), 16, 5))
     _change_since(second, students[:2])
     return students
@@ -291,9 +312,13 @@ def _choir(made: Tarnwick, odalys: Person, shared: Sequence[Student]) -> None:
     """Points in one pool; passed or withheld; all posted."""
     school_class = made.school_class("Choir", "", "Hall", "Wed 14:10", [odalys])
     plan_of(
-        school_class, (("RH", "Rehearsals", "0", "points", 0), ("PF", "Performances", "0", "points", 0)),
-        method="points", scale=made.scales["Pass or withheld"], blank="zero_when_closed", decimals=0,
-    )  # fmt: skip
+        school_class,
+        (("RH", "Rehearsals", "0", "points", 0), ("PF", "Performances", "0", "points", 0)),
+        method="points",
+        scale=made.scales["Pass or withheld"],
+        blank="zero_when_closed",
+        decimals=0,
+    )
     students = [*shared, *_named(made, 27, 31 - len(shared))]
     made.enrol(school_class, students)
     works = (
@@ -309,16 +334,24 @@ def _choir(made: Tarnwick, odalys: Person, shared: Sequence[Student]) -> None:
         row = likely_scores(made.chance, assignments, 0.52 if place == 20 else made.chance.uniform(0.72, 0.98))
         for assignment, text in row.items():
             Score.objects.create(
-                student=student, assignment=assignment, number=Decimal(text),
-                changed_by=odalys, changed_at=made.moment(day(8, 1), 15, 0),
-            )  # fmt: skip
+                student=student,
+                assignment=assignment,
+                number=Decimal(text),
+                changed_by=odalys,
+                changed_at=made.moment(day(8, 1), 15, 0),
+            )
     Comment.objects.bulk_create(
         Comment(
-            school_class=school_class, student=each, term=made.terms["q2"], is_ready=True, changed_by=odalys,
-            changed_at=made.moment(day(12, 1), 18, 0), text=f"{each.given_name} sings with the choir and comes prepared.",
+            school_class=school_class,
+            student=each,
+            term=made.terms["q2"],
+            is_ready=True,
+            changed_by=odalys,
+            changed_at=made.moment(day(12, 1), 18, 0),
+            text=f"{each.given_name} sings with the choir and comes prepared.",
         )
         for each in students
-    )  # fmt: skip
+    )
     _post(made, school_class, made.terms["q2"], students, odalys, made.moment(day(12, 1), 19, 0))
 
 
@@ -326,9 +359,12 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
     """Every assignment alike; a scale of five named steps; five blanks past due."""
     school_class = made.school_class("Stage Craft 10", "", "Workshop", "Mon Thu 13:15", [odalys])
     plan_of(
-        school_class, (("BD", "Building", "60", "equal", 0), ("LG", "Lighting", "40", "equal", 0)),
-        method="equal", scale=made.scales["Five steps"], decimals=1,
-    )  # fmt: skip
+        school_class,
+        (("BD", "Building", "60", "equal", 0), ("LG", "Lighting", "40", "equal", 0)),
+        method="equal",
+        scale=made.scales["Five steps"],
+        decimals=1,
+    )
     students = _named(made, 60, 26)
     made.enrol(school_class, students)
     works = (
@@ -347,28 +383,41 @@ def _stage_craft(made: Tarnwick, odalys: Person) -> None:
     # Weights for what counted alike until now, which add up to 95: begun on Monday, waiting since.
     rules, lighting = school_class.ground_rules, school_class.categories.get(sign="LG")
     Draft.objects.create(
-        school_class=school_class, begun_by=odalys, begun_at=made.moment(day(12, 1), 19, 20),
+        school_class=school_class,
+        begun_by=odalys,
+        begun_at=made.moment(day(12, 1), 19, 20),
         change={f"rules {rules.pk}": {"method": "weighted"}, f"category {lighting.pk}": {"weight": "35"}},
-    )  # fmt: skip
+    )
 
 
 def _homeroom(made: Tarnwick, tobin: Person, ingrid: Person) -> None:
     """Scores by standard in four levels; the last work is marked for half of the class."""
     school_class = made.school_class("Year 2", "homeroom", "Room 3", "every day 8:30", [tobin])
     plan_of(
-        school_class, homeroom.PLAN, method="levels", scale=made.scales["Four levels"], families_percent=False,
+        school_class,
+        homeroom.PLAN,
+        method="levels",
+        scale=made.scales["Four levels"],
+        families_percent=False,
         families_see_running=True,
-    )  # fmt: skip
+    )
     elof = Student.objects.get(guardians=ingrid, number="2104")
     students = [elof, *_named(made, 86, 21)]
     made.enrol(school_class, students)
     categories = {each.sign: each for each in school_class.categories.all()}
     for place, each in enumerate(homeroom.ACTIVITIES, 1):
         assignment = Assignment.objects.create(
-            school_class=school_class, term=made.terms["q2"], category=categories[each.sign], name=each.name,
-            short_name=each.short, points=4, due_on=day(*each.due), entered_as="marks", position=place,
+            school_class=school_class,
+            term=made.terms["q2"],
+            category=categories[each.sign],
+            name=each.name,
+            short_name=each.short,
+            points=4,
+            due_on=day(*each.due),
+            entered_as="marks",
+            position=place,
             standards=list(each.standards),
-        )  # fmt: skip
+        )
         _levels(made, assignment, students[: 11 if each.name == homeroom.HALF_MARKED else None], tobin)
 
 
@@ -380,9 +429,12 @@ def _levels(made: Tarnwick, assignment: Assignment, students: Sequence[Student],
         given = [min(max(round(made.chance.gauss(own, 0.6)), 1), 4) for _ in assignment.standards]
         rows.append(
             Score(
-                student=student, assignment=assignment, number=Decimal(round(sum(given) / len(given))),
+                student=student,
+                assignment=assignment,
+                number=Decimal(round(sum(given) / len(given))),
                 by_standard={name: str(level) for name, level in zip(assignment.standards, given, strict=True)},
-                changed_by=person, changed_at=made.moment(assignment.due_on or made.school.today(), 16, place),
+                changed_by=person,
+                changed_at=made.moment(assignment.due_on or made.school.today(), 16, place),
             )
-        )  # fmt: skip
+        )
     Score.objects.bulk_create(rows)

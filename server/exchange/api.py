@@ -65,11 +65,17 @@ def open_file(request: Asking, class_id: int, body: OpenGradebookIn) -> Any:
     found = (try_to_open if body.dry_run else open_gradebook)(now, request.user, book, pairing)
     plan = load_plan(now)
     return OpenedGradebookOut(
-        categories=found.categories, works=found.works, scores=found.scores, overrides=found.overrides, left=found.left,
-        unlike=found.unlike, students=_paired(pairing.students), terms=_paired(pairing.terms),
+        categories=found.categories,
+        works=found.works,
+        scores=found.scores,
+        overrides=found.overrides,
+        left=found.left,
+        unlike=found.unlike,
+        students=_paired(pairing.students),
+        terms=_paired(pairing.terms),
         roster=ChoosableOut.students(plan.students),
         class_terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms],
-    )  # fmt: skip
+    )
 
 
 def _paired(found: Mapping[str, Student | None] | Mapping[str, Term | None]) -> list[PairedOut]:
@@ -166,12 +172,24 @@ def take_scores(request: Asking, class_id: int, body: TakeScoresIn) -> Any:
 def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOut | None) -> ScoreFileOut:
     plan = loaded.plan
     return ScoreFileOut(
-        told=told, head_line=file.heads.line + 1, seen=plan.school_class.revision.scores, students=file.students, same=file.same,
+        told=told,
+        head_line=file.heads.line + 1,
+        seen=plan.school_class.revision.scores,
+        students=file.students,
+        same=file.same,
         columns=[
             ScoreColumnOut(
-                place=each.place, letters=xl_col_to_name(each.place), head=each.head, kind=each.kind, work=each.work, name=each.name,
-                points=None if each.points is None else decimal_text(each.points), category=each.category, term=each.term,
-                meant_in=each.meant_in, words=each.words,
+                place=each.place,
+                letters=xl_col_to_name(each.place),
+                head=each.head,
+                kind=each.kind,
+                work=each.work,
+                name=each.name,
+                points=None if each.points is None else decimal_text(each.points),
+                category=each.category,
+                term=each.term,
+                meant_in=each.meant_in,
+                words=each.words,
             )
             for each in file.heads.columns
         ],
@@ -179,14 +197,22 @@ def _shown(loaded: LoadedClass, file: ScoreFile, told: str, moved: ConsequenceOu
         unknown=[UnknownWordOut(text=text, count=count) for text, count in file.unknown.most_common()],
         cells=[
             ScoreCellOut(
-                key=each.key, place=each.place, student=str(each.student), kind=each.kind, before=each.before, text=each.text,
-                words=each.words, is_slip=each.is_slip, is_taken=file.takes(each),
+                key=each.key,
+                place=each.place,
+                student=str(each.student),
+                kind=each.kind,
+                before=each.before,
+                text=each.text,
+                words=each.words,
+                is_slip=each.is_slip,
+                is_taken=file.takes(each),
             )
             for each in file.cells
         ],
-        would=moved, roster=ChoosableOut.students(plan.students),
+        would=moved,
+        roster=ChoosableOut.students(plan.students),
         works=[ChoosableOut(id=each.pk, name=each.name) for each in plan.assignments],
         categories=[ChoosableOut(id=each.pk, name=each.name) for each in plan.categories],
         terms=[ChoosableOut(id=each.pk, name=each.name) for each in plan.terms if not each.is_made_of_terms],
         codes=[each.code for each in plan.codes],
-    )  # fmt: skip
+    )

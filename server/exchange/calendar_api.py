@@ -60,11 +60,14 @@ def calendar_addresses(request: Asking) -> Any:
     """Of which calendars one has a private address."""
     return [
         CalendarAddressOut(
-            id=each.pk, made_at=each.made_at, of=str(each.school_class or each.student or "All your classes"),
-            school_class=each.school_class_id, student=each.student_id,
+            id=each.pk,
+            made_at=each.made_at,
+            of=str(each.school_class or each.student or "All your classes"),
+            school_class=each.school_class_id,
+            student=each.student_id,
         )
         for each in _mine(request.user)
-    ]  # fmt: skip
+    ]
 
 
 @router.delete("/calendar-addresses/{calendar_address}", permission=SEE_OWN, response={204: None})

@@ -15,10 +15,13 @@ def as_file(content: bytes, name: str) -> HttpResponse:
 
 
 _TYPES = {
-    "pdf": "application/pdf", "zip": "application/zip", "csv": "text/csv; charset=utf-8", "json": "application/json",
+    "pdf": "application/pdf",
+    "zip": "application/zip",
+    "csv": "text/csv; charset=utf-8",
+    "json": "application/json",
     "ics": "text/calendar; charset=utf-8",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-}  # fmt: skip
+}
 
 
 def file_name(text: str) -> str:

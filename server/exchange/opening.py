@@ -182,9 +182,14 @@ class _Opening:
 
     def _category(self, given: core.Category) -> Category:
         written = {
-            "name": given.id, "weight": decimal_text(given.weight), "method": given.method, "drop_lowest": given.drop_lowest,
-            "drop_highest": given.drop_highest, "cap": given.cap, "bonus": given.bonus,
-        }  # fmt: skip
+            "name": given.id,
+            "weight": decimal_text(given.weight),
+            "method": given.method,
+            "drop_lowest": given.drop_lowest,
+            "drop_highest": given.drop_highest,
+            "cap": given.cap,
+            "bonus": given.bonus,
+        }
         return add_category(self.school_class, self.person, written)
 
     def _term(self, given: core.Term, categories: Mapping[str, Category]) -> None:
@@ -222,14 +227,29 @@ class _Opening:
             if each.assigned is not None and not chosen:
                 self.left.append(f"{each.id} was left out: nobody whom it is for is in this class.")
                 continue
-            work = add_assignment(self.school_class, self.person, {
-                "name": each.id, "category_id": categories[each.category].pk if each.category else None, "term_id": term.pk,
-                "points": decimal_text(each.points), "zero_meant": True, "step": decimal_text(each.step),
-                "share": decimal_text(each.share), "extra": each.extra, "never_drop": each.never_drop, "counts": each.counts,
-                "closed": each.closed, "shown": each.shown, "due_on": self._day(each.date),
-                "adjust": written[each.id].get("adjust", []), "criteria": _criteria(each), "for_everyone": each.assigned is None,
-                **({} if each.assigned is None else {"chosen": chosen}),
-            })  # fmt: skip
+            work = add_assignment(
+                self.school_class,
+                self.person,
+                {
+                    "name": each.id,
+                    "category_id": categories[each.category].pk if each.category else None,
+                    "term_id": term.pk,
+                    "points": decimal_text(each.points),
+                    "zero_meant": True,
+                    "step": decimal_text(each.step),
+                    "share": decimal_text(each.share),
+                    "extra": each.extra,
+                    "never_drop": each.never_drop,
+                    "counts": each.counts,
+                    "closed": each.closed,
+                    "shown": each.shown,
+                    "due_on": self._day(each.date),
+                    "adjust": written[each.id].get("adjust", []),
+                    "criteria": _criteria(each),
+                    "for_everyone": each.assigned is None,
+                    **({} if each.assigned is None else {"chosen": chosen}),
+                },
+            )
             yield each.id, work
 
     def _shares(self, works: Mapping[str, Assignment]) -> None:
@@ -274,12 +294,14 @@ class _Opening:
         for name, term in self.terms.items():
             given = [
                 OverrideGiven(
-                    self.students[student], "" if own[name].percent is None else decimal_text(own[name].percent or Fraction(0)),
-                    own[name].mark or "", own[name].reason,
+                    self.students[student],
+                    "" if own[name].percent is None else decimal_text(own[name].percent or Fraction(0)),
+                    own[name].mark or "",
+                    own[name].reason,
                 )
                 for student, own in self.book.overrides.items()
                 if student in self.students and name in own
-            ]  # fmt: skip
+            ]
             yield override(self.school_class, self.person, term, given, sure=True) if given else 0
 
     def _unlike(self, loaded: LoadedClass) -> Iterator[str]:
@@ -305,11 +327,13 @@ def _kept_rule(name: str, value: Any) -> Any:
 def _criteria(work: core.Assignment) -> list[dict[str, Any]]:
     return [
         {
-            "name": each.id, "points": decimal_text(each.points), "standard": each.standard,
+            "name": each.id,
+            "points": decimal_text(each.points),
+            "standard": each.standard,
             "levels": [{"name": level.name, "points": decimal_text(level.points)} for level in each.levels],
         }
         for each in work.criteria
-    ]  # fmt: skip
+    ]
 
 
 def score_line(score: core.Score | None, criteria: Sequence[core.Criterion], chosen: Mapping[str, str]) -> str:

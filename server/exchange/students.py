@@ -83,9 +83,10 @@ class Roster:
     def find(self, said: Mapping[str, str]) -> list[Student]:
         """Who a line may be about: by what tells people apart first, and only then by name."""
         keys = {
-            "number": _number(said.get("number", "")), "alias": said.get("alias", "").casefold(),
+            "number": _number(said.get("number", "")),
+            "alias": said.get("alias", "").casefold(),
             "email": said.get("email", "").casefold(),
-        }  # fmt: skip
+        }
         for what, key in keys.items():
             if key and (found := self._by[what].get(key)):
                 return found

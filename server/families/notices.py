@@ -47,9 +47,11 @@ def ask_to_confirm(person: Person, school: School) -> None:
         text = _("Follow this link to say that notices about your children’s work may go to this address:")
         end = _("If you did not ask for them, do nothing: then none come.")
         write(
-            school, person.email, _("notices to this address"),
+            school,
+            person.email,
+            _("notices to this address"),
             f"{dear}\n\n{text}\n\n{settings.ADDRESS}/notices/confirm/{token}\n\n{end}\n",
-        )  # fmt: skip
+        )
 
 
 def confirm(token: str) -> None:

@@ -28,9 +28,13 @@ def notices(request: Asking) -> Any:
     mine, school = notices_of(request.user), chosen_school(request)
     with in_language_of(request.user):
         return NoticesOut(
-            how=mine.how, usual=words_of(school) if school else "", ways=_ways(), email=request.user.email,
-            is_confirmed=bool(mine.confirmed) and mine.confirmed == request.user.email, problem=mine.problem,
-        )  # fmt: skip
+            how=mine.how,
+            usual=words_of(school) if school else "",
+            ways=_ways(),
+            email=request.user.email,
+            is_confirmed=bool(mine.confirmed) and mine.confirmed == request.user.email,
+            problem=mine.problem,
+        )
 
 
 @router.put("/notices", permission=SEE_OWN, response={204: None})
@@ -70,13 +74,18 @@ def school_families(request: Asking, school_id: int) -> Any:
     said = families_of(request.school.pk)
     here = FamilyNotices.objects.filter(person__memberships__school=request.school).select_related("person").distinct()
     return SchoolFamiliesOut(
-        notices=said.notices, ways=_ways(), hour=said.hour, weekday=said.weekday, asks_to_read=said.asks_to_read,
-        last_day=said.last_day, written_to=here.exclude(confirmed="").count(),
+        notices=said.notices,
+        ways=_ways(),
+        hour=said.hour,
+        weekday=said.weekday,
+        asks_to_read=said.asks_to_read,
+        last_day=said.last_day,
+        written_to=here.exclude(confirmed="").count(),
         problems=[
             ReaderOut(name=str(each.person), words=f"{each.person.email}: {each.problem}")
             for each in here.exclude(problem="").order_by("person__family_name", "person__given_name")
         ],
-    )  # fmt: skip
+    )
 
 
 @router.put("/schools/{school_id}/families", permission=SAY_FAMILIES, response={204: None}, audit=AuditAction.SETTINGS)

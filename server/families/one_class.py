@@ -151,17 +151,25 @@ class SeenClass:
         percent = percent if self.rules.families_percent else None
         has_running = bool(shown and shown.mark and mark)
         return FamilyClassOut.model_construct(
-            id=self.loaded.plan.school_class.pk, sections=self.sections, name=self.loaded.plan.school_class.name, term_id=self.term.pk,
+            id=self.loaded.plan.school_class.pk,
+            sections=self.sections,
+            name=self.loaded.plan.school_class.name,
+            term_id=self.term.pk,
             teachers=self.facts.teachers,
-            mark=mark, headline=self._headline(percent), words=self._words(lists, running=has_running),
-            posted=self._card(self.posted) if self.posted else None, working=self._working(running=has_running),
+            mark=mark,
+            headline=self._headline(percent),
+            words=self._words(lists, running=has_running),
+            posted=self._card(self.posted) if self.posted else None,
+            working=self._working(running=has_running),
             has_what_if=has_running and bool(self.open_work(lists)),
             missing=[self._work(each) for each in lists["missing"]],
             to_come=[self._work(each) for each in lists["to_come"]],
             being_marked=[self._work(each) for each in lists["being_marked"]],
             back=[self._work(each) for each in lists["back"]],
-            cards=[self._card(each) for each in self.course_cards], levels=self._levels(), behind=self._behind(),
-        )  # fmt: skip
+            cards=[self._card(each) for each in self.course_cards],
+            levels=self._levels(),
+            behind=self._behind(),
+        )
 
     def _levels(self) -> list[LevelSeenOut]:
         """The levels as they stand, from what the family sees."""
@@ -251,9 +259,14 @@ class SeenClass:
         with_mark = {each.posting.term_id: "mark" in each.posting.collects for each in self.cards}
         markless = [each for each in self.loaded.plan.terms if not with_mark.get(each.pk, True)]
         return for_families(
-            WorkingOut.model_validate(posted.working), hidden, hidden.values(), withheld, withheld.values(),
-            [named for each in markless for named in (each.pk, each.name)], with_mark=with_mark[posted.posting.term_id],
-        )  # fmt: skip
+            WorkingOut.model_validate(posted.working),
+            hidden,
+            hidden.values(),
+            withheld,
+            withheld.values(),
+            [named for each in markless for named in (each.pk, each.name)],
+            with_mark=with_mark[posted.posting.term_id],
+        )
 
     def _headline(self, percent: str | None) -> str:
         about = {"percent": percent, "term": self.term.name.lower(), "day": day_text(self.today)}
@@ -317,15 +330,24 @@ class SeenClass:
         category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
         # Thousands are made on an evening, of nothing that came from outside.
         return WorkOut.model_construct(
-            id=assignment.pk, name=assignment.name, category=category.name if category else None,
-            colour=category.colour if category else None, due_on=assignment.due_on,
+            id=assignment.pk,
+            name=assignment.name,
+            category=category.name if category else None,
+            colour=category.colour if category else None,
+            due_on=assignment.due_on,
             # A mark is out of nothing.
-            points=plain_number(assignment.points) if self.rules.families_points and assignment.entered_as != "marks" else "",
-            score=self._text(assignment), words=", ".join(words), dropped=dropped,
+            points=plain_number(assignment.points)
+            if self.rules.families_points and assignment.entered_as != "marks"
+            else "",
+            score=self._text(assignment),
+            words=", ".join(words),
+            dropped=dropped,
             comment=self._comment(score, assignment),
-            description=assignment.description, link=assignment.link, file=self.facts.files.get(assignment.pk),
+            description=assignment.description,
+            link=assignment.link,
+            file=self.facts.files.get(assignment.pk),
             criteria=self._criteria(assignment),
-        )  # fmt: skip
+        )
 
     def _comment(self, score: ScoreRow | None, assignment: Assignment) -> str:
         if score is None or assignment.pk not in self.loaded.shown or not assignment.comments_shown:
@@ -344,10 +366,13 @@ class SeenClass:
             points = _("%(points)s of %(of)s") % about if self.rules.families_points else ""
             found.append(
                 CriterionSeenOut(
-                    name=each["name"], description=each["description"], level=level["name"] if level else None,
-                    wording=level["wording"] if level else "", points=points,
+                    name=each["name"],
+                    description=each["description"],
+                    level=level["name"] if level else None,
+                    wording=level["wording"] if level else "",
+                    points=points,
                 )
-            )  # fmt: skip
+            )
         return found
 
     def _words(self, lists: dict[str, list[Assignment]], *, running: bool) -> str:
@@ -397,12 +422,15 @@ class SeenClass:
 
     def _card(self, posted: PostedGrade) -> PostedCardOut:
         return PostedCardOut(
-            term=posted.posting.term.name, term_id=posted.posting.term_id,
+            term=posted.posting.term.name,
+            term_id=posted.posting.term_id,
             percent=(posted.percent_shown or None) if self._shows_percent(posted) else None,
             mark=(posted.mark or None) if "mark" in posted.posting.collects else None,
-            effort=posted.effort, comment=posted.comment, at=local(self.student.school, posted.posting.at).replace(microsecond=0),
+            effort=posted.effort,
+            comment=posted.comment,
+            at=local(self.student.school, posted.posting.at).replace(microsecond=0),
             levels=_levels_out(posted.levels) if "mark" in posted.posting.collects else [],
-        )  # fmt: skip
+        )
 
 
 def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:

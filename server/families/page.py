@@ -75,14 +75,23 @@ class FamilyPage:
             known = known_by(self.person, self.student, Told.PAGE)
             found, since = news([item for each in seen for item in each.items], known, self.school.now())
         page = FamilyOut(
-            student_id=self.student.pk, name=str(self.student), given_name=self.student.given_name, school=self.school.name,
-            term_id=self.term.pk if self.term else 0, term=self.term.name if self.term else "",
-            asks_to_read=asks, read=terms_read(self.person, self.student, self._posted.numbers) if asks else [],
-            reports_only=self.reports_only, is_own=keeps_out.test(self.person, self.student),
+            student_id=self.student.pk,
+            name=str(self.student),
+            given_name=self.student.given_name,
+            school=self.school.name,
+            term_id=self.term.pk if self.term else 0,
+            term=self.term.name if self.term else "",
+            asks_to_read=asks,
+            read=terms_read(self.person, self.student, self._posted.numbers) if asks else [],
+            reports_only=self.reports_only,
+            is_own=keeps_out.test(self.person, self.student),
             year=self.year.name if self.year else "",
             years=[YearLink(id=each.pk, name=each.name) for each in self.years],
-            ribbon=self._ribbon(), news=found, news_since=since and local(self.school, since).date(), classes=[],
-        )  # fmt: skip
+            ribbon=self._ribbon(),
+            news=found,
+            news_since=since and local(self.school, since).date(),
+            classes=[],
+        )
         return with_part(page.model_dump(), "classes", f"[{','.join(each.json for each in seen)}]")
 
     def _ribbon(self) -> RibbonOut | None:

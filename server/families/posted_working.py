@@ -10,9 +10,15 @@ _BY_HAND = "put in its place by hand"
 
 
 def for_families(
-    working: WorkingOut, hidden: Collection[int], hidden_names: Collection[str], withheld_parts: Collection[int],
-    withheld_names: Collection[str], markless_parts: Collection[int | str], *, with_mark: bool,
-) -> WorkingOut:  # fmt: skip
+    working: WorkingOut,
+    hidden: Collection[int],
+    hidden_names: Collection[str],
+    withheld_parts: Collection[int],
+    withheld_names: Collection[str],
+    markless_parts: Collection[int | str],
+    *,
+    with_mark: bool,
+) -> WorkingOut:
     """What a family sees of a working as it was posted.
 
     Pieces that are `hidden` are named without their numbers, and so is every sum from which one could be reckoned: of its
@@ -42,31 +48,38 @@ def for_families(
             "mark": working.mark if with_mark else None,
             "steps": [
                 each.model_copy(update={"reason": "", "words": each.words.partition(f"{_BY_HAND}:")[0] or _BY_HAND})
-                if each.words.startswith(_BY_HAND) else each
+                if each.words.startswith(_BY_HAND)
+                else each
                 for each in working.steps
                 if with_mark or not each.words.startswith(("the mark", _BY_HAND))
             ],
         }
-    )  # fmt: skip
+    )
     lines = [*working.apart, *(line for each in working.categories for line in each.lines)]
     if not any(map(is_hidden, lines)) and not any(map(is_withheld, working.parts)):
         return told
     return told.model_copy(
         update={
-            "exact": None, "sum": None,
+            "exact": None,
+            "sum": None,
             "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in working.categories],
             "apart": [_line(line, is_hidden=is_hidden(line)) for line in working.apart],
             "parts": [_part(part, is_withheld=is_withheld(part)) for part in told.parts],
-            "standards": [_part(each, is_withheld=False).model_copy(update={"percent": None}) for each in told.standards],
+            "standards": [
+                _part(each, is_withheld=False).model_copy(update={"percent": None}) for each in told.standards
+            ],
         }
-    )  # fmt: skip
+    )
 
 
 def _category(category: CategoryWorkingOut, hidden: list[bool]) -> CategoryWorkingOut:
     told: dict[str, Any] = {
-        "weight": None, "weight_in_effect": None, "adds": None, "width": 0.0,
+        "weight": None,
+        "weight_in_effect": None,
+        "adds": None,
+        "width": 0.0,
         "lines": [_line(line, is_hidden=each) for line, each in zip(category.lines, hidden, strict=True)],
-    }  # fmt: skip
+    }
     if any(hidden):
         told |= {"words": f"some of it is {NOT_SHOWN}", "percent": None, "height": 0.0}
     return category.model_copy(update=told)

@@ -21,9 +21,14 @@ router = PermittedRouter(tags=["people"])
 MOST_SAVED = 20_000
 """Of so many lines, the newest, a file is made."""
 _FOUND_BY = (
-    "person__given_name", "person__family_name", "student__given_name", "student__family_name", "student__number",
-    "school_class__name", "operation",
-)  # fmt: skip
+    "person__given_name",
+    "person__family_name",
+    "student__given_name",
+    "student__family_name",
+    "student__number",
+    "school_class__name",
+    "operation",
+)
 
 
 @router.get("/schools/{school_id}/audit", permission=SEE_PEOPLE, response=AuditOut)

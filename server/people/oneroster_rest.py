@@ -34,20 +34,37 @@ def fetch(register: Register) -> tuple[Tables, str]:
 
 KINDS: Mapping[str, Mapping[str, str]] = {
     "users": {
-        "sourcedId": "sourcedId", "status": "status", "enabledUser": "enabledUser", "givenName": "givenName",
-        "familyName": "familyName", "preferredGivenName": "preferredFirstName", "preferredFamilyName": "preferredLastName",
-        "pronouns": "pronouns", "identifier": "identifier", "email": "email", "agentSourcedIds": "agents",
+        "sourcedId": "sourcedId",
+        "status": "status",
+        "enabledUser": "enabledUser",
+        "givenName": "givenName",
+        "familyName": "familyName",
+        "preferredGivenName": "preferredFirstName",
+        "preferredFamilyName": "preferredLastName",
+        "pronouns": "pronouns",
+        "identifier": "identifier",
+        "email": "email",
+        "agentSourcedIds": "agents",
     },
     "classes": {
-        "sourcedId": "sourcedId", "status": "status", "title": "title", "courseSourcedId": "course", "classCode": "classCode",
-        "location": "location", "periods": "periods",
+        "sourcedId": "sourcedId",
+        "status": "status",
+        "title": "title",
+        "courseSourcedId": "course",
+        "classCode": "classCode",
+        "location": "location",
+        "periods": "periods",
     },
     "courses": {"sourcedId": "sourcedId", "status": "status", "title": "title"},
     "enrollments": {
-        "classSourcedId": "class", "userSourcedId": "user", "role": "role", "status": "status", "beginDate": "beginDate",
+        "classSourcedId": "class",
+        "userSourcedId": "user",
+        "role": "role",
+        "status": "status",
+        "beginDate": "beginDate",
         "endDate": "endDate",
     },
-}  # fmt: skip
+}
 """Of each kind that is fetched the columns of its table, each with the field of the answer that it comes from."""
 
 

@@ -62,9 +62,14 @@ def make_from_gradebook(request: Asking, school_id: int, body: GradebookMade) ->
     given = body.model_dump(exclude={"text"})
     made = class_from_gradebook(_year(request), request.user, given, body.text)
     return FromGradebookOut(
-        id=made.school_class.pk, works=made.opened.works, scores=made.opened.scores,
-        students=made.school_class.enrolments.count(), unknown=made.unknown, left=made.opened.left, unlike=made.opened.unlike,
-    )  # fmt: skip
+        id=made.school_class.pk,
+        works=made.opened.works,
+        scores=made.opened.scores,
+        students=made.school_class.enrolments.count(),
+        unknown=made.unknown,
+        left=made.opened.left,
+        unlike=made.opened.unlike,
+    )
 
 
 def _year(request: Asking) -> SchoolYear:

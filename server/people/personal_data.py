@@ -55,15 +55,18 @@ def student_data(student: Student) -> bytes:
         "history of scores": _score_history(student),
         "results put in place": [
             (
-                each.school_class, each.term, "" if each.percent is None else plain_number(each.percent), each.mark, each.reason,
-                each.changed_by, _time(school, each.changed_at),
+                each.school_class,
+                each.term,
+                "" if each.percent is None else plain_number(each.percent),
+                each.mark,
+                each.reason,
+                each.changed_by,
+                _time(school, each.changed_at),
             )
             for each in Override.objects.filter(student=student).select_related("school_class", "term", "changed_by")
         ],
         "levels": [
-            (
-                each.school_class, each.standard, each.mark, each.reason, each.changed_by, _time(school, each.changed_at)
-            )
+            (each.school_class, each.standard, each.mark, each.reason, each.changed_by, _time(school, each.changed_at))
             for each in LevelOverride.objects.filter(student=student).select_related("school_class", "changed_by")
         ],
         "effort": [
@@ -72,14 +75,21 @@ def student_data(student: Student) -> bytes:
         ],
         "comments": [
             (
-                each.comment.school_class, each.comment.term, each.text, each.narrative, _spoken(each.by_standard),
-                each.get_how_display(), each.person, _time(school, each.at),
+                each.comment.school_class,
+                each.comment.term,
+                each.text,
+                each.narrative,
+                _spoken(each.by_standard),
+                each.get_how_display(),
+                each.person,
+                _time(school, each.at),
             )
             for each in CommentEvent.objects.filter(comment__student=student)
-            .select_related("comment__school_class", "comment__term", "person").order_by("pk")
+            .select_related("comment__school_class", "comment__term", "person")
+            .order_by("pk")
         ],
         "posted grades": _grades(student),
-    }  # fmt: skip
+    }
     heads = {
         "about": ("what", "value"),
         "classes": ("year", "class", "from", "until"),
@@ -88,13 +98,33 @@ def student_data(student: Student) -> bytes:
         "effort": ("class", "term", "effort"),
         "comments": ("class", "term", "comment", "narrative", "by standard", "how", "by", "at"),
         "scores": (
-            "year", "class", "term", "assignment", "points", "score", "flag", "comment", "note", "by standard", "at",
+            "year",
+            "class",
+            "term",
+            "assignment",
+            "points",
+            "score",
+            "flag",
+            "comment",
+            "note",
+            "by standard",
+            "at",
         ),
         "history of scores": ("class", "assignment", "before", "after", "beside it", "how", "by", "at"),
         "posted grades": (
-            "year", "class", "term", "percent", "mark", "effort", "comment", "narrative", "by", "at", "taken back",
+            "year",
+            "class",
+            "term",
+            "percent",
+            "mark",
+            "effort",
+            "comment",
+            "narrative",
+            "by",
+            "at",
+            "taken back",
         ),
-    }  # fmt: skip
+    }
     if student.person is not None:
         tables |= _account(school, student.person)
         heads |= ACCOUNT_HEADS
@@ -118,14 +148,20 @@ def person_data(school: School, person: Person) -> bytes:
             (each.school_class.year.name, each.school_class, each.starts or "", each.ends or "")
             for each in person.teachings.filter(school_class__school=school).select_related("school_class__year")
         ],
-        "own comment bank": [
-            (each.purpose, each.text) for each in person.bank.filter(school=school).order_by("pk")
-        ],
+        "own comment bank": [(each.purpose, each.text) for each in person.bank.filter(school=school).order_by("pk")],
         "what they did": [
-            (each.get_action_display(), each.operation, each.school_class or "", each.address or "", _time(school, each.at))
-            for each in AuditEntry.objects.filter(person=person, school=school).select_related("school_class").order_by("pk")
+            (
+                each.get_action_display(),
+                each.operation,
+                each.school_class or "",
+                each.address or "",
+                _time(school, each.at),
+            )
+            for each in AuditEntry.objects.filter(person=person, school=school)
+            .select_related("school_class")
+            .order_by("pk")
         ],
-    }  # fmt: skip
+    }
     heads = {
         "about": ("what", "value"),
         "classes": ("year", "class", "from", "until"),
@@ -171,11 +207,18 @@ def _scores(student: Student) -> Table:
     for each in rows.order_by("assignment__school_class", "assignment__position", "pk"):
         work = each.assignment
         yield (
-            work.school_class.year.name, work.school_class, work.term or "", work.name,
+            work.school_class.year.name,
+            work.school_class,
+            work.term or "",
+            work.name,
             "" if work.points is None else plain_number(work.points),
-            score_text(each), each.flag, each.comment, each.note,
-            _spoken(each.by_standard), _time(student.school, each.changed_at),
-        )  # fmt: skip
+            score_text(each),
+            each.flag,
+            each.comment,
+            each.note,
+            _spoken(each.by_standard),
+            _time(student.school, each.changed_at),
+        )
 
 
 def _score_history(student: Student) -> Table:
@@ -185,9 +228,15 @@ def _score_history(student: Student) -> Table:
     for each in events.order_by("pk"):
         work = each.score.assignment
         yield (
-            work.school_class, work.name, each.before, each.after, _spoken(each.beside | each.by_standard), each.how, each.person,
+            work.school_class,
+            work.name,
+            each.before,
+            each.after,
+            _spoken(each.beside | each.by_standard),
+            each.how,
+            each.person,
             _time(student.school, each.at),
-        )  # fmt: skip
+        )
 
 
 def _grades(student: Student) -> Table:
@@ -197,9 +246,18 @@ def _grades(student: Student) -> Table:
     for each in grades.order_by("pk"):
         posting = each.posting
         yield (
-            posting.school_class.year.name, posting.school_class, posting.term, each.percent_shown, each.mark, each.effort, each.comment,
-            each.narrative, posting.person, _time(student.school, posting.at), each.withdrawal.reason if is_withdrawn(each) else "",
-        )  # fmt: skip
+            posting.school_class.year.name,
+            posting.school_class,
+            posting.term,
+            each.percent_shown,
+            each.mark,
+            each.effort,
+            each.comment,
+            each.narrative,
+            posting.person,
+            _time(student.school, posting.at),
+            each.withdrawal.reason if is_withdrawn(each) else "",
+        )
 
 
 def _spoken(values: dict[str, object]) -> str:

@@ -329,17 +329,19 @@ def ways(request: Asking, class_id: int) -> Any:
             for each in passing_on.classes_with_plan(request.school_class, request.user)
         ],
         kept=[
-            SourceOut(id=each.pk, name=each.name)
-            for each in passing_on.kept_plans(request.school_class, request.user)
+            SourceOut(id=each.pk, name=each.name) for each in passing_on.kept_plans(request.school_class, request.user)
         ],
         patterns=[
             PatternOut(
-                name=each.name, words=each.words,
-                categories=", ".join(f"{name} {weight}" if weight != "0" else name for name, weight, _ in each.categories),
+                name=each.name,
+                words=each.words,
+                categories=", ".join(
+                    f"{name} {weight}" if weight != "0" else name for name, weight, _ in each.categories
+                ),
             )
             for each in patterns.PATTERNS
         ],
-    )  # fmt: skip
+    )
 
 
 @router.post("/classes/{class_id}/plan/begin", permission=CHANGE_PLAN, response=CountOut)

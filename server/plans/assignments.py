@@ -108,9 +108,12 @@ def bring_back(school_class: SchoolClass, person: Person, assignment_id: int) ->
     assignment.version += 1
     assignment.save()
     record(
-        school_class, person, f"brought {assignment.name} back",
-        {mark_of(assignment): None}, {mark_of(assignment): snapshot(assignment)},
-    )  # fmt: skip
+        school_class,
+        person,
+        f"brought {assignment.name} back",
+        {mark_of(assignment): None},
+        {mark_of(assignment): snapshot(assignment)},
+    )
     return assignment
 
 
@@ -129,8 +132,11 @@ def _defaults(school_class: SchoolClass, given: Mapping[str, Any]) -> dict[str, 
         return {"points": ""}
     points = "" if category.default_points is None else f"{category.default_points.normalize():f}"
     return {
-        "category_id": category.pk, "points": points, "shown": category.default_shown, "standards": category.default_standards,
-    }  # fmt: skip
+        "category_id": category.pk,
+        "points": points,
+        "shown": category.default_shown,
+        "standards": category.default_standards,
+    }
 
 
 def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
@@ -148,8 +154,16 @@ def set_assignment(assignment: Assignment, given: Mapping[str, Any]) -> None:
         )
     _set_numbers(assignment, given)
     for choice in (
-        "never_drop", "counts", "closed", "locked", "shown", "shown_when_in", "for_everyone", "announced", "comments_shown",
-    ):  # fmt: skip
+        "never_drop",
+        "counts",
+        "closed",
+        "locked",
+        "shown",
+        "shown_when_in",
+        "for_everyone",
+        "announced",
+        "comments_shown",
+    ):
         if choice in given:
             setattr(assignment, choice, given[choice])
     for day in ("due_on", "assigned_on", "shown_from"):

@@ -60,9 +60,14 @@ FLAGS = tuple(field for field, offered in _FIXED.items() if {each.value for each
 """The ground rules that are yes or no."""
 
 TERM_FIELDS = {
-    "method": ("method",), "blank": ("blank",), "drop_overall": ("drop_overall",), "drop_choice": ("drop_choice",),
-    "rounding": ("round_to", "rounding"), "cap": ("cap",), "decimals": ("decimals",),
-}  # fmt: skip
+    "method": ("method",),
+    "blank": ("blank",),
+    "drop_overall": ("drop_overall",),
+    "drop_choice": ("drop_choice",),
+    "rounding": ("round_to", "rounding"),
+    "cap": ("cap",),
+    "decimals": ("decimals",),
+}
 """What a term may set for itself (R4.6), with the words of the open gradebook file for it."""
 
 
@@ -88,10 +93,15 @@ def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str
     """The values in force, or laid over them by a draft; `own` are those that a term sets for itself."""
     step = "none" if rules.round_to is None else f"{rules.round_to.normalize():f} {rules.rounding}"
     found = {
-        "method": rules.method, "blank": rules.blank, "drop_choice": rules.drop_choice, "drop_overall": str(rules.drop_overall),
-        "rounding": step, "decimals": str(rules.decimals), "scale": str(rules.scale_id),
+        "method": rules.method,
+        "blank": rules.blank,
+        "drop_choice": rules.drop_choice,
+        "drop_overall": str(rules.drop_overall),
+        "rounding": step,
+        "decimals": str(rules.decimals),
+        "scale": str(rules.scale_id),
         **{field: "yes" if getattr(rules, field) else "no" for field in FLAGS},
-    }  # fmt: skip
+    }
     own = own or {}
     for field, names in TERM_FIELDS.items():
         if field == "rounding" and "round_to" in own:

@@ -42,14 +42,16 @@ def read_criteria(given: Sequence[Mapping[str, Any]], before: Sequence[Kept]) ->
         pairs = _paired([level["name"] for level in levels], kept["levels"] if kept else [])
         found.append(
             {
-                "id": kept["id"] if kept else "", "name": called, "points": _text(points),
+                "id": kept["id"] if kept else "",
+                "name": called,
+                "points": _text(points),
                 "description": _words(each.get("description", ""), called),
                 "standard": name(standard, "criteria", LONGEST) if standard else None,
                 "levels": _numbered(
                     [_level(level, pair, called, points) for level, pair in zip(levels, pairs, strict=True)], called
                 ),
             }
-        )  # fmt: skip
+        )
     return _numbered(found, "The work")
 
 
@@ -62,9 +64,11 @@ def _level(given: Mapping[str, Any], kept: Kept | None, criterion: str, most: An
             "criteria",
         )
     return {
-        "id": kept["id"] if kept else "", "name": called, "points": _text(points),
+        "id": kept["id"] if kept else "",
+        "name": called,
+        "points": _text(points),
         "wording": _words(given.get("wording", ""), called),
-    }  # fmt: skip
+    }
 
 
 def _words(text: str, called: str) -> str:
@@ -106,12 +110,13 @@ def core_criteria(kept: Sequence[Kept], standards: bool) -> tuple[core.Criterion
     """Criteria for the core, which knows them by their names; of a class without `standards` none is evidence."""
     return tuple(
         core.Criterion(
-            each["name"], read_decimal(each["points"]),
+            each["name"],
+            read_decimal(each["points"]),
             tuple(core.CriterionLevel(level["name"], read_decimal(level["points"])) for level in each["levels"]),
             each["standard"] if standards else None,
         )
         for each in kept
-    )  # fmt: skip
+    )
 
 
 def chosen_names(kept: Sequence[Kept], chosen: Mapping[str, str]) -> dict[str, str]:
@@ -156,9 +161,11 @@ def offer(school_class: SchoolClass, person: Person, assignment_id: int) -> Shar
     if not work.criteria:
         raise Refused(f"{work.name} has no criteria to offer.", "criteria")
     found, _ = SharedCriteria.objects.update_or_create(
-        school_id=school_class.school_id, owner=person, name=work.name,
+        school_id=school_class.school_id,
+        owner=person,
+        name=work.name,
         defaults={"criteria": work.criteria, "at": school_class.school.now()},
-    )  # fmt: skip
+    )
     return found
 
 

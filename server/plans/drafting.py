@@ -135,9 +135,11 @@ _POINTING: Mapping[str, tuple[str, Callable[[SchoolClass], Collection[int]]]] = 
     ),
     "scale_id": (
         "The scale is no longer there.",
-        lambda school_class: set(GradingScale.objects.filter(school_id=school_class.school_id).values_list("pk", flat=True)),
+        lambda school_class: set(
+            GradingScale.objects.filter(school_id=school_class.school_id).values_list("pk", flat=True)
+        ),
     ),
-}  # fmt: skip
+}
 """Fields that point to a row that may be gone, with what is said then, and the rows that are there."""
 
 

@@ -92,8 +92,14 @@ def load_plan(
         scale=scale,
         codes=tuple(core_code(code) for code in codes),
         ground_rules=core.GroundRules(
-            core_method(rules.method), rules.blank, rules.drop_overall, rules.drop_choice,
-            fraction(rules.round_to), rules.rounding, rules.cap, rules.decimals,
+            core_method(rules.method),
+            rules.blank,
+            rules.drop_overall,
+            rules.drop_choice,
+            fraction(rules.round_to),
+            rules.rounding,
+            rules.cap,
+            rules.decimals,
             standard_weights(rules.method, rules.standard_weights, standards),
         ),
         terms=tuple(core_terms(terms, term_plans, rules, standards)),
@@ -102,9 +108,10 @@ def load_plan(
             core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), levels, today)
             for each in assignments
         ),
-        standards=standards, standards_scale=levels,
+        standards=standards,
+        standards_scale=levels,
         students=tuple(key(enrolment.student) for enrolment in roster),
-    )  # fmt: skip
+    )
     return LoadedPlan(school_class, rules, terms, categories, assignments, roster, term_plans, chosen, codes, book)
 
 
@@ -185,9 +192,14 @@ def core_code(code: ScoreCode) -> core.ScoreCode:
 def core_category(category: Category) -> core.Category:
     """A category for the core."""
     return core.Category(
-        key(category), Fraction(category.weight), category.method, category.drop_lowest, category.drop_highest,
-        category.cap, category.bonus,
-    )  # fmt: skip
+        key(category),
+        Fraction(category.weight),
+        category.method,
+        category.drop_lowest,
+        category.drop_highest,
+        category.cap,
+        category.bonus,
+    )
 
 
 def core_assignment(
@@ -196,13 +208,23 @@ def core_assignment(
     """An assignment for the core."""
     shown = each.shown and (each.shown_from is None or each.shown_from <= today)
     return core.Assignment(
-        id=key(each), points=Fraction(each.points), term=str(each.term_id),
+        id=key(each),
+        points=Fraction(each.points),
+        term=str(each.term_id),
         category=None if each.category_id is None else str(each.category_id),
-        step=Fraction(each.step), share=Fraction(each.share), extra=each.extra, never_drop=each.never_drop,
-        counts=each.counts, closed=each.closed, shown=shown, assigned=assigned,
-        adjust=read_steps(each.adjust), date=each.due_on.isoformat() if each.due_on else None,
-        standards=named_by(each, levels), criteria=core_criteria(each.criteria, levels is not None),
-    )  # fmt: skip
+        step=Fraction(each.step),
+        share=Fraction(each.share),
+        extra=each.extra,
+        never_drop=each.never_drop,
+        counts=each.counts,
+        closed=each.closed,
+        shown=shown,
+        assigned=assigned,
+        adjust=read_steps(each.adjust),
+        date=each.due_on.isoformat() if each.due_on else None,
+        standards=named_by(each, levels),
+        criteria=core_criteria(each.criteria, levels is not None),
+    )
 
 
 PART_WEIGHTS = {"semester": Fraction(1), "quarter": Fraction(2), "exam": Fraction(1)}

@@ -55,11 +55,14 @@ def plan_of(school_class: SchoolClass, *, with_assignments: bool) -> Plan:
 def keep_plan(school_class: SchoolClass, person: Person, text: str, *, with_assignments: bool) -> KeptPlan:
     """Keep a class's plan under a name; one of that name is replaced."""
     kept, _ = KeptPlan.objects.update_or_create(
-        owner=person, school=school_class.school, name=name(text, "name", 80),
+        owner=person,
+        school=school_class.school,
+        name=name(text, "name", 80),
         defaults={
-            "plan": plan_of(school_class, with_assignments=with_assignments), "kept_at": school_class.school.now(),
+            "plan": plan_of(school_class, with_assignments=with_assignments),
+            "kept_at": school_class.school.now(),
         },
-    )  # fmt: skip
+    )
     return kept
 
 

@@ -23,24 +23,38 @@ class Pattern:
 
 PATTERNS = (
     Pattern(
-        "Practice and tests", "Much small work, a few tests: the lowest practice goes, the tests carry the grade.",
+        "Practice and tests",
+        "Much small work, a few tests: the lowest practice goes, the tests carry the grade.",
         {"method": "weighted", "blank": "zero_when_closed"},
-        (("Practice", "30", {"method": "equal", "drop_lowest": 1}), ("Tests", "50", {}), ("Taking part", "20", {"method": "equal"})),
+        (
+            ("Practice", "30", {"method": "equal", "drop_lowest": 1}),
+            ("Tests", "50", {}),
+            ("Taking part", "20", {"method": "equal"}),
+        ),
     ),
     Pattern(
-        "One large project", "A project in stages, whose shares are typed, beside a little running work.",
+        "One large project",
+        "A project in stages, whose shares are typed, beside a little running work.",
         {"method": "weighted", "blank": "leave_out"},
-        (("Project", "60", {"method": "shares"}), ("Journal", "25", {"method": "equal"}), ("Discussion", "15", {"method": "equal"})),
+        (
+            ("Project", "60", {"method": "shares"}),
+            ("Journal", "25", {"method": "equal"}),
+            ("Discussion", "15", {"method": "equal"}),
+        ),
     ),
     Pattern(
-        "All points in one pool", "Every point counts the same, wherever it was earned; categories only keep order.",
-        {"method": "points", "blank": "zero_when_closed"}, (("Classwork", "0", {}), ("Tests", "0", {})),
+        "All points in one pool",
+        "Every point counts the same, wherever it was earned; categories only keep order.",
+        {"method": "points", "blank": "zero_when_closed"},
+        (("Classwork", "0", {}), ("Tests", "0", {})),
     ),
     Pattern(
-        "Every piece alike", "Each piece of work counts the same, however many points it has.",
-        {"method": "equal", "blank": "leave_out"}, (("Pieces", "0", {}),),
+        "Every piece alike",
+        "Each piece of work counts the same, however many points it has.",
+        {"method": "equal", "blank": "leave_out"},
+        (("Pieces", "0", {}),),
     ),
-)  # fmt: skip
+)
 
 
 def begin_with_pattern(school_class: SchoolClass, person: Person, called: str) -> int:

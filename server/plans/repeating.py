@@ -119,10 +119,12 @@ def _days(school_class: SchoolClass, how: Repeating) -> Iterator[datetime.date]:
     elif how.every == "month":
         on["bymonthday"] = how.month_day
     for moment in rrule(
-        _EVERY[how.every], interval=how.interval,
+        _EVERY[how.every],
+        interval=how.interval,
         dtstart=datetime.datetime.combine(how.starts, datetime.time()),
-        until=datetime.datetime.combine(last, datetime.time()), **on,
-    ):  # fmt: skip
+        until=datetime.datetime.combine(last, datetime.time()),
+        **on,
+    ):
         if not how.skips_days_off or year.has_school(moment.date()):
             yield moment.date()
 

@@ -16,30 +16,86 @@ from plans.models import Assignment, Category, GroundRules, PlanEvent, ScoreCode
 
 Row: TypeAlias = Category | Assignment | GroundRules | TermPlan | ScoreCode
 _MODELS: dict[str, type[Row]] = {
-    "category": Category, "assignment": Assignment, "rules": GroundRules, "term": TermPlan, "code": ScoreCode,
-}  # fmt: skip
+    "category": Category,
+    "assignment": Assignment,
+    "rules": GroundRules,
+    "term": TermPlan,
+    "code": ScoreCode,
+}
 
 _KEPT: dict[type[Row], tuple[str, ...]] = {
     GroundRules: (
-        "scale_id", "method", "blank", "drop_overall", "drop_choice", "round_to", "rounding", "cap", "decimals", "standard_weights",
+        "scale_id",
+        "method",
+        "blank",
+        "drop_overall",
+        "drop_choice",
+        "round_to",
+        "rounding",
+        "cap",
+        "decimals",
+        "standard_weights",
         "families_see_running",
-        "families_from", "families_percent", "families_mark", "families_points", "families_share", "families_class",
+        "families_from",
+        "families_percent",
+        "families_mark",
+        "families_points",
+        "families_share",
+        "families_class",
     ),
     Category: (
-        "name", "sign", "colour", "weight", "method", "drop_lowest", "drop_highest", "cap", "bonus", "locked", "is_default",
-        "default_points", "default_shown", "default_standards", "position",
+        "name",
+        "sign",
+        "colour",
+        "weight",
+        "method",
+        "drop_lowest",
+        "drop_highest",
+        "cap",
+        "bonus",
+        "locked",
+        "is_default",
+        "default_points",
+        "default_shown",
+        "default_standards",
+        "position",
     ),
     Assignment: (
-        "category_id", "term_id", "name", "short_name", "description", "link", "points", "share", "share_fixed", "step",
-        "extra", "never_drop", "counts", "closed", "locked", "kept_in", "shown", "shown_from", "shown_when_in", "entered_as", "standards",
+        "category_id",
+        "term_id",
+        "name",
+        "short_name",
+        "description",
+        "link",
+        "points",
+        "share",
+        "share_fixed",
+        "step",
+        "extra",
+        "never_drop",
+        "counts",
+        "closed",
+        "locked",
+        "kept_in",
+        "shown",
+        "shown_from",
+        "shown_when_in",
+        "entered_as",
+        "standards",
         "standard_points",
-        "announced", "comments_shown",
+        "announced",
+        "comments_shown",
         "criteria",
-        "assigned_on", "due_on", "for_everyone", "chosen", "adjust", "position",
+        "assigned_on",
+        "due_on",
+        "for_everyone",
+        "chosen",
+        "adjust",
+        "position",
     ),
     TermPlan: ("term_id", "ground_rules", "weights", "adjust", "part_weights", "parts_from"),
     ScoreCode: ("school_id", "code", "name", "effect", "percent", "missing", "colour"),
-}  # fmt: skip
+}
 
 
 def rows_of(kind: str, school_class: SchoolClass) -> Any:
@@ -89,8 +145,13 @@ def note(
 ) -> None:
     """Write a change into the plan's history, which stays whatever is undone."""
     PlanEvent.objects.create(
-        school_class=school_class, person=person, at=school_class.school.now(), words=words[:200], before=before, after=after
-    )  # fmt: skip
+        school_class=school_class,
+        person=person,
+        at=school_class.school.now(),
+        words=words[:200],
+        before=before,
+        after=after,
+    )
 
 
 @contextmanager

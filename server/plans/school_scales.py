@@ -144,10 +144,14 @@ def state_of_scales(school: School) -> State:
     }
     codes = {
         f"code {each.pk}": [
-            each.code, each.name, each.effect, None if each.percent is None else _plain(each.percent), each.missing,
+            each.code,
+            each.name,
+            each.effect,
+            None if each.percent is None else _plain(each.percent),
+            each.missing,
         ]
         for each in codes_of_school(school)
-    }  # fmt: skip
+    }
     return scales | codes
 
 

@@ -88,8 +88,14 @@ def _keep_weights(
 
 @transaction.atomic
 def set_share(
-    school_class: SchoolClass, person: Person, assignment_id: int, text: str, of: Literal["category", "grade"], *, others: bool
-) -> None:  # fmt: skip
+    school_class: SchoolClass,
+    person: Person,
+    assignment_id: int,
+    text: str,
+    of: Literal["category", "grade"],
+    *,
+    others: bool,
+) -> None:
     """Set what an assignment is worth, in percent of its category or of the grade; `others` follow or stay.
 
     The category then counts by shares: what the shares were until now is kept as far as it is not changed.
@@ -107,9 +113,10 @@ def set_share(
         raise Refused("Extra credit, and what does not count, has no share.", "share")
     share = _read_share(text, of, category, planned.categories[str(category.pk)])
     mates = [
-        each for each in plan.assignments
+        each
+        for each in plan.assignments
         if each.category_id == category.pk and each.term_id == work.term_id and each.counts and not each.extra
-    ]  # fmt: skip
+    ]
     now = [(planned.assignments[str(each.pk)].of_category or Fraction(0)) / 100 for each in mates]
     kept = [each.share_fixed or not others for each in mates]
     shares = rebalanced(now, kept, mates.index(work), share)
@@ -127,9 +134,10 @@ def set_shares(school_class: SchoolClass, person: Person, typed: Mapping[int, st
     term = next(each for each in plan.book.terms if each.id == str(chosen[0].term_id))
     planned = planned_shares(plan.book, term).assignments
     mates = [
-        each for each in plan.assignments
+        each
+        for each in plan.assignments
         if each.category_id == category.pk and each.term_id == chosen[0].term_id and each.counts and not each.extra
-    ]  # fmt: skip
+    ]
     shares = [
         _percent(typed[each.pk]) if each.pk in typed else (planned[str(each.pk)].of_category or Fraction(0)) / 100
         for each in mates
@@ -165,9 +173,13 @@ def _percent(text: str) -> Fraction:
 
 
 def _keep_shares(
-    school_class: SchoolClass, person: Person, category: Category, mates: Sequence[Assignment],
-    shares: Sequence[Fraction], typed: Assignment | None,
-) -> None:  # fmt: skip
+    school_class: SchoolClass,
+    person: Person,
+    category: Category,
+    mates: Sequence[Assignment],
+    shares: Sequence[Fraction],
+    typed: Assignment | None,
+) -> None:
     rows = {each.pk: each for each in Assignment.objects.select_for_update().filter(pk__in=[each.pk for each in mates])}
     whole = school_class.categories.select_for_update().get(pk=category.pk)
     changed = [Changed(whole, snapshot(whole), ("method",))]
@@ -191,9 +203,14 @@ def make_room(school_class: SchoolClass, person: Person, work: Assignment) -> No
     if category is None or category.method != "shares" or here.extra or not here.counts:
         return
     mates = [
-        each for each in plan.assignments
-        if each.category_id == category.pk and each.term_id == here.term_id and each.counts and not each.extra and each != here
-    ]  # fmt: skip
+        each
+        for each in plan.assignments
+        if each.category_id == category.pk
+        and each.term_id == here.term_id
+        and each.counts
+        and not each.extra
+        and each != here
+    ]
     share, others = room_made([Fraction(each.share) for each in mates], [each.share_fixed for each in mates])
     wanted = {here.pk: share} | {mate.pk: other for mate, other in zip(mates, others, strict=True)}
     changed = []
@@ -212,9 +229,10 @@ def shares_once_merged(plan: LoadedPlan, category: Category, into: Category) -> 
     """
     pair = {str(category.pk), str(into.pk)}
     by_term = [
-        merged_shares(plan.book, term, pair, into.method) for term in plan.book.terms
+        merged_shares(plan.book, term, pair, into.method)
+        for term in plan.book.terms
         if any(each.term == term.id and each.category in pair for each in plan.book.assignments)
-    ]  # fmt: skip
+    ]
     if not any(by_term):
         return {}
     found = {each.pk: each.share for each in plan.assignments if str(each.category_id) in pair}

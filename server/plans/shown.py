@@ -12,16 +12,22 @@ def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) ->
     """A scale with its marks, the highest first."""
     uses = [rules.school_class_id for rules in scale.used_by.all()]
     return ScaleOut(
-        id=scale.pk, name=scale.name, out_of=f"{scale.out_of.normalize():f}",
+        id=scale.pk,
+        name=scale.name,
+        out_of=f"{scale.out_of.normalize():f}",
         bands=[
             BandIO(
-                mark=band.mark, min=f"{band.min.normalize():f}",
+                mark=band.mark,
+                min=f"{band.min.normalize():f}",
                 value="" if band.value is None else f"{band.value.normalize():f}",
             )
             for band in scale.bands.all()
         ],
-        is_mine=scale.owner_id == person.pk, is_shared=scale.is_shared, is_here=school_class.pk in uses, uses=len(uses),
-    )  # fmt: skip
+        is_mine=scale.owner_id == person.pk,
+        is_shared=scale.is_shared,
+        is_here=school_class.pk in uses,
+        uses=len(uses),
+    )
 
 
 def code_out(code: ScoreCode, person: Person, *, is_used: bool, was: Mapping[str, str] | None = None) -> CodeOut:
@@ -33,8 +39,16 @@ def code_out(code: ScoreCode, person: Person, *, is_used: bool, was: Mapping[str
     else:
         whose = "your own" if code.owner_id == person.pk else f"{code.owner}'s"
     return CodeOut(
-        id=code.pk, code=code.code, name=code.name, effect=code.effect,
+        id=code.pk,
+        code=code.code,
+        name=code.name,
+        effect=code.effect,
         percent="" if code.percent is None else f"{code.percent.normalize():f}",
-        missing=code.missing, colour=code.colour, whose=whose, is_used=is_used,
-        is_mine=code.owner_id == person.pk, is_shared=code.is_shared, was=dict(was or {}),
-    )  # fmt: skip
+        missing=code.missing,
+        colour=code.colour,
+        whose=whose,
+        is_used=is_used,
+        is_mine=code.owner_id == person.pk,
+        is_shared=code.is_shared,
+        was=dict(was or {}),
+    )

@@ -72,9 +72,13 @@ def duplicate(school_class: SchoolClass, person: Person, assignment_id: int) -> 
     source = find_assignment(school_class, assignment_id)
     given = {
         **{field: value for field, value in snapshot(source).items() if field not in NOT_COPIED},
-        "name": _next_name(source.name, {each.name for each in school_class.assignments.all()}), "short_name": "",
-        "due_on": source.due_on, "assigned_on": source.assigned_on, "shown_from": source.shown_from, "zero_meant": True,
-    }  # fmt: skip
+        "name": _next_name(source.name, {each.name for each in school_class.assignments.all()}),
+        "short_name": "",
+        "due_on": source.due_on,
+        "assigned_on": source.assigned_on,
+        "shown_from": source.shown_from,
+        "zero_meant": True,
+    }
     with as_one_act(school_class, person, f"duplicated {source.name}"):
         made = add_assignment(school_class, person, given)
         ids = [each.pk for each in school_class.assignments.all() if each.pk != made.pk]

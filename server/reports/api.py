@@ -164,9 +164,17 @@ def comment(request: Asking, class_id: int, term: int, student: int, body: Comme
     """Keep a comment and its narrative."""
     loaded, place, person = _student(request, term, student)
     return commenting.comment(
-        request.school_class, request.user, person, place, body.text, body.version,
-        is_ready=body.is_ready, narrative=body.narrative, by_standard=body.by_standard, standards=standards_of(loaded, place),
-    )  # fmt: skip
+        request.school_class,
+        request.user,
+        person,
+        place,
+        body.text,
+        body.version,
+        is_ready=body.is_ready,
+        narrative=body.narrative,
+        by_standard=body.by_standard,
+        standards=standards_of(loaded, place),
+    )
 
 
 @router.post("/classes/{class_id}/report/{term}/comments", permission=WRITE_REPORT, response=AlikeOut)

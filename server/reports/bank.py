@@ -25,10 +25,15 @@ def sentences_for(person: Person, school: School, own: Mapping[str, str] | None)
         shown = resolve(each.text, own) if own is not None else each.text
         sentences.append(
             SentenceOut(
-                id=each.pk, purpose=each.purpose, text=each.text, shown=shown, is_own=each.owner_id == person.pk,
-                is_favourite=person in each.favourite_of.all(), fits=own is None or not left_in(shown),
+                id=each.pk,
+                purpose=each.purpose,
+                text=each.text,
+                shown=shown,
+                is_own=each.owner_id == person.pk,
+                is_favourite=person in each.favourite_of.all(),
+                fits=own is None or not left_in(shown),
             )
-        )  # fmt: skip
+        )
     return sorted(
         sentences, key=lambda each: (not each.fits, not each.is_favourite, purposes.index(each.purpose), each.id)
     )
@@ -54,8 +59,9 @@ def keep(person: Person, school: School, sentence: int | None, purpose: str, tex
     unknown = [each for each in left_in(bare) if each.strip("{} ").lower() not in known]
     if unknown:
         raise Refused(
-            f"{unknown[0]} is not known here. Known are {', '.join(f'{{{each}}}' for each in (*ABOUT, *FORMS['they']))}.", "text"
-        )  # fmt: skip
+            f"{unknown[0]} is not known here. Known are {', '.join(f'{{{each}}}' for each in (*ABOUT, *FORMS['they']))}.",
+            "text",
+        )
     row = _own(person, school, sentence, for_school=for_school) if sentence else BankSentence(school=school)
     row.owner = None if for_school else person
     row.purpose, row.text = purpose, bare

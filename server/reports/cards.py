@@ -43,12 +43,18 @@ def card_of(student: Student, grades: Iterable[PostedGrade], term: Term, terms: 
     subjects = [_subject(of_class, shown, told) for of_class in by_class.values()]
     moments = [each.posting.at for of_class in by_class.values() for each in of_class.values()]
     return CardOut(
-        school=student.school.name, address=student.school.address, logo=logo_of(student.school), year=term.year.name,
-        student_id=student.pk, student=str(student), number=student.number,
-        term=term.name, terms=[each.name for each in shown],
+        school=student.school.name,
+        address=student.school.address,
+        logo=logo_of(student.school),
+        year=term.year.name,
+        student_id=student.pk,
+        student=str(student),
+        number=student.number,
+        term=term.name,
+        terms=[each.name for each in shown],
         day=date_format(local(student.school, max(moments)), "j F Y") if moments else day_text(student.school.today()),
         subjects=sorted(subjects, key=lambda each: each.name),
-    )  # fmt: skip
+    )
 
 
 def _by_course(by_class: Mapping[int, dict[int, PostedGrade]]) -> dict[int, dict[int, PostedGrade]]:
@@ -84,21 +90,22 @@ def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: C
     last = next(each for each in reversed(found) if each)
     school_class = last.posting.school_class
     return CardSubjectOut(
-        name=school_class.name, teachers=[str(each.person) for each in sorted(school_class.teachings.all(), key=lambda each: each.pk)],
+        name=school_class.name,
+        teachers=[str(each.person) for each in sorted(school_class.teachings.all(), key=lambda each: each.pk)],
         terms=[
             CardTermOut(
-                term=term.name, mark=each.mark if each and "mark" in each.posting.collects else "",
-                percent=each.percent_shown if each and shows_percent(each) else "", effort=each.effort if each else "",
+                term=term.name,
+                mark=each.mark if each and "mark" in each.posting.collects else "",
+                percent=each.percent_shown if each and shows_percent(each) else "",
+                effort=each.effort if each else "",
             )
             for term, each in zip(terms, found, strict=True)
         ],
         levels=_levels([each if each and "mark" in each.posting.collects else None for each in found]),
         scale=next((each.posting.levels for each in reversed(found) if each and each.levels), []),
         comments=[
-            CardCommentOut(
-                term=term.name, comment=each.comment, by_standard=each.by_standard, narrative=each.narrative
-            )
+            CardCommentOut(term=term.name, comment=each.comment, by_standard=each.by_standard, narrative=each.narrative)
             for term, each in zip(terms, found, strict=True)
             if each and term.pk in told and (each.comment or each.by_standard or each.narrative)
         ],
-    )  # fmt: skip
+    )

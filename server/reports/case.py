@@ -68,10 +68,14 @@ def _in_order(items: Sequence[Mapping[str, Any]], parents: Mapping[str, tuple[st
         name = names[id(each)]
         found.append(
             {
-                "name": name, "within": within, "code": _said(each, "humanCodingScheme"), "wording": _said(each, "fullStatement"),
-                "subject": ", ".join(_texts(each.get("subject"))), "years": ", ".join(_texts(each.get("educationLevel"))),
+                "name": name,
+                "within": within,
+                "code": _said(each, "humanCodingScheme"),
+                "wording": _said(each, "fullStatement"),
+                "subject": ", ".join(_texts(each.get("subject"))),
+                "years": ", ".join(_texts(each.get("educationLevel"))),
             }
-        )  # fmt: skip
+        )
         push(each.get("identifier"), name)
     if len(found) < len(items):
         raise Refused(
@@ -120,7 +124,7 @@ def package(school: School) -> dict[str, Any]:
         "CFDocument": {**document, "creator": str(school), "lastChangeDateTime": now, "adoptionStatus": "Implemented"},
         "CFItems": [_item(school, each.id, known.get(each.id, {}), now) for each in standards],
         "CFAssociations": list(_associations(school, [(each.id, each.parent) for each in standards], document, now)),
-    }  # fmt: skip
+    }
 
 
 def _node(school: School, name: str, title: str) -> dict[str, str]:
@@ -131,9 +135,12 @@ def _node(school: School, name: str, title: str) -> dict[str, str]:
 def _item(school: School, name: str, said: Mapping[str, Any], now: str) -> dict[str, Any]:
     node = _node(school, name, name)
     found: dict[str, Any] = {
-        "identifier": node["identifier"], "uri": node["uri"], "abbreviatedStatement": name,
-        "fullStatement": said.get("wording") or name, "lastChangeDateTime": now,
-    }  # fmt: skip
+        "identifier": node["identifier"],
+        "uri": node["uri"],
+        "abbreviatedStatement": name,
+        "fullStatement": said.get("wording") or name,
+        "lastChangeDateTime": now,
+    }
     if said.get("code"):
         found["humanCodingScheme"] = said["code"]
     if said.get("subject"):
@@ -149,10 +156,14 @@ def _associations(
     for place, (name, parent) in enumerate(pairs, 1):
         node = _node(school, f"{name} in {parent}", "")
         yield {
-            "identifier": node["identifier"], "uri": node["uri"], "associationType": CHILD, "sequenceNumber": place,
-            "originNodeURI": _node(school, name, name), "lastChangeDateTime": now,
+            "identifier": node["identifier"],
+            "uri": node["uri"],
+            "associationType": CHILD,
+            "sequenceNumber": place,
+            "originNodeURI": _node(school, name, name),
+            "lastChangeDateTime": now,
             "destinationNodeURI": dict(document) if parent is None else _node(school, parent, parent),
-        }  # fmt: skip
+        }
 
 
 def laid_over(school: School, given: Sequence[Mapping[str, Any]]) -> tuple[list[dict[str, Any]], list[str]]:

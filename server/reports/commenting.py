@@ -167,9 +167,11 @@ def _record_comment(row: Comment, before: dict[str, Any], after: dict[str, Any])
 def _turn_comment(
     school_class: SchoolClass, person: Person, change: dict[str, Any], now: str, wanted: str
 ) -> list[str]:
-    row = Comment.objects.select_for_update().filter(
-        school_class=school_class, student=change["student"], term=change["term"]
-    ).first()  # fmt: skip
+    row = (
+        Comment.objects.select_for_update()
+        .filter(school_class=school_class, student=change["student"], term=change["term"])
+        .first()
+    )
     if row is None or not acts.is_still(_content(row), change[now]):
         return ["The comment has been changed since and stays as it is."]
     _write(row, person, _content(row) | change[wanted])

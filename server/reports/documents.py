@@ -54,12 +54,20 @@ def ask_for(
         raise Refused("Choose for whom they are made.", "students")
     pieces = classes_of(term).count() if wanted.kind == "gradebooks" else len(wanted.students)
     document = Document.objects.create(
-        person=person, school=school, name=name[:160], at=school.now(), total=max(pieces, 1),
-        wanted=wanted.model_dump() | {
-            "term": term.pk, "class": school_class.pk if school_class else None, "classes": classes,
-            "design": wanted.design or school.card_design, "paper": wanted.paper or school.paper,
+        person=person,
+        school=school,
+        name=name[:160],
+        at=school.now(),
+        total=max(pieces, 1),
+        wanted=wanted.model_dump()
+        | {
+            "term": term.pk,
+            "class": school_class.pk if school_class else None,
+            "classes": classes,
+            "design": wanted.design or school.card_design,
+            "paper": wanted.paper or school.paper,
         },
-    )  # fmt: skip
+    )
     old = person.documents.order_by("-id").values_list("pk", flat=True)[KEPT:]
     Document.objects.filter(pk__in=list(old)).delete()
     transaction.on_commit(wake)

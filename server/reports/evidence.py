@@ -45,9 +45,12 @@ def trend_of(loaded: LoadedClass, student: str, term: Term) -> list[TrendOut]:
         percent = score_percent(column, score) if isinstance(score, NUMBER) else None
         if percent is not None or column.id in missing:
             trend = TrendOut(
-                name=work.name, due_on=work.due_on, colour=colours.get(work.category_id or 0),
-                percent=None if percent is None else fixed_text(percent, 1), level=_level(percent or Fraction(0)),
-            )  # fmt: skip
+                name=work.name,
+                due_on=work.due_on,
+                colour=colours.get(work.category_id or 0),
+                percent=None if percent is None else fixed_text(percent, 1),
+                level=_level(percent or Fraction(0)),
+            )
             found.append((work.due_on or term.ends, column.position, trend))
     return [each for _, _, each in sorted(found, key=lambda each: each[:2])]
 
@@ -102,9 +105,13 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
     in_term = [each for each in loaded.plan.assignments if each.term_id == term.pk]
     late = [each.name for each in in_term if (row := loaded.rows.get((student.pk, each.pk))) and row.flag == "late"]
     to_come = [
-        each.name for each in in_term
-        if each.due_on and each.due_on >= today and not each.closed and str(each.pk) not in loaded.book.scores.get(key, {})
-    ]  # fmt: skip
+        each.name
+        for each in in_term
+        if each.due_on
+        and each.due_on >= today
+        and not each.closed
+        and str(each.pk) not in loaded.book.scores.get(key, {})
+    ]
     comment = Comment.objects.filter(school_class=loaded.plan.school_class, student=student, term=term).first()
     course = _course(loaded, key, term)
     trend = [each for each in trend_of(loaded, key, term) if each.percent is not None]
@@ -115,11 +122,19 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
         if levels and min(levels) - 10 <= least <= max(levels)
     ]
     return EvidenceOut(
-        student_id=student.pk, trend=trend, course=course, bands=bands,
-        categories=_categories(loaded, student, term), missing=[works[each].name for each in result.missing], late=late,
-        to_come=to_come, earlier=_earlier(loaded, student, term), narrative=comment.narrative if comment else "",
-        by_standard=comment.by_standard if comment else {}, standards=_standards(loaded, key),
-    )  # fmt: skip
+        student_id=student.pk,
+        trend=trend,
+        course=course,
+        bands=bands,
+        categories=_categories(loaded, student, term),
+        missing=[works[each].name for each in result.missing],
+        late=late,
+        to_come=to_come,
+        earlier=_earlier(loaded, student, term),
+        narrative=comment.narrative if comment else "",
+        by_standard=comment.by_standard if comment else {},
+        standards=_standards(loaded, key),
+    )
 
 
 def _standards(loaded: LoadedClass, student: str) -> list[EvidenceStandardOut]:
@@ -138,10 +153,13 @@ def _standards(loaded: LoadedClass, student: str) -> list[EvidenceStandardOut]:
         words = "" if not pieces else f"1 piece, {last}" if pieces == 1 else f"{pieces} pieces, last {last}"
         found.append(
             EvidenceStandardOut(
-                name=name, within=within[name], mark=result.final_mark,
-                level=_level(result.final_value * 100 / scale.out_of), words=words or "from its parts",
+                name=name,
+                within=within[name],
+                mark=result.final_mark,
+                level=_level(result.final_value * 100 / scale.out_of),
+                words=words or "from its parts",
             )
-        )  # fmt: skip
+        )
     return found
 
 
@@ -155,10 +173,14 @@ def _categories(loaded: LoadedClass, student: Student, term: Term) -> list[Evide
             words = {own.get("best"): "best", own.get("weakest"): "weakest"}.get(each.name, "")
             found.append(
                 EvidenceCategoryOut(
-                    name=each.name, sign=each.sign, colour=each.colour, percent=fixed_text(percent, 1), level=_level(percent),
+                    name=each.name,
+                    sign=each.sign,
+                    colour=each.colour,
+                    percent=fixed_text(percent, 1),
+                    level=_level(percent),
                     words=words,
                 )
-            )  # fmt: skip
+            )
     return found
 
 

@@ -19,8 +19,11 @@ def history_of(school_class: SchoolClass, student: Student, term: Term) -> Histo
         comments=commenting.history_of(school_class, student, term),
         postings=[
             PostingEventOut(
-                posted=posted_out(each), withdrawn=withdrawn_out(each), ground_rules=each.posting.ground_rules, working=each.working,
+                posted=posted_out(each),
+                withdrawn=withdrawn_out(each),
+                ground_rules=each.posting.ground_rules,
+                working=each.working,
             )
             for each in grades
         ],
-    )  # fmt: skip
+    )

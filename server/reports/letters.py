@@ -33,7 +33,12 @@ def letter_pages(loaded: LoadedClass, student: Student, term: Term, paper: str) 
 def _laid_out(told: WhatFamiliesSee, loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
     school = student.school
     about = {
-        "school": school, "logo": logo_of(school), "student": student, "seen": told(loaded, student, term), "term": term,
-        "class_name": str(loaded.plan.school_class), "day": day_text(school.today()),
-    }  # fmt: skip
+        "school": school,
+        "logo": logo_of(school),
+        "student": student,
+        "seen": told(loaded, student, term),
+        "term": term,
+        "class_name": str(loaded.plan.school_class),
+        "day": day_text(school.today()),
+    }
     return lay_out("family_letter", about, paper)

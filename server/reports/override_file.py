@@ -46,9 +46,17 @@ def sheet_rows(loaded: LoadedClass, term: Term) -> list[list[str]]:
         shown, put = grade_of(loaded, student, term), overrides.get(student.pk)
         percent = "" if put is None or put.percent is None else f"{put.percent.normalize():f}"
         found.append(
-            [student.number, student.family_name, student.given_name, shown.computed_percent or "", shown.computed_mark or "",
-             percent, put.mark if put else "", put.reason if put else ""]
-        )  # fmt: skip
+            [
+                student.number,
+                student.family_name,
+                student.given_name,
+                shown.computed_percent or "",
+                shown.computed_mark or "",
+                percent,
+                put.mark if put else "",
+                put.reason if put else "",
+            ]
+        )
     return found
 
 
@@ -62,16 +70,24 @@ def read_overrides(
     naming = {field: place for place, field in columns.fields.items() if field in NAMING}
     put = {field: place for place, field in columns.fields.items() if field in PUT}
     lacks = (
-        "Say which column tells whom a line is about: a number, name, e-mail or alias." if not naming
-        else "Say which column has the new percent or the new mark." if not put.keys() - {"reason"}
+        "Say which column tells whom a line is about: a number, name, e-mail or alias."
+        if not naming
+        else "Say which column has the new percent or the new mark."
+        if not put.keys() - {"reason"}
         else ""
-    )  # fmt: skip
+    )
     students = loaded.plan.students
     found = OverrideFileOut(
-        told=told, lacks=lacks, changes=[], unread=[], same=0, asked=[], fields=dict(WHAT),
+        told=told,
+        lacks=lacks,
+        changes=[],
+        unread=[],
+        same=0,
+        asked=[],
+        fields=dict(WHAT),
         columns=PairedColumnOut.all_of(rows, columns),
         roster=ChoosableOut.students(students),
-    )  # fmt: skip
+    )
     if not lacks:
         assert columns.head is not None
         chosen = {str(line): student for line, student in choices.students.items()}
@@ -84,8 +100,10 @@ def _columns(rows: Sequence[Sequence[str]], choices: Choices) -> Columns:
     """What the columns are, as chosen or else as their heads say."""
     lines = [_by_heads(row) for row in rows[:LOOKED_AT]]
     head = max(
-        range(len(lines)), key=lambda each: (len(PUT.keys() & set(lines[each].values())), len(lines[each])), default=None
-    )  # fmt: skip
+        range(len(lines)),
+        key=lambda each: (len(PUT.keys() & set(lines[each].values())), len(lines[each])),
+        default=None,
+    )
     if head is None or not lines[head]:
         raise Refused(
             f"None of the first {LOOKED_AT} lines names the columns. Begin with the sheet that is saved here: its first line names"
@@ -152,11 +170,18 @@ class _Reading:
         shown = grade_of(self.loaded, student, self.term)
         computed = " ".join(each for each in (shown.computed_percent, shown.computed_mark) if each)
         return OverrideChangeOut(
-            line=number, student_id=student.pk, student=str(student), computed=computed, before=before, after=after,
-            percent=percent, mark=wanted["mark"] if wanted else "", reason=reason,
+            line=number,
+            student_id=student.pk,
+            student=str(student),
+            computed=computed,
+            before=before,
+            after=after,
+            percent=percent,
+            mark=wanted["mark"] if wanted else "",
+            reason=reason,
             is_high=bool(wanted and wanted["percent"] and Decimal(wanted["percent"]) > FULL),
             is_taken=self.taken.get(number, True),
-        )  # fmt: skip
+        )
 
 
 def _shown(put: dict[str, Any]) -> str:

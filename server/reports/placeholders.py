@@ -4,12 +4,37 @@ import re
 from collections.abc import Mapping
 
 FORMS: Mapping[str, Mapping[str, str]] = {
-    "she": {"they": "she", "them": "her", "their": "her", "theirs": "hers", "themself": "herself", "s": "s", "is": "is", "has": "has"},
-    "he": {"they": "he", "them": "him", "their": "his", "theirs": "his", "themself": "himself", "s": "s", "is": "is", "has": "has"},
-    "they": {
-        "they": "they", "them": "them", "their": "their", "theirs": "theirs", "themself": "themself", "s": "", "is": "are", "has": "have",
+    "she": {
+        "they": "she",
+        "them": "her",
+        "their": "her",
+        "theirs": "hers",
+        "themself": "herself",
+        "s": "s",
+        "is": "is",
+        "has": "has",
     },
-}  # fmt: skip
+    "he": {
+        "they": "he",
+        "them": "him",
+        "their": "his",
+        "theirs": "his",
+        "themself": "himself",
+        "s": "s",
+        "is": "is",
+        "has": "has",
+    },
+    "they": {
+        "they": "they",
+        "them": "them",
+        "their": "their",
+        "theirs": "theirs",
+        "themself": "themself",
+        "s": "",
+        "is": "are",
+        "has": "have",
+    },
+}
 """What each placeholder becomes, by pronouns. `s` is a verb's ending after `{they}`: “{they} ask{s}”."""
 
 

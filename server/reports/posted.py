@@ -58,9 +58,17 @@ class PostedNumbers:
 def posted_numbers(student: Student, today: datetime.date) -> PostedNumbers:
     """It costs two queries, however much was posted."""
     withheld: set[Place] = set(KeptBack.objects.filter(student=student).values_list("school_class_id", "term_id"))
-    rows = PostedGrade.objects.filter(student=student).order_by("id").values_list(
-        "pk", "posting__school_class_id", "posting__term_id", "withdrawal__pk", "posting__term__window__families_from"
-    )  # fmt: skip
+    rows = (
+        PostedGrade.objects.filter(student=student)
+        .order_by("id")
+        .values_list(
+            "pk",
+            "posting__school_class_id",
+            "posting__term_id",
+            "withdrawal__pk",
+            "posting__term__window__families_from",
+        )
+    )
     last = {(school_class, term): (pk, withdrawal, shown) for pk, school_class, term, withdrawal, shown in rows}
     for place, (_, withdrawal, shown) in last.items():
         if withdrawal is not None or (shown is not None and shown > today):

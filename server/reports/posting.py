@@ -64,25 +64,34 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
     own = loaded.plan.term_plans.get(term.pk)
     collects = windows.collected(kept.window)
     posting = Posting.objects.create(
-        request=request, school_class=school_class, term=term, person=person, at=school_class.school.now(),
+        request=request,
+        school_class=school_class,
+        term=term,
+        person=person,
+        at=school_class.school.now(),
         ground_rules=in_words(loaded.plan.rules, own.ground_rules if own else None),
-        collects=collects, levels=scale_marks(loaded),
-    )  # fmt: skip
+        collects=collects,
+        levels=scale_marks(loaded),
+    )
     grades = []
     for student in chosen:
         comment = kept.comments.get(student.pk)
         result = loaded.gradebook.result(str(student.pk), str(term.pk))
         grades.append(
             PostedGrade(
-                posting=posting, student=student,
+                posting=posting,
+                student=student,
                 percent=rational_text(result.final_percent) or "",
-                percent_shown=shown[student.pk].percent or "", mark=shown[student.pk].mark or "",
+                percent_shown=shown[student.pk].percent or "",
+                mark=shown[student.pk].mark or "",
                 effort=kept.efforts.get(student.pk, "") if "effort" in collects else "",
-                comment=comment.text if comment else "", narrative=comment.narrative if comment else "",
-                by_standard=comment.by_standard if comment else {}, levels=shown[student.pk].levels,
+                comment=comment.text if comment else "",
+                narrative=comment.narrative if comment else "",
+                by_standard=comment.by_standard if comment else {},
+                levels=shown[student.pk].levels,
                 working=explained(loaded, loaded.gradebook, student, term).model_dump(mode="json"),
             )
-        )  # fmt: skip
+        )
     PostedGrade.objects.bulk_create(grades)
     grades_posted.send(Posting, school_class=school_class, term=term, person=person)
     return len(grades)

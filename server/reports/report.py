@@ -51,13 +51,21 @@ class _Report:
         checks = checks_of(self.loaded, term, self.kept, self.grades)
         last = max(posted.in_force(self.kept.posted.values()), key=lambda each: each.pk, default=None)
         return ReportOut(
-            term_id=term.pk, term=term.name, before_term=self.before.name if self.before else None,
+            term_id=term.pk,
+            term=term.name,
+            before_term=self.before.name if self.before else None,
             parts=[each.name for each in self.parts],
             window_is_open=windows.is_open(window, today),
-            is_closed=window is not None and today > window.closes and not windows.is_reopened(window, self.person, today),
-            window_words=windows.words_of(window, self.person, today), families_words=windows.families_words(window, today),
-            comment_limit=windows.comment_limit(window), standards=self._standards(), collects=windows.collected(window),
-            levels=scale_marks(self.loaded)[::-1], level_columns=in_columns(self.loaded, term),
+            is_closed=window is not None
+            and today > window.closes
+            and not windows.is_reopened(window, self.person, today),
+            window_words=windows.words_of(window, self.person, today),
+            families_words=windows.families_words(window, today),
+            comment_limit=windows.comment_limit(window),
+            standards=self._standards(),
+            collects=windows.collected(window),
+            levels=scale_marks(self.loaded)[::-1],
+            level_columns=in_columns(self.loaded, term),
             levels_alone=self.loaded.gradebook.rules(str(term.pk)).levels_alone,
             marks=[band.mark for band in reversed(self.loaded.gradebook.marks.bands)],
             outside_marks=[OutsideMarkOut(mark=mark, name=name) for mark, name in self.school.outside_marks],
@@ -67,8 +75,10 @@ class _Report:
                 for each in self.loaded.plan.students
             ],
             has_draft=Draft.objects.filter(school_class=self.loaded.plan.school_class).exists(),
-            last_posting=f"{last.posting.person}, {local(self.school, last.posting.at):%a %-d %b %H:%M}" if last else None,
-        )  # fmt: skip
+            last_posting=f"{last.posting.person}, {local(self.school, last.posting.at):%a %-d %b %H:%M}"
+            if last
+            else None,
+        )
 
     def _standards(self) -> list[str]:
         """What comments are written on beside the subject."""
@@ -80,17 +90,27 @@ class _Report:
         comment, override = kept.comments.get(student.pk), kept.overrides.get(student.pk)
         last, in_force = kept.posted.get(student.pk), kept.in_force(student.pk)
         return ReportRow(
-            student_id=student.pk, given_name=student.given_name, family_name=student.family_name, number=number,
-            pronouns=student.pronouns, before=self._before(student),
+            student_id=student.pk,
+            given_name=student.given_name,
+            family_name=student.family_name,
+            number=number,
+            pronouns=student.pronouns,
+            before=self._before(student),
             parts=[_both(grade_of(self.loaded, student, each)) for each in self.parts],
-            grade=self.grades[student.pk], override=_override(override) if override else None,
+            grade=self.grades[student.pk],
+            override=_override(override) if override else None,
             effort=kept.efforts.get(student.pk, ""),
-            comment=comment.text if comment else "", comment_version=comment.version if comment else 0,
-            has_narrative=bool(comment and comment.narrative), is_ready=bool(comment and comment.is_ready),
-            state=state_of(self.grades[student.pk], student.pk, kept), checks=checks,
-            posted=posted_out(in_force) if in_force else None, withdrawn=withdrawn_out(last),
-            families=self._families(student, in_force), is_kept_back=student.pk in kept.kept_back,
-        )  # fmt: skip
+            comment=comment.text if comment else "",
+            comment_version=comment.version if comment else 0,
+            has_narrative=bool(comment and comment.narrative),
+            is_ready=bool(comment and comment.is_ready),
+            state=state_of(self.grades[student.pk], student.pk, kept),
+            checks=checks,
+            posted=posted_out(in_force) if in_force else None,
+            withdrawn=withdrawn_out(last),
+            families=self._families(student, in_force),
+            is_kept_back=student.pk in kept.kept_back,
+        )
 
     def _before(self, student: Student) -> str | None:
         """The mark in the term before: as posted, or as it stands where it was not."""
@@ -143,18 +163,27 @@ def _both(shown: GradeOut) -> str:
 def _override(override: Override) -> OverrideOut:
     percent = fraction(override.percent)
     return OverrideOut(
-        percent=None if percent is None else decimal_text(percent), mark=override.mark or None,
-        reason=override.reason, who=str(override.changed_by), at=local(override.school_class.school, override.changed_at),
-    )  # fmt: skip
+        percent=None if percent is None else decimal_text(percent),
+        mark=override.mark or None,
+        reason=override.reason,
+        who=str(override.changed_by),
+        at=local(override.school_class.school, override.changed_at),
+    )
 
 
 def posted_out(kept: PostedGrade) -> PostedOut:
     """A grade as it was posted."""
     return PostedOut(
-        id=kept.pk, percent=kept.percent_shown or None, mark=kept.mark or None, effort=kept.effort, comment=kept.comment,
-        narrative=kept.narrative, by_standard=kept.by_standard, who=str(kept.posting.person),
+        id=kept.pk,
+        percent=kept.percent_shown or None,
+        mark=kept.mark or None,
+        effort=kept.effort,
+        comment=kept.comment,
+        narrative=kept.narrative,
+        by_standard=kept.by_standard,
+        who=str(kept.posting.person),
         at=local(kept.posting.school_class.school, kept.posting.at),
-    )  # fmt: skip
+    )
 
 
 def withdrawn_out(last: PostedGrade | None) -> WithdrawnOut | None:

@@ -108,8 +108,12 @@ def set_standards(request: Asking, school_id: int, body: SchoolStandards, dry_ru
     school, given = request.school, body.model_dump()
     archived = standards.archiving_words(school, given)
     touched = school_changes.change(
-        school, request.user, "the standards were changed", lambda: standards.set_standards(school, given), dry_run=dry_run
-    )  # fmt: skip
+        school,
+        request.user,
+        "the standards were changed",
+        lambda: standards.set_standards(school, given),
+        dry_run=dry_run,
+    )
     return TouchedOut(words=[*archived, *touched])
 
 
@@ -120,10 +124,13 @@ def rename_standard(request: Asking, school_id: int, body: StandardNameIn, dry_r
     """Call a standard otherwise, or say that two are the same, with all that hangs on them; or only tell what that would do."""
     school = request.school
     touched = school_changes.change(
-        school, request.user, "a standard was renamed",
+        school,
+        request.user,
+        "a standard was renamed",
         lambda: standard_names.rename(school, body.name, body.to, is_same=body.is_same),
-        dry_run=dry_run, renamed={body.name: " ".join(body.to.split())},
-    )  # fmt: skip
+        dry_run=dry_run,
+        renamed={body.name: " ".join(body.to.split())},
+    )
     return TouchedOut(words=[*touched, *(standard_names.posted_words(school, body.name) if dry_run else [])])
 
 
@@ -164,9 +171,12 @@ def set_term(request: Asking, school_id: int, term: int, body: SchoolTermIn, dry
     school = request.school
     row = term_in(school, term)
     touched = school_changes.change(
-        school, request.user, f"{row.name} was changed",
-        lambda: years.set_term(row.year, row, body.model_dump()), dry_run=dry_run,
-    )  # fmt: skip
+        school,
+        request.user,
+        f"{row.name} was changed",
+        lambda: years.set_term(row.year, row, body.model_dump()),
+        dry_run=dry_run,
+    )
     return TouchedOut(words=touched)
 
 

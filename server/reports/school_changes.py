@@ -55,9 +55,13 @@ def change(
             changed = {key for key in before.keys() & after.keys() if before[key] != after[key]}
             if changed:
                 SchoolChange.objects.create(
-                    school=school, person=person, words=words[:200], at=school.now(),
-                    before={key: before[key] for key in changed}, after={key: after[key] for key in changed},
-                )  # fmt: skip
+                    school=school,
+                    person=person,
+                    words=words[:200],
+                    at=school.now(),
+                    before={key: before[key] for key in changed},
+                    after={key: after[key] for key in changed},
+                )
     if dry_run:
         school.refresh_from_db()
     return touched
@@ -195,7 +199,7 @@ def _moved_work(school: School, before: State, after: State) -> list[str]:
             f"{named}: {', '.join(names[:3])}{f' and {len(names) - 3} more' if len(names) > 3 else ''} would be due outside "
             f"of {name.lower()}."
             for named, names in by_class.items()
-        ]  # fmt: skip
+        ]
     year = current_year(school)
     if year is not None and _running(before, year.pk, school) != _running(after, year.pk, school):
         found.append(f"{_running(after, year.pk, school)} would be the running term.")

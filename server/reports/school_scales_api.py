@@ -61,10 +61,13 @@ def save_scale(request: Asking, school_id: int, body: SchoolScaleIn, dry_run: bo
     school, bands = request.school, [TypedBand(each.mark, each.min, each.value) for each in body.bands]
     made = []
     touched = school_changes.change(
-        school, request.user, f"the scale {body.name} was changed",
+        school,
+        request.user,
+        f"the scale {body.name} was changed",
         lambda: made.append(school_scales.save_school_scale(school, body.id, body.name, body.out_of, bands)),
-        dry_run=dry_run, marks_by=None if body.id is None else f"scale {body.id}",
-    )  # fmt: skip
+        dry_run=dry_run,
+        marks_by=None if body.id is None else f"scale {body.id}",
+    )
     return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 
 
@@ -83,10 +86,13 @@ def save_code(request: Asking, school_id: int, body: SchoolCodeIn, dry_run: bool
     school, given = request.school, body.model_dump(exclude={"id"})
     made = []
     touched = school_changes.change(
-        school, request.user, f"the code {body.code} was changed",
+        school,
+        request.user,
+        f"the code {body.code} was changed",
         lambda: made.append(school_scales.save_school_code(school, body.id, given)),
-        dry_run=dry_run, marks_by=None if body.id is None else f"code {body.id}",
-    )  # fmt: skip
+        dry_run=dry_run,
+        marks_by=None if body.id is None else f"code {body.id}",
+    )
     return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 
 

@@ -36,40 +36,67 @@ def see_year(school: School, year: SchoolYear) -> SchoolYearOut:
         year.terms.select_related("window").prefetch_related("window__reopenings__person", "window__reopenings__by")
     )
     return SchoolYearOut(
-        school=school.name, last_change=last.words if (last := last_change(school)) else None,
-        address=school.address, card_design=school.card_design, paper=school.paper,
-        outside_marks=[[mark, name] for mark, name in school.outside_marks], efforts=school.efforts,
+        school=school.name,
+        last_change=last.words if (last := last_change(school)) else None,
+        address=school.address,
+        card_design=school.card_design,
+        paper=school.paper,
+        outside_marks=[[mark, name] for mark, name in school.outside_marks],
+        efforts=school.efforts,
         standards=standards_out(school),
-        year_id=year.pk, year=year.name, starts=year.starts, ends=year.ends, days_off=year.days_off,
+        year_id=year.pk,
+        year=year.name,
+        starts=year.starts,
+        ends=year.ends,
+        days_off=year.days_off,
         years=[NamedOut(id=each.pk, name=each.name) for each in school.years.order_by("starts")],
         terms=[_term(each, school.today()) for each in terms],
         check_kinds=[KindOut(kind=kind, words=words) for kind, words in KINDS.items() if kind not in ALWAYS],
         teachers=[
             NamedOut(id=each.pk, name=str(each))
-            for each in Person.objects.filter(teachings__school_class__year=year).distinct().order_by("family_name", "given_name")
+            for each in Person.objects.filter(teachings__school_class__year=year)
+            .distinct()
+            .order_by("family_name", "given_name")
         ],
-    )  # fmt: skip
+    )
 
 
 def _term(term: Term, today: datetime.date) -> SchoolTermOut:
     window = windows.window_of(term)
     return SchoolTermOut(
-        id=term.pk, name=term.name, kind=term.kind, starts=term.starts, ends=term.ends, within=term.within_id,
-        window=None if window is None else ReportingWindowOut(
-            opens=window.opens, closes=window.closes, families_from=window.families_from, comment_limit=window.comment_limit,
+        id=term.pk,
+        name=term.name,
+        kind=term.kind,
+        starts=term.starts,
+        ends=term.ends,
+        within=term.within_id,
+        window=None
+        if window is None
+        else ReportingWindowOut(
+            opens=window.opens,
+            closes=window.closes,
+            families_from=window.families_from,
+            comment_limit=window.comment_limit,
             comments_by=window.comments_by,
-            collects=window.collects, binding=window.binding, asks_for=window.asks_for,
-            is_open=windows.is_open(window, today), is_closed=today > window.closes,
+            collects=window.collects,
+            binding=window.binding,
+            asks_for=window.asks_for,
+            is_open=windows.is_open(window, today),
+            is_closed=today > window.closes,
             reopenings=[
                 ReopeningOut(
-                    id=each.pk, is_ended=each.ended_at is not None,
-                    who=str(each.person) if each.person else "all teachers", until=each.until, reason=each.reason,
-                    by=str(each.by), at=local(term.year.school, each.at),
+                    id=each.pk,
+                    is_ended=each.ended_at is not None,
+                    who=str(each.person) if each.person else "all teachers",
+                    until=each.until,
+                    reason=each.reason,
+                    by=str(each.by),
+                    at=local(term.year.school, each.at),
                 )
                 for each in window.reopenings.order_by("-id")
             ],
         ),
-    )  # fmt: skip
+    )
 
 
 def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
@@ -83,10 +110,12 @@ def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
         states = Counter(state_of(now, student, kept) for student, now in grades_of(loaded, term).items())
         found.append(
             ClassStandOut(
-                id=school_class.pk, name=str(school_class), teachers=[str(each.person) for each in school_class.teachings.all()],
+                id=school_class.pk,
+                name=str(school_class),
+                teachers=[str(each.person) for each in school_class.teachings.all()],
                 stand=_stand(states),
             )
-        )  # fmt: skip
+        )
     return found
 
 

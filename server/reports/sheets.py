@@ -36,9 +36,13 @@ def board(loaded: LoadedClass, term: Term, shows: str, paper: str) -> Iterator[L
         works = [each for each in _works(loaded, term) if each.pk in loaded.shown]
         for some in _pages(works):
             yield _sheet(
-                loaded, "board", words, paper, ["Alias", *(each.short_name for each in some)],
+                loaded,
+                "board",
+                words,
+                paper,
+                ["Alias", *(each.short_name for each in some)],
                 [[each.alias, *(_score(loaded, each, work) for work in some)] for each in students],
-            )  # fmt: skip
+            )
         return
     kept = written(loaded.plan.school_class, term)
     rows = [[each.alias, *_posted(loaded, each, kept)] for each in students]
@@ -53,9 +57,15 @@ def class_sheet(loaded: LoadedClass, term: Term, paper: str) -> Iterator[Layout]
         for each in loaded.plan.students:
             shown, last = grade_of(loaded, each, term), posted.get(each.pk)
             rows.append(
-                [each.number, f"{each.family_name}, {each.given_name}", *(_score(loaded, each, work) for work in some),
-                 shown.percent or "", shown.mark or "", last.mark if last else ""]
-            )  # fmt: skip
+                [
+                    each.number,
+                    f"{each.family_name}, {each.given_name}",
+                    *(_score(loaded, each, work) for work in some),
+                    shown.percent or "",
+                    shown.mark or "",
+                    last.mark if last else "",
+                ]
+            )
         heads = ["Number", "Student", *(f"{each.short_name} ({each.points.normalize():f})" for each in some)]
         words = f"{term.name}, as it stands on {day_text(loaded.plan.school_class.school.today())}"
         yield _sheet(loaded, "class_sheet", words, paper, [*heads, "Percent", "Mark", "Posted"], rows, is_wide=True)
@@ -96,8 +106,15 @@ def _posted(loaded: LoadedClass, student: Student, kept: Written) -> tuple[str, 
 
 
 def _sheet(
-    loaded: LoadedClass, kind: str, words: str, paper: str, heads: Sequence[str], rows: Sequence[Sequence[str]], *, is_wide: bool = False
-) -> Layout:  # fmt: skip
+    loaded: LoadedClass,
+    kind: str,
+    words: str,
+    paper: str,
+    heads: Sequence[str],
+    rows: Sequence[Sequence[str]],
+    *,
+    is_wide: bool = False,
+) -> Layout:
     """One table, its texts left and its numbers right."""
     school_class = loaded.plan.school_class
     first = 1 if kind == "board" else 2
@@ -106,7 +123,12 @@ def _sheet(
         return [Piece(text, place >= first) for place, text in enumerate(texts)]
 
     values = {
-        "kind": kind, "title": str(school_class), "words": words, "school": school_class.school.name,
-        "day": day_text(school_class.school.today()), "heads": pieces(heads), "rows": [pieces(row) for row in rows],
-    }  # fmt: skip
+        "kind": kind,
+        "title": str(school_class),
+        "words": words,
+        "school": school_class.school.name,
+        "day": day_text(school_class.school.today()),
+        "heads": pieces(heads),
+        "rows": [pieces(row) for row in rows],
+    }
     return lay_out("sheet", values, paper, is_wide=is_wide)

@@ -75,16 +75,21 @@ def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
     if name in said:
         said = {to if key == name else key: each for key, each in said.items() if not (is_same and key == name)}
     # As a branch the one that stays keeps its own way.
-    branches = [each | {"standard": to if each["standard"] == name else each["standard"]} for each in school.standards.get("branches", ())
-                if not (is_same and each["standard"] == name)]  # fmt: skip
+    branches = [
+        each | {"standard": to if each["standard"] == name else each["standard"]}
+        for each in school.standards.get("branches", ())
+        if not (is_same and each["standard"] == name)
+    ]
     gone_names = _called(school.standards.get("archived", ()), name, to)
     if "usual" in school.standards:
         # What stands under another one now follows the branch that it is in.
         found = combined(found, branches, school.standards["usual"])
     words = school.standards | {
-        "standards": found, "about": said, "branches": branches,
+        "standards": found,
+        "about": said,
+        "branches": branches,
         "archived": [each for each in gone_names if not (is_same and each == to)],
-    }  # fmt: skip
+    }
     try:
         read_standards({key: words[key] for key in ("standards", "standards_scale")})
     except BookError as error:
@@ -107,13 +112,15 @@ def _in_plans(school: School, name: str, to: str) -> None:
     )
     _rewrite(
         Category.objects.filter(school_class__school=school).exclude(default_standards=[]),
-        "default_standards", lambda names: _called(names, name, to),
-    )  # fmt: skip
+        "default_standards",
+        lambda names: _called(names, name, to),
+    )
     _rewrite(SharedCriteria.objects.filter(school=school), "criteria", lambda criteria: _feeding(criteria, name, to))
     _rewrite(
         GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}),
-        "standard_weights", lambda weights: _keyed(weights, name, to),
-    )  # fmt: skip
+        "standard_weights",
+        lambda weights: _keyed(weights, name, to),
+    )
 
 
 def _in_plans_to_be(school: School, name: str, to: str) -> None:

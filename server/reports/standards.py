@@ -33,16 +33,20 @@ def standards_out(school: School) -> SchoolStandardsOut:
     return SchoolStandardsOut(
         standards=[each for is_archived, each in shown if not is_archived],
         archived=[each for is_archived, each in shown if is_archived],
-        combine=like.combine, rate=decimal_text(like.rate),
+        combine=like.combine,
+        rate=decimal_text(like.rate),
         branches=[StandardBranch(**each) for each in school.standards.get("branches", ())],
         levels=[
             StandardLevel(
-                mark=each.mark, min=decimal_text(each.min), value=None if each.value is None else decimal_text(each.value)
+                mark=each.mark,
+                min=decimal_text(each.min),
+                value=None if each.value is None else decimal_text(each.value),
             )
             for each in bands
         ],
-        out_of=decimal_text(scale.out_of) if scale else "4", over_terms=term_way(school),
-    )  # fmt: skip
+        out_of=decimal_text(scale.out_of) if scale else "4",
+        over_terms=term_way(school),
+    )
 
 
 def set_standards(school: School, given: Mapping[str, Any]) -> None:

@@ -101,9 +101,13 @@ class Standing:
         return {
             each: self.figures[str(each.pk)].blank
             for each in self.assignments
-            if each.due_on and each.due_on < self.today and not each.closed and not each.extra
-            and not is_apart(self.loaded, each) and self.figures[str(each.pk)].blank
-        }  # fmt: skip
+            if each.due_on
+            and each.due_on < self.today
+            and not each.closed
+            and not each.extra
+            and not is_apart(self.loaded, each)
+            and self.figures[str(each.pk)].blank
+        }
 
     def trail(self) -> list[StationOut]:
         """The five stations."""
@@ -246,11 +250,16 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Pe
             words[pk] = f"posted {local(school_class.school, max(each.posting.at for each in grades)):%-d %b}"
     name, section = _name_and_section(school_class, person)
     return FrameOut(
-        id=school_class.pk, name=name, section=section, words=class_words(school_class, is_renamed=name != school_class.name),
-        term_id=term.pk, term=term.name, term_is_running=term.pk == running.pk or _holds(term, running),
+        id=school_class.pk,
+        name=name,
+        section=section,
+        words=class_words(school_class, is_renamed=name != school_class.name),
+        term_id=term.pk,
+        term=term.name,
+        term_is_running=term.pk == running.pk or _holds(term, running),
         ribbon=ribbon(school_class.year, loaded.plan.terms, school_class.school.today(), running, words),
         trail=Standing(loaded, term).trail(),
-    )  # fmt: skip
+    )
 
 
 def _holds(term: Term, running: Term) -> bool:
@@ -275,9 +284,15 @@ def ribbon(
         if term.pk == running.pk:
             note = _("today, %(day)s") % {"day": day_text(today)}
         return SegmentOut(
-            id=term.pk, name=term.name, kind=term.kind, left=left(term.starts), width=left(until) - left(term.starts), words=note,
-            is_running=term.pk == running.pk, is_past=term.ends < today,
-        )  # fmt: skip
+            id=term.pk,
+            name=term.name,
+            kind=term.kind,
+            left=left(term.starts),
+            width=left(until) - left(term.starts),
+            words=note,
+            is_running=term.pk == running.pk,
+            is_past=term.ends < today,
+        )
 
     follows = {term.pk: after.starts for term, after in itertools.pairwise(leaves)}
     brackets = []
@@ -301,16 +316,24 @@ def ribbon(
         )
     is_now = begin <= today < end
     return RibbonOut(
-        year=year.name, today=left(today) if is_now else None, today_words=day_text(today),
+        year=year.name,
+        today=left(today) if is_now else None,
+        today_words=day_text(today),
         segments=[segment(term, follows.get(term.pk, term.ends + DAY)) for term in leaves],
         semesters=[
-            segment(term, min((each.starts for each in terms if each.kind == TermKind.SEMESTER and each.starts > term.starts), default=end))
+            segment(
+                term,
+                min(
+                    (each.starts for each in terms if each.kind == TermKind.SEMESTER and each.starts > term.starts),
+                    default=end,
+                ),
+            )
             for term in terms
             if term.kind == TermKind.SEMESTER
         ],
         whole=[segment(term, end) for term in terms if term.kind == TermKind.YEAR],
         windows=brackets,
-    )  # fmt: skip
+    )
 
 
 def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
@@ -327,11 +350,13 @@ def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
         key=lambda need: need.by,
     )
     return TodayOut(
-        day=today, words=f"{_left(classes[0].year, running, today)} {classes[0].school.name}, school year {classes[0].year.name}.",
+        day=today,
+        words=f"{_left(classes[0].year, running, today)} {classes[0].school.name}, school year {classes[0].year.name}.",
         ribbon=ribbon(classes[0].year, loaded[0].plan.terms, today, running, {}),
         classes=[_ledger(*each, person) for each in zip(classes, loaded, standings, strict=True)],
-        needs=needs, days=_ahead(loaded, called, running, today),
-    )  # fmt: skip
+        needs=needs,
+        days=_ahead(loaded, called, running, today),
+    )
 
 
 def _left(year: SchoolYear, running: Term, today: datetime.date) -> str:
@@ -362,14 +387,25 @@ def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, 
     ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= standing.today]
     first = min((each.due_on for each in ahead if each.due_on), default=None)
     words = ", ".join(
-        each for each in (_roster_words(loaded), school_class.times, school_class.room,
-                          f"with {' and '.join(others)}" if others else "") if each
-    )  # fmt: skip
+        each
+        for each in (
+            _roster_words(loaded),
+            school_class.times,
+            school_class.room,
+            f"with {' and '.join(others)}" if others else "",
+        )
+        if each
+    )
     name, section = _name_and_section(school_class, person)
     return LedgerOut(
-        id=school_class.pk, name=name, section=section, words=words, next_due=first,
-        next_due_names=[each.short_name for each in ahead if each.due_on == first], trail=standing.trail(),
-    )  # fmt: skip
+        id=school_class.pk,
+        name=name,
+        section=section,
+        words=words,
+        next_due=first,
+        next_due_names=[each.short_name for each in ahead if each.due_on == first],
+        trail=standing.trail(),
+    )
 
 
 def _days(first: datetime.date, last: datetime.date) -> list[datetime.date]:

@@ -19,15 +19,22 @@ def student_page(loaded: LoadedClass, student: Student, term: Term) -> StudentPa
     result = loaded.gradebook.result(key, name)
     works = {str(each.pk): each for each in loaded.plan.assignments}
     return StudentPageOut(
-        student_id=student.pk, name=str(student), given_name=student.given_name, alias=student.alias, number=student.number,
+        student_id=student.pk,
+        name=str(student),
+        given_name=student.given_name,
+        alias=student.alias,
+        number=student.number,
         before=students[place - 1].pk if place else None,
         after=students[place + 1].pk if place + 1 < len(students) else None,
-        term_id=term.pk, term=term.name, grade=grade(loaded.gradebook, result, name),
+        term_id=term.pk,
+        term=term.name,
+        grade=grade(loaded.gradebook, result, name),
         working=explained(loaded, loaded.gradebook, student, term),
-        trend=trend_of(loaded, key, term), terms=_terms(loaded, student),
+        trend=trend_of(loaded, key, term),
+        terms=_terms(loaded, student),
         missing=[works[each].name for each in result.missing],
         notes=_notes(loaded, student, term),
-    )  # fmt: skip
+    )
 
 
 def _terms(loaded: LoadedClass, student: Student) -> list[StudentTermOut]:
@@ -42,11 +49,13 @@ def _terms(loaded: LoadedClass, student: Student) -> list[StudentTermOut]:
             continue
         found.append(
             StudentTermOut(
-                term_id=term.pk, term=term.name, grade=grade(loaded.gradebook, result, str(term.pk)),
+                term_id=term.pk,
+                term=term.name,
+                grade=grade(loaded.gradebook, result, str(term.pk)),
                 posted=" ".join(each for each in (kept.mark, kept.percent_shown) if each) if kept else None,
                 comment=kept.comment if kept else "",
             )
-        )  # fmt: skip
+        )
     return found
 
 

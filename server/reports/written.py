@@ -66,9 +66,14 @@ def state_of(grade: ReportGrade, student: int, kept: Written) -> State:
             levels,
         )
         was = (
-            in_force.mark, in_force.percent_shown, in_force.comment, in_force.narrative, in_force.by_standard, in_force.effort,
+            in_force.mark,
+            in_force.percent_shown,
+            in_force.comment,
+            in_force.narrative,
+            in_force.by_standard,
+            in_force.effort,
             in_force.levels,
-        )  # fmt: skip
+        )
         return "posted" if now == was else "changed"
     if lacks_grade(grade):
         return "no_grade"

@@ -42,16 +42,40 @@ def session_of(request: HttpRequest) -> SessionOut:
     person = request.user
     if not isinstance(person, Person):
         return SessionOut(
-            person_id=None, name="", school_id=None, school="", schools=[], year="", today=None, days_off=[], roles=[],
-            classes=[], children=[], is_empty=not School.objects.exists(), lacks_second_factor=False,
-            makes_classes=False, language="",
-        )  # fmt: skip
+            person_id=None,
+            name="",
+            school_id=None,
+            school="",
+            schools=[],
+            year="",
+            today=None,
+            days_off=[],
+            roles=[],
+            classes=[],
+            children=[],
+            is_empty=not School.objects.exists(),
+            lacks_second_factor=False,
+            makes_classes=False,
+            language="",
+        )
     if lacks_second_factor(request):
         return SessionOut(
-            person_id=person.pk, name=str(person), school_id=None, school="", schools=[], year="", today=None, days_off=[],
-            roles=[], classes=[], children=[], is_empty=False, lacks_second_factor=True,
-            makes_classes=False, language=person.language,
-        )  # fmt: skip
+            person_id=person.pk,
+            name=str(person),
+            school_id=None,
+            school="",
+            schools=[],
+            year="",
+            today=None,
+            days_off=[],
+            roles=[],
+            classes=[],
+            children=[],
+            is_empty=False,
+            lacks_second_factor=True,
+            makes_classes=False,
+            language=person.language,
+        )
     schools = _schools(person)
     school = _chosen(schools, request)
     memberships = person.memberships.filter(school=school)

@@ -111,9 +111,11 @@ def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     # A batch that was saved already, and whose answer was lost, is in what is known.
     before = known if entered.revision is not None else None
     told = AnswerOut(
-        **entered.answer, rows=rows_after(before, loaded, term, students, works), columns=columns(loaded, term, works),
+        **entered.answer,
+        rows=rows_after(before, loaded, term, students, works),
+        columns=columns(loaded, term, works),
         **class_figures(loaded, term),
-    )  # fmt: skip
+    )
     return written(told)
 
 
@@ -167,11 +169,15 @@ def own_students(request: Asking) -> Any:
     enrolments = Enrolment.objects.filter(school_class__in=own_classes(request.user, chosen_school(request)), ends=None)
     return [
         StudentLineOut(
-            student_id=each.student_id, name=str(each.student), alias=each.student.alias, number=each.student.number,
-            class_id=each.school_class_id, class_name=str(each.school_class),
+            student_id=each.student_id,
+            name=str(each.student),
+            alias=each.student.alias,
+            number=each.student.number,
+            class_id=each.school_class_id,
+            class_name=str(each.school_class),
         )
         for each in enrolments.select_related("student", "school_class").order_by("student__family_name", "id")
-    ]  # fmt: skip
+    ]
 
 
 @router.post("/classes/{class_id}/pulse", permission=SEE_SCORES, response=PulseOut)

@@ -87,10 +87,12 @@ class _Checks:
                 score = self.loaded.rows.get((student.pk, work.pk))
                 if score is not None and score.code and score.code not in codes:
                     yield Check(
-                        f"code {score.pk}", f"{student}, {work.short_name}: {score.code} is no score code here any more, and "
+                        f"code {score.pk}",
+                        f"{student}, {work.short_name}: {score.code} is no score code here any more, and "
                         "counts as a blank. Enter the score anew, or make the code again.",
-                        place="scores", focus=f"cell-{student.pk}-{work.pk}",
-                    )  # fmt: skip
+                        place="scores",
+                        focus=f"cell-{student.pk}-{work.pk}",
+                    )
 
     def _weights(self, total: Fraction) -> Iterator[Check]:
         if total == 100:
@@ -101,13 +103,18 @@ class _Checks:
         scaled = {each.pk: weights[each.pk] * 100 / total for each in counted} if total else {}
         is_exact = bool(scaled) and all((each * 100).denominator == 1 for each in scaled.values())
         yield Check(
-            "weights", f"The weights add up to {decimal_text(total)}, not to 100.",
+            "weights",
+            f"The weights add up to {decimal_text(total)}, not to 100.",
             focus=f"weight-{counted[0].pk}" if counted else None,
             mend_words="Bring them to 100 in proportion" if is_exact else None,
-            mend=lambda person: set_weights(
-                self.school_class, person, self.term, {pk: decimal_text(each) for pk, each in scaled.items()}
-            ) if is_exact else None,
-        )  # fmt: skip
+            mend=lambda person: (
+                set_weights(
+                    self.school_class, person, self.term, {pk: decimal_text(each) for pk, each in scaled.items()}
+                )
+                if is_exact
+                else None
+            ),
+        )
 
     def _category(self, category: Category) -> Iterator[Check]:
         mine = [each for each in self.works if each.category_id == category.pk and each.counts and not each.extra]
@@ -123,37 +130,46 @@ class _Checks:
         if drops and mine and len(mine) <= drops:
             yield Check(
                 f"drops {category.pk}",
-                f"{category.name} drops {drops}, but has {len(mine)}: the last one always stays.", focus=focus,
-            )  # fmt: skip
+                f"{category.name} drops {drops}, but has {len(mine)}: the last one always stays.",
+                focus=focus,
+            )
         if category.method == "shares" and mine and self.shares.weights is not None:
             for each in mine:
                 if not each.share:
                     yield Check(
-                        f"share {each.pk}", f"{each.name} has no share of {category.name}, so it counts for nothing.",
+                        f"share {each.pk}",
+                        f"{each.name} has no share of {category.name}, so it counts for nothing.",
                         focus=f"share-{each.pk}",
-                    )  # fmt: skip
+                    )
 
     def _assignment(self, each: Assignment) -> Iterator[Check]:
         if each.category_id is None and each.counts and self.shares.weights is not None:
             into = next((one for one in self.loaded.plan.categories if one.is_default), None)
             yield Check(
-                f"apart {each.pk}", f"{each.name} is in no category, and so not in the grade.", focus=f"category-of-{each.pk}",
+                f"apart {each.pk}",
+                f"{each.name} is in no category, and so not in the grade.",
+                focus=f"category-of-{each.pk}",
                 mend_words=f"Put it in {into.name}" if into else None,
                 mend=self._change(each, {"category_id": into.pk}) if into else None,
-            )  # fmt: skip
+            )
         if not each.points and not each.extra and each.counts:
             yield Check(
-                f"points {each.pk}", f"{each.name} is worth 0 points.", focus=f"points-{each.pk}",
-                mend_words="Make it extra credit", mend=self._change(each, {"extra": True}),
-            )  # fmt: skip
+                f"points {each.pk}",
+                f"{each.name} is worth 0 points.",
+                focus=f"points-{each.pk}",
+                mend_words="Make it extra credit",
+                mend=self._change(each, {"extra": True}),
+            )
         if each.due_on and not self.term.starts <= each.due_on <= self.term.ends:
             meant = term_of_day(self.school_class, each.due_on)
             is_there = meant.pk != self.term.pk and meant.starts <= each.due_on <= meant.ends
             yield Check(
-                f"due {each.pk}", f"{each.name} is due on {each.due_on:%a %-d %b}, outside {self.term.name.lower()}.",
-                focus=f"due-{each.pk}", mend_words=f"Move it to {meant.name.lower()}" if is_there else None,
+                f"due {each.pk}",
+                f"{each.name} is due on {each.due_on:%a %-d %b}, outside {self.term.name.lower()}.",
+                focus=f"due-{each.pk}",
+                mend_words=f"Move it to {meant.name.lower()}" if is_there else None,
                 mend=self._change(each, {"term_id": meant.pk}) if is_there else None,
-            )  # fmt: skip
+            )
 
     def _change(self, each: Assignment, given: dict[str, object]) -> Callable[[Person], object]:
         return lambda person: change_assignment(self.school_class, person, each.pk, given)
@@ -185,9 +201,13 @@ class _Checks:
             same = alike(self.loaded, work)
             if same:
                 yield Check(
-                    f"alike {work.pk}", f"{work.name}: {same} Is that meant?", place="scores", focus=f"column-{work.pk}",
-                    mend_words="It is right", mend=partial(mean_all, self.school_class, assignment=work),
-                )  # fmt: skip
+                    f"alike {work.pk}",
+                    f"{work.name}: {same} Is that meant?",
+                    place="scores",
+                    focus=f"column-{work.pk}",
+                    mend_words="It is right",
+                    mend=partial(mean_all, self.school_class, assignment=work),
+                )
             for student, slip in slips_of(self.loaded, column).items():
                 score = self.loaded.rows[int(student), work.pk]
                 if not score.meant:
@@ -197,12 +217,22 @@ class _Checks:
         student = next(each for each in self.loaded.plan.students if each.pk == score.student_id)
         meant = None if slip.meant is None else self.loaded.lines.typed(slip.meant, work)
         return Check(
-            f"slip {score.pk}", f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(self.loaded, work, slip)}",
-            place="scores", focus=f"cell-{score.student_id}-{work.pk}", mend_words=f"Make it {meant}" if meant else None,
-            mend=(lambda person: enter(
-                load_plan(as_it_is(self.school_class)), person, uuid4(), [Typed(score.student_id, work.pk, meant, score.version)]
-            )) if meant else None,
-        )  # fmt: skip
+            f"slip {score.pk}",
+            f"{student}, {work.short_name}, {self.loaded.text_of(score, work)}: {slip_words(self.loaded, work, slip)}",
+            place="scores",
+            focus=f"cell-{score.student_id}-{work.pk}",
+            mend_words=f"Make it {meant}" if meant else None,
+            mend=(
+                lambda person: enter(
+                    load_plan(as_it_is(self.school_class)),
+                    person,
+                    uuid4(),
+                    [Typed(score.student_id, work.pk, meant, score.version)],
+                )
+            )
+            if meant
+            else None,
+        )
 
 
 def _decimals(count: int) -> str:

@@ -46,9 +46,13 @@ def counted(here: Sequence[Change]) -> ConsequenceOut:
     """How many grades of a term change and how, without whose."""
     by = [_difference(each) for each in here]
     return ConsequenceOut(
-        grades=len(here), up=sum(each > 0 for each in by), down=sum(each < 0 for each in by),
-        marks=sum(each.mark_before != each.mark_after for each in here), changes=[], elsewhere=[],
-    )  # fmt: skip
+        grades=len(here),
+        up=sum(each > 0 for each in by),
+        down=sum(each < 0 for each in by),
+        marks=sum(each.mark_before != each.mark_after for each in here),
+        changes=[],
+        elsewhere=[],
+    )
 
 
 def _difference(change: Change) -> Fraction:
@@ -66,12 +70,16 @@ def _change(
     difference = Fraction(new or 0) - Fraction(old or 0)
     decimals = max([1, *(len(each.partition(".")[2]) for each in (old, new) if each)])
     return ChangeOut(
-        student_id=student.pk, student=f"{student.family_name}, {student.given_name}",
+        student_id=student.pk,
+        student=f"{student.family_name}, {student.given_name}",
         number=student.number if (student.given_name, student.family_name) in namesakes else None,
-        percent_before=old, mark_before=change.mark_before,
-        percent_after=new, mark_after=change.mark_after, move=change.move,
+        percent_before=old,
+        mark_before=change.mark_before,
+        percent_after=new,
+        mark_after=change.mark_after,
+        move=change.move,
         difference=f"{'+' if difference > 0 else ''}{fixed_text(difference, decimals)}".replace("-", "−"),
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True)
@@ -84,9 +92,13 @@ class Tried:
 
 
 def tried(
-    loaded: LoadedClass, term: Term, entries: Sequence[Tried], closed: Mapping[int, bool],
-    deleted: Collection[int] = (), whole: LoadedClass | None = None,
-) -> TriedOut:  # fmt: skip
+    loaded: LoadedClass,
+    term: Term,
+    entries: Sequence[Tried],
+    closed: Mapping[int, bool],
+    deleted: Collection[int] = (),
+    whole: LoadedClass | None = None,
+) -> TriedOut:
     """What entries, closing or opening work, deleting it or bringing it back (`whole` is the class with it) would make of the
     grades; what would not be taken changes nothing.
     """

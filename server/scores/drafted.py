@@ -24,16 +24,40 @@ from scores.book import LoadedClass, load_class, term_of
 from scores.consequence import consequence
 
 _FIELDS = {
-    "weight": "weighs", "method": "counts", "drop_lowest": "lowest dropped", "drop_highest": "highest dropped", "cap": "at most 100",
-    "bonus": "a bonus", "category_id": "is in",
-    "points": "points", "share": "share", "extra": "extra credit", "never_drop": "never dropped",
-    "counts": "counts in the grade", "scale_id": "marks come from", "blank": "a blank", "drop_overall": "dropped of all",
-    "drop_choice": "dropped are", "round_to": "rounded to", "rounding": "rounded",
-    "standards": "evidence of", "standard_points": "points by standard", "standard_weights": "levels count", "criteria": "criteria",
-    "term_id": "is in", "for_everyone": "for everyone", "chosen": "for", "adjust": "adjusted by",
-    "ground_rules": "rules of its own", "weights": "weights",
-    "part_weights": "parts weigh", "parts_from": "parts count by", "effect": "does", "percent": "percent", "missing": "missing",
-}  # fmt: skip
+    "weight": "weighs",
+    "method": "counts",
+    "drop_lowest": "lowest dropped",
+    "drop_highest": "highest dropped",
+    "cap": "at most 100",
+    "bonus": "a bonus",
+    "category_id": "is in",
+    "points": "points",
+    "share": "share",
+    "extra": "extra credit",
+    "never_drop": "never dropped",
+    "counts": "counts in the grade",
+    "scale_id": "marks come from",
+    "blank": "a blank",
+    "drop_overall": "dropped of all",
+    "drop_choice": "dropped are",
+    "round_to": "rounded to",
+    "rounding": "rounded",
+    "standards": "evidence of",
+    "standard_points": "points by standard",
+    "standard_weights": "levels count",
+    "criteria": "criteria",
+    "term_id": "is in",
+    "for_everyone": "for everyone",
+    "chosen": "for",
+    "adjust": "adjusted by",
+    "ground_rules": "rules of its own",
+    "weights": "weights",
+    "part_weights": "parts weigh",
+    "parts_from": "parts count by",
+    "effect": "does",
+    "percent": "percent",
+    "missing": "missing",
+}
 
 
 def drafted(school_class: SchoolClass, term_id: int | None) -> DraftOut | None:
@@ -83,9 +107,12 @@ def _name(row: Any) -> str:
 def _rows(loaded: LoadedClass) -> dict[str, Any]:
     plan = loaded.plan
     kinds = (
-        ("category", plan.categories), ("assignment", plan.assignments), ("rules", [plan.rules]),
-        ("term", plan.term_plans.values()), ("code", plan.codes),
-    )  # fmt: skip
+        ("category", plan.categories),
+        ("assignment", plan.assignments),
+        ("rules", [plan.rules]),
+        ("term", plan.term_plans.values()),
+        ("code", plan.codes),
+    )
     return {f"{kind} {row.pk}": row for kind, rows in kinds for row in rows}  # type: ignore[attr-defined]
 
 
@@ -199,9 +226,15 @@ def _with(book: Book, rules: GroundRules, field: str, value: str) -> Book:
     if tried.scale_id != rules.scale_id:
         scale = core_scale(GradingScale.objects.prefetch_related("bands").get(pk=tried.scale_id))
     ground = replace(
-        book.ground_rules, method=core_method(tried.method), blank=tried.blank,
-        drop_overall=tried.drop_overall, drop_choice=tried.drop_choice,
-        round_to=None if tried.round_to is None else Fraction(tried.round_to), rounding=tried.rounding, cap=tried.cap,
-        decimals=tried.decimals, standard_weights=standard_weights(tried.method, tried.standard_weights, book.standards),
-    )  # fmt: skip
+        book.ground_rules,
+        method=core_method(tried.method),
+        blank=tried.blank,
+        drop_overall=tried.drop_overall,
+        drop_choice=tried.drop_choice,
+        round_to=None if tried.round_to is None else Fraction(tried.round_to),
+        rounding=tried.rounding,
+        cap=tried.cap,
+        decimals=tried.decimals,
+        standard_weights=standard_weights(tried.method, tried.standard_weights, book.standards),
+    )
     return replace(book, scale=scale, ground_rules=ground)

@@ -244,10 +244,17 @@ class _Entering:
         self.answer["saved"].append(_place(typed) | saved)
 
     def _conflict(self, typed: Typed, text: str, score: Score, *, theirs: str, who: str, what: str = "score") -> None:
-        self.answer["conflicts"].append(_place(typed) | {
-            "what": what, "typed": text, "theirs": theirs, "version": score.version, "who": who,
-            "at": local(self.school_class.school, score.changed_at).isoformat(),
-        })  # fmt: skip
+        self.answer["conflicts"].append(
+            _place(typed)
+            | {
+                "what": what,
+                "typed": text,
+                "theirs": theirs,
+                "version": score.version,
+                "who": who,
+                "at": local(self.school_class.school, score.changed_at).isoformat(),
+            }
+        )
 
     def _refuse_all(self, typed: Typed, message: str) -> None:
         """Refuse an entry with all that it says, so that each part is kept where it was typed."""

@@ -43,52 +43,73 @@ class _Explaining:
     def out(self) -> WorkingOut:
         how, result = self.how, self.how.result
         contributors: tuple[CategoryWorking | Line | PartWorking | StandardWorking, ...] = (
-            *how.categories, *how.parts, *how.apart, *how.standards,
-        )  # fmt: skip
+            *how.categories,
+            *how.parts,
+            *how.apart,
+            *how.standards,
+        )
         added = [each for each in contributors if each.adds is not None]
         shown = shown_parts([each.adds or Fraction(0) for each in added], DECIMALS)
         adds = {id(each): text for each, text in zip(added, shown, strict=True)}
         levels_alone = self.gradebook.rules(str(self.term.pk)).levels_alone
         return WorkingOut.model_construct(
-            student=str(self.student), term=self.term.name, method=how.method, percent=result.percent_shown, mark=result.final_mark,
+            student=str(self.student),
+            term=self.term.name,
+            method=how.method,
+            percent=result.percent_shown,
+            mark=result.final_mark,
             exact=None if result.percent is None else decimal_text(result.percent),
             categories=[self._category(each, adds.get(id(each))) for each in how.categories if each.lines],
             apart=[self._line(line) for line in how.apart],
             parts=[
                 PartOut(
-                    term_id=int(part.term), name=self.terms[part.term],
-                    percent=None if part.value is None else short(part.value), mark=part.mark,
-                    weight=short(part.weight), adds=adds.get(id(part)),
-                    weight_in_effect=None if part.weight_in_effect is None else fixed_text(part.weight_in_effect, DECIMALS),
+                    term_id=int(part.term),
+                    name=self.terms[part.term],
+                    percent=None if part.value is None else short(part.value),
+                    mark=part.mark,
+                    weight=short(part.weight),
+                    adds=adds.get(id(part)),
+                    weight_in_effect=None
+                    if part.weight_in_effect is None
+                    else fixed_text(part.weight_in_effect, DECIMALS),
                 )
                 for part in how.parts
             ],
             standards=[
                 PartOut(
-                    term_id=None, name=each.standard,
+                    term_id=None,
+                    name=each.standard,
                     percent=None if each.percent is None or levels_alone else short(each.percent),
-                    mark=each.mark, weight=short(each.weight), adds=adds.get(id(each)),
-                    weight_in_effect=None if each.weight_in_effect is None else fixed_text(each.weight_in_effect, DECIMALS),
+                    mark=each.mark,
+                    weight=short(each.weight),
+                    adds=adds.get(id(each)),
+                    weight_in_effect=None
+                    if each.weight_in_effect is None
+                    else fixed_text(each.weight_in_effect, DECIMALS),
                 )
                 for each in how.standards
             ],
             steps=list(self._steps()),
             sum=None if result.raw is None else fixed_text(result.raw, DECIMALS),
             note=self._note(),
-        )  # fmt: skip
+        )
 
     def _category(self, how: CategoryWorking, adds: str | None) -> CategoryWorkingOut:
         category = self.categories[how.category]
         percent, weight = how.percent, how.weight_in_effect
         return CategoryWorkingOut.model_construct(
-            name=category.name, sign=category.sign, colour=category.colour, words=self._sums(how),
+            name=category.name,
+            sign=category.sign,
+            colour=category.colour,
+            words=self._sums(how),
             percent=None if percent is None else fixed_text(percent, DECIMALS),
             weight=None if how.weight is None else short(how.weight),
-            weight_in_effect=None if weight is None else fixed_text(weight, DECIMALS), adds=adds,
+            weight_in_effect=None if weight is None else fixed_text(weight, DECIMALS),
+            adds=adds,
             height=0.0 if percent is None else float(min(max(percent, Fraction(0)), Fraction(100))),
             width=0.0 if weight is None else float(weight),
             lines=[self._line(line) for line in how.lines],
-        )  # fmt: skip
+        )
 
     def _sums(self, how: CategoryWorking) -> str:
         if how.percent is None:
@@ -145,9 +166,13 @@ class _Explaining:
         if line.dropped:
             words.append(_("dropped"))
         return LineOut.model_construct(
-            assignment_id=int(line.assignment), name=self.names[line.assignment], score=score, words=", ".join(words), dropped=line.dropped,
+            assignment_id=int(line.assignment),
+            name=self.names[line.assignment],
+            score=score,
+            words=", ".join(words),
+            dropped=line.dropped,
             adds=None if line.adds is None else fixed_text(line.adds, DECIMALS),
-        )  # fmt: skip
+        )
 
     def _steps(self) -> list[StepOut]:
         how, result = self.how, self.how.result

@@ -77,9 +77,12 @@ def class_figures(loaded: LoadedClass, term: Term) -> dict[str, Any]:
 def figures_out(numbers: Statistics, missing: int) -> FiguresOut:
     """Figures as they are shown."""
     return FiguresOut(
-        count=numbers.count, mean=mean_text(numbers.mean), median=mean_text(numbers.median),
-        deviation=mean_text(numbers.deviation), missing=missing,
-    )  # fmt: skip
+        count=numbers.count,
+        mean=mean_text(numbers.mean),
+        median=mean_text(numbers.median),
+        deviation=mean_text(numbers.deviation),
+        missing=missing,
+    )
 
 
 def code_words(code: ScoreCode) -> str:
@@ -345,10 +348,16 @@ def _cell(
     elif not text and is_due:
         state = "past_due"
     cell = CellOut(
-        text=text, version=score.version if score else 0, adjusted=adjusted, level=level, state=state,
-        dropped=column.id in dropped, left_out=left_out.get(column.id),
-        flag=score.flag if score else "", slip=slip,
-    )  # fmt: skip
+        text=text,
+        version=score.version if score else 0,
+        adjusted=adjusted,
+        level=level,
+        state=state,
+        dropped=column.id in dropped,
+        left_out=left_out.get(column.id),
+        flag=score.flag if score else "",
+        slip=slip,
+    )
     if score is not None and score.comment:
         cell["comment"] = score.comment
     if score is not None and score.note:
@@ -401,9 +410,13 @@ def spread(figures: Statistics, out_of: Fraction = HUNDRED, begins: int = SPREAD
         return round(min(max((percent - begins) * 100 / (100 - begins), 0.0), 100.0), 1)
 
     return SpreadOut(
-        low=place(figures.minimum), lower=place(figures.lower_quartile), middle=place(figures.median),
-        upper=place(figures.upper_quartile), high=place(figures.maximum), mean=mean_text(figures.mean * 100 / out_of) or "",
-    )  # fmt: skip
+        low=place(figures.minimum),
+        lower=place(figures.lower_quartile),
+        middle=place(figures.median),
+        upper=place(figures.upper_quartile),
+        high=place(figures.maximum),
+        mean=mean_text(figures.mean * 100 / out_of) or "",
+    )
 
 
 def mean_text(mean: Fraction | None) -> str | None:

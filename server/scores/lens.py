@@ -45,15 +45,19 @@ def lens(loaded: LoadedClass, student: Student, assignment_id: int, person: Pers
     percents = [result.percent for _, _, result in tried if result.percent is not None]
     ruler = Ruler.around(percents, loaded.gradebook.marks)
     return LensOut(
-        text=loaded.text_of(score, work), version=score.version if score else 0,
+        text=loaded.text_of(score, work),
+        version=score.version if score else 0,
         percent=None if percent is None else fixed_text(percent, 1),
         words=_words(loaded, student, work, term),
-        slip=slip_words(loaded, work, slip) if slip else None, meant=meant,
+        slip=slip_words(loaded, work, slip) if slip else None,
+        meant=meant,
         ruler=[MarkOut(mark=mark, place=ruler.place(begins)) for mark, begins in ruler.marks],
-        effects=[_effect(*each, term, ruler) for each in tried], drop=_drop(loaded, student, work, tried),
-        standards=_standards(loaded, student, work), history=history(loaded.plan.school_class.school, score),
+        effects=[_effect(*each, term, ruler) for each in tried],
+        drop=_drop(loaded, student, work, tried),
+        standards=_standards(loaded, student, work),
+        history=history(loaded.plan.school_class.school, score),
         phrases=_phrases(loaded.plan.school_class, person),
-    )  # fmt: skip
+    )
 
 
 def _phrases(school_class: SchoolClass, person: Person) -> list[str]:
@@ -70,26 +74,36 @@ def history(school: School, score: ScoreRow | None) -> list[EventOut]:
     events = ScoreEvent.objects.filter(score_id=score.pk).select_related("person").order_by("-id")
     return [
         EventOut(
-            before=each.before, after=each.after, how=each.how, who=str(each.person), at=local(school, each.at),
+            before=each.before,
+            after=each.after,
+            how=each.how,
+            who=str(each.person),
+            at=local(school, each.at),
             standards=[
-                f"{name} {was or 'blank'} → {now or 'blank'}" for name, (was, now) in (each.levels | each.by_standard).items()
+                f"{name} {was or 'blank'} → {now or 'blank'}"
+                for name, (was, now) in (each.levels | each.by_standard).items()
             ],
             beside=[BesideOut(what=what, before=was, after=now) for what, (was, now) in each.beside.items()],
         )
         for each in events[:MOST_EVENTS]
-    ]  # fmt: skip
+    ]
 
 
 def chosen_figures(loaded: LoadedClass, cells: Sequence[tuple[int, int]]) -> ChosenOut:
     """The figures of the numbers, in points as entered, in some cells."""
     numbers = [
-        Fraction(score.number) for each in cells if (score := loaded.rows.get(each)) is not None and score.number is not None
-    ]  # fmt: skip
+        Fraction(score.number)
+        for each in cells
+        if (score := loaded.rows.get(each)) is not None and score.number is not None
+    ]
     figures = statistics(numbers)
     return ChosenOut(
-        cells=len(cells), count=figures.count, sum=decimal_text(sum(numbers, Fraction(0))),
-        mean=mean_text(figures.mean), median=mean_text(figures.median),
-    )  # fmt: skip
+        cells=len(cells),
+        count=figures.count,
+        sum=decimal_text(sum(numbers, Fraction(0))),
+        mean=mean_text(figures.mean),
+        median=mean_text(figures.median),
+    )
 
 
 def _standards(loaded: LoadedClass, student: Student, work: Assignment) -> list[StandardScoreOut]:

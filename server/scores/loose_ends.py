@@ -72,12 +72,30 @@ def _kind(
 
 
 def _out(
-    loaded: LoadedClass, work: Assignment, enrolment: Enrolment, score: ScoreRow | None, kind: str, words: str, meant: str | None
-) -> LooseEndOut:  # fmt: skip
+    loaded: LoadedClass,
+    work: Assignment,
+    enrolment: Enrolment,
+    score: ScoreRow | None,
+    kind: str,
+    words: str,
+    meant: str | None,
+) -> LooseEndOut:
     student = enrolment.student
     return LooseEndOut(
-        kind=kind, words=words, class_id=loaded.plan.school_class.pk, class_name=str(loaded.plan.school_class),
-        term_id=work.term_id, student_id=student.pk, student=str(student), assignment_id=work.pk, assignment=work.name,
-        short_name=work.short_name, due_on=work.due_on, text=loaded.text_of(score, work), points=f"{work.points.normalize():f}",
-        version=score.version if score else 0, meant=meant, flag=score.flag if score else "",
-    )  # fmt: skip
+        kind=kind,
+        words=words,
+        class_id=loaded.plan.school_class.pk,
+        class_name=str(loaded.plan.school_class),
+        term_id=work.term_id,
+        student_id=student.pk,
+        student=str(student),
+        assignment_id=work.pk,
+        assignment=work.name,
+        short_name=work.short_name,
+        due_on=work.due_on,
+        text=loaded.text_of(score, work),
+        points=f"{work.points.normalize():f}",
+        version=score.version if score else 0,
+        meant=meant,
+        flag=score.flag if score else "",
+    )

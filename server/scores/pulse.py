@@ -22,27 +22,32 @@ def pulse(school_class: SchoolClass, person: Person, asked: PulseIn) -> PulseOut
     """How far the class has come, who else changed scores since `asked`, and who is here too, in which cell."""
     now, revision = timezone.now(), school_class.revision.scores
     Presence.objects.update_or_create(
-        school_class=school_class, person=person,
+        school_class=school_class,
+        person=person,
         defaults={"at": now, "student_id": asked.student, "assignment_id": asked.assignment},
-    )  # fmt: skip
+    )
     others = Presence.objects.filter(school_class=school_class, at__gt=now - FRESH).exclude(person=person)
     plan = PlanEvent.objects.filter(school_class=school_class).aggregate(last=Max("id"))["last"] or 0
     draft = Draft.objects.filter(school_class=school_class).values_list("change", flat=True).first()
     words: list[str] = []
     if asked.revision is not None and revision > asked.revision:
         theirs = ScoreEvent.objects.filter(
-            score__assignment__school_class=school_class, score__revision__gt=asked.revision,
-            revision__gt=asked.revision, revision__lte=revision,
-        ).exclude(person=person)  # fmt: skip
+            score__assignment__school_class=school_class,
+            score__revision__gt=asked.revision,
+            revision__gt=asked.revision,
+            revision__lte=revision,
+        ).exclude(person=person)
         told = theirs.select_related("person", "score__student", "score__assignment").order_by("-id")
         words = _words(told[:MOST_TOLD])
     return PulseOut(
-        revision=revision, plan=f"{plan} {crc32(json.dumps(draft).encode())}", words=words,
+        revision=revision,
+        plan=f"{plan} {crc32(json.dumps(draft).encode())}",
+        words=words,
         here=[
             SomebodyOut(name=str(each.person), student=each.student_id, assignment=each.assignment_id)
             for each in others.select_related("person")
         ],
-    )  # fmt: skip
+    )
 
 
 def _words(events: Iterable[ScoreEvent]) -> list[str]:

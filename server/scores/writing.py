@@ -16,9 +16,20 @@ from scores.models import Score, ScoreEvent
 from scores.texts import read_text, score_text
 
 CHANGING = (
-    "number", "code", "flag", "comment", "note", "by_standard", "levels", "meant", "typed_mark", "version", "revision", "changed_by",
+    "number",
+    "code",
+    "flag",
+    "comment",
+    "note",
+    "by_standard",
+    "levels",
+    "meant",
+    "typed_mark",
+    "version",
+    "revision",
+    "changed_by",
     "changed_at",
-)  # fmt: skip
+)
 
 
 class Writing:
@@ -43,10 +54,17 @@ class Writing:
         score.revision, score.changed_by_id, score.changed_at = self.revision, self._person.pk, self._at
         self._scores[score.student_id, score.assignment_id] = score
         event = ScoreEvent(
-            before=before_text, after=score_text(score), how=how, version=score.version, revision=self.revision,
-            person_id=self._person.pk, at=self._at, by_standard=_moved(before[2], score.by_standard),
-            beside=_moved(before_by_field, by_field), levels=_moved_levels(score, before[3]),
-        )  # fmt: skip
+            before=before_text,
+            after=score_text(score),
+            how=how,
+            version=score.version,
+            revision=self.revision,
+            person_id=self._person.pk,
+            at=self._at,
+            by_standard=_moved(before[2], score.by_standard),
+            beside=_moved(before_by_field, by_field),
+            levels=_moved_levels(score, before[3]),
+        )
         self._events.append((score, event))
 
     @property

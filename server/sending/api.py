@@ -192,9 +192,13 @@ def _send(request: Asking, school_class: SchoolClass, body: SendNowIn) -> int:
         items = [work_key(each) for each in body.assignments] or [term_key(term)]
         only = {*items, *(result_key(item, each) for item in items for each in students)}
     made = outbox.put_out(
-        Going(school_class, term), Why.ASKED, request.user, whats=[each for each, wanted in whats.items() if wanted],
-        only=only, again=body.again,
-    )  # fmt: skip
+        Going(school_class, term),
+        Why.ASKED,
+        request.user,
+        whats=[each for each, wanted in whats.items() if wanted],
+        only=only,
+        again=body.again,
+    )
     return _results(made)
 
 

@@ -42,11 +42,17 @@ def overview(school: School) -> SchoolSendingOut:
     """What the school says, and how each class of its year stands; who must act comes first, and what waits longest."""
     said = sending_of(school.pk)
     return SchoolSendingOut(
-        has_register=Register.objects.filter(school=school).exists(), sends_work=said.sends_work, hour=said.hour, when=When(said.when),
-        teachers_choose=said.teachers_choose, rosters=Rosters(said.rosters),
-        looked_at=local(school, said.looked_at) if said.looked_at else None, problem=said.problem, last_night=said.last_night,
+        has_register=Register.objects.filter(school=school).exists(),
+        sends_work=said.sends_work,
+        hour=said.hour,
+        when=When(said.when),
+        teachers_choose=said.teachers_choose,
+        rosters=Rosters(said.rosters),
+        looked_at=local(school, said.looked_at) if said.looked_at else None,
+        problem=said.problem,
+        last_night=said.last_night,
         classes=_classes(school),
-    )  # fmt: skip
+    )
 
 
 def _classes(school: School) -> list[ClassSendingOut]:
@@ -81,12 +87,18 @@ def _classes(school: School) -> list[ClassSendingOut]:
         )
         found.append(
             ClassSendingOut(
-                class_id=each.pk, name=str(each), teachers=[str(person) for person in teachers],
-                emails=[person.email for person in teachers if person.email], accepted=mine.get("accepted", 0), refused=refused,
-                waiting=mine.get("waiting", 0), waits_since=local(school, since[each.pk]) if each.pk in since else None,
-                is_paired=str(each.pk) in paired or bool(mine), words=words,
+                class_id=each.pk,
+                name=str(each),
+                teachers=[str(person) for person in teachers],
+                emails=[person.email for person in teachers if person.email],
+                accepted=mine.get("accepted", 0),
+                refused=refused,
+                waiting=mine.get("waiting", 0),
+                waits_since=local(school, since[each.pk]) if each.pk in since else None,
+                is_paired=str(each.pk) in paired or bool(mine),
+                words=words,
             )
-        )  # fmt: skip
+        )
     return sorted(
         found, key=lambda each: (not each.words, each.waits_since.timestamp() if each.waits_since else float("inf"))
     )

@@ -121,9 +121,13 @@ class Going:
             elsewhere = "" if student.number in self.numbers else self.elsewhere(student)
             known = posted is None or not posted.mark or self.pairing.mark_there(posted.mark) is not None
             facts = Grade(
-                is_there=student.number in self.numbers, is_elsewhere=bool(elsewhere), is_posted=posted is not None,
-                is_kept_back=student.pk in kept.kept_back, has_changed=has_changed, mark_known=known,
-            )  # fmt: skip
+                is_there=student.number in self.numbers,
+                is_elsewhere=bool(elsewhere),
+                is_posted=posted is not None,
+                is_kept_back=student.pk in kept.kept_back,
+                has_changed=has_changed,
+                mark_known=known,
+            )
             held = grade_held(self.place, facts)
             detail = (
                 elsewhere
@@ -150,9 +154,11 @@ class Going:
         facts = Work(
             is_shown=assignment.pk in self.loaded.shown,
             has_category=assignment.category_id is not None and not is_apart(self.loaded, assignment),
-            category_paired=pair is not None and pair.holds, due_on=assignment.due_on,
-            has_points=assignment.points > 0, is_extra=assignment.extra,
-        )  # fmt: skip
+            category_paired=pair is not None and pair.holds,
+            due_on=assignment.due_on,
+            has_points=assignment.points > 0,
+            is_extra=assignment.extra,
+        )
         held = work_held(self.place, facts)
         return WorkGoing(assignment, held, () if held else tuple(self._scores(assignment)))
 

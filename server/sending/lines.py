@@ -75,11 +75,17 @@ class Lines:
     def _term_item(self) -> Said:
         scale = self.going.pairing.register_scale
         fields: dict[str, Any] = {
-            "title": f"{self.term.name}, grade", "description": "", "assignDate": _moment(_noon(self.term.starts)),
-            "dueDate": _moment(_noon(self.term.ends)), "class": self._class(), "school": self._school(),
-            "category": self._category(self.going.pairing.of_grades.there), "academicSession": self._session(),
-            "resultValueMin": 0.0, "resultValueMax": 100.0,
-        }  # fmt: skip
+            "title": f"{self.term.name}, grade",
+            "description": "",
+            "assignDate": _moment(_noon(self.term.starts)),
+            "dueDate": _moment(_noon(self.term.ends)),
+            "class": self._class(),
+            "school": self._school(),
+            "category": self._category(self.going.pairing.of_grades.there),
+            "academicSession": self._session(),
+            "resultValueMin": 0.0,
+            "resultValueMax": 100.0,
+        }
         if scale is not None:
             where = f"{GRADEBOOK}/scoreScales/{scale.sourced_id}"
             fields["scoreScale"] = reference(scale.sourced_id, "scoreScale", where)
@@ -91,9 +97,13 @@ class Lines:
         mark = self.going.pairing.mark_there(kept.mark) or ""
         number = _percent(kept)
         fields: dict[str, Any] = {
-            "student": self._student(grade.student), "class": self._class(), "scoreStatus": "fully graded",
-            "scoreDate": kept.posting.at.date().isoformat(), "textScore": mark, "comment": kept.comment,
-        }  # fmt: skip
+            "student": self._student(grade.student),
+            "class": self._class(),
+            "scoreStatus": "fully graded",
+            "scoreDate": kept.posting.at.date().isoformat(),
+            "textScore": mark,
+            "comment": kept.comment,
+        }
         if number is not None:
             fields["score"] = number
         shown = kept.mark if not mark or same_mark(mark) == same_mark(kept.mark) else f"{kept.mark} as {mark}"
@@ -108,26 +118,37 @@ class Lines:
         assert assignment.due_on is not None
         pair = self.going.pairing.of_categories[assignment.category_id or 0]
         yield Said(
-            key, assignment.name,
+            key,
+            assignment.name,
             {
-                "title": assignment.name, "description": assignment.description,
-                "assignDate": _moment(_noon(assignment.assigned_on or assignment.due_on)), "dueDate": _moment(_noon(assignment.due_on)),
-                "class": self._class(), "school": self._school(), "category": self._category(pair.there),
-                "academicSession": self._session(), "resultValueMin": 0.0, "resultValueMax": float(assignment.points),
+                "title": assignment.name,
+                "description": assignment.description,
+                "assignDate": _moment(_noon(assignment.assigned_on or assignment.due_on)),
+                "dueDate": _moment(_noon(assignment.due_on)),
+                "class": self._class(),
+                "school": self._school(),
+                "category": self._category(pair.there),
+                "academicSession": self._session(),
+                "resultValueMin": 0.0,
+                "resultValueMax": float(assignment.points),
             },
             assignment=assignment,
-        )  # fmt: skip
+        )
         for score in work.scores:
             yield self._score(key, assignment, score)
 
     def _score(self, key: str, assignment: Assignment, score: ScoreGoing) -> Said:
         points = score.says.points
         fields: dict[str, Any] = {
-            "student": self._student(score.student), "class": self._class(), "scoreStatus": score.says.status,
-            "scoreDate": assignment.due_on.isoformat() if assignment.due_on else "", "comment": score.comment,
-            "late": str(score.is_late).lower(), "incomplete": str(score.is_incomplete).lower(),
+            "student": self._student(score.student),
+            "class": self._class(),
+            "scoreStatus": score.says.status,
+            "scoreDate": assignment.due_on.isoformat() if assignment.due_on else "",
+            "comment": score.comment,
+            "late": str(score.is_late).lower(),
+            "incomplete": str(score.is_incomplete).lower(),
             "missing": str(score.says.is_missing).lower(),
-        }  # fmt: skip
+        }
         shown = score.says.status
         if points is not None:
             fields["score"] = _number(points)

@@ -83,10 +83,12 @@ class _Putting:
             record.digest = digest(each.fields)
             rows.append(
                 Line(
-                    delivery=delivery, record=record, body=body_of(each, record.sourced_id, item, at),
+                    delivery=delivery,
+                    record=record,
+                    body=body_of(each, record.sourced_id, item, at),
                     shown=each.shown[:140],
                 )
-            )  # fmt: skip
+            )
         for record in gone:
             record.digest = ""
             rows.append(Line(delivery=delivery, record=record, deletes=True, shown="taken back"))
@@ -133,13 +135,17 @@ class _Putting:
         made = Record.objects.bulk_create(
             [
                 Record(
-                    school_class=self.going.school_class, key=each.key, sourced_id=uuid.uuid4(), term=self.going.term,
-                    assignment=each.assignment, student=each.student,
+                    school_class=self.going.school_class,
+                    key=each.key,
+                    sourced_id=uuid.uuid4(),
+                    term=self.going.term,
+                    assignment=each.assignment,
+                    student=each.student,
                 )
                 for each in new
             ],
             batch_size=500,
-        )  # fmt: skip
+        )
         if any(each.pk is None for each in made):
             made = list(Record.objects.filter(sourced_id__in=[each.sourced_id for each in made]))
         self.records |= {each.key: each for each in made}

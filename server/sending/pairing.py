@@ -92,9 +92,14 @@ class ClassPairing:
             return best[1] if best[0] > MOST_STUDENTS else None
 
         return self._pair(
-            PairedKind.CLASS, "", str(self.school_class.pk), str(self.school_class), self.lists.classes,
-            lambda part: _name(part.title) in named, propose,
-        )  # fmt: skip
+            PairedKind.CLASS,
+            "",
+            str(self.school_class.pk),
+            str(self.school_class),
+            self.lists.classes,
+            lambda part: _name(part.title) in named,
+            propose,
+        )
 
     @cached_property
     def of_terms(self) -> dict[int, Pair]:
@@ -269,9 +274,18 @@ def _everything(pairing: ClassPairing) -> list[Pair]:
 
 def _keep(pairing: ClassPairing, person: Person, pair: Pair, there: str, title: str, *, is_chosen: bool) -> None:
     Pairing.objects.update_or_create(
-        school=pairing.school, kind=pair.kind, scope=pair.scope, here=pair.here,
-        defaults={"there": there, "there_title": title, "is_chosen": is_chosen, "by": person, "at": pairing.school.now()},
-    )  # fmt: skip
+        school=pairing.school,
+        kind=pair.kind,
+        scope=pair.scope,
+        here=pair.here,
+        defaults={
+            "there": there,
+            "there_title": title,
+            "is_chosen": is_chosen,
+            "by": person,
+            "at": pairing.school.now(),
+        },
+    )
 
 
 def _distance(part: Part, term: Term) -> int:

@@ -19,11 +19,17 @@ def sent_about(student: Student) -> Tables:
     )
     rows = [
         (
-            each.record.school_class, each.record.term, each.record.assignment.name if each.record.assignment else "grade", each.shown,
-            each.state, each.said, each.number, f"{local(student.school, each.answered_at or each.delivery.at):%Y-%m-%d %H:%M}",
+            each.record.school_class,
+            each.record.term,
+            each.record.assignment.name if each.record.assignment else "grade",
+            each.shown,
+            each.state,
+            each.said,
+            each.number,
+            f"{local(student.school, each.answered_at or each.delivery.at):%Y-%m-%d %H:%M}",
         )
         for each in lines.order_by("pk")
-    ]  # fmt: skip
+    ]
     return {"sent to the register": (HEADS, rows)}
 
 

@@ -54,11 +54,21 @@ def _delivery(school: School, row: Delivery) -> DeliveryOut:
 
     counts = {name: getattr(row, f"{name}_lines") for name in ("all", *LineState)}
     return DeliveryOut(
-        id=row.pk, at=local(school, row.at), what=What(row.what), why=Why(row.why), by=str(row.by) if row.by else None,
-        term=row.term.name, state=DeliveryState(row.state), sent=counts["all"], accepted=counts["accepted"],
-        refused=counts["refused"], waiting=counts["waiting"], left=counts["left"], problem=row.problem,
+        id=row.pk,
+        at=local(school, row.at),
+        what=What(row.what),
+        why=Why(row.why),
+        by=str(row.by) if row.by else None,
+        term=row.term.name,
+        state=DeliveryState(row.state),
+        sent=counts["all"],
+        accepted=counts["accepted"],
+        refused=counts["refused"],
+        waiting=counts["waiting"],
+        left=counts["left"],
+        problem=row.problem,
         next_try_at=when(row.next_try_at if row.state == DeliveryState.WAITING else None),
-    )  # fmt: skip
+    )
 
 
 _FIRST = {LineState.REFUSED: 0, LineState.LEFT: 1, LineState.WAITING: 2, LineState.ACCEPTED: 3}
@@ -73,8 +83,11 @@ def receipts(school_class: SchoolClass, delivery: Delivery) -> list[ReceiptOut]:
     def order(line: Line) -> tuple[int, str, str, int]:
         student = line.record.student
         return (
-            _FIRST[LineState(line.state)], student.family_name if student else "", student.given_name if student else "", line.pk
-        )  # fmt: skip
+            _FIRST[LineState(line.state)],
+            student.family_name if student else "",
+            student.given_name if student else "",
+            line.pk,
+        )
 
     return [_receipt(school_class.school, each, office) for each in sorted(found, key=order)]
 
@@ -86,10 +99,19 @@ def _receipt(school: School, line: Line, office: MendOut | None) -> ReceiptOut:
         advice, mend = _advice(line, office)
     of = record.assignment.name if record.assignment else record.term.name
     return ReceiptOut(
-        id=line.pk, name=str(record.student) if record.student else of, of=of, student_id=record.student_id, shown=line.shown,
-        state=LineState(line.state), said=line.said, advice=advice, mend=mend, number=line.number,
-        at=local(school, line.answered_at) if line.answered_at else None, is_last=line.is_last,
-    )  # fmt: skip
+        id=line.pk,
+        name=str(record.student) if record.student else of,
+        of=of,
+        student_id=record.student_id,
+        shown=line.shown,
+        state=LineState(line.state),
+        said=line.said,
+        advice=advice,
+        mend=mend,
+        number=line.number,
+        at=local(school, line.answered_at) if line.answered_at else None,
+        is_last=line.is_last,
+    )
 
 
 def _advice(line: Line, office: MendOut | None) -> tuple[str, MendOut | None]:
@@ -153,8 +175,9 @@ def _score_steps(school_class: SchoolClass, term: Term, student: Student) -> Ite
         entered = ", ".join([*([each.after or "a blank"] if each.before != each.after else []), *levels])
         yield GradeStepOut(
             at=local(school_class.school, each.at),
-            words=f"{each.score.assignment.name}: {entered} by {each.person}", state="scored",
-        )  # fmt: skip
+            words=f"{each.score.assignment.name}: {entered} by {each.person}",
+            state="scored",
+        )
     override = (
         Override.objects.filter(school_class=school_class, term=term, student=student)
         .select_related("changed_by")
@@ -166,5 +189,6 @@ def _score_steps(school_class: SchoolClass, term: Term, student: Student) -> Ite
         )
         yield GradeStepOut(
             at=local(school_class.school, override.changed_at),
-            words=f"{said} put in place of the computed grade by {override.changed_by}", state="overridden",
-        )  # fmt: skip
+            words=f"{said} put in place of the computed grade by {override.changed_by}",
+            state="overridden",
+        )

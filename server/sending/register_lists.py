@@ -72,9 +72,10 @@ def keep(school: School, rows: Rows, at: datetime.datetime) -> None:
     kept = {(each.kind, each.sourced_id): each for each in RegisterPart.objects.filter(school=school)}
     RegisterPart.objects.filter(pk__in=[each.pk for key, each in kept.items() if key not in found]).delete()
     changed = [
-        each for key, each in kept.items()
+        each
+        for key, each in kept.items()
         if key in found and (each.title, each.details) != (found[key].title, found[key].details)
-    ]  # fmt: skip
+    ]
     for each in changed:
         each.title, each.details = (
             found[each.kind, each.sourced_id].title,
@@ -91,9 +92,11 @@ def keep(school: School, rows: Rows, at: datetime.datetime) -> None:
 
 
 _PART_OF = {
-    PairedKind.CLASS: Kind.CLASS, PairedKind.TERM: Kind.SESSION, PairedKind.CATEGORY: Kind.CATEGORY,
+    PairedKind.CLASS: Kind.CLASS,
+    PairedKind.TERM: Kind.SESSION,
+    PairedKind.CATEGORY: Kind.CATEGORY,
     PairedKind.GRADES: Kind.CATEGORY,
-}  # fmt: skip
+}
 
 
 def _check_pairings(school: School, found: Found) -> None:
@@ -114,9 +117,13 @@ def lists_of(school: School) -> Lists:
 
 
 _SERVICES = {
-    "academicSessions": ROSTERING, "users": ROSTERING, "enrollments": ROSTERING, "classes": ROSTERING,
-    "categories": GRADEBOOK, "scoreScales": GRADEBOOK,
-}  # fmt: skip
+    "academicSessions": ROSTERING,
+    "users": ROSTERING,
+    "enrollments": ROSTERING,
+    "classes": ROSTERING,
+    "categories": GRADEBOOK,
+    "scoreScales": GRADEBOOK,
+}
 
 
 def _fetch(school: School) -> Rows:

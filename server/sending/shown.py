@@ -62,18 +62,28 @@ def sending(school_class: SchoolClass, term: Term) -> SendingOut:
     has_register = Register.objects.filter(school=school_class.school_id).exists()
     pairing = going.pairing
     return SendingOut(
-        has_register=has_register, term_id=term.pk, term=term.name,
-        looked_at=local(school_class.school, said.looked_at) if said.looked_at else None, problem=said.problem,
-        when=outbox.when_of(school_class), may_choose=said.teachers_choose, hour=said.hour, sends_work=said.sends_work,
+        has_register=has_register,
+        term_id=term.pk,
+        term=term.name,
+        looked_at=local(school_class.school, said.looked_at) if said.looked_at else None,
+        problem=said.problem,
+        when=outbox.when_of(school_class),
+        may_choose=said.teachers_choose,
+        hour=said.hour,
+        sends_work=said.sends_work,
         goes=_Goes(going).out() if has_register else [],
         pairs=pairs(pairing) if has_register else [],
         holds_for=_sections(school_class),
         choices=_choices(pairing),
-        students=[CanGoOut(id=each.pk, name=str(each)) for each in going.loaded.plan.students if each.number in going.numbers],
-        assignments=[CanGoOut(id=each.assignment.pk, name=each.assignment.name) for each in going.works if each.held is None],
+        students=[
+            CanGoOut(id=each.pk, name=str(each)) for each in going.loaded.plan.students if each.number in going.numbers
+        ],
+        assignments=[
+            CanGoOut(id=each.assignment.pk, name=each.assignment.name) for each in going.works if each.held is None
+        ],
         other_grade=other_grade(going) if has_register else None,
         deliveries=deliveries(school_class),
-    )  # fmt: skip
+    )
 
 
 class _Goes:
@@ -110,20 +120,32 @@ class _Goes:
         if not self.going.pairing.of_grades.holds:
             return [
                 GoingOut(
-                    key="grades", title=f"Posted grades and comments, {self.term.name.lower()}", count=len(mine),
-                    words="not paired", held="category_not_paired",
+                    key="grades",
+                    title=f"Posted grades and comments, {self.term.name.lower()}",
+                    count=len(mine),
+                    words="not paired",
+                    held="category_not_paired",
                     reason="The register has no category under which posted grades are known to stand.",
-                    mend=MendOut(act="pair", words="Pair it"), student_ids=[each.student.pk for each in mine],
+                    mend=MendOut(act="pair", words="Pair it"),
+                    student_ids=[each.student.pk for each in mine],
                 )
-            ]  # fmt: skip
+            ]
         return [
             GoingOut(
-                key="grades", title=f"Posted grades and comments, {self.term.name.lower()}", count=len(mine),
-                words=f"posted {local(self.going.school_class.school, last):%a %-d %b %H:%M}", held=None, reason="", mend=None,
-                student_ids=[each.student.pk for each in mine], accepted=counts["accepted"], refused=counts["refused"],
-                waiting=counts["waiting"], news=counts["news"],
+                key="grades",
+                title=f"Posted grades and comments, {self.term.name.lower()}",
+                count=len(mine),
+                words=f"posted {local(self.going.school_class.school, last):%a %-d %b %H:%M}",
+                held=None,
+                reason="",
+                mend=None,
+                student_ids=[each.student.pk for each in mine],
+                accepted=counts["accepted"],
+                refused=counts["refused"],
+                waiting=counts["waiting"],
+                news=counts["news"],
             )
-        ]  # fmt: skip
+        ]
 
     def _held_grades(self) -> list[GoingOut]:
         by_reason: dict[tuple[Held, str], list[GradeGoing]] = defaultdict(list)
@@ -139,10 +161,16 @@ class _Goes:
                 reason = f"The register’s list of marks for this class has no {detail}."
             found.append(
                 GoingOut(
-                    key=f"{held} {detail}".strip(), title=title, count=len(several), words=_names(several), held=held, reason=reason,
-                    mend=self._mend(held, detail, len(several)), student_ids=[each.student.pk for each in several],
+                    key=f"{held} {detail}".strip(),
+                    title=title,
+                    count=len(several),
+                    words=_names(several),
+                    held=held,
+                    reason=reason,
+                    mend=self._mend(held, detail, len(several)),
+                    student_ids=[each.student.pk for each in several],
                 )
-            )  # fmt: skip
+            )
         return found
 
     def _works(self) -> list[GoingOut]:
@@ -181,19 +209,30 @@ class _Goes:
             more = f" and {len(names) - MOST_NAMES} more" if len(names) > MOST_NAMES else ""
             found.append(
                 GoingOut(
-                    key=f"work {held}", title="Assignments", count=len(names), words=", ".join(names[:MOST_NAMES]) + more, held=held,
-                    reason=f"{words[0].upper()}{words[1:]}. {reason}", mend=self._mend(held, "", len(names)),
+                    key=f"work {held}",
+                    title="Assignments",
+                    count=len(names),
+                    words=", ".join(names[:MOST_NAMES]) + more,
+                    held=held,
+                    reason=f"{words[0].upper()}{words[1:]}. {reason}",
+                    mend=self._mend(held, "", len(names)),
                 )
-            )  # fmt: skip
+            )
         return found
 
     def _held_work(self, work: WorkGoing) -> GoingOut:
         assert work.held is not None
         words, reason = REASONS[work.held]
         return GoingOut(
-            key=work_key(work.assignment.pk), title=work.assignment.name, count=1, words=words[0].lower() + words[1:], held=work.held,
-            reason=reason, mend=self._mend(work.held, "", 1, work.assignment), assignment_id=work.assignment.pk,
-        )  # fmt: skip
+            key=work_key(work.assignment.pk),
+            title=work.assignment.name,
+            count=1,
+            words=words[0].lower() + words[1:],
+            held=work.held,
+            reason=reason,
+            mend=self._mend(work.held, "", 1, work.assignment),
+            assignment_id=work.assignment.pk,
+        )
 
     def _mend(self, held: Held, detail: str, count: int, work: Assignment | None = None) -> MendOut | None:
         assignment = work.pk if work is not None else None
@@ -241,10 +280,17 @@ def pairs(pairing: ClassPairing) -> list[PairOut]:
         category = signs.get(each.here) if each.kind == PairedKind.CATEGORY else None
         found.append(
             PairOut(
-                kind=PairedKind(each.kind), here=each.here, name=each.name, how=each.how, there=each.there, there_title=each.there_title,
-                words=_how(each), sign=category.sign if category else "", colour=category.colour if category else None,
+                kind=PairedKind(each.kind),
+                here=each.here,
+                name=each.name,
+                how=each.how,
+                there=each.there,
+                there_title=each.there_title,
+                words=_how(each),
+                sign=category.sign if category else "",
+                colour=category.colour if category else None,
             )
-        )  # fmt: skip
+        )
     return found
 
 

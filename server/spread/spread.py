@@ -84,28 +84,43 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
     teaching = loaded.plan.school_class.teaching_of(asked.person)
     rules, scale = drafted.gradebook.rules(str(subject.term.pk)), drafted.plan.rules.scale
     return ClassSpreadOut(
-        term_id=subject.term.pk, term=subject.term.name,
-        subject=SubjectOut(kind=subject.kind, id=subject.number, name=subject.name), subjects=subjects(loaded, subject.term),
+        term_id=subject.term.pk,
+        term=subject.term.name,
+        subject=SubjectOut(kind=subject.kind, id=subject.number, name=subject.name),
+        subjects=subjects(loaded, subject.term),
         levels_alone=subject.kind != "assignment" and rules.levels_alone,
-        begins=begins, ends=ends, bands=_bands(dots, marks, with_then=after is not None), dots=dots,
+        begins=begins,
+        ends=ends,
+        bands=_bands(dots, marks, with_then=after is not None),
+        dots=dots,
         figures=figures_of(subject.name, subject.percents(gradebook), _missing(gradebook, subject)),
         then=figures_of(subject.name, subject.percents(after), _missing(after, subject)) if after else None,
-        would=None if after is None
-        else counted(moved) if asked.dots_alone
+        would=None
+        if after is None
+        else counted(moved)
+        if asked.dots_alone
         else consequence(loaded.plan, gradebook, after, subject.term),
-        terms=[] if asked.dots_alone else _terms(loaded), sections=sections,
+        terms=[] if asked.dots_alone else _terms(loaded),
+        sections=sections,
         together=together,
-        close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked), half_step=_half_step(rules.round_to, gradebook),
-        steps=steps, means_by_step=_means_by_step(sight, subject, trial or Trial(steps, {}), after),
+        close=[] if asked.dots_alone else _close(loaded, gradebook, subject, asked),
+        half_step=_half_step(rules.round_to, gradebook),
+        steps=steps,
+        means_by_step=_means_by_step(sight, subject, trial or Trial(steps, {}), after),
         version=next((each.version for each in loaded.plan.assignments if each.pk == subject.number), None)
-        if subject.kind == "assignment" else None,
+        if subject.kind == "assignment"
+        else None,
         scale=ScaleShownOut(
-            id=scale.pk, name=scale.name, out_of=decimal_text(marks.scale.out_of), is_shared=scale.is_shared,
-            is_own=scale.owner_id == asked.person.pk
+            id=scale.pk,
+            name=scale.name,
+            out_of=decimal_text(marks.scale.out_of),
+            is_shared=scale.is_shared,
+            is_own=scale.owner_id == asked.person.pk,
         ),
-        has_draft=sight.has_draft, has_aliases=bool(teaching and teaching.view.get("hasAliases")),
+        has_draft=sight.has_draft,
+        has_aliases=bool(teaching and teaching.view.get("hasAliases")),
         without=sum(dot["now"] is None for dot in dots),
-    )  # fmt: skip
+    )
 
 
 def _dots(
@@ -123,13 +138,19 @@ def _dots(
         was, becomes = percents.get(key), after.get(key)
         found.append(
             DotOut(
-                student_id=student.pk, given_name=student.given_name, family_name=student.family_name, alias=student.alias,
+                student_id=student.pk,
+                given_name=student.given_name,
+                family_name=student.family_name,
+                alias=student.alias,
                 number=student.number if (student.given_name, student.family_name) in namesakes else None,
-                now=_stand(subject, now, was), then=_stand(subject, then, becomes) if then else None,
-                move=moves.get(key, "stays"), is_lower=bool(then) and becomes is not None and was is not None and becomes < was,
-                override=put, reason=override.reason if override and put else "",
+                now=_stand(subject, now, was),
+                then=_stand(subject, then, becomes) if then else None,
+                move=moves.get(key, "stays"),
+                is_lower=bool(then) and becomes is not None and was is not None and becomes < was,
+                override=put,
+                reason=override.reason if override and put else "",
             )
-        )  # fmt: skip
+        )
     return sorted(found, key=lambda dot: (dot["now"] is None, dot["now"]["place"] if dot["now"] else 0.0))
 
 
@@ -170,22 +191,33 @@ def _bands(dots: Sequence[DotOut], marks: Any, *, with_then: bool) -> list[MarkB
     then = Counter(dot["then"]["mark"] for dot in dots if dot["then"])
     return [
         MarkBandOut(
-            mark=band.mark, min=decimal_text(band.min), value="" if band.value is None else decimal_text(band.value),
-            place=round(float(begins), 4), now=now[band.mark], then=then[band.mark] if with_then else None,
+            mark=band.mark,
+            min=decimal_text(band.min),
+            value="" if band.value is None else decimal_text(band.value),
+            place=round(float(begins), 4),
+            now=now[band.mark],
+            then=then[band.mark] if with_then else None,
         )
         for band, (_, begins) in zip(marks.bands, marks.begins, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def figures_of(name: str, percents: Mapping[str, Fraction], missing: int) -> GroupOut:
     """The figures of some percents (R9)."""
     found = statistics(percents.values())
     return GroupOut(
-        name=name, count=found.count, mean=mean_text(found.mean), median=mean_text(found.median),
-        deviation=mean_text(found.deviation), lower_quartile=mean_text(found.lower_quartile),
-        upper_quartile=mean_text(found.upper_quartile), lowest=mean_text(found.minimum), highest=mean_text(found.maximum),
-        missing=missing, mean_place=None if found.mean is None else round(float(found.mean), 4),
-    )  # fmt: skip
+        name=name,
+        count=found.count,
+        mean=mean_text(found.mean),
+        median=mean_text(found.median),
+        deviation=mean_text(found.deviation),
+        lower_quartile=mean_text(found.lower_quartile),
+        upper_quartile=mean_text(found.upper_quartile),
+        lowest=mean_text(found.minimum),
+        highest=mean_text(found.maximum),
+        missing=missing,
+        mean_place=None if found.mean is None else round(float(found.mean), 4),
+    )
 
 
 def _missing(gradebook: Gradebook, subject: Subject) -> int:
@@ -250,13 +282,17 @@ def _close(loaded: LoadedClass, gradebook: Gradebook, subject: Subject, asked: A
     decimals = gradebook.rules(term).decimals
     return [
         CloseOut(
-            student_id=int(each.student), percent=subject.text_of(gradebook, each.percent, each.mark), mark=each.mark,
-            next_mark=each.next_mark, lack=_lack(each, decimals), shown_reaches=each.shown_reaches,
+            student_id=int(each.student),
+            percent=subject.text_of(gradebook, each.percent, each.mark),
+            mark=each.mark,
+            next_mark=each.next_mark,
+            lack=_lack(each, decimals),
+            shown_reaches=each.shown_reaches,
             is_looked_at=looked_at.get(each.student) == str(each.percent),
         )
         for each in close_below(gradebook, term, asked.within)
         if each.student not in decided
-    ]  # fmt: skip
+    ]
 
 
 def _lack(close: CloseBelow, decimals: int) -> str:

@@ -33,8 +33,17 @@ def _work(loaded: LoadedClass, work: Assignment, column: Column, together: Fract
         return mean_text(value * 100 / worth) if value is not None and worth else None
 
     return WorkSpreadOut(
-        id=work.pk, name=work.name, sign=category.sign if category else None, colour=category.colour if category else None,
-        count=numbers.count, mean=percent(numbers.mean), median=percent(numbers.median), deviation=percent(numbers.deviation),
-        correlation=None if together is None else fixed_text(together, 2), missing=found.missing, slips=len(slips),
-        box=spread(numbers, worth, begins=0) if worth else None, adjusted=bool(work.adjust),
-    )  # fmt: skip
+        id=work.pk,
+        name=work.name,
+        sign=category.sign if category else None,
+        colour=category.colour if category else None,
+        count=numbers.count,
+        mean=percent(numbers.mean),
+        median=percent(numbers.median),
+        deviation=percent(numbers.deviation),
+        correlation=None if together is None else fixed_text(together, 2),
+        missing=found.missing,
+        slips=len(slips),
+        box=spread(numbers, worth, begins=0) if worth else None,
+        adjusted=bool(work.adjust),
+    )

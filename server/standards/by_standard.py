@@ -98,15 +98,24 @@ class ClassByStandard:
             said = self.about.get(each.id, {})
             columns.append(
                 StandardColumnOut(
-                    name=each.id, code=said.get("code", ""), wording=said.get("wording", ""), within=each.parent, depth=depth,
-                    has_parts=bool(self.loaded.levels.children_of(each.id)), pieces=self._pieces(each.id), is_asked=is_asked,
-                    lacking=len(without) if is_asked else 0, counts=[marks.count(mark) for mark, _ in self.levels],
+                    name=each.id,
+                    code=said.get("code", ""),
+                    wording=said.get("wording", ""),
+                    within=each.parent,
+                    depth=depth,
+                    has_parts=bool(self.loaded.levels.children_of(each.id)),
+                    pieces=self._pieces(each.id),
+                    is_asked=is_asked,
+                    lacking=len(without) if is_asked else 0,
+                    counts=[marks.count(mark) for mark, _ in self.levels],
                 )
-            )  # fmt: skip
+            )
         namesakes = namesakes_of(self.loaded.plan.roster)
         rows: list[LevelRowOut] = [
             {
-                "student_id": student.pk, "given_name": student.given_name, "family_name": student.family_name,
+                "student_id": student.pk,
+                "given_name": student.given_name,
+                "family_name": student.family_name,
                 "alias": student.alias,
                 "number": student.number if (student.given_name, student.family_name) in namesakes else None,
                 "cells": [
@@ -115,12 +124,16 @@ class ClassByStandard:
                 ],
             }
             for student in self.loaded.plan.students
-        ]  # fmt: skip
+        ]
         return ByStandardOut(
-            term_id=self.term.pk, term=self.term.name,
+            term_id=self.term.pk,
+            term=self.term.name,
             levels=[LevelOfScaleOut(mark=mark, height=self.height(value)) for mark, value in self.levels],
-            columns=columns, rows=rows, asked=sum(each.is_asked for each in columns), lacking=len(lacking),
-        )  # fmt: skip
+            columns=columns,
+            rows=rows,
+            asked=sum(each.is_asked for each in columns),
+            lacking=len(lacking),
+        )
 
     def _pieces(self, standard: str) -> int:
         return sum(
@@ -130,10 +143,12 @@ class ClassByStandard:
 
     def _cell(self, result: StandardResult, by_hand: bool) -> LevelCellOut:
         return {
-            "mark": result.final_mark, "computed": result.mark, "by_hand": by_hand,
+            "mark": result.final_mark,
+            "computed": result.mark,
+            "by_hand": by_hand,
             "from_parts": result.value is not None and not result.evidence,
             "heights": [self.height(each.value) for each in result.evidence],
-        }  # fmt: skip
+        }
 
     def working(self, student: Student, standard: str) -> LevelWorkingOut:
         """How one student stands in one standard. Raises NotYours for one that the class does not work with."""
@@ -144,13 +159,21 @@ class ClassByStandard:
         result = results[standard]
         said = self.about.get(standard, {})
         return LevelWorkingOut(
-            name=standard, code=said.get("code", ""), wording=said.get("wording", ""), mark=result.final_mark, computed=result.mark,
-            value=None if result.value is None else number_text(result.value), out_of=number_text(self.scale.out_of),
-            by_hand=self._by_hand(student, standard), how=how_it_comes(found),
-            steps=level_steps(self.loaded.levels, found, results), trend=trend(self.loaded.levels, result), pieces=self._evidence(result),
+            name=standard,
+            code=said.get("code", ""),
+            wording=said.get("wording", ""),
+            mark=result.final_mark,
+            computed=result.mark,
+            value=None if result.value is None else number_text(result.value),
+            out_of=number_text(self.scale.out_of),
+            by_hand=self._by_hand(student, standard),
+            how=how_it_comes(found),
+            steps=level_steps(self.loaded.levels, found, results),
+            trend=trend(self.loaded.levels, result),
+            pieces=self._evidence(result),
             into=self._part(found.parent, results) if found.parent else None,
             parts=[self._part(each, results) for each in self.loaded.levels.children_of(standard)],
-        )  # fmt: skip
+        )
 
     def _part(self, standard: str, results: Mapping[str, StandardResult]) -> PartOfOut:
         return PartOfOut(name=standard, mark=results[standard].final_mark)
@@ -171,10 +194,14 @@ class ClassByStandard:
         works = {str(each.pk): each for each in self.loaded.plan.assignments}
         return [
             EvidencePieceOut(
-                assignment_id=works[each.assignment].pk, term_id=works[each.assignment].term_id,
-                name=works[each.assignment].name, due_on=works[each.assignment].due_on, text=number_text(each.value),
-                level=self.loaded.levels.band_of(each.value), is_shown=works[each.assignment].pk in self.loaded.shown,
+                assignment_id=works[each.assignment].pk,
+                term_id=works[each.assignment].term_id,
+                name=works[each.assignment].name,
+                due_on=works[each.assignment].due_on,
+                text=number_text(each.value),
+                level=self.loaded.levels.band_of(each.value),
+                is_shown=works[each.assignment].pk in self.loaded.shown,
                 height=self.height(each.value),
             )
             for each in result.evidence
-        ]  # fmt: skip
+        ]

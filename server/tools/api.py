@@ -49,8 +49,13 @@ def see_tools(request: Asking, school_id: int) -> Any:
         "classes": [{"id": each.pk, "name": str(each)} for each in here],
         "tools": [
             {
-                "id": each.pk, "name": each.name, "entry_address": each.entry_address, "client_id": each.client_id,
-                "made_by": str(each.made_by), "made_at": local(school, each.made_at), "columns": each.columns.count(),
+                "id": each.pk,
+                "name": each.name,
+                "entry_address": each.entry_address,
+                "client_id": each.client_id,
+                "made_by": str(each.made_by),
+                "made_at": local(school, each.made_at),
+                "columns": each.columns.count(),
                 "classes": [
                     {"id": one.school_class_id, "name": str(one.school_class)}
                     for one in each.classes.select_related("school_class")
@@ -58,7 +63,7 @@ def see_tools(request: Asking, school_id: int) -> Any:
             }
             for each in tools.order_by("name")
         ],
-    }  # fmt: skip
+    }
 
 
 @router.post("/schools/{school_id}/tools", permission=GRANT_TOOLS, audit=AuditAction.ACCESS, response=GrantedOut)
@@ -147,24 +152,33 @@ def _class_tool(allowed: ToolClass) -> ClassToolOut:
         for each in Score.objects.filter(assignment__in=[each.column.assignment_id for each in asking])
     }
     return ClassToolOut(
-        id=tool.pk, name=tool.name, entry_address=tool.entry_address,
+        id=tool.pk,
+        name=tool.name,
+        entry_address=tool.entry_address,
         columns=[
             ToolColumnOut(
-                assignment_id=each.assignment_id, name=each.assignment.name,
-                category=each.assignment.category.name if each.assignment.category else None, is_taken_over=each.is_taken_over,
+                assignment_id=each.assignment_id,
+                name=each.assignment.name,
+                category=each.assignment.category.name if each.assignment.category else None,
+                is_taken_over=each.is_taken_over,
                 results=each.results.count(),
             )
             for each in mine.order_by("assignment__position")
         ],
-        categories=[ToolCategoryOut(theirs=theirs, category_id=pk) for theirs, pk in sorted(allowed.categories.items())],
+        categories=[
+            ToolCategoryOut(theirs=theirs, category_id=pk) for theirs, pk in sorted(allowed.categories.items())
+        ],
         asking=[
             ToolResultOut(
-                id=each.pk, student=str(each.student), work=each.column.assignment.name, says=_says(each),
+                id=each.pk,
+                student=str(each.student),
+                work=each.column.assignment.name,
+                says=_says(each),
                 has=score_text(scores.get((each.student_id, each.column.assignment_id))) or "blank",
             )
             for each in asking
         ],
-    )  # fmt: skip
+    )
 
 
 def _says(result: ToolResult) -> str:

@@ -214,12 +214,15 @@ def put_result(tool: Tool, name: str, body: Body) -> bool:
     if not asks:
         _write(tool, assignment, student, score, value, str(body.get("comment") or ""), revision)
     ToolResult.objects.update_or_create(
-        column=column, sourced_id=name,
+        column=column,
+        sourced_id=name,
         defaults={
-            "student": student, "body": dict(body), "at": assignment.school_class.school.now(),
+            "student": student,
+            "body": dict(body),
+            "at": assignment.school_class.school.now(),
             "state": ToolResultState.ASKS if asks else ToolResultState.TAKEN,
         },
-    )  # fmt: skip
+    )
     return known is None
 
 
@@ -328,9 +331,11 @@ def pair_category(allowed: ToolClass, person: Person, theirs: str, category: Cat
     if category is None:
         return 0, 0
     columns = ToolColumn.objects.select_related("assignment").filter(
-        tool=allowed.tool, assignment__school_class=allowed.school_class, assignment__category=None,
+        tool=allowed.tool,
+        assignment__school_class=allowed.school_class,
+        assignment__category=None,
         assignment__deleted_at=None,
-    )  # fmt: skip
+    )
     placed = [each for each in columns if sourced_id(each.body.get("category"))[:100] == theirs]
     given = {"category_id": category.pk, "counts": True}
     after = [change_assignment(allowed.school_class, person, each.assignment_id, given) for each in placed]

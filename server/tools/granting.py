@@ -30,9 +30,13 @@ class Granted:
 
 @transaction.atomic
 def grant(
-    school: School, officer: Person, name: str, entry_address: str, classes: Collection[int],
+    school: School,
+    officer: Person,
+    name: str,
+    entry_address: str,
+    classes: Collection[int],
     credentials: tuple[str, str] | None = None,
-) -> Granted:  # fmt: skip
+) -> Granted:
     """Let a tool write to some classes. Raises Refused for a name that is taken, an address that is none, or no class."""
     name = name_of(name, 80)
     address = outside_address(entry_address, "entry_address") if entry_address.strip() else ""
@@ -42,9 +46,15 @@ def grant(
     person = Person.objects.create_person(f"tool-{client_id}", name, "(tool)")
     Person.objects.filter(pk=person.pk).update(is_active=False)
     tool = Tool.objects.create(
-        school=school, name=name, entry_address=address, client_id=client_id, secret=hashed(secret), person=person, made_by=officer,
+        school=school,
+        name=name,
+        entry_address=address,
+        client_id=client_id,
+        secret=hashed(secret),
+        person=person,
+        made_by=officer,
         made_at=school.now(),
-    )  # fmt: skip
+    )
     set_classes(tool, classes)
     return Granted(tool, secret)
 

@@ -203,11 +203,13 @@ class _Service:
         org = f"school-{school_class.school_id}"
         terms = [columns.term_id(each) for each in self._terms(school_class)]
         return self._row(columns.class_id(school_class)) | {
-            "title": str(school_class), "classType": "scheduled", "location": school_class.room,
+            "title": str(school_class),
+            "classType": "scheduled",
+            "location": school_class.room,
             "course": self._ref(f"course-{school_class.pk}", "course", ROSTERING, "courses"),
             "school": self._ref(org, "org", ROSTERING, "orgs"),
             "terms": [self._ref(each, "academicSession", ROSTERING, "academicSessions") for each in terms],
-        }  # fmt: skip
+        }
 
     def _terms(self, school_class: SchoolClass) -> list[Term]:
         return [each for each in Term.objects.filter(year=school_class.year_id) if not each.is_made_of_terms]
@@ -217,11 +219,15 @@ class _Service:
         return [
             self._row(columns.term_id(each))
             | {
-                "title": each.name, "type": "term", "startDate": each.starts.isoformat(), "schoolYear": str(each.year.ends.year),
+                "title": each.name,
+                "type": "term",
+                "startDate": each.starts.isoformat(),
+                "schoolYear": str(each.year.ends.year),
                 "endDate": (each.ends + datetime.timedelta(days=1)).isoformat(),
             }
-            for each in Term.objects.filter(year__in=years).select_related("year") if not each.is_made_of_terms
-        ]  # fmt: skip
+            for each in Term.objects.filter(year__in=years).select_related("year")
+            if not each.is_made_of_terms
+        ]
 
     def _users(self) -> list[Row]:
         rows = {row["sourcedId"]: row for each in self.classes for row in self._students(each)}
@@ -235,9 +241,12 @@ class _Service:
     def _user(self, student: Student) -> Row:
         org = self._ref(f"school-{student.school_id}", "org", ROSTERING, "orgs")
         return self._row(columns.student_id(student)) | {
-            "enabledUser": "true", "givenName": student.given_name, "familyName": student.family_name, "identifier": student.number,
+            "enabledUser": "true",
+            "givenName": student.given_name,
+            "familyName": student.family_name,
+            "identifier": student.number,
             "roles": [{"roleType": "primary", "role": "student", "org": org}],
-        }  # fmt: skip
+        }
 
     def _categories(self, classes: Iterable[SchoolClass] | None = None) -> list[Row]:
         rows = Category.objects.filter(school_class__in=classes or self.classes).order_by("school_class", "position")
@@ -253,12 +262,18 @@ class _Service:
         assignment = column.assignment
         due = f"{assignment.due_on}T00:00:00Z" if assignment.due_on else None
         found = self._row(column.sourced_id) | {
-            "title": assignment.name, "description": assignment.description, "resultValueMin": 0.0,
-            "resultValueMax": float(assignment.points), "assignDate": due, "dueDate": due,
+            "title": assignment.name,
+            "description": assignment.description,
+            "resultValueMin": 0.0,
+            "resultValueMax": float(assignment.points),
+            "assignDate": due,
+            "dueDate": due,
             "class": self._ref(columns.class_id(assignment.school_class), "class", ROSTERING, "classes"),
             "school": self._ref(f"school-{self.tool.school_id}", "org", ROSTERING, "orgs"),
-            "academicSession": self._ref(f"term-{assignment.term_id}", "academicSession", ROSTERING, "academicSessions"),
-        }  # fmt: skip
+            "academicSession": self._ref(
+                f"term-{assignment.term_id}", "academicSession", ROSTERING, "academicSessions"
+            ),
+        }
         if assignment.category_id is not None:
             found["category"] = self._ref(f"category-{assignment.category_id}", "category", GRADEBOOK, "categories")
         return found
@@ -281,11 +296,15 @@ class _Service:
             for name in ("score", "textScore", "scoreStatus", "scoreDate", "comment")
             if name in result.body
         }
-        return self._row(result.sourced_id, result.at) | kept | {
-            "lineItem": self._ref(column.sourced_id, "lineItem", GRADEBOOK, "lineItems"),
-            "student": self._ref(columns.student_id(result.student), "user", ROSTERING, "users"),
-            "class": self._ref(columns.class_id(column.assignment.school_class), "class", ROSTERING, "classes"),
-        }  # fmt: skip
+        return (
+            self._row(result.sourced_id, result.at)
+            | kept
+            | {
+                "lineItem": self._ref(column.sourced_id, "lineItem", GRADEBOOK, "lineItems"),
+                "student": self._ref(columns.student_id(result.student), "user", ROSTERING, "users"),
+                "class": self._ref(columns.class_id(column.assignment.school_class), "class", ROSTERING, "classes"),
+            }
+        )
 
     def _body(self, name: str) -> Any:
         try:
@@ -339,7 +358,14 @@ class _Service:
 
 
 _ONE = {
-    "academicSessions": "academicSession", "terms": "academicSession", "classes": "class", "users": "user", "students": "user",
-    "categories": "category", "lineItems": "lineItem", "results": "result", "scoreScales": "scoreScale",
-}  # fmt: skip
+    "academicSessions": "academicSession",
+    "terms": "academicSession",
+    "classes": "class",
+    "users": "user",
+    "students": "user",
+    "categories": "category",
+    "lineItems": "lineItem",
+    "results": "result",
+    "scoreScales": "scoreScale",
+}
 """What one of a list is called in a body."""

@@ -25,11 +25,26 @@ _POINTS = re.compile(
     r"\s*(?:[\[(]\s*(?:out of\s+)?([\d.,]+)\s*(?:points?|pts?|p)?\s*[\])]|(?:/|out of)\s*([\d.,]+))\s*$", re.IGNORECASE
 )
 _LABELS = {
-    "name": "name", "full name": "name", "title": "name", "category": "category", "type": "category", "points": "points", "max": "points",
-    "max points": "points", "out of": "points", "maximum": "points", "due": "due", "due date": "due", "date": "due", "term": "term",
+    "name": "name",
+    "full name": "name",
+    "title": "name",
+    "category": "category",
+    "type": "category",
+    "points": "points",
+    "max": "points",
+    "max points": "points",
+    "out of": "points",
+    "maximum": "points",
+    "due": "due",
+    "due date": "due",
+    "date": "due",
+    "term": "term",
     # What stands above the scores in the workbook that keeps calculating.
-    "share": "share", "in the sum 0 extra credit": "extra", "may be dropped": "dropping", "position": "position",
-}  # fmt: skip
+    "share": "share",
+    "in the sum 0 extra credit": "extra",
+    "may be dropped": "dropping",
+    "position": "position",
+}
 _COMPUTED = ("total", "sum", "mean", "average", "percent", "grade", "mark", "final", "rank", "median", "overall")
 """Heads of what is worked out from scores, and is no score itself."""
 _ROUND = (5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100, 120, 150, 200)
@@ -74,8 +89,10 @@ def read_heads(rows: Sequence[Sequence[str]], loaded: LoadedClass, term: Term, c
     """The columns as they seem to be, and as was chosen for them by place. Raises Refused where no line names them."""
     known = _Known.of(loaded, term)
     line = max(
-        range(min(len(rows), LOOKED_AT)), key=lambda each: (naming_columns(rows[each]) != {}, known.count(rows[each])), default=None
-    )  # fmt: skip
+        range(min(len(rows), LOOKED_AT)),
+        key=lambda each: (naming_columns(rows[each]) != {}, known.count(rows[each])),
+        default=None,
+    )
     naming = {} if line is None else naming_columns(rows[line])
     if line is None or not naming:
         raise Refused(

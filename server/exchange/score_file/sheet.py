@@ -16,8 +16,11 @@ Naming = Literal["number", "name", "alias", "none"]
 """How students are named: with number and name, with their name, by alias, or not at all."""
 
 HEADS: dict[Naming, tuple[str, ...]] = {
-    "number": ("Number", "Family name", "Given name"), "name": ("Family name", "Given name"), "alias": ("Alias", ""), "none": ("", ""),
-}  # fmt: skip
+    "number": ("Number", "Family name", "Given name"),
+    "name": ("Family name", "Given name"),
+    "alias": ("Alias", ""),
+    "none": ("", ""),
+}
 ABOVE = ("name", "category", "points", "due", "term")
 """The lines between the heads and the students, by what stands before them."""
 AS_OF = "scores as of"
@@ -49,9 +52,13 @@ def score_rows(loaded: LoadedClass, wanted: Wanted) -> list[list[Cell]]:
     # Where comments stand beside, each work has two columns.
     for work in works:
         about: list[Cell] = [
-            work.short_name, work.name, categories.get(work.category_id or 0, ""), work.points.normalize(),
-            work.due_on.isoformat() if work.due_on else "", terms[work.term_id],
-        ]  # fmt: skip
+            work.short_name,
+            work.name,
+            categories.get(work.category_id or 0, ""),
+            work.points.normalize(),
+            work.due_on.isoformat() if work.due_on else "",
+            terms[work.term_id],
+        ]
         for line, cell in zip(lines, about, strict=True):
             line.append(cell)
         if wanted.comments:

@@ -81,8 +81,10 @@ class _Taking:
             saved += len(entered.answer["saved"])
             self.left += [
                 f"{each['typed'] or 'A blank'} was not taken: {each['message']}" for each in entered.answer["refused"]
-            ] + [f"{each['typed'] or 'A blank'} was not taken: {each['who']} entered {each['theirs'] or 'a blank'} meanwhile."
-                 for each in entered.answer["conflicts"]]  # fmt: skip
+            ] + [
+                f"{each['typed'] or 'A blank'} was not taken: {each['who']} entered {each['theirs'] or 'a blank'} meanwhile."
+                for each in entered.answer["conflicts"]
+            ]
         return Taken(saved, len(added), self.left)
 
     def _add(self, columns: Mapping[int, Column], taken: Sequence[Cell]) -> dict[int, int]:
@@ -92,8 +94,11 @@ class _Taking:
             column = columns[place]
             if column.kind == "new" and column.points is not None:
                 given = {
-                    "name": column.name, "points": decimal_text(column.points), "category_id": column.category, "term_id": column.term
-                }  # fmt: skip
+                    "name": column.name,
+                    "points": decimal_text(column.points),
+                    "category_id": column.category,
+                    "term_id": column.term,
+                }
                 added[place] = add_assignment(self.school_class, self.person, given).pk
         return added
 

@@ -50,8 +50,14 @@ def book(world: World) -> Any:
     send(client, "PATCH", beet, {"for_everyone": False, "chosen": [each.pk for each in world.students[:2]]})
     send(client, "PATCH", ash, {"extra": True, "shown": False})
     send(client, "PATCH", f"{address}/terms/{world.term.pk}", {"adjust": [{"kind": "ceiling", "percent": "100"}]})
-    enter(world, entry(world, "12.25", student=0, assignment=0), entry(world, "EX", student=1, assignment=0),
-          entry(world, "MI", student=2, assignment=0), entry(world, "17", student=0, assignment=1), entry(world, "9", student=0, assignment=2))  # fmt: skip
+    enter(
+        world,
+        entry(world, "12.25", student=0, assignment=0),
+        entry(world, "EX", student=1, assignment=0),
+        entry(world, "MI", student=2, assignment=0),
+        entry(world, "17", student=0, assignment=1),
+        entry(world, "9", student=0, assignment=2),
+    )
     send(client, "POST", f"{address}/draft/apply")
     put = {
         "entries": [{"student": world.students[1].pk, "percent": "81", "mark": "", "reason": "ill in May"}],
@@ -109,11 +115,12 @@ def test_who_is_meant_can_be_said_or_left_out(world: World, empty: SchoolClass, 
 @pytest.mark.parametrize(
     ("text", "words"),
     [
-        ("{", "This is no gradebook file"), ("[]", "The file is refused"),
+        ("{", "This is no gradebook file"),
+        ("[]", "The file is refused"),
         ('{"hoarfrost": 1, "scale": {"bands": []}, "students": ["a", "a"]}', "The file is refused"),
         ("x" * 2_000_001, "at most 2,000,000"),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_gradebook_file_is_refused_in_words(world: World, empty: SchoolClass, text: str, words: str) -> None:
     answer = opened(world, empty, text)
     assert answer.status_code == 422

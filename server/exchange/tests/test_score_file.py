@@ -57,9 +57,14 @@ def look(world: World, rows: Rows, **choices: Any) -> Any:
 
 def take(world: World, rows: Rows, seen: int, who: str = "teacher", request: str = "", **choices: Any) -> Any:
     body = {
-        "name": "scores.csv", "told": "", "rows": rows, "term": world.term.pk, "choices": choices, "seen": seen,
+        "name": "scores.csv",
+        "told": "",
+        "rows": rows,
+        "term": world.term.pk,
+        "choices": choices,
+        "seen": seen,
         "request": request or str(uuid.uuid4()),
-    }  # fmt: skip
+    }
     return send(world.client(who), "POST", f"{world.address}/scores-file/take", body)
 
 
@@ -115,12 +120,16 @@ def test_whatever_is_in_a_class_has_nothing_to_change_when_it_comes_back(
         Assignment.objects.filter(pk=world.assignments[0].pk).update(entered_as=entered_as)
         Score.objects.bulk_create(
             Score(
-                student=world.students[place // 3], assignment=world.assignments[place % 3], code=cell if cell in ("EX", "MI") else "",
-                number=None if cell in (None, "EX", "MI") else Decimal(cell or 0), comment=comment.strip(),
-                changed_by=world.people["teacher"], changed_at=world.school.now(),
+                student=world.students[place // 3],
+                assignment=world.assignments[place % 3],
+                code=cell if cell in ("EX", "MI") else "",
+                number=None if cell in (None, "EX", "MI") else Decimal(cell or 0),
+                comment=comment.strip(),
+                changed_by=world.people["teacher"],
+                changed_at=world.school.now(),
             )
             for place, (cell, comment) in enumerate(zip(cells, comments, strict=True))
-        )  # fmt: skip
+        )
         content = saved(world, ending, f"?naming={naming}&comments=true")
         assert found(look(world, table(world, f"scores.{ending}", content).json()["rows"])) == []
         transaction.set_rollback(True)
@@ -174,16 +183,23 @@ def test_a_file_is_looked_at_taken_as_one_act_and_undone_as_one(marked: World) -
     ]
     answer = look(marked, rows)
     assert found(answer) == [
-        ("B2", "replaced", "12", "13"), ("B3", "emptied", "7.5", ""), ("C3", "new", "", "19"), ("C4", "new", "", "25"),
-        ("D2", "new", "", "21"), ("D3", "unreadable", "", "x"), ("D4", "unreadable", "", "abs"),
-    ]  # fmt: skip
+        ("B2", "replaced", "12", "13"),
+        ("B3", "emptied", "7.5", ""),
+        ("C3", "new", "", "19"),
+        ("C4", "new", "", "25"),
+        ("D2", "new", "", "21"),
+        ("D3", "unreadable", "", "x"),
+        ("D4", "unreadable", "", "abs"),
+    ]
     told = answer.json()
     assert [each["is_taken"] for each in told["cells"]] == [True, False, True, True, True, False, False]
     assert (told["cells"][3]["is_slip"], told["cells"][3]["words"]) == (True, "is above the 20 points.")
     assert told["unknown"] == [{"text": "x", "count": 1}, {"text": "abs", "count": 1}]
     assert [(each["kind"], each["name"], each["points"]) for each in told["columns"]] == [
-        ("work", "", None), ("work", "", None), ("new", "Herbarium", "25"),
-    ]  # fmt: skip
+        ("work", "", None),
+        ("work", "", None),
+        ("new", "Herbarium", "25"),
+    ]
     assert told["would"]["grades"] == 3
     assert Assignment.objects.filter(school_class=marked.school_class).count() == 3, "nothing is changed by looking"
     assert score(marked, 0, 0) == "12"
@@ -317,12 +333,24 @@ def test_whom_a_line_is_about_is_asked_and_can_be_said(marked: World) -> None:
     [
         ([["Oak", "Beet"], ["12", "13"]], {}, "None of the first 15 lines names the columns"),
         ([], {}, "None of the first 15 lines names the columns"),
-        ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"kind": "work", "work": 999_999}}}, "Column B needs one of this class"),
+        (
+            [["Number", "Oak"], ["100", "1"]],
+            {"columns": {"1": {"kind": "work", "work": 999_999}}},
+            "Column B needs one of this class",
+        ),
         ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"kind": "spell"}}}, "Column B cannot be spell"),
-        ([["Number", "Oak"], ["100", "1"]], {"columns": {"1": {"meant_in": "stones"}}}, "Numbers in column B are points"),
-        ([["Number", "Fern"], ["100", "1"]], {"columns": {"1": {"kind": "new", "points": "0"}}}, "How many points has Fern?"),
+        (
+            [["Number", "Oak"], ["100", "1"]],
+            {"columns": {"1": {"meant_in": "stones"}}},
+            "Numbers in column B are points",
+        ),
+        (
+            [["Number", "Fern"], ["100", "1"]],
+            {"columns": {"1": {"kind": "new", "points": "0"}}},
+            "How many points has Fern?",
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_told_is_refused_in_words(marked: World, rows: Rows, choices: Any, words: str) -> None:
     answer = look(marked, rows, **choices)
     assert answer.status_code == 422
@@ -359,10 +387,20 @@ def test_a_file_that_cannot_be_read_is_refused_in_words(marked: World, name: str
 def test_what_another_program_keeps_is_read_too(marked: World, tmp_path: Path, ending: str) -> None:
     (tmp_path / "scores.xlsx").write_bytes(saved(marked, "xlsx"))
     subprocess.run(
-        ["soffice", f"-env:UserInstallation=file://{tmp_path}/profile", "--headless", "--convert-to", ending, "--outdir",
-         str(tmp_path), str(tmp_path / "scores.xlsx")],
-        check=True, capture_output=True, timeout=120,
-    )  # fmt: skip
+        [
+            "soffice",
+            f"-env:UserInstallation=file://{tmp_path}/profile",
+            "--headless",
+            "--convert-to",
+            ending,
+            "--outdir",
+            str(tmp_path),
+            str(tmp_path / "scores.xlsx"),
+        ],
+        check=True,
+        capture_output=True,
+        timeout=120,
+    )
     read = table(marked, f"scores.{ending}", (tmp_path / f"scores.{ending}").read_bytes())
     assert read.status_code == 200, read.content
     answer = look(marked, read.json()["rows"])
@@ -372,18 +410,33 @@ def test_what_another_program_keeps_is_read_too(marked: World, tmp_path: Path, e
 
 @pytest.mark.parametrize(
     ("head", "bare", "points"),
-    [("Test 3 [50]", "Test 3", 50), ("Test 3 /50", "Test 3", 50), ("Test 3 (out of 12,5 points)", "Test 3", 12.5),
-     ("Test 3", "Test 3", None), ("Chapter 3/4 quiz", "Chapter 3/4 quiz", None), ("Fair copy [neat]", "Fair copy [neat]", None)],
-)  # fmt: skip
+    [
+        ("Test 3 [50]", "Test 3", 50),
+        ("Test 3 /50", "Test 3", 50),
+        ("Test 3 (out of 12,5 points)", "Test 3", 12.5),
+        ("Test 3", "Test 3", None),
+        ("Chapter 3/4 quiz", "Chapter 3/4 quiz", None),
+        ("Fair copy [neat]", "Fair copy [neat]", None),
+    ],
+)
 def test_points_are_read_from_a_head(head: str, bare: str, points: float | None) -> None:
     assert split_points(head) == (bare, points)
 
 
 @pytest.mark.parametrize(
     ("written", "plain"),
-    [("1.234,5", "1234.5"), ("1,234.5", "1234.5"), ("1 234,5", "1234.5"), ("1.234", "1.234"), ("12,5", "12,5"), ("1'234.5", "1234.5"),
-     ("1.234.567", "1234567"), ("EX", "EX"), ("85 %", "85 %")],
-)  # fmt: skip
+    [
+        ("1.234,5", "1234.5"),
+        ("1,234.5", "1234.5"),
+        ("1 234,5", "1234.5"),
+        ("1.234", "1.234"),
+        ("12,5", "12,5"),
+        ("1'234.5", "1234.5"),
+        ("1.234.567", "1234567"),
+        ("EX", "EX"),
+        ("85 %", "85 %"),
+    ],
+)
 def test_numbers_are_read_as_they_are_written_anywhere(written: str, plain: str) -> None:
     assert plain_number(written) == plain
 

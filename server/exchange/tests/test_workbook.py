@@ -32,9 +32,13 @@ def some_books() -> dict[str, Book]:
     found: list[Book] = []
 
     @settings(
-        max_examples=MANY, derandomize=True, database=None, deadline=None, phases=[Phase.generate],
+        max_examples=MANY,
+        derandomize=True,
+        database=None,
+        deadline=None,
+        phases=[Phase.generate],
         suppress_health_check=list(HealthCheck),
-    )  # fmt: skip
+    )
     @given(books())
     def collect(book: Book) -> None:
         found.append(book)
@@ -55,8 +59,10 @@ def recalculated(folder: Path, made: Mapping[str, Book], turn: Turn) -> dict[str
     files = [str(each) for each in sorted(into.iterdir())]
     subprocess.run(
         ["soffice", profile, "--headless", "--convert-to", "xlsx", "--outdir", str(out), *files],
-        check=True, capture_output=True, timeout=600,
-    )  # fmt: skip
+        check=True,
+        capture_output=True,
+        timeout=600,
+    )
     return {
         name: list(
             load_workbook(out / f"{name}.xlsx", data_only=True)["Results"].iter_rows(min_row=2, values_only=True)

@@ -174,8 +174,13 @@ class Terms:
                 continue
             pool = Pool(works, category.method, block(works, "counted"))
             kept = drop(
-                self.sheets.table("Drops"), f"{term.id}, {category.id}", pool, category.drop_lowest, category.drop_highest, best=best,
-            )  # fmt: skip
+                self.sheets.table("Drops"),
+                f"{term.id}, {category.id}",
+                pool,
+                category.drop_lowest,
+                category.drop_highest,
+                best=best,
+            )
             cells = []
             for row in self.students:
                 top, bottom = pool.parts(row, kept.cells(row))

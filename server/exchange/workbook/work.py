@@ -60,17 +60,27 @@ def scores_of(sheets: Sheets, book: Book, works: Sequence[Assignment]) -> list[C
     """The sheet of scores: the one that is typed on."""
     table = sheets.table("Scores")
     for row, words in (
-        (CATEGORY, "category"), (TERM, "term"), (POINTS, "points"), (SHARE, "share"), (BASE, "in the sum (0: extra credit)"),
-        (DROPPABLE, "may be dropped"), (POSITION, "position"),
-    ):  # fmt: skip
+        (CATEGORY, "category"),
+        (TERM, "term"),
+        (POINTS, "points"),
+        (SHARE, "share"),
+        (BASE, "in the sum (0: extra credit)"),
+        (DROPPABLE, "may be dropped"),
+        (POSITION, "position"),
+    ):
         table.sheet.write_string(row, 0, words)
     position = {each.id: place for place, each in enumerate(book.assignments)}
     found = []
     for work in works:
         under = [
-            work.category or "", work.term, number(work.points), number(work.share), int(not work.extra),
-            int(not work.extra and not work.never_drop), position[work.id],
-        ]  # fmt: skip
+            work.category or "",
+            work.term,
+            number(work.points),
+            number(work.share),
+            int(not work.extra),
+            int(not work.extra and not work.never_drop),
+            position[work.id],
+        ]
         column = table.add(work.id, (), under=under)
         for row, student in enumerate(book.students):
             score = book.scores.get(student, {}).get(work.id)

@@ -49,9 +49,11 @@ def write_workbook(book: Book) -> bytes:
             results.write_formula(row, 0, f"='{scores.sheet.name}'!$A${scores.row(place) + 1}", None, student)
             results.write_formula(row, 1, f"=Order!$A${at + 2}", None, term.id)
             for column, cells, value in (
-                (2, found.percent, known.percent), (3, found.mark, known.mark),
-                (4, found.final_percent, known.final_percent), (5, found.final_mark, known.final_mark),
-            ):  # fmt: skip
+                (2, found.percent, known.percent),
+                (3, found.mark, known.mark),
+                (4, found.final_percent, known.final_percent),
+                (5, found.final_mark, known.final_mark),
+            ):
                 shown = "" if value is None else value if isinstance(value, str) else float(value)
                 results.write_formula(row, column, f"={cells.cell(place)}", None, shown)
     order = made.add_worksheet("Order")

@@ -113,10 +113,15 @@ def test_a_guardian_with_no_access_is_told_nothing(told: World) -> None:
 @pytest.mark.parametrize(
     ("how", "weekday", "is_written"),
     [
-        ("daily", 0, True), ("weekly", 2, True), ("weekly", 0, False), ("missing", 2, False), ("reports", 2, False),
-        ("none", 2, False), ("", 2, True),
+        ("daily", 0, True),
+        ("weekly", 2, True),
+        ("weekly", 0, False),
+        ("missing", 2, False),
+        ("reports", 2, False),
+        ("none", 2, False),
+        ("", 2, True),
     ],
-)  # fmt: skip
+)
 def test_how_often_is_the_familys_choice_and_else_the_schools(
     told: World, how: str, weekday: int, is_written: bool
 ) -> None:

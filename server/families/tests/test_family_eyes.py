@@ -90,7 +90,8 @@ POSTED = Seen("C", "73.0", "C", [("C", "73.0")], ["17", "11"], working=True)
 
 TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
     "nothing is shown before posting": (
-        [running, hide_running], NOTHING,
+        [running, hide_running],
+        NOTHING,
     ),
     "as it stands": ([running], RUNNING),
     "an override was typed": (
@@ -123,17 +124,20 @@ TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
         Seen("C", "79.0", "C", [("C", "79.0")], ["19", "11"], working=True),
     ),
     "the day for families has not come": (
-        [posted, lambda world: window(world, families_from=datetime.date(2032, 1, 21))], NOTHING,
+        [posted, lambda world: window(world, families_from=datetime.date(2032, 1, 21))],
+        NOTHING,
     ),
     "the day for families has not come, and nothing is posted": (
-        [running, lambda world: window(world, families_from=datetime.date(2032, 1, 21))], RUNNING,
+        [running, lambda world: window(world, families_from=datetime.date(2032, 1, 21))],
+        RUNNING,
     ),
     "changed since": (
         [posted, lambda world: enter(world, entry(world, "3", 1))],
         Seen("C", "73.0", "E", [("C", "73.0")], ["3", "11"], working=True),
     ),
     "hidden work": (
-        [running, hide], Seen("B", "85.0", "B", [], ["17"], working=True, never=("11", "55", "73")),
+        [running, hide],
+        Seen("B", "85.0", "B", [], ["17"], working=True, never=("11", "55", "73")),
     ),
     "hidden work was posted": (
         [running, hide, lambda world: post(world, 0)],
@@ -149,15 +153,20 @@ TABLE: dict[str, tuple[list[Callable[[World], object]], Seen]] = {
     ),
     "a window without marks, and an override": (
         [
-            running, lambda world: window(world, collects=["percent", "comment"]),
-            lambda world: override(world, mark="A", percent="96.5", reason=REASON), lambda world: post(world, 0),
+            running,
+            lambda world: window(world, collects=["percent", "comment"]),
+            lambda world: override(world, mark="A", percent="96.5", reason=REASON),
+            lambda world: post(world, 0),
         ],
         Seen(None, "96.5", "C", [("", "96.5")], ["17", "11"], working=True, never=("A", "96.5 % A", REASON)),
     ),
     "a draft": ([running, draft], RUNNING),
-    "left without a posted grade": ([running, leave], Seen(None, None, None, [], [], working=False, never=("73", "C", "0"))),
+    "left without a posted grade": (
+        [running, leave],
+        Seen(None, None, None, [], [], working=False, never=("73", "C", "0")),
+    ),
     "left after posting": ([posted, leave], Seen("C", "73.0", None, [("C", "73.0")], [], working=True)),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("state", TABLE)
@@ -177,9 +186,14 @@ def test_a_family_sees_what_the_table_says_in_every_way_it_has(world: World, mon
     percent = quarter["headline"].partition(" %")[0] if " % in" in quarter["headline"] else None
     subjects = [(each["mark"], each["percent"]) for subject in card["subjects"] for each in subject["terms"]]
     seen = Seen(
-        quarter["mark"], percent, semester["mark"], subjects, sorted((each["score"] for each in quarter["back"]), reverse=True),
-        working=quarter["working"] is not None, never=expected.never,
-    )  # fmt: skip
+        quarter["mark"],
+        percent,
+        semester["mark"],
+        subjects,
+        sorted((each["score"] for each in quarter["back"]), reverse=True),
+        working=quarter["working"] is not None,
+        never=expected.never,
+    )
     assert seen == expected
     answers = [quarter, semester, card]
     if "left" not in state:

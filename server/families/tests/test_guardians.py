@@ -32,8 +32,13 @@ def test_a_guardian_who_sees_reports_only_sees_what_was_posted_and_no_score(worl
     shown = before["classes"][0]
     assert before["reports_only"]
     assert [shown[each] for each in ("mark", "working", "missing", "to_come", "being_marked", "back")] == [
-        None, None, [], [], [], [],
-    ]  # fmt: skip
+        None,
+        None,
+        [],
+        [],
+        [],
+        [],
+    ]
     assert not [text for text in texts(before) if "17" in text or "Oak" in text]
     assert what_if(world).status_code == 404
     address = f"/api/v1/families/{world.students[0].pk}"

@@ -32,9 +32,12 @@ def moved(world: World, name: str = "Botany") -> SchoolClass:
         school_class=other, term=world.next_term, category=category, name="Elm", short_name="Elm", points=20, position=0
     )
     Score.objects.create(
-        student=world.students[0], assignment=work, number=12, changed_by=world.people["other_teacher"],
+        student=world.students[0],
+        assignment=work,
+        number=12,
+        changed_by=world.people["other_teacher"],
         changed_at=world.school.now(),
-    )  # fmt: skip
+    )
     for each in (world.school_class, other):
         count_class(each.pk)
     return other

@@ -22,12 +22,22 @@ WHO = ("teacher", "officer", "guardian")
 def places(world: World) -> dict[str, Any]:
     """Numbers of what is there, so that a request comes further than its address."""
     return {
-        "school_id": world.school.pk, "class_id": world.school_class.pk, "student_id": world.students[0].pk, "student": world.students[0].pk,
-        "term": world.term.pk, "assignment_id": world.assignments[0].pk, "assignment": world.assignments[0].pk,
-        "category_id": world.categories[0].pk, "kind": "assignment", "mark": f"category {world.categories[0].pk}",
-        "field": "blank", "ending": "csv", "year": world.term.year_id, "school_class": world.school_class.pk,
+        "school_id": world.school.pk,
+        "class_id": world.school_class.pk,
+        "student_id": world.students[0].pk,
+        "student": world.students[0].pk,
+        "term": world.term.pk,
+        "assignment_id": world.assignments[0].pk,
+        "assignment": world.assignments[0].pk,
+        "category_id": world.categories[0].pk,
+        "kind": "assignment",
+        "mark": f"category {world.categories[0].pk}",
+        "field": "blank",
+        "ending": "csv",
+        "year": world.term.year_id,
+        "school_class": world.school_class.pk,
         "person": world.people["guardian"].pk,
-    }  # fmt: skip
+    }
 
 
 @pytest.mark.parametrize("operation", OPERATIONS, ids=lambda each: f"{each.method} {each.path}")
@@ -36,9 +46,17 @@ def test_no_request_gets_a_fault(world: World, operation: Any) -> None:
     promised = operation.definition.raw["responses"]
 
     @settings(
-        max_examples=EXAMPLES, deadline=None, derandomize=True, phases=[Phase.generate],
-        suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow, HealthCheck.filter_too_much, HealthCheck.data_too_large],
-    )  # fmt: skip
+        max_examples=EXAMPLES,
+        deadline=None,
+        derandomize=True,
+        phases=[Phase.generate],
+        suppress_health_check=[
+            HealthCheck.function_scoped_fixture,
+            HealthCheck.too_slow,
+            HealthCheck.filter_too_much,
+            HealthCheck.data_too_large,
+        ],
+    )
     @given(operation.as_strategy(), st.sampled_from(WHO), st.integers(0, 3))
     def asked(case: Any, who: str, lost: int) -> None:
         client = world.client(who)

@@ -93,8 +93,9 @@ def test_what_was_done_is_written_once_it_is_done(world: World) -> None:
     assert world.client("stranger").get(f"{world.address}/gradebook.json").status_code == 404
     done = [each for each in AuditEntry.objects.order_by("id") if each.action not in ("signed_in", "signed_out")]
     assert [(str(each.person), each.action, each.school_class) for each in done] == [
-        (str(world.people["officer"]), "settings", None), ("Ann Alder", "exported", world.school_class),
-    ]  # fmt: skip
+        (str(world.people["officer"]), "settings", None),
+        ("Ann Alder", "exported", world.school_class),
+    ]
 
 
 def test_a_line_is_never_changed_or_deleted(world: World) -> None:
@@ -140,13 +141,21 @@ def audit(world: World, who: str = "officer", **wanted: str) -> list[tuple[str, 
 def test_the_officer_finds_what_was_done_by_name_kind_and_day(world: World) -> None:
     world.client("teacher").get(f"{world.address}/gradebook.json")
     AuditEntry.objects.create(
-        school=world.school, person=world.people["co_teacher"], action="posted", operation="post grades",
-        school_class=world.school_class, student=world.students[0], at=timezone.now() - datetime.timedelta(days=3),
-    )  # fmt: skip
+        school=world.school,
+        person=world.people["co_teacher"],
+        action="posted",
+        operation="post grades",
+        school_class=world.school_class,
+        student=world.students[0],
+        at=timezone.now() - datetime.timedelta(days=3),
+    )
     AuditEntry.objects.create(
-        school=world.people["stranger"].memberships.get().school, person=world.people["stranger"], action="exported",
-        operation="elsewhere", at=timezone.now(),
-    )  # fmt: skip
+        school=world.people["stranger"].memberships.get().school,
+        person=world.people["stranger"],
+        action="exported",
+        operation="elsewhere",
+        at=timezone.now(),
+    )
     saved, posted = ("Ann Alder", "save", "Botany A"), ("Bo Birch", "post grades", "Fin Fir, Botany A")
     assert audit(world, action="exported") == [saved]
     assert audit(world, query="fin post") == [posted]

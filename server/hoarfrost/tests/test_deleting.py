@@ -11,16 +11,39 @@ from school.models import Enrolment, SchoolYear, Student, Term
 from scores.models import Score
 
 PARTS = {
-    "school.SchoolRevision.school", "school.ClassRevision.school_class", "school.Term.year", "school.ReportingWindow.term", "school.Reopening.window", "school.Presence.school_class",
-    "school.Presence.person", "accounts.OpenSession.person", "accounts.ProviderAccount.provider", "accounts.ProviderAccount.person",
-    "plans.ScaleBand.scale", "plans.Draft.school_class", "scores.GroupMember.group",
-    "exchange.CalendarAddress.person", "exchange.CalendarAddress.school_class", "exchange.CalendarAddress.student", "reports.DocumentPiece.document",
-    "school.Guardianship.student", "school.Guardianship.person",
-    "families.Known.person", "families.Known.student", "families.FamilyNotices.person", "families.ReportRead.person", "families.ReportRead.student",
-    "families.RunningHidden.school_class", "families.RunningHidden.student", "families.AliasSheet.school_class",
-    "sending.RegisterPart.school", "sending.Pairing.school", "tools.ToolToken.tool",
-    "tools.ToolClass.tool", "tools.ToolClass.school_class",
-}  # fmt: skip
+    "school.SchoolRevision.school",
+    "school.ClassRevision.school_class",
+    "school.Term.year",
+    "school.ReportingWindow.term",
+    "school.Reopening.window",
+    "school.Presence.school_class",
+    "school.Presence.person",
+    "accounts.OpenSession.person",
+    "accounts.ProviderAccount.provider",
+    "accounts.ProviderAccount.person",
+    "plans.ScaleBand.scale",
+    "plans.Draft.school_class",
+    "scores.GroupMember.group",
+    "exchange.CalendarAddress.person",
+    "exchange.CalendarAddress.school_class",
+    "exchange.CalendarAddress.student",
+    "reports.DocumentPiece.document",
+    "school.Guardianship.student",
+    "school.Guardianship.person",
+    "families.Known.person",
+    "families.Known.student",
+    "families.FamilyNotices.person",
+    "families.ReportRead.person",
+    "families.ReportRead.student",
+    "families.RunningHidden.school_class",
+    "families.RunningHidden.student",
+    "families.AliasSheet.school_class",
+    "sending.RegisterPart.school",
+    "sending.Pairing.school",
+    "tools.ToolToken.tool",
+    "tools.ToolClass.tool",
+    "tools.ToolClass.school_class",
+}
 """What goes with what it is a part of, or is of the moment."""
 
 
@@ -48,9 +71,12 @@ def test_only_parts_go_with_what_they_belong_to() -> None:
 
 def scored(world: World) -> Score:
     return Score.objects.create(
-        student=world.students[0], assignment=world.assignments[0], number=17, changed_by=world.people["teacher"],
+        student=world.students[0],
+        assignment=world.assignments[0],
+        number=17,
+        changed_by=world.people["teacher"],
         changed_at=world.school.now(),
-    )  # fmt: skip
+    )
 
 
 def test_nothing_that_scores_hang_on_can_be_deleted(world: World) -> None:

@@ -30,9 +30,17 @@ from hoarfrost.api import api
 
 NOBODY: set[str | None] = set()
 EVERYBODY: set[str | None] = {
-    None, "teacher", "co_teacher", "other_teacher", "officer", "guardian", "student", "other_guardian", "stranger",
+    None,
+    "teacher",
+    "co_teacher",
+    "other_teacher",
+    "officer",
+    "guardian",
+    "student",
+    "other_guardian",
+    "stranger",
     "other_officer",
-}  # fmt: skip
+}
 SIGNED_IN = EVERYBODY - {None}
 CLASS_TEACHERS: set[str | None] = {"teacher", "co_teacher"}
 
@@ -430,17 +438,23 @@ STANDARDS = {
 }
 CRITERIA = [
     {
-        "id": "1", "name": "Idea", "points": "4", "description": "", "standard": None,
+        "id": "1",
+        "name": "Idea",
+        "points": "4",
+        "description": "",
+        "standard": None,
         "levels": [{"id": "1", "name": "rich", "points": "4", "wording": ""}],
     }
-]  # fmt: skip
+]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("PUT", "/classes/{class_id}/spread/{term}/looked-at"): lambda world, who: (
-        None, {"student": world.students[0].pk, "is_looked_at": True},
+        None,
+        {"student": world.students[0].pk, "is_looked_at": True},
     ),
     ("PUT", "/session/school"): lambda world, who: (
-        None, {"school": world.people[who or ""].memberships.get().school_id},
+        None,
+        {"school": world.people[who or ""].memberships.get().school_id},
     ),
     ("POST", "/letters"): lambda world, who: (None, lettered(world)),
     ("POST", "/invitations/{number}/{token}"): lambda world, who: (None, {"password": "a long winter"}),
@@ -450,45 +464,57 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/schools/{school_id}/students/{student}/erase"): lambda world, who: (left_long_ago(), None),
     ("POST", "/schools/{school_id}/persons/{person}/erase"): lambda world, who: (left_long_ago(), None),
     ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (
-        GradingScale.objects.create(school=world.school, name="Unused").pk, None,
+        GradingScale.objects.create(school=world.school, name="Unused").pk,
+        None,
     ),
     ("DELETE", "/schools/{school_id}/codes/{code}"): lambda world, who: (
-        ScoreCode.objects.create(school=world.school, code="FN", name="f", effect="full").pk, None,
+        ScoreCode.objects.create(school=world.school, code="FN", name="f", effect="full").pk,
+        None,
     ),
     ("POST", "/schools/{school_id}/invitations"): lambda world, who: (
-        Person.objects.update(email="x@hill.example") and None, {"people": [world.people["guardian"].pk]},
+        Person.objects.update(email="x@hill.example") and None,
+        {"people": [world.people["guardian"].pk]},
     ),
     ("POST", "/schools/{school_id}/letters"): lambda world, who: (None, {"people": [world.people["guardian"].pk]}),
     ("POST", "/schools/{school_id}/students/{student}/account"): lambda world, who: (
-        Student.objects.update(person=None) and None, {"email": ""},
+        Student.objects.update(person=None) and None,
+        {"email": ""},
     ),
     ("DELETE", "/schools/{school_id}/students/{student}/guardians/{person}"): lambda world, who: (
-        world.people["guardian"].pk, None,
+        world.people["guardian"].pk,
+        None,
     ),
     ("POST", "/schools/{school_id}/classes"): lambda world, who: (None, {"name": "Mosses", "year": world.term.year_id}),
     ("POST", "/schools/{school_id}/classes/many"): lambda world, who: (
-        None, {"text": "Mosses; A", "year": world.term.year_id},
+        None,
+        {"text": "Mosses; A", "year": world.term.year_id},
     ),
     ("POST", "/schools/{school_id}/classes/{school_class}/students"): lambda world, who: (
-        None, {"students": [world.students[0].pk]},
+        None,
+        {"students": [world.students[0].pk]},
     ),
     ("POST", "/classes/{class_id}/roster"): lambda world, who: (None, {"students": [world.students[0].pk]}),
     ("POST", "/classes/{class_id}/roster/leave"): lambda world, who: (
-        None, {"students": [world.students[0].pk], "day": "2032-01-14"},
+        None,
+        {"students": [world.students[0].pk], "day": "2032-01-14"},
     ),
     ("POST", "/schools/{school_id}/classes/{school_class}/leave"): lambda world, who: (
-        None, {"students": [world.students[0].pk], "day": "2032-01-14"},
+        None,
+        {"students": [world.students[0].pk], "day": "2032-01-14"},
     ),
     ("POST", "/schools/{school_id}/classes/{school_class}/students/{student}/move"): lambda world, who: (
-        None, {"to": another_class(world), "day": "2032-01-14"},
+        None,
+        {"to": another_class(world), "day": "2032-01-14"},
     ),
     ("POST", "/schools/{school_id}/years/{year}/take-over"): lambda world, who: (
-        None, {"classes": [{"source": world.school_class.pk, "name": "Botany", "section": "Z"}]},
+        None,
+        {"classes": [{"source": world.school_class.pk, "name": "Botany", "section": "Z"}]},
     ),
     ("GET", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
     ("PATCH", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
     ("PUT", "/schools/{school_id}/standards/name"): lambda world, who: (
-        School.objects.update(standards=STANDARDS) and None, None,
+        School.objects.update(standards=STANDARDS) and None,
+        None,
     ),
     ("PUT", "/schools/{school_id}/drafts/{draft}/answers"): lambda world, who: (drafted_file(world), None),
     ("POST", "/schools/{school_id}/drafts/{draft}/apply"): lambda world, who: (drafted_file(world), None),
@@ -500,56 +526,76 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/classes/{class_id}/plan/history/{event}"): lambda world, who: (rename(world, who), None),
     ("POST", "/classes/{class_id}/draft/apply"): lambda world, who: (drafted(world, who), None),
     ("POST", "/classes/{class_id}/deleted/{assignment_id}"): lambda world, who: (
-        world.client(who).delete(f"{world.address}/assignments/{world.assignments[0].pk}") and None, None,
+        world.client(who).delete(f"{world.address}/assignments/{world.assignments[0].pk}") and None,
+        None,
     ),
     ("POST", "/classes/{class_id}/checks/{term}/mend"): lambda world, who: (
-        Category.objects.update(weight=20) and None, {"key": "weights"},
+        Category.objects.update(weight=20) and None,
+        {"key": "weights"},
     ),
     ("POST", "/classes/{class_id}/codes"): lambda world, who: (None, {"code": "FN", "name": "fine", "effect": "full"}),
     ("POST", "/classes/{class_id}/groups"): lambda world, who: (
-        None, {"groups": [{"name": "Ferns", "students": [world.students[0].pk]}]},
+        None,
+        {"groups": [{"name": "Ferns", "students": [world.students[0].pk]}]},
     ),
     ("PATCH", "/classes/{class_id}/groups/{group}"): lambda world, who: (
-        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk, None,
+        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk,
+        None,
     ),
     ("DELETE", "/classes/{class_id}/groups/{group}"): lambda world, who: (
-        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk, None,
+        StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk,
+        None,
     ),
     ("DELETE", "/classes/{class_id}/codes/{code}"): lambda world, who: (
-        ScoreCode.objects.create(school=world.school, owner=world.people[who or ""], code="FN", name="f", effect="full").pk, None,
+        ScoreCode.objects.create(
+            school=world.school, owner=world.people[who or ""], code="FN", name="f", effect="full"
+        ).pk,
+        None,
     ),
     ("POST", "/classes/{class_id}/assignments/{assignment_id}/criteria"): lambda world, who: (
-        Assignment.objects.filter(pk=world.assignments[0].pk).update(criteria=CRITERIA) and None, None,
+        Assignment.objects.filter(pk=world.assignments[0].pk).update(criteria=CRITERIA) and None,
+        None,
     ),
     ("DELETE", "/classes/{class_id}/criteria/{shared}"): lambda world, who: (
         SharedCriteria.objects.create(
             school=world.school, owner=world.people[who or ""], name="Oak", criteria=CRITERIA, at=timezone.now()
-        ).pk, None,
+        ).pk,
+        None,
     ),
     ("DELETE", "/classes/{class_id}/scales/{scale}"): lambda world, who: (
-        GradingScale.objects.create(school=world.school, owner=world.people[who or ""], name="Own").pk, None,
+        GradingScale.objects.create(school=world.school, owner=world.people[who or ""], name="Own").pk,
+        None,
     ),
     ("POST", "/classes/{class_id}/assignments"): lambda world, who: (
-        None, {"name": "Yew", "points": "5", "category_id": world.categories[0].pk},
+        None,
+        {"name": "Yew", "points": "5", "category_id": world.categories[0].pk},
     ),
     ("PATCH", "/classes/{class_id}/assignments"): lambda world, who: (
-        None, {"ids": [each.pk for each in world.assignments], "points": "5"},
+        None,
+        {"ids": [each.pk for each in world.assignments], "points": "5"},
     ),
     ("PUT", "/classes/{class_id}/shares"): lambda world, who: (None, {"weights": {world.assignments[0].pk: "50"}}),
     ("POST", "/classes/{class_id}/report/post"): lambda world, who: (
-        scored(world), {"request": str(uuid.uuid4()), "term": world.term.pk, "students": [world.students[0].pk]},
+        scored(world),
+        {"request": str(uuid.uuid4()), "term": world.term.pk, "students": [world.students[0].pk]},
     ),
     ("POST", "/schools/{school_id}/tools"): lambda world, who: (
-        None, {"name": "Quizzes", "classes": [world.school_class.pk]},
+        None,
+        {"name": "Quizzes", "classes": [world.school_class.pk]},
     ),
     ("POST", "/schools/{school_id}/terms/{term}/reopen"): lambda world, who: (closed(world), None),
     ("GET", "/families/{student_id}/guardians"): lambda world, who: (
-        Student.objects.update(is_of_age=True) and None, None,
+        Student.objects.update(is_of_age=True) and None,
+        None,
     ),
     ("POST", "/families/{student_id}/read"): lambda world, who: (posted(world), {"term": world.term.pk}),
-    ("POST", "/notices/confirmation"): lambda world, who: (Person.objects.update(email="x@hill.example") and None, None),
+    ("POST", "/notices/confirmation"): lambda world, who: (
+        Person.objects.update(email="x@hill.example") and None,
+        None,
+    ),
     ("PATCH", "/families/{student_id}/guardians/{person}"): lambda world, who: (
-        Student.objects.update(is_of_age=True) and None, {"kept_out": True},
+        Student.objects.update(is_of_age=True) and None,
+        {"kept_out": True},
     ),
     **dict.fromkeys(
         [
@@ -562,7 +608,7 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("DELETE", "/schools/{school_id}/terms/{term}"): lambda world, who: (new_term(world).pk, None),
     ("POST", "/schools/{school_id}/undo"): lambda world, who: (changed_days(world, who), None),
     ("DELETE", "/schools/{school_id}/years/{year}"): lambda world, who: (new_year(world), None),
-}  # fmt: skip
+}
 """What has to be there for an operation to come to its end: the number of what it is about, and what it is asked with."""
 
 

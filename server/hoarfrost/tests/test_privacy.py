@@ -31,16 +31,24 @@ def filled(world: World, chance: random.Random) -> None:
     GroundRules.objects.update(families_see_running=chance.random() < 0.7, families_percent=chance.random() < 0.7)
     for place, work in enumerate(world.assignments):
         Assignment.objects.filter(pk=work.pk).update(
-            shown=chance.random() < 0.6, announced=chance.random() < 0.6, comments_shown=chance.random() < 0.6,
-            shown_from=chance.choice([None, TODAY - DAY, TODAY + DAY]), due_on=TODAY + DAY * chance.choice([-3, 3]),
+            shown=chance.random() < 0.6,
+            announced=chance.random() < 0.6,
+            comments_shown=chance.random() < 0.6,
+            shown_from=chance.choice([None, TODAY - DAY, TODAY + DAY]),
+            due_on=TODAY + DAY * chance.choice([-3, 3]),
             description=f"task-secret-{place}",
-        )  # fmt: skip
+        )
         for seat, student in enumerate(world.students):
             if chance.random() < 0.8:
                 Score.objects.create(
-                    student=student, assignment=work, number=Decimal(number(seat, place)), comment=f"told-{seat}-{place}",
-                    note=f"note-secret-{seat}", changed_by=world.people["teacher"], changed_at=world.school.now(),
-                )  # fmt: skip
+                    student=student,
+                    assignment=work,
+                    number=Decimal(number(seat, place)),
+                    comment=f"told-{seat}-{place}",
+                    note=f"note-secret-{seat}",
+                    changed_by=world.people["teacher"],
+                    changed_at=world.school.now(),
+                )
     for link in Guardianship.objects.all():
         link.sees, link.kept_out = chance.choice(["all", "all", "reports", "none"]), chance.random() < 0.2
         link.save()

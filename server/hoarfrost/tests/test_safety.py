@@ -139,9 +139,13 @@ def test_an_answer_to_what_cannot_be_read_is_in_words(world: World) -> None:
     assert answer.status_code == 422
     assert answer.headers["Content-Type"] == "application/problem+json"
     assert answer.json() == {
-        "type": "urn:hoarfrost:problem:invalid", "title": "Unprocessable Entity", "status": 422, "code": "invalid",
-        "detail": answer.json()["detail"], "field": answer.json()["field"],
-    }  # fmt: skip
+        "type": "urn:hoarfrost:problem:invalid",
+        "title": "Unprocessable Entity",
+        "status": 422,
+        "code": "invalid",
+        "detail": answer.json()["detail"],
+        "field": answer.json()["field"],
+    }
     assert answer.json()["field"] in answer.json()["detail"]
 
 

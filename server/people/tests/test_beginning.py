@@ -13,10 +13,19 @@ from plans.models import GradingScale
 from school.models import Person, School
 
 BODY: dict[str, Any] = {
-    "code": "frost-1234", "name": "Quay School", "address": "1 Quay", "time_zone": "Europe/London", "year": "2032/33",
-    "starts": "2032-09-01", "ends": "2033-06-15", "division": "quarters", "given_name": "Ada", "family_name": "Quill",
-    "email": "ada@quay.example", "password": "a long winter by the lake",
-}  # fmt: skip
+    "code": "frost-1234",
+    "name": "Quay School",
+    "address": "1 Quay",
+    "time_zone": "Europe/London",
+    "year": "2032/33",
+    "starts": "2032-09-01",
+    "ends": "2033-06-15",
+    "division": "quarters",
+    "given_name": "Ada",
+    "family_name": "Quill",
+    "email": "ada@quay.example",
+    "password": "a long winter by the lake",
+}
 
 
 @pytest.fixture
@@ -40,9 +49,13 @@ def test_the_first_visitor_with_the_code_makes_the_school(empty: Client) -> None
     school = School.objects.get()
     year = empty.get(f"/api/v1/schools/{school.pk}/year").json()
     assert [(each["name"], each["kind"]) for each in year["terms"]] == [
-        ("Semester 1", "semester"), ("Quarter 1", "quarter"), ("Quarter 2", "quarter"),
-        ("Semester 2", "semester"), ("Quarter 3", "quarter"), ("Quarter 4", "quarter"),
-    ]  # fmt: skip
+        ("Semester 1", "semester"),
+        ("Quarter 1", "quarter"),
+        ("Quarter 2", "quarter"),
+        ("Semester 2", "semester"),
+        ("Quarter 3", "quarter"),
+        ("Quarter 4", "quarter"),
+    ]
     assert (year["terms"][0]["starts"], year["terms"][-1]["ends"]) == ("2032-09-01", "2033-06-15")
     assert GradingScale.objects.filter(school=school).exists()
     assert send(Client(), "POST", "/api/v1/setup", BODY).status_code == 404
@@ -52,11 +65,16 @@ def test_the_first_visitor_with_the_code_makes_the_school(empty: Client) -> None
 @pytest.mark.parametrize(
     ("change", "field"),
     [
-        ({"code": "frost-9999"}, "code"), ({"time_zone": "Moon/Base"}, "time_zone"), ({"division": "weeks"}, "division"),
-        ({"password": "short"}, "password"), ({"ends": "2032-01-01"}, "ends"), ({"name": " "}, "name"),
-        ({"email": "no address"}, "email"), ({"family_name": ""}, "family_name"),
+        ({"code": "frost-9999"}, "code"),
+        ({"time_zone": "Moon/Base"}, "time_zone"),
+        ({"division": "weeks"}, "division"),
+        ({"password": "short"}, "password"),
+        ({"ends": "2032-01-01"}, "ends"),
+        ({"name": " "}, "name"),
+        ({"email": "no address"}, "email"),
+        ({"family_name": ""}, "family_name"),
     ],
-)  # fmt: skip
+)
 def test_what_is_wrong_is_said_and_nothing_is_made(empty: Client, change: dict[str, Any], field: str) -> None:
     answer = send(empty, "POST", "/api/v1/setup", BODY | change)
     assert (answer.status_code, answer.json()["field"]) == (422, field)
@@ -89,9 +107,13 @@ def test_a_school_that_begins_is_nowhere_a_fault(empty: Client) -> None:
         assert empty.get(f"{at}/{rest}").status_code == 200, rest
     frame = empty.get(f"{at}/frame").json()
     assert {each["name"]: each["words"] for each in frame["stations"]} == {
-        "year": "4 terms", "people": "0 students", "classes": "0 classes", "shared": "2 scales", "posting": "quarter 1: no window",
+        "year": "4 terms",
+        "people": "0 students",
+        "classes": "0 classes",
+        "shared": "2 scales",
+        "posting": "quarter 1: no window",
         "register": "not connected",
-    }  # fmt: skip
+    }
     assert empty.get("/api/v1/today").json() is None
     year = empty.get(f"{at}/year").json()["year_id"]
     teacher = send(

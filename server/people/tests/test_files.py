@@ -77,9 +77,14 @@ def test_who_comes_changes_and_leaves_is_shown_chosen_applied_and_taken_back(wor
         "101,Fir,Una,Botany B,\n200,Ash,Zoe,Botany A,zoe@home.example\n201,Elm,Rue,Ferns B,zoe@home.example\n",
     )
     assert told(read) == [
-        ("class", "", "Ferns B"), ("move", "101", "Botany B"), ("rename", "100", "Firth"), ("come", "200", "Botany A"),
-        ("come", "201", "Ferns B"), ("guardian", "100", "new@home.example"), ("leave", "102", "Botany A"),
-    ]  # fmt: skip
+        ("class", "", "Ferns B"),
+        ("move", "101", "Botany B"),
+        ("rename", "100", "Firth"),
+        ("come", "200", "Botany A"),
+        ("come", "201", "Ferns B"),
+        ("guardian", "100", "new@home.example"),
+        ("leave", "102", "Botany A"),
+    ]
     assert next(each["note"] for each in read["changes"] if each["kind"] == "leave") == "with 1 score, kept on file"
     assert (Student.objects.count(), SchoolClass.objects.count()) == (3, 3)
     assert (
@@ -151,11 +156,21 @@ def test_silence_can_mean_that_they_stay(world: World) -> None:
     [
         ("1O1,Fir,Una,Botany A", "did you mean 101?", {"unread 2": "number 101"}, []),
         (",Ash,Zoe,Botany A", "the number is empty", {"unread 2": "number 300"}, [("come", "300", "Botany A")]),
-        ("300,Fir,Una,Zoology A", "same name as Una Fir (101) in Botany A", {"come 300": "new"}, [("come", "300", "Zoology A")]),
+        (
+            "300,Fir,Una,Zoology A",
+            "same name as Una Fir (101) in Botany A",
+            {"come 300": "new"},
+            [("come", "300", "Zoology A")],
+        ),
         ("300,Fir,Una,Botany A", "same name as", {"come 300": "same 101"}, [("change", "101", "300")]),
-        ("101,Ash,Zoe,Botany A", "renamed, or a slip in the number?", {"rename 101": "on"}, [("rename", "101", "Zoe Ash")]),
+        (
+            "101,Ash,Zoe,Botany A",
+            "renamed, or a slip in the number?",
+            {"rename 101": "on"},
+            [("rename", "101", "Zoe Ash")],
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_asks_is_left_out_until_it_is_answered(
     world: World, line: str, words: str, answers: dict[str, str], becomes: list[tuple[str, str, str]]
 ) -> None:
@@ -171,8 +186,10 @@ def test_what_asks_is_left_out_until_it_is_answered(
 def test_lines_that_contradict_each_other_are_not_read(world: World) -> None:
     read = load(world, ROSTER + "100,Ash,Zoe,Botany A\n300,Elm,,Botany A\n301,=A1,Rue,Botany A\n")
     assert [(each["line"], each["note"][:32]) for each in read["changes"]] == [
-        (5, "has the number of Fin Fir in lin"), (6, "has no whole name: a given and a"), (7, "has a formula. Save the file wit"),
-    ]  # fmt: skip
+        (5, "has the number of Fin Fir in lin"),
+        (6, "has no whole name: a given and a"),
+        (7, "has a formula. Save the file wit"),
+    ]
     assert {each["kind"] for each in read["changes"]} == {"unread"}
     assert read["chosen"] == 0
     refused = send(world.client("officer"), "POST", f"{world.school_address}/drafts/{read['id']}/apply")
@@ -365,9 +382,12 @@ def test_whom_a_line_may_be_about_is_not_taken_for_gone(world: World) -> None:
 def test_each_line_has_a_key_of_its_own(world: World) -> None:
     users = USERS.format(status="") + "s2,,true,,Rue,,301,,\n"
     content = packed(
-        manifest=MANIFEST.format(kind="bulk"), users=users, roles=ROLES, classes=CLASSES,
+        manifest=MANIFEST.format(kind="bulk"),
+        users=users,
+        roles=ROLES,
+        classes=CLASSES,
         enrollments=ENROLLED + "e3,,c1,x1,student\ne4,,c1,x2,student\n",
-    )  # fmt: skip
+    )
     keys = [each["key"] for each in load(world, content, "rosters.zip")["changes"]]
     assert len(keys) == len(set(keys))
     twice = load(world, "Surname,Forename,Class\nFir,Una,Zoology A\nFir,Una,Zoology A\n")
@@ -382,8 +402,10 @@ def test_a_number_that_stands_there_twice_is_one_persons(world: World) -> None:
     roles = ROLES + "r4,,s2,student\n"
     read = load(world, packed(manifest=MANIFEST.format(kind="bulk"), users=users, roles=roles), "rosters.zip")
     assert [(each["given_name"], each["kind"]) for each in read["changes"]] == [
-        ("Ivy", "teacher"), ("Zoe", "come"), ("Rue", "unread"),
-    ]  # fmt: skip
+        ("Ivy", "teacher"),
+        ("Zoe", "come"),
+        ("Rue", "unread"),
+    ]
     apply(world, read)
     assert Student.objects.get(number="300").given_name == "Zoe"
 

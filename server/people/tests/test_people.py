@@ -182,8 +182,11 @@ def test_a_stand_in_teaches_from_one_day_to_another(world: World) -> None:
 
     page = f"{world.address}/scores"
     for starts, ends, status in (
-        ("2032-01-10", "2032-01-14", 200), ("2032-01-10", "2032-01-13", 404), ("2032-01-15", None, 404), (None, None, 200),
-    ):  # fmt: skip
+        ("2032-01-10", "2032-01-14", 200),
+        ("2032-01-10", "2032-01-13", 404),
+        ("2032-01-15", None, 404),
+        (None, None, 200),
+    ):
         assert teachers(starts, ends).status_code == 204
         client = world.client("other_teacher")
         assert client.get(page).status_code == status

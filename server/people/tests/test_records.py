@@ -36,17 +36,26 @@ def written_about(world: World) -> Student:
     make_letters(world.school, world.people["officer"], [account])
     enter(world, entry(world, "17") | {"comment": "a hidden sentence", "note": "a hidden sentence"})
     comment = Comment.objects.create(
-        school_class=world.school_class, student=student, term=world.term, text="a hidden sentence of Quintessa's",
-        changed_by=teacher, changed_at=now,
-    )  # fmt: skip
+        school_class=world.school_class,
+        student=student,
+        term=world.term,
+        text="a hidden sentence of Quintessa's",
+        changed_by=teacher,
+        changed_at=now,
+    )
     CommentEvent.objects.create(comment=comment, text=comment.text, person=teacher, at=now)
     posting = Posting.objects.create(
         request="0" * 32, school_class=world.school_class, term=world.term, person=teacher, at=now
     )
     PostedGrade.objects.create(
-        posting=posting, student=student, mark="A", percent="91", percent_shown="91", comment="a hidden sentence",
+        posting=posting,
+        student=student,
+        mark="A",
+        percent="91",
+        percent_shown="91",
+        comment="a hidden sentence",
         working={"student": "Quintessa Zyxwold", "percent": "91"},
-    )  # fmt: skip
+    )
     return student
 
 
@@ -93,8 +102,11 @@ def test_a_students_data_are_all_that_is_kept_about_them(world: World) -> None:
     assert ["guardian", "Eve Elm"] in told["about"]
     score = dict(zip(*told["scores"], strict=True))
     assert (score["class"], score["score"], score["comment"], score["note"]) == (
-        "Botany A", "17", "a hidden sentence", "a hidden sentence",
-    )  # fmt: skip
+        "Botany A",
+        "17",
+        "a hidden sentence",
+        "a hidden sentence",
+    )
     assert told["history of scores"][1][3] == "17"
     assert told["comments"][1][2] == "a hidden sentence of Quintessa's"
     assert told["posted grades"][1][4] == "A"
@@ -185,12 +197,25 @@ def test_what_is_kept_to_be_sent_again_or_taken_back_is_kept_for_a_month(world: 
     then = timezone.now() - datetime.timedelta(days=days)
     Batch.objects.update(at=then)
     FileDraft.objects.create(
-        school=world.school, year=world.term.year, person=world.people["officer"], name="list.csv", told="", tables={}, at=then,
-    )  # fmt: skip
+        school=world.school,
+        year=world.term.year,
+        person=world.people["officer"],
+        name="list.csv",
+        told="",
+        tables={},
+        at=then,
+    )
     applied = FileDraft.objects.create(
-        school=world.school, year=world.term.year, person=world.people["officer"], name="list.csv", told="", tables={}, at=then,
-        applied_at=then, undo=[["made", "Quintessa"]],
-    )  # fmt: skip
+        school=world.school,
+        year=world.term.year,
+        person=world.people["officer"],
+        name="list.csv",
+        told="",
+        tables={},
+        at=then,
+        applied_at=then,
+        undo=[["made", "Quintessa"]],
+    )
     entering.tidy()
     drafts.tidy()
     assert Batch.objects.count() == left

@@ -21,9 +21,14 @@ def ref(source: str, kind: str) -> dict[str, str]:
 
 def user(source: str, given: str, family: str, role: str, org: str = "hill", **more: Any) -> dict[str, Any]:
     return {
-        "sourcedId": source, "status": "active", "dateLastModified": "2032-01-05T07:00:00Z", "enabledUser": "true",
-        "givenName": given, "familyName": family, "roles": [{"roleType": "primary", "role": role, "org": ref(org, "org")}],
-    } | more  # fmt: skip
+        "sourcedId": source,
+        "status": "active",
+        "dateLastModified": "2032-01-05T07:00:00Z",
+        "enabledUser": "true",
+        "givenName": given,
+        "familyName": family,
+        "roles": [{"roleType": "primary", "role": role, "org": ref(org, "org")}],
+    } | more
 
 
 RECORDED: dict[str, list[dict[str, Any]]] = {
@@ -35,20 +40,54 @@ RECORDED: dict[str, list[dict[str, Any]]] = {
         user("u5", "Mo", "Moss", "student", org="dale", identifier="900"),
     ],
     "classes": [
-        {"sourcedId": "c1", "status": "active", "title": "Lichens 9 B", "classCode": "B", "course": ref("k1", "course"),
-         "school": ref("hill", "org"), "location": "Room 9", "periods": ["1", "3"]},
+        {
+            "sourcedId": "c1",
+            "status": "active",
+            "title": "Lichens 9 B",
+            "classCode": "B",
+            "course": ref("k1", "course"),
+            "school": ref("hill", "org"),
+            "location": "Room 9",
+            "periods": ["1", "3"],
+        },
         {"sourcedId": "c2", "status": "active", "title": "Dale Lichens", "school": ref("dale", "org")},
     ],
     "courses": [{"sourcedId": "k1", "status": "active", "title": "Lichens 9"}],
     "enrollments": [
-        {"sourcedId": "e1", "status": "active", "role": "student", "user": ref("u1", "user"), "class": ref("c1", "class"),
-         "beginDate": "2031-09-01", "endDate": "2032-06-16"},
-        {"sourcedId": "e2", "status": "active", "role": "student", "user": ref("u2", "user"), "class": ref("c1", "class"),
-         "beginDate": "2031-09-01", "endDate": "2031-12-01"},
-        {"sourcedId": "e3", "status": "active", "role": "teacher", "user": ref("u3", "user"), "class": ref("c1", "class")},
-        {"sourcedId": "e4", "status": "active", "role": "student", "user": ref("u5", "user"), "class": ref("c2", "class")},
+        {
+            "sourcedId": "e1",
+            "status": "active",
+            "role": "student",
+            "user": ref("u1", "user"),
+            "class": ref("c1", "class"),
+            "beginDate": "2031-09-01",
+            "endDate": "2032-06-16",
+        },
+        {
+            "sourcedId": "e2",
+            "status": "active",
+            "role": "student",
+            "user": ref("u2", "user"),
+            "class": ref("c1", "class"),
+            "beginDate": "2031-09-01",
+            "endDate": "2031-12-01",
+        },
+        {
+            "sourcedId": "e3",
+            "status": "active",
+            "role": "teacher",
+            "user": ref("u3", "user"),
+            "class": ref("c1", "class"),
+        },
+        {
+            "sourcedId": "e4",
+            "status": "active",
+            "role": "student",
+            "user": ref("u5", "user"),
+            "class": ref("c2", "class"),
+        },
     ],
-}  # fmt: skip
+}
 
 
 class _Quiet(WSGIRequestHandler):

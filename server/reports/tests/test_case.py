@@ -21,12 +21,22 @@ def child(origin: str, destination: str, place: int) -> dict[str, Any]:
 PACKAGE = {
     "CFDocument": {"identifier": "d", "title": "Reading"},
     "CFItems": [
-        item("a", humanCodingScheme="RF.4a", fullStatement="Reads a new text aloud, with expression and at a pace that others follow."),
-        item("r", abbreviatedStatement="Reading", fullStatement="Reading", educationLevel=["01", "02"], subject=["Language"]),
+        item(
+            "a",
+            humanCodingScheme="RF.4a",
+            fullStatement="Reads a new text aloud, with expression and at a pace that others follow.",
+        ),
+        item(
+            "r",
+            abbreviatedStatement="Reading",
+            fullStatement="Reading",
+            educationLevel=["01", "02"],
+            subject=["Language"],
+        ),
         item("b", humanCodingScheme="RF.4b", abbreviatedStatement="Fluency", fullStatement="Reads at an even pace."),
     ],
     "CFAssociations": [child("a", "r", 2), child("b", "r", 1), child("r", "d", 1)],
-}  # fmt: skip
+}
 
 
 def read(world: World, given: Any) -> Any:
@@ -41,9 +51,11 @@ def test_a_package_is_laid_over_what_is_there(world: World) -> None:
     rows = [(each["name"], each["within"], each["code"]) for each in found["standards"]["standards"]]
     # What has the same code keeps the name that it has here, and so its evidence.
     assert rows == [
-        ("Pace", "Reading", "RF.4b"), ("Maps", None, ""), ("Reading", None, ""),
+        ("Pace", "Reading", "RF.4b"),
+        ("Maps", None, ""),
+        ("Reading", None, ""),
         ("Reads a new text aloud; with expression and at a pace that…", "Reading", "RF.4a"),
-    ]  # fmt: skip
+    ]
     assert found["words"] == ["2 added", "1 changed", "1 that the file does not have stay"]
     assert found["standards"]["standards"][2]["years"] == "01, 02"
     # Nothing is changed by it.
@@ -75,12 +87,14 @@ def test_what_is_saved_comes_to_the_same_again(world: World) -> None:
         ({"CFItems": [item("a")]}, "neither a statement nor a code"),
         ({"CFItems": [item(str(each), fullStatement=str(each)) for each in range(1001)]}, "at most 1000 fit"),
         (
-            {"CFItems": [item("a", fullStatement="A"), item("b", fullStatement="B")],
-             "CFAssociations": [child("a", "b", 1), child("b", "a", 1)]},
+            {
+                "CFItems": [item("a", fullStatement="A"), item("b", fullStatement="B")],
+                "CFAssociations": [child("a", "b", 1), child("b", "a", 1)],
+            },
             "in a circle",
         ),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_package_is_refused_in_words(world: World, given: Any, said: str) -> None:
     answer = read(world, given)
     assert answer.status_code == 422
@@ -118,8 +132,10 @@ def test_a_table_is_laid_over_what_is_there_and_comes_back_as_it_went(world: Wor
     assert found["words"] == ["2 added", "1 changed", "0 that the file does not have stay"]
     given = found["standards"]["standards"]
     assert [(each["name"], each["within"], each["code"], each["years"]) for each in given] == [
-        ("Pace", "Reading", "RF.4b", "01"), ("Reading", None, "RF", ""), ("Maps", None, "", "02"),
-    ]  # fmt: skip
+        ("Pace", "Reading", "RF.4b", "01"),
+        ("Reading", None, "RF", ""),
+        ("Maps", None, "", "02"),
+    ]
     assert standards(world, standards=given).status_code == 200
     saved = world.client("officer").get(f"{world.school_address}/standards.csv").content.decode("utf-8-sig")
     assert saved.splitlines()[0] == "Code,Name,Wording,Part of,Subject,Years"

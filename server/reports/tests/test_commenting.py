@@ -37,8 +37,10 @@ def test_several_begin_with_the_same_text_each_with_their_own(world: World) -> N
     }
     texts = {each.student_id: each.text for each in Comment.objects.all()}
     assert [texts[each.pk] for each in world.students] == [
-        "Fin has one already.", "Una: she asks. {missing}", "Ivo: they ask. {missing}",
-    ]  # fmt: skip
+        "Fin has one already.",
+        "Una: she asks. {missing}",
+        "Ivo: they ask. {missing}",
+    ]
     assert "placeholder" in [each["kind"] for each in row_of(world, 1)["checks"]]
     world.client("teacher").post(f"{world.address}/undo")
     assert row_of(world, 1)["comment"] == ""
@@ -65,8 +67,12 @@ def test_what_is_taken_back_stays_in_the_history_however_much_is_undone(world: W
     comment(world, "Second.", 4, ready=False)
     history = of_student(world, "history")["comments"]
     assert [(each["text"], each["how"]) for each in history] == [
-        ("Second.", "written"), ("", "taken back"), ("First.", "done again"), ("", "taken back"), ("First.", "written"),
-    ]  # fmt: skip
+        ("Second.", "written"),
+        ("", "taken back"),
+        ("First.", "done again"),
+        ("", "taken back"),
+        ("First.", "written"),
+    ]
     Act.objects.update(at=timezone.now() - datetime.timedelta(days=31))
     assert acts.tidy() == 2
     assert not Act.objects.exists()
@@ -117,8 +123,9 @@ def test_the_evidence_says_what_the_term_says(world: World) -> None:
     post(world, 0)
     found = of_student(world, "evidence")
     assert [(each["name"], each["percent"], each["words"]) for each in found["categories"]] == [
-        ("Leaves", "45.0", "weakest"), ("Roots", "60.0", "best"),
-    ]  # fmt: skip
+        ("Leaves", "45.0", "weakest"),
+        ("Roots", "60.0", "best"),
+    ]
     assert found["missing"] == ["Ash"]
     assert [each["percent"] for each in found["course"]] == ["90.0", "78.0", "51.0"]
     assert [each["percent"] for each in found["trend"]] == ["90.0", "60.0"]
@@ -134,8 +141,10 @@ def test_the_bank_offers_sentences_with_the_students_own(world: World) -> None:
     assert send(teacher, "PUT", own, {"purpose": "closing", "text": "{They} can  be proud."}).status_code == 204
     found = of_student(world, "bank")
     assert [(each["shown"], each["is_own"], each["fits"]) for each in found] == [
-        ("Leaves is where Fin does best.", False, True), ("She can be proud.", True, True), ("{missing} did not come in.", False, False),
-    ]  # fmt: skip
+        ("Leaves is where Fin does best.", False, True),
+        ("She can be proud.", True, True),
+        ("{missing} did not come in.", False, False),
+    ]
     favourite = found[1]["id"]
     send(teacher, "PUT", f"{own}/{favourite}/favourite", {"is_favourite": True})
     assert of_student(world, "bank")[0]["id"] == favourite
@@ -161,9 +170,13 @@ def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
     own, teacher = f"{world.address}/bank", world.client("teacher")
     refused = [
         send(teacher, "PUT", own, body).json()
-        for body in ({"purpose": "praise", "text": " "}, {"purpose": "blame", "text": "x"}, {"purpose": "praise", "text": "{mood} day"},
-                     {"purpose": "praise", "text": "x" * 601})
-    ]  # fmt: skip
+        for body in (
+            {"purpose": "praise", "text": " "},
+            {"purpose": "blame", "text": "x"},
+            {"purpose": "praise", "text": "{mood} day"},
+            {"purpose": "praise", "text": "x" * 601},
+        )
+    ]
     assert [each["field"] for each in refused] == ["text", "purpose", "text", "text"]
     assert "{mood} is not known here. Known are {name}" in refused[2]["detail"]
 

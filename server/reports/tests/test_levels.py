@@ -42,8 +42,9 @@ def test_a_grade_is_made_of_levels_and_explained(scored: World) -> None:
     where = f"{scored.address}/working/{scored.students[0].pk}?term={scored.term.pk}"
     how = scored.client("teacher").get(where).json()
     assert [(each["name"], each["mark"], each["percent"], each["adds"]) for each in how["standards"]] == [
-        ("Maps", "Secure", "75", "37.50"), ("Scale", "Beyond", "100", "50.00"),
-    ]  # fmt: skip
+        ("Maps", "Secure", "75", "37.50"),
+        ("Scale", "Beyond", "100", "50.00"),
+    ]
     assert how["apart"][0]["words"] == "evidence for standards alone"
     assert (how["categories"], how["sum"]) == ([], "87.50")
 
@@ -73,8 +74,10 @@ def test_levels_alone_show_no_percent_and_lack_nothing(scored: World) -> None:
     client = scored.client("teacher")
     how = client.get(f"{scored.address}/working/{scored.students[0].pk}?term={scored.term.pk}").json()
     assert [(each["name"], each["mark"], each["percent"], each["adds"]) for each in how["standards"]] == [
-        ("Maps", "Secure", None, None), ("Reading maps", "Secure", None, None), ("Scale", "Beyond", None, None),
-    ]  # fmt: skip
+        ("Maps", "Secure", None, None),
+        ("Reading maps", "Secure", None, None),
+        ("Scale", "Beyond", None, None),
+    ]
     assert client.get(f"{scored.address}/plan?term={scored.term.pk}").json()["levels_alone"]
     assert client.get(f"{scored.address}/spread?term={scored.term.pk}").json()["levels_alone"]
 
@@ -109,9 +112,14 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     assert send(teacher, "POST", f"{report}/post", body).status_code == 200
     assert PostedGrade.objects.get().levels == {"Scale": "Beyond"}
     # Another level is a change since; the family has what was posted.
-    send(teacher, "PUT", f"{scored.address}/by-standard", {
-        "entries": [{"student": student, "standard": "Scale", "mark": "Begun"}],
-    })  # fmt: skip
+    send(
+        teacher,
+        "PUT",
+        f"{scored.address}/by-standard",
+        {
+            "entries": [{"student": student, "standard": "Scale", "mark": "Begun"}],
+        },
+    )
     assert rows()[0]["state"] == "changed"
     page = family.get(f"/api/v1/families/{student}?term={scored.term.pk}").json()
     assert page["classes"][0]["posted"]["levels"] == [{"name": "Scale", "mark": "Beyond"}]
@@ -133,8 +141,10 @@ def test_a_family_reads_no_percent_where_levels_stand_alone_though_one_was_poste
     page = scored.client("guardian").get(f"/api/v1/families/{student}?term={scored.term.pk}").json()
     told = page["classes"][0]["working"]["standards"]
     assert [(each["name"], each["mark"], each["percent"]) for each in told] == [
-        ("Maps", "Secure", None), ("Reading maps", "Secure", None), ("Scale", "Beyond", None),
-    ]  # fmt: skip
+        ("Maps", "Secure", None),
+        ("Reading maps", "Secure", None),
+        ("Scale", "Beyond", None),
+    ]
 
 
 def test_a_family_sees_behind_a_level_the_work_that_it_sees_and_the_terms_before(scored: World) -> None:
@@ -160,12 +170,21 @@ def test_a_family_sees_behind_a_level_the_work_that_it_sees_and_the_terms_before
     # What was posted for a term before is told, as it was then.
     starts = scored.term.starts - datetime.timedelta(60)
     earlier = Term.objects.create(
-        year=scored.term.year, kind="quarter", name="Quarter 0", starts=starts, ends=starts + datetime.timedelta(9), position=9,
-    )  # fmt: skip
+        year=scored.term.year,
+        kind="quarter",
+        name="Quarter 0",
+        starts=starts,
+        ends=starts + datetime.timedelta(9),
+        position=9,
+    )
     posting = Posting.objects.create(
-        school_class=scored.school_class, term=earlier, person=scored.people["teacher"], request=uuid.uuid4(),
-        at=scored.school.now(), collects=["mark"],
-    )  # fmt: skip
+        school_class=scored.school_class,
+        term=earlier,
+        person=scored.people["teacher"],
+        request=uuid.uuid4(),
+        at=scored.school.now(),
+        collects=["mark"],
+    )
     PostedGrade.objects.create(posting=posting, student=scored.students[0], levels={"Scale": "Begun"}, working={})
     assert behind()["Scale"]["before"] == [{"term": "Quarter 0", "mark": "Begun"}]
 
@@ -183,22 +202,36 @@ def test_a_semesters_level_is_what_the_school_says(scored: World, way: str, repo
     semester = scored.term.within
     assert semester is not None
     first = Term.objects.create(
-        year=semester.year, within=semester, kind="quarter", name="Quarter 1", position=0,
-        starts=semester.starts, ends=semester.starts + datetime.timedelta(9),
-    )  # fmt: skip
+        year=semester.year,
+        within=semester,
+        kind="quarter",
+        name="Quarter 1",
+        position=0,
+        starts=semester.starts,
+        ends=semester.starts + datetime.timedelta(9),
+    )
     for term, found in (
         (first, {"Maps": "Beyond", "Reading maps": "Secure", "Scale": "Begun"}),
         (scored.term, {"Maps": "Secure", "Reading maps": "Begun", "Scale": "Begun"}),
     ):
         posting = Posting.objects.create(
-            school_class=scored.school_class, term=term, person=scored.people["teacher"], request=uuid.uuid4(),
-            at=scored.school.now(), collects=["mark"],
-        )  # fmt: skip
+            school_class=scored.school_class,
+            term=term,
+            person=scored.people["teacher"],
+            request=uuid.uuid4(),
+            at=scored.school.now(),
+            collects=["mark"],
+        )
         PostedGrade.objects.create(posting=posting, student=scored.students[0], levels=found, working={})
     # One set by hand stands, whatever was posted.
-    send(scored.client("teacher"), "PUT", f"{scored.address}/by-standard", {
-        "entries": [{"student": scored.students[0].pk, "standard": "Scale", "mark": "Beyond"}],
-    })  # fmt: skip
+    send(
+        scored.client("teacher"),
+        "PUT",
+        f"{scored.address}/by-standard",
+        {
+            "entries": [{"student": scored.students[0].pk, "standard": "Scale", "mark": "Beyond"}],
+        },
+    )
     assert standards(scored, over_terms=way).status_code == 200
     rows = scored.client("teacher").get(f"{scored.address}/report?term={semester.pk}").json()["rows"]
     assert rows[0]["grade"]["levels"] == reported

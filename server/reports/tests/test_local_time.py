@@ -36,9 +36,14 @@ def test_every_moment_that_is_told_is_the_schools(far: World) -> None:
     student, oak = far.students[0].pk, far.assignments[0].pk
     term = far.term.pk
     mine = [
-        "report", f"report/{term}/{student}/history", "plan/history", "deleted", f"scores/{student}/{oak}", "frame",
+        "report",
+        f"report/{term}/{student}/history",
+        "plan/history",
+        "deleted",
+        f"scores/{student}/{oak}",
+        "frame",
         f"students/{student}?term={term}",
-    ]  # fmt: skip
+    ]
     answers = [far.client("teacher").get(f"{far.address}/{path}") for path in mine]
     answers += [far.client("guardian").get(f"/api/v1/families/{student}{path}") for path in ("", f"/card?term={term}")]
     moments = []

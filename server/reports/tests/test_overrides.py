@@ -97,8 +97,9 @@ def test_a_sheet_goes_out_and_comes_back_as_a_workbook(marks: World) -> None:
     book = load_workbook(io.BytesIO(sheet(marks, "xlsx")))
     page = book.worksheets[0]
     assert [[each.value or "" for each in row] for row in page.iter_rows(max_row=2)] == [
-        list(COLUMNS), ["100", "Fir", "Fin", "85.0", "B", "", "", ""],
-    ]  # fmt: skip
+        list(COLUMNS),
+        ["100", "Fir", "Fin", "85.0", "B", "", "", ""],
+    ]
     page["F2"], page["H2"] = 0.915, "oral exam"
     page["F2"].number_format = "0.0%"
     page["G4"], page["H4"] = "w", "left"
@@ -107,8 +108,9 @@ def test_a_sheet_goes_out_and_comes_back_as_a_workbook(marks: World) -> None:
     found = read(marks, changed.getvalue(), "Marks.XLSX").json()
     assert (found["unread"], found["same"]) == ([], 1)
     assert [(each["student"], each["before"], each["after"]) for each in found["changes"]] == [
-        ("Fin Fir", "", "91.5 %"), ("Una Fir", "", "W"),
-    ]  # fmt: skip
+        ("Fin Fir", "", "91.5 %"),
+        ("Una Fir", "", "W"),
+    ]
     assert Override.objects.get().mark == "C"
 
 
@@ -116,10 +118,14 @@ def test_what_of_a_file_cannot_be_read_is_said_line_by_line(marks: World) -> Non
     found = read(
         marks,
         csv_of(
-            line("100", percent="140"), line("101", mark="Q", reason="x"), line("999", mark="A"), line("100", mark="A"), line("102", percent="=1+1"),
+            line("100", percent="140"),
+            line("101", mark="Q", reason="x"),
+            line("999", mark="A"),
+            line("100", mark="A"),
+            line("102", percent="=1+1"),
             ["", "", ""],
         ),
-    ).json()  # fmt: skip
+    ).json()
     assert [(each["student"], each["is_high"]) for each in found["changes"]] == [("Fin Fir", True)]
     assert [each["line"] for each in found["unread"]] == [3, 6]
     assert [(each["line"], each["said"], each["words"]) for each in found["asked"]] == [
@@ -151,8 +157,10 @@ def test_columns_and_students_that_a_file_does_not_tell_are_chosen(marks: World)
     found = read(marks, content).json()
     assert found["lacks"] == "Say which column has the new percent or the new mark."
     assert [(each["head"], each["example"], each["field"]) for each in found["columns"]] == [
-        ("Pupil", "Fin Fir", "full_name"), ("Agreed", "91.5", ""), ("Why", "oral", ""),
-    ]  # fmt: skip
+        ("Pupil", "Fin Fir", "full_name"),
+        ("Agreed", "91.5", ""),
+        ("Why", "oral", ""),
+    ]
     assert (found["changes"], found["same"]) == ([], 0)
     chosen = {
         "fields": {"0": "full_name", "1": "percent", "2": "reason"},
@@ -162,8 +170,9 @@ def test_columns_and_students_that_a_file_does_not_tell_are_chosen(marks: World)
     found = read(marks, content, **chosen).json()
     assert (found["lacks"], found["asked"]) == ("", [])
     assert [(each["line"], each["student"], each["after"], each["is_taken"]) for each in found["changes"]] == [
-        (2, "Fin Fir", "91.5 %", False), (3, "Ivo Fir", "80 %", True),
-    ]  # fmt: skip
+        (2, "Fin Fir", "91.5 %", False),
+        (3, "Ivo Fir", "80 %", True),
+    ]
     lost = read(marks, content, fields={"1": "percent"}).json()
     assert lost["lacks"].startswith("Say which column tells whom a line is about")
     twice = read(marks, content, fields={"0": "full_name", "1": "percent", "2": "percent"}).json()

@@ -34,9 +34,11 @@ def comment(world: World, text: str, version: int = 0, *, ready: bool = True, wh
 
 def post(world: World, *students: int, request: str | None = None, term: int | None = None, term_name: str = "") -> Any:
     body = {
-        "request": request or str(uuid.uuid4()), "term": term or world.term.pk, "term_name": term_name,
+        "request": request or str(uuid.uuid4()),
+        "term": term or world.term.pk,
+        "term_name": term_name,
         "students": [world.students[each].pk for each in students],
-    }  # fmt: skip
+    }
     return send(world.client("teacher"), "POST", f"{world.address}/report/post", body)
 
 
@@ -53,9 +55,13 @@ def test_an_override_stands_beside_what_was_computed(world: World) -> None:
 
 @pytest.mark.parametrize(
     ("body", "field"),
-    [({"mark": "Q", "reason": "x"}, "mark"), ({"percent": "much", "reason": "x"}, "percent"), ({"percent": "140"}, "percent"),
-     ({"mark": "A", "reason": "x" * 301}, "reason")],
-)  # fmt: skip
+    [
+        ({"mark": "Q", "reason": "x"}, "mark"),
+        ({"percent": "much", "reason": "x"}, "percent"),
+        ({"percent": "140"}, "percent"),
+        ({"mark": "A", "reason": "x" * 301}, "reason"),
+    ],
+)
 def test_an_override_that_makes_no_sense_is_refused(world: World, body: Any, field: str) -> None:
     refused = override(world, **body)
     assert refused.status_code == 422

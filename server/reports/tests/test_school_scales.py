@@ -77,9 +77,14 @@ def test_a_scale_in_use_changes_once_it_is_told_which_grades_move_and_back(marke
 def test_a_mark_that_an_override_gives_stays_in_the_scale(marked: World) -> None:
     letters = GradingScale.objects.get(name="Letters")
     Override.objects.create(
-        school_class=marked.school_class, student=marked.students[0], term=marked.term, mark="B", reason="x",
-        changed_by=marked.people["teacher"], changed_at=marked.school.now(),
-    )  # fmt: skip
+        school_class=marked.school_class,
+        student=marked.students[0],
+        term=marked.term,
+        mark="B",
+        reason="x",
+        changed_by=marked.people["teacher"],
+        changed_at=marked.school.now(),
+    )
     bands = [each for each in bands_of(letters) if each["mark"] != "B"]
     refused = put(marked, "scales", {"id": letters.pk, "name": "Letters", "bands": bands})
     assert (refused.status_code, refused.json()["field"]) == (422, "bands")

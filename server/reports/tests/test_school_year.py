@@ -80,10 +80,14 @@ def test_a_year_comes_from_its_semesters_with_the_parts_beside_it(world: World) 
 @pytest.mark.parametrize(
     ("body", "field"),
     [
-        ({"closes": "2032-01-11"}, "closes"), ({"families_from": "2032-01-01"}, "families_from"), ({"comment_limit": 0}, "comment_limit"),
-        ({"collects": ["comment"]}, "collects"), ({"collects": ["mark", "mood"]}, "collects"), ({"binding": ["mood"]}, "collects"),
+        ({"closes": "2032-01-11"}, "closes"),
+        ({"families_from": "2032-01-01"}, "families_from"),
+        ({"comment_limit": 0}, "comment_limit"),
+        ({"collects": ["comment"]}, "collects"),
+        ({"collects": ["mark", "mood"]}, "collects"),
+        ({"binding": ["mood"]}, "collects"),
     ],
-)  # fmt: skip
+)
 def test_a_window_that_makes_no_sense_is_refused_and_nothing_changes(world: World, body: Any, field: str) -> None:
     good = {"opens": "2032-01-12", "closes": "2032-01-22", "collects": ["mark"], "comment_limit": 400}
     refused = put(world, f"/terms/{world.term.pk}/window", good | body)

@@ -27,13 +27,22 @@ def marked(scored: World) -> World:
     enter(scored, entry(scored, "17/4/1"))
     person = scored.people["teacher"]
     LevelOverride.objects.create(
-        school_class=scored.school_class, student=scored.students[1], standard="Reading maps", mark="Secure",
-        reason="talked about it", changed_by=person, changed_at=scored.school.now(),
-    )  # fmt: skip
+        school_class=scored.school_class,
+        student=scored.students[1],
+        standard="Reading maps",
+        mark="Secure",
+        reason="talked about it",
+        changed_by=person,
+        changed_at=scored.school.now(),
+    )
     Comment.objects.create(
-        school_class=scored.school_class, student=scored.students[0], term=scored.term, by_standard={"Reading maps": "Well read."},
-        changed_by=person, changed_at=scored.school.now(),
-    )  # fmt: skip
+        school_class=scored.school_class,
+        student=scored.students[0],
+        term=scored.term,
+        by_standard={"Reading maps": "Well read."},
+        changed_by=person,
+        changed_at=scored.school.now(),
+    )
     GroundRules.objects.filter(school_class=scored.school_class).update(standard_weights={"Reading maps": "2"})
     ReportingWindow.objects.filter(term=scored.term).update(asks_for=["Reading maps"])
     return scored
@@ -64,9 +73,12 @@ def test_everything_goes_along_with_a_name_and_no_level_moves(marked: World) -> 
 
 
 def test_two_that_are_the_same_become_one_with_the_evidence_of_both(scored: World) -> None:
-    assert standards(
-        scored, standards=[{"name": "Maps"}, {"name": "Reading maps", "within": "Maps"}, {"name": "Map reading"}]
-    ).status_code == 200  # fmt: skip
+    assert (
+        standards(
+            scored, standards=[{"name": "Maps"}, {"name": "Reading maps", "within": "Maps"}, {"name": "Map reading"}]
+        ).status_code
+        == 200
+    )
     scored.assignments[1].standards = ["Map reading"]
     scored.assignments[1].save()
     enter(scored, entry(scored, "17/4"))
@@ -75,8 +87,9 @@ def test_two_that_are_the_same_become_one_with_the_evidence_of_both(scored: Worl
     assert any("would be another" in each for each in told)
     assert call(scored, "Map reading", "Reading maps", is_same=True).status_code == 200
     assert [each.by_standard for each in Score.objects.order_by("assignment")] == [
-        {"Reading maps": "4"}, {"Reading maps": "1"},
-    ]  # fmt: skip
+        {"Reading maps": "4"},
+        {"Reading maps": "1"},
+    ]
     year = scored.client("officer").get(f"{scored.school_address}/year").json()
     assert [each["name"] for each in year["standards"]["standards"]] == ["Maps", "Reading maps"]
 
@@ -118,9 +131,14 @@ def test_where_both_have_something_their_teacher_says_which_stays(marked: World)
     marked.assignments[0].standards = ["Reading maps"]
     marked.assignments[0].save()
     LevelOverride.objects.create(
-        school_class=marked.school_class, student=marked.students[1], standard="Scale", mark="Begun", reason="x",
-        changed_by=marked.people["teacher"], changed_at=marked.school.now(),
-    )  # fmt: skip
+        school_class=marked.school_class,
+        student=marked.students[1],
+        standard="Scale",
+        mark="Begun",
+        reason="x",
+        changed_by=marked.people["teacher"],
+        changed_at=marked.school.now(),
+    )
     assert "are set by hand" in call(marked, "Scale", "Reading maps", is_same=True).json()["detail"]
     assert {each.standard for each in LevelOverride.objects.all()} == {"Scale", "Reading maps"}
 

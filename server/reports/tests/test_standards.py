@@ -89,9 +89,13 @@ def test_a_level_set_by_hand_is_evidence_and_what_was_above_may_go(scored: World
     scored.assignments[0].standards = []
     scored.assignments[0].save()
     LevelOverride.objects.create(
-        school_class=scored.school_class, student=scored.students[0], standard="Reading maps", mark="Secure",
-        changed_by=scored.people["teacher"], changed_at=scored.school.now(),
-    )  # fmt: skip
+        school_class=scored.school_class,
+        student=scored.students[0],
+        standard="Reading maps",
+        mark="Secure",
+        changed_by=scored.people["teacher"],
+        changed_at=scored.school.now(),
+    )
     standards(scored, standards=[])
     assert names(kept(scored)["archived"]) == [("Reading maps", None)]
 

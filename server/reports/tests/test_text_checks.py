@@ -84,8 +84,10 @@ def test_pronouns_that_do_not_fit(text: str, about: Named, found: list[str]) -> 
 
 def test_the_same_text_but_for_names_and_pronouns_is_the_same() -> None:
     texts = [
-        (LENA, "Lena works well. She asks."), (INIGO, "Íñigo works well.  He asks."),
-        (WILL, "Will works well. He asks."), (LERATO, "Lerato draws."),
-    ]  # fmt: skip
+        (LENA, "Lena works well. She asks."),
+        (INIGO, "Íñigo works well.  He asks."),
+        (WILL, "Will works well. He asks."),
+        (LERATO, "Lerato draws."),
+    ]
     assert same_texts(texts) == {1: 2, 3: 2, 4: 2}
     assert same_texts(texts[1:]) == {}

@@ -106,8 +106,10 @@ def test_a_binding_check_stops_that_student_and_nobody_else(world: World) -> Non
     window(world, binding=["placeholder", "other_name"])
     comment(world, "{best} is where Una does best.", ready=False)
     assert {each["words"]: each["is_binding"] for each in row_of(world)["checks"]} == {
-        "2 loose ends": False, "names Una": True, "{best} left in": True,
-    }  # fmt: skip
+        "2 loose ends": False,
+        "names Una": True,
+        "{best} left in": True,
+    }
     refused = post(world, 0, 1)
     assert "Fin Fir: names Una, {best} left in" in refused.json()["detail"]
     assert not PostedGrade.objects.exists()

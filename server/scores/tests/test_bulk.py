@@ -14,9 +14,12 @@ from scores.models import Score
 
 def score(world: World, student: int, **given: object) -> Score:
     return Score(
-        student=world.students[student], assignment=world.assignments[0], changed_by=world.people["teacher"],
-        changed_at=timezone.now(), **given,
-    )  # fmt: skip
+        student=world.students[student],
+        assignment=world.assignments[0],
+        changed_by=world.people["teacher"],
+        changed_at=timezone.now(),
+        **given,
+    )
 
 
 def kept(score: Score) -> dict[str, object]:

@@ -11,12 +11,15 @@ from scores.tests.test_entering import enter, entry, text_of
 NAMES = ["Reading maps", "Scale"]
 SET = {
     "standards": [{"name": "Maps"}, {"name": "Reading maps", "within": "Maps"}],
-    "combine": "latest", "rate": "0.65", "out_of": "4",
+    "combine": "latest",
+    "rate": "0.65",
+    "out_of": "4",
     "levels": [
-        {"mark": "Beyond", "min": "3.5", "value": "4"}, {"mark": "Secure", "min": "2.5", "value": "3"},
+        {"mark": "Beyond", "min": "3.5", "value": "4"},
+        {"mark": "Secure", "min": "2.5", "value": "3"},
         {"mark": "Begun", "min": "0", "value": "1"},
     ],
-}  # fmt: skip
+}
 
 
 def standards(world: World, **given: Any) -> Any:
@@ -59,8 +62,10 @@ def test_a_standard_may_be_scored_out_of_points_of_its_own(scored: World) -> Non
         return send(scored.client("teacher"), "PATCH", address, {"standard_points": points, "version": work.version})
 
     for points, said in (
-        ({"Graphs": "6"}, "Graphs is not among"), ({"Scale": "0"}, "more than 0"), ({"Scale": "six"}, "six"),
-    ):  # fmt: skip
+        ({"Graphs": "6"}, "Graphs is not among"),
+        ({"Scale": "0"}, "more than 0"),
+        ({"Scale": "six"}, "six"),
+    ):
         answer = change(points)
         assert (answer.status_code, answer.json()["field"]) == (422, "standard_points")
         assert said in answer.json()["detail"]
@@ -127,8 +132,10 @@ def test_the_comment_desk_shows_the_levels_with_what_they_come_from(scored: Worl
     address = f"{scored.address}/report/{scored.term.pk}/{scored.students[0].pk}/evidence"
     found = scored.client("teacher").get(address).json()["standards"]
     assert [(each["name"], each["within"], each["mark"]) for each in found] == [
-        ("Maps", None, "Secure"), ("Reading maps", "Maps", "Secure"), ("Scale", None, "Beyond"),
-    ]  # fmt: skip
+        ("Maps", None, "Secure"),
+        ("Reading maps", "Maps", "Secure"),
+        ("Scale", None, "Beyond"),
+    ]
     assert found[0]["words"] == "from its parts"
     assert found[1]["words"].startswith("2 pieces, last ")
 
@@ -165,18 +172,23 @@ def test_standards_that_make_no_sense_are_refused(scored: World, given: dict[str
 
 
 def test_the_schools_standards_are_offered_with_what_ones_own_work_named_last(scored: World) -> None:
-    assert standards(
-        scored,
-        standards=[
-            {"name": "Maps"},
-            {"name": "Reading maps", "within": "Maps", "code": "M.1", "wording": "Reads a map by its legend"},
-            {"name": "Drawing maps", "within": "Maps", "code": "M.2"},
-        ],
-    ).status_code == 200  # fmt: skip
+    assert (
+        standards(
+            scored,
+            standards=[
+                {"name": "Maps"},
+                {"name": "Reading maps", "within": "Maps", "code": "M.1", "wording": "Reads a map by its legend"},
+                {"name": "Drawing maps", "within": "Maps", "code": "M.2"},
+            ],
+        ).status_code
+        == 200
+    )
     found = scored.client("teacher").get(f"{scored.address}/standards").json()
     assert [(each["name"], each["code"], each["within"], each["lately"]) for each in found] == [
-        ("Maps", "", "", None), ("Reading maps", "M.1", "Maps", 0), ("Drawing maps", "M.2", "Maps", None),
-    ]  # fmt: skip
+        ("Maps", "", "", None),
+        ("Reading maps", "M.1", "Maps", 0),
+        ("Drawing maps", "M.2", "Maps", None),
+    ]
     assert found[1]["wording"] == "Reads a map by its legend"
     scored.assignments[1].standards = ["Drawing maps"]
     scored.assignments[1].save()

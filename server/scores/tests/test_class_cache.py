@@ -45,9 +45,10 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         score = Score.objects.filter(student=keeping.students[student], assignment=keeping.assignments[place]).first()
         text = chance.choice(["1", "7", "12", "99", "EX", "B", ""])
         enter(
-            keeping, entry(keeping, text, score.version if score else 0, student, place),
+            keeping,
+            entry(keeping, text, score.version if score else 0, student, place),
             who=chance.choice(["teacher", "co_teacher"]),
-        )  # fmt: skip
+        )
 
     def details() -> None:
         wrote = entry(keeping, "", student=1, assignment=1) | {"text": None}
@@ -58,11 +59,13 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         send(keeping.client("co_teacher"), "PATCH", work, body)
 
     acts = [
-        *[somebody_enters] * 5, details, plan,
+        *[somebody_enters] * 5,
+        details,
+        plan,
         lambda: keeping.client("teacher").post(f"{keeping.address}/undo"),
         lambda: keeping.client("teacher").post(f"{keeping.address}/redo"),
         lambda: keeping.client("co_teacher").post(f"{keeping.address}/draft/apply"),
-    ]  # fmt: skip
+    ]
     other: dict[int, Any] = {}
     for _ in range(120):
         chance.choice(acts)()

@@ -53,9 +53,11 @@ def test_what_would_be_refused_is_said_before_it_is_tried(world: World) -> None:
     work, locked = world.assignments[:2]
     type(locked).objects.filter(pk=locked.pk).update(locked=True)
     entries = [
-        entry(world, "12,5,3"), entry(world, "18", student=1), entry(world, "9", assignment=1),
+        entry(world, "12,5,3"),
+        entry(world, "18", student=1),
+        entry(world, "9", assignment=1),
         entry(world, "Well seen. " * 30, student=2),
-    ]  # fmt: skip
+    ]
     would = tried(world, *entries)
     told = {(each["student"], each["assignment"], each["message"]) for each in would["refused"]}
     refused = enter(world, *entries).json()["refused"]

@@ -12,15 +12,20 @@ from scores.tests.test_by_standard import standards
 from scores.tests.test_entering import enter, entry, text_of
 
 IDEA = {
-    "name": "Idea", "points": "4", "description": "What the map is for",
+    "name": "Idea",
+    "points": "4",
+    "description": "What the map is for",
     "levels": [
-        {"name": "thin", "points": "1", "wording": "names a place"}, {"name": "sound", "points": "2.5"}, {"name": "rich", "points": "4"},
+        {"name": "thin", "points": "1", "wording": "names a place"},
+        {"name": "sound", "points": "2.5"},
+        {"name": "rich", "points": "4"},
     ],
-}  # fmt: skip
+}
 MAKING = {
-    "name": "Making", "points": "6",
+    "name": "Making",
+    "points": "6",
     "levels": [{"name": "thin", "points": "2"}, {"name": "sound", "points": "4"}, {"name": "rich", "points": "6"}],
-}  # fmt: skip
+}
 
 
 def give(world: World, *criteria: dict[str, Any], **more: Any) -> Any:
@@ -183,5 +188,6 @@ def test_what_families_see_of_a_sum_goes_by_the_class(given: World, shows_points
     work = next(each for shown in page["classes"] for each in shown["back"] if each["id"] == given.assignments[0].pk)
     assert work["score"] == seen
     assert [(each["level"], each["wording"], each["points"]) for each in work["criteria"]] == [
-        ("sound", "", "2.5 of 4" if shows_points else ""), ("rich", "", "6 of 6" if shows_points else ""),
-    ]  # fmt: skip
+        ("sound", "", "2.5 of 4" if shows_points else ""),
+        ("rich", "", "6 of 6" if shows_points else ""),
+    ]

@@ -166,10 +166,13 @@ def test_each_choice_shows_what_it_makes_of_a_grade(world: World) -> None:
     assert preview["student"] == "Fin Fir"
     # Leaves 28 of 40, roots 20 of 20: weighted 60 to 40, pooled 48 of 60.
     assert [(each["value"], each["percent"], each["mark"]) for each in preview["choices"]] == [
-        ("weighted", "82.0", "B"), ("points", "80.0", "B"), ("equal", "80.0", "B"),
+        ("weighted", "82.0", "B"),
+        ("points", "80.0", "B"),
+        ("equal", "80.0", "B"),
         # Nothing here is evidence of a standard.
-        ("standards", None, None), ("levels", None, None),
-    ]  # fmt: skip
+        ("standards", None, None),
+        ("levels", None, None),
+    ]
     assert world.client("teacher").get(f"{world.address}/rules/nonsense").json()["choices"] == []
 
 
@@ -235,8 +238,10 @@ def test_another_classs_plan_is_taken_over_without_its_scores(world: World) -> N
     plan = world.client("teacher").get(f"{address}/plan?term={world.term.pk}").json()
     assert [each["weight"] for each in plan["categories"]] == ["60", "40"]
     assert [(each["name"], each["marked"], each["due_on"]) for each in plan["assignments"]] == [
-        ("Oak", 0, "2031-12-01"), ("Beet", 0, "2031-12-02"), ("Ash", 0, "2031-12-03"),
-    ]  # fmt: skip
+        ("Oak", 0, "2031-12-01"),
+        ("Beet", 0, "2031-12-02"),
+        ("Ash", 0, "2031-12-03"),
+    ]
     assert next(each["value"] for each in plan["rules"] if each["field"] == "cap") == "yes"
     refused = send(world.client("teacher"), "POST", f"{address}/plan/begin", body)
     assert "categories already" in refused.json()["detail"]
@@ -263,9 +268,13 @@ def test_weights_of_parts_that_are_typed_one_after_another_all_stay(world: World
     semester = world.term.within
     assert semester is not None
     quarter = Term.objects.create(
-        year=semester.year, within=semester, name="Quarter 1", starts=semester.starts, ends=datetime.date(2031, 10, 31),
+        year=semester.year,
+        within=semester,
+        name="Quarter 1",
+        starts=semester.starts,
+        ends=datetime.date(2031, 10, 31),
         position=0,
-    )  # fmt: skip
+    )
     Assignment.objects.filter(pk=world.assignments[2].pk).update(term=quarter)
     enter(world, entry(world, "5", assignment=2))
     for part in (world.term, quarter):

@@ -14,8 +14,11 @@ from scores.models import Batch, Score, ScoreEvent
 
 def entry(world: World, text: str, version: int = 0, student: int = 0, assignment: int = 0) -> dict[str, Any]:
     return {
-        "student": world.students[student].pk, "assignment": world.assignments[assignment].pk, "text": text, "version": version,
-    }  # fmt: skip
+        "student": world.students[student].pk,
+        "assignment": world.assignments[assignment].pk,
+        "text": text,
+        "version": version,
+    }
 
 
 def enter(world: World, *entries: dict[str, Any], who: str = "teacher", batch: uuid.UUID | None = None) -> Any:
@@ -159,8 +162,9 @@ def test_the_lens_tells_what_a_score_does_to_the_grade(world: World) -> None:
     seen = look(world)
     assert (seen["text"], seen["percent"], seen["words"]) == ("10", "50.0", "counts")
     assert [(each["words"], each["percent"], each["mark"]) for each in seen["effects"]] == [
-        ("as it is", "77.0", "C"), ("without it", "92.0", "A"),
-    ]  # fmt: skip
+        ("as it is", "77.0", "C"),
+        ("without it", "92.0", "A"),
+    ]
     # The ruler reaches from where C begins to the end: each effect lies in its own mark.
     begins = {each["mark"]: each["place"] for each in seen["ruler"]}
     assert list(begins) == ["C", "B", "A"]

@@ -52,8 +52,10 @@ def test_the_plan_shows_shares_and_how_far_the_marking_is(world: World) -> None:
     assert (plan["weights"], plan["not_given"]) == ("100", 0.0)
     oak, beet, ash = plan["assignments"]
     assert [(each["of_category"], each["of_grade"]) for each in (oak, beet, ash)] == [
-        ("50.00", "30.00"), ("100.00", "40.00"), ("50.00", "30.00"),
-    ]  # fmt: skip
+        ("50.00", "30.00"),
+        ("100.00", "40.00"),
+        ("50.00", "30.00"),
+    ]
     assert (oak["marked"], oak["due"]) == (1, 3)
 
 

@@ -21,8 +21,9 @@ def test_groups_are_made_renamed_filled_and_taken_away(world: World) -> None:
     fin, una, ivo = (each.pk for each in world.students)
     made = make(world, Ferns=[fin, una], Mosses=[una, ivo, ivo]).json()
     assert [(each["name"], sorted(each["students"])) for each in made] == [
-        ("Ferns", sorted([fin, una])), ("Mosses", sorted([una, ivo])),
-    ]  # fmt: skip
+        ("Ferns", sorted([fin, una])),
+        ("Mosses", sorted([una, ivo])),
+    ]
     ferns = made[0]
     changed = ask(world, "PATCH", f"/{ferns['id']}", {"version": 0, "name": " Tree  ferns ", "students": [ivo]}).json()[
         0

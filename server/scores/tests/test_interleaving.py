@@ -54,12 +54,18 @@ class Screen:
             self.seen = self.comments[student] if what == "comment" else self.shown[student][0]
             beside = {"comment": text, "was": {"comment": self.comments[student]}} if what == "comment" else {}
             self.unanswered = {
-                "id": str(uuid.uuid4()), "term": self.world.term.pk,
-                "entries": [{
-                    "student": self.world.students[student].pk, "assignment": self.world.assignments[0].pk,
-                    "text": None if beside else text, "version": self.shown[student][1], **beside,
-                }],
-            }  # fmt: skip
+                "id": str(uuid.uuid4()),
+                "term": self.world.term.pk,
+                "entries": [
+                    {
+                        "student": self.world.students[student].pk,
+                        "assignment": self.world.assignments[0].pk,
+                        "text": None if beside else text,
+                        "version": self.shown[student][1],
+                        **beside,
+                    }
+                ],
+            }
         answer = send(self.world.client(self.who), "POST", f"{self.world.address}/scores", self.unanswered).json()
         if answer_lost:
             return

@@ -259,8 +259,10 @@ def test_many_are_changed_alike_in_one_act(world: World) -> None:
     assert ask(world, "PATCH", "assignments", body).json() == {"count": 2, "words": words}
     found = plan(world)["assignments"]
     assert [(each["points"], each["due_on"], each["shown"]) for each in found] == [
-        ("30", "2031-12-06", False), ("30", "2031-12-07", False), ("20", "2031-12-03", True),
-    ]  # fmt: skip
+        ("30", "2031-12-06", False),
+        ("30", "2031-12-07", False),
+        ("20", "2031-12-03", True),
+    ]
     ask(world, "POST", "undo")
     assert [each["points"] for each in plan(world)["assignments"]] == ["20", "20", "20"]
     assert "Nothing was changed" in told(ask(world, "PATCH", "assignments", {"ids": [*ids, 9999], "points": "5"}))
@@ -299,9 +301,14 @@ def test_an_adjustment_waits_in_the_draft_and_is_read_by_the_core(world: World) 
 
 def repeat(world: World, way: str = "repeating", **body: Any) -> Any:
     given = {
-        "pattern": "Notebook week #", "every": "week", "weekdays": [4], "starts": "2032-01-05", "until": "2032-02-06",
-        "points": "10", "category_id": world.categories[0].pk,
-    }  # fmt: skip
+        "pattern": "Notebook week #",
+        "every": "week",
+        "weekdays": [4],
+        "starts": "2032-01-05",
+        "until": "2032-02-06",
+        "points": "10",
+        "category_id": world.categories[0].pk,
+    }
     return ask(world, "POST", way, given | body)
 
 
@@ -311,9 +318,11 @@ def test_repeating_work_is_previewed_and_made_in_one_act_around_days_off(world: 
     year.save()
     pieces = repeat(world, "repeating/preview").json()
     assert [(each["name"], each["due_on"], each["term"]) for each in pieces] == [
-        ("Notebook week 1", "2032-01-09", "Quarter 2"), ("Notebook week 2", "2032-01-16", "Quarter 2"),
-        ("Notebook week 3", "2032-01-30", "Quarter 3"), ("Notebook week 4", "2032-02-06", "Quarter 3"),
-    ]  # fmt: skip
+        ("Notebook week 1", "2032-01-09", "Quarter 2"),
+        ("Notebook week 2", "2032-01-16", "Quarter 2"),
+        ("Notebook week 3", "2032-01-30", "Quarter 3"),
+        ("Notebook week 4", "2032-02-06", "Quarter 3"),
+    ]
     assert pieces[0]["short_name"] == "Notebook week 1"
     assert repeat(world, without=["2032-01-16"]).json() == {"count": 3}
     assert Assignment.objects.filter(name__startswith="Notebook").count() == 3
@@ -329,9 +338,12 @@ def test_repeating_work_is_previewed_and_made_in_one_act_around_days_off(world: 
     [
         ({"every": "day", "interval": 2, "times": 3, "until": None}, ["2032-01-05", "2032-01-07", "2032-01-09"]),
         ({"every": "month", "month_day": 15, "until": "2032-04-30"}, ["2032-01-15", "2032-03-15", "2032-04-15"]),
-        ({"weekdays": [0, 2], "interval": 2, "until": "2032-01-25"}, ["2032-01-05", "2032-01-07", "2032-01-19", "2032-01-21"]),
+        (
+            {"weekdays": [0, 2], "interval": 2, "until": "2032-01-25"},
+            ["2032-01-05", "2032-01-07", "2032-01-19", "2032-01-21"],
+        ),
     ],
-)  # fmt: skip
+)
 def test_work_repeats_by_days_weeks_and_months(world: World, body: Any, days: list[str]) -> None:
     assert [each["due_on"] for each in repeat(world, "repeating/preview", **body).json()] == days
 
@@ -339,11 +351,16 @@ def test_work_repeats_by_days_weeks_and_months(world: World, body: Any, days: li
 @pytest.mark.parametrize(
     ("body", "field"),
     [
-        ({"until": None}, "until"), ({"until": "2031-12-01"}, "until"), ({"weekdays": []}, "weekdays"), ({"interval": 0}, "interval"),
-        ({"starts": "1970-01-01"}, "starts"), ({"every": "month", "month_day": 40}, "month_day"), ({"times": 5000}, "times"),
+        ({"until": None}, "until"),
+        ({"until": "2031-12-01"}, "until"),
+        ({"weekdays": []}, "weekdays"),
+        ({"interval": 0}, "interval"),
+        ({"starts": "1970-01-01"}, "starts"),
+        ({"every": "month", "month_day": 40}, "month_day"),
+        ({"times": 5000}, "times"),
         ({"every": "day", "until": "2032-01-05", "starts": "2032-01-04", "pattern": "x" * 200}, "pattern"),
     ],
-)  # fmt: skip
+)
 def test_repeating_that_makes_no_sense_is_refused(world: World, body: Any, field: str) -> None:
     refused = repeat(world, **body)
     assert (refused.status_code, refused.json()["field"]) == (422, field)
@@ -362,9 +379,13 @@ def test_a_plan_is_kept_and_begins_another_class_in_another_year_on_the_same_wee
     year.save()
     for position in (1, 2, 3):
         Term.objects.create(
-            year=year, name=f"Term {position}", position=position, starts=year.starts, ends=year.ends,
+            year=year,
+            name=f"Term {position}",
+            position=position,
+            starts=year.starts,
+            ends=year.ends,
             kind="semester" if position == 1 else "quarter",
-        )  # fmt: skip
+        )
     ferns.year = year
     ferns.save()
     address = f"/api/v1/classes/{ferns.pk}"
@@ -400,8 +421,10 @@ def test_later_changes_are_sent_to_chosen_classes_and_wait_in_their_drafts(world
     assert "1 added" in words
     found = world.client("teacher").get(f"/api/v1/classes/{ferns.pk}/plan?term={world.term.pk}").json()
     assert [(each["name"], each["weight"]) for each in found["categories"]] == [
-        ("Leaves", "30"), ("Roots", "40"), ("Seeds", "30"),
-    ]  # fmt: skip
+        ("Leaves", "30"),
+        ("Roots", "40"),
+        ("Seeds", "30"),
+    ]
     assert len(found["assignments"]) == 3
     zoology = world.people["other_teacher"].classes.get()
     assert ask(world, "POST", "plan/send", {"classes": [zoology.pk]}).status_code == 404
@@ -505,10 +528,13 @@ def test_what_a_schools_code_does_here_changes_for_this_class_alone_through_the_
 @pytest.mark.parametrize(
     ("body", "field"),
     [
-        ({"code": "A", "name": "x"}, "code"), ({"code": "EX", "name": "x"}, "code"), ({"code": "LATERS", "name": "x"}, "code"),
-        ({"code": "HH", "name": "x", "effect": "percent"}, "percent"), ({"code": "HH", "name": "x", "effect": "magic"}, "effect"),
+        ({"code": "A", "name": "x"}, "code"),
+        ({"code": "EX", "name": "x"}, "code"),
+        ({"code": "LATERS", "name": "x"}, "code"),
+        ({"code": "HH", "name": "x", "effect": "percent"}, "percent"),
+        ({"code": "HH", "name": "x", "effect": "magic"}, "effect"),
     ],
-)  # fmt: skip
+)
 def test_a_code_that_clashes_or_does_nothing_known_is_refused(world: World, body: Any, field: str) -> None:
     refused = ask(world, "POST", "codes", body)
     assert (refused.status_code, refused.json()["field"]) == (422, field)
@@ -639,8 +665,12 @@ def test_each_thing_to_look_at_is_said_and_mended_in_one_act(world: World) -> No
     Assignment.objects.filter(pk=ash.pk).update(category=None, due_on=datetime.date(2032, 2, 5))
     found = checks(world)
     assert {
-        "weights", f"drops {world.categories[1].pk}", f"points {oak.pk}", f"apart {ash.pk}", f"due {ash.pk}",
-    } == set(found)  # fmt: skip
+        "weights",
+        f"drops {world.categories[1].pk}",
+        f"points {oak.pk}",
+        f"apart {ash.pk}",
+        f"due {ash.pk}",
+    } == set(found)
     assert found["weights"]["mend"] == "Bring them to 100 in proportion"
     for key in ("weights", f"points {oak.pk}", f"apart {ash.pk}", f"due {ash.pk}"):
         assert mend(world, key).status_code == 200, found[key]

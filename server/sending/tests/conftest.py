@@ -54,24 +54,63 @@ def records(world: World) -> dict[str, list[dict[str, Any]]]:
     """What the register knows of the tests' school: its class under another name, with a section C beside it."""
     active = {"status": "active", "dateLastModified": "2031-08-20T06:00:00Z"}
     users = [
-        {"sourcedId": f"u-{each.number}", **active, "givenName": each.given_name, "familyName": each.family_name,
-         "identifier": each.number, "enabledUser": "true", "roles": [{"roleType": "primary", "role": "student", "org": ref("hill", "org")}]}
+        {
+            "sourcedId": f"u-{each.number}",
+            **active,
+            "givenName": each.given_name,
+            "familyName": each.family_name,
+            "identifier": each.number,
+            "enabledUser": "true",
+            "roles": [{"roleType": "primary", "role": "student", "org": ref("hill", "org")}],
+        }
         for each in world.students
-    ]  # fmt: skip
+    ]
     return {
         "orgs": [{"sourcedId": "hill", **active, "name": "Hill School", "type": "school"}],
         "academicSessions": [
-            {"sourcedId": "t2", **active, "title": "TERM 2", "type": "term", "startDate": "2031-11-03", "endDate": "2032-01-20"},
-            {"sourcedId": "t3", **active, "title": "TERM 3", "type": "term", "startDate": "2032-01-29", "endDate": "2032-04-02"},
+            {
+                "sourcedId": "t2",
+                **active,
+                "title": "TERM 2",
+                "type": "term",
+                "startDate": "2031-11-03",
+                "endDate": "2032-01-20",
+            },
+            {
+                "sourcedId": "t3",
+                **active,
+                "title": "TERM 3",
+                "type": "term",
+                "startDate": "2032-01-29",
+                "endDate": "2032-04-02",
+            },
         ],
         "courses": [{"sourcedId": "bot", **active, "title": "BOTANY"}],
         "classes": [
-            {"sourcedId": "c-a", **active, "title": "BOTANY 1", "course": ref("bot", "course"), "school": ref("hill", "org")},
-            {"sourcedId": "c-c", **active, "title": "BOTANY 3", "course": ref("bot", "course"), "school": ref("hill", "org")},
+            {
+                "sourcedId": "c-a",
+                **active,
+                "title": "BOTANY 1",
+                "course": ref("bot", "course"),
+                "school": ref("hill", "org"),
+            },
+            {
+                "sourcedId": "c-c",
+                **active,
+                "title": "BOTANY 3",
+                "course": ref("bot", "course"),
+                "school": ref("hill", "org"),
+            },
         ],
         "users": users,
         "enrollments": [
-            {"sourcedId": f"e-{each['sourcedId']}", **active, "role": "student", "user": ref(each["sourcedId"], "user"), "class": ref("c-a", "class")}
+            {
+                "sourcedId": f"e-{each['sourcedId']}",
+                **active,
+                "role": "student",
+                "user": ref(each["sourcedId"], "user"),
+                "class": ref("c-a", "class"),
+            }
             for each in users
         ],
         "categories": [
@@ -80,10 +119,19 @@ def records(world: World) -> dict[str, list[dict[str, Any]]]:
             {"sourcedId": "k-g", **active, "title": "TERM GRADES"},
         ],
         "scoreScales": [
-            {"sourcedId": "s-1", **active, "title": "LETTERS", "course": ref("bot", "course"), "type": "grade",
-             "scoreScaleValue": [{"itemValueLHS": mark, "itemValueRHS": least} for mark, least in (("B", "80"), ("C", "70"), ("D", "60"), ("E", "0"))]}
+            {
+                "sourcedId": "s-1",
+                **active,
+                "title": "LETTERS",
+                "course": ref("bot", "course"),
+                "type": "grade",
+                "scoreScaleValue": [
+                    {"itemValueLHS": mark, "itemValueRHS": least}
+                    for mark, least in (("B", "80"), ("C", "70"), ("D", "60"), ("E", "0"))
+                ],
+            }
         ],
-    }  # fmt: skip
+    }
 
 
 @pytest.fixture
@@ -96,9 +144,13 @@ def at_office(world: World, tmp_path: Path, settings: Any) -> Iterator[AtOffice]
     threading.Thread(target=server.serve_forever, daemon=True).start()
     address = f"http://127.0.0.1:{server.server_port}"
     Register.objects.create(
-        school=world.school, address=address, token_address=f"{address}/token", client_id=office.CLIENT_ID,
-        client_secret=office.CLIENT_SECRET, org="hill",
-    )  # fmt: skip
+        school=world.school,
+        address=address,
+        token_address=f"{address}/token",
+        client_id=office.CLIENT_ID,
+        client_secret=office.CLIENT_SECRET,
+        org="hill",
+    )
     yield AtOffice(store, address)
     server.shutdown()
     server.server_close()

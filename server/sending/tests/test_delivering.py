@@ -41,8 +41,9 @@ def test_posted_grades_arrive_with_comment_and_each_has_a_receipt(ready: Sender,
     }
     receipts = ready.receipts()
     assert [(each["name"], each["shown"], each["state"]) for each in receipts] == [
-        ("Fin Fir", "B", "accepted"), ("Una Fir", "C", "accepted"),
-    ]  # fmt: skip
+        ("Fin Fir", "B", "accepted"),
+        ("Una Fir", "C", "accepted"),
+    ]
     assert all(each["number"].isdigit() for each in receipts)
     trail = ready.world.client("teacher").get(f"{ready.world.address}/frame").json()["trail"]
     assert trail[-1]["words"] == "2 accepted"
@@ -203,9 +204,15 @@ def test_work_goes_with_scores_codes_and_who_it_is_not_for(sender: Sender, at_of
     oak = world.assignments[0]
     for student, number, code in zip(world.students, ("17.5", None, None), ("", "EX", "MI"), strict=True):
         Score.objects.create(
-            student=student, assignment=oak, number=number, code=code, flag="late" if number else "", comment="neat" if number else "",
-            changed_by=world.people["teacher"], changed_at=world.school.now(),
-        )  # fmt: skip
+            student=student,
+            assignment=oak,
+            number=number,
+            code=code,
+            flag="late" if number else "",
+            comment="neat" if number else "",
+            changed_by=world.people["teacher"],
+            changed_at=world.school.now(),
+        )
     beet = world.assignments[1]
     beet.for_everyone = False
     beet.chosen = [world.students[0].pk]
@@ -294,8 +301,10 @@ def test_comparing_shows_what_the_register_lacks_has_otherwise_and_has_of_its_ow
     at_office.store.put("lineItems", "theirs", item | {"sourcedId": "theirs", "title": "Conduct"})
     told = ready.world.client("teacher").get(f"{ready.world.address}/sending/compare").json()["differences"]
     assert {(each["kind"], each["name"], each["here"], each["there"]) for each in told} == {
-        ("differs", "Fin Fir", "B", "D"), ("lacks", "Una Fir", "C", ""), ("theirs", "Conduct", "", "Conduct"),
-    }  # fmt: skip
+        ("differs", "Fin Fir", "B", "D"),
+        ("lacks", "Una Fir", "C", ""),
+        ("theirs", "Conduct", "", "Conduct"),
+    }
 
 
 def test_what_was_deleted_there_begins_anew_under_another_identifier(ready: Sender, at_office: AtOffice) -> None:
@@ -391,7 +400,7 @@ def test_of_an_erased_student_no_word_is_left_in_the_outbox(ready: Sender, at_of
         ("GET", "/ims/oneroster/gradebook/v1p2/categories?limit=0", None, 400, "invaliddata"),
         ("POST", "/ims/oneroster/gradebook/v1p2/categories", {}, 405, "unsupported"),
     ],
-)  # fmt: skip
+)
 def test_the_stand_in_register_answers_by_the_standards_words(
     sender: Sender, at_office: AtOffice, method: str, path: str, body: Any, status: int, minor: str
 ) -> None:

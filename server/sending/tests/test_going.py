@@ -111,13 +111,27 @@ def test_work_goes_where_the_school_wants_it_and_each_that_does_not_says_why(sen
         "no_points": {"points": Decimal(0)},
     }.items():
         Assignment.objects.create(
-            **{"school_class": world.school_class, "term": world.term, "category": first.category, "name": name, "short_name": name[:15],
-               "points": 10, "due_on": first.due_on} | change
-        )  # fmt: skip
+            **{
+                "school_class": world.school_class,
+                "term": world.term,
+                "category": first.category,
+                "name": name,
+                "short_name": name[:15],
+                "points": 10,
+                "due_on": first.due_on,
+            }
+            | change
+        )
     Assignment.objects.create(
-        school_class=world.school_class, term=world.term, category=first.category, name="bonus", short_name="bonus", points=0, extra=True,
+        school_class=world.school_class,
+        term=world.term,
+        category=first.category,
+        name="bonus",
+        short_name="bonus",
+        points=0,
+        extra=True,
         due_on=first.due_on,
-    )  # fmt: skip
+    )
     world.changed()
     held = {each["title"]: each["held"] for each in sender.see()["goes"] if each["assignment_id"]}
     assert held == {name: name for name in ("hidden", "no_category", "no_due_date", "outside_term", "no_points")}

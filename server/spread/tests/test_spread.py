@@ -297,7 +297,9 @@ def test_the_table_as_a_file_has_aliases_where_one_wants_them(marked: World) -> 
         return list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
 
     assert lines("") == [
-        ["student", "percent", "mark", "override"], ["Fir, Ivo", "50.0", "E", ""], ["Fir, Una", "70.0", "C", ""],
+        ["student", "percent", "mark", "override"],
+        ["Fir, Ivo", "50.0", "E", ""],
+        ["Fir, Una", "70.0", "C", ""],
         ["Fir, Fin", "89.5", "B", ""],
-    ]  # fmt: skip
+    ]
     assert lines("?aliases=true")[1][0] == marked.students[2].alias

@@ -43,8 +43,10 @@ def level(world: World, standard: str) -> Any:
 def test_students_by_standards_with_what_they_are_part_of(scored: World) -> None:
     found = seen(scored)
     assert [(each["name"], each["depth"], each["pieces"]) for each in found["columns"]] == [
-        ("Maps", 0, 0), ("Reading maps", 1, 1), ("Scale", 0, 1),
-    ]  # fmt: skip
+        ("Maps", 0, 0),
+        ("Reading maps", 1, 1),
+        ("Scale", 0, 1),
+    ]
     assert [each["mark"] for each in found["levels"]] == ["Begun", "Secure", "Beyond"]
     assert found["columns"][1]["counts"] == [0, 1, 0]
     mine = cells(scored)

@@ -65,17 +65,23 @@ class Asking:
 
     def item(self, name: str = "quiz-1", **more: Any) -> Any:
         body = {
-            "sourcedId": name, "title": "Quiz: mosses", "class": {"sourcedId": self.class_id, "type": "class", "href": ""},
-            "dueDate": "2032-01-13T00:00:00Z", "resultValueMax": 12.0,
-        } | more  # fmt: skip
+            "sourcedId": name,
+            "title": "Quiz: mosses",
+            "class": {"sourcedId": self.class_id, "type": "class", "href": ""},
+            "dueDate": "2032-01-13T00:00:00Z",
+            "resultValueMax": 12.0,
+        } | more
         return self.ask("PUT", f"{GRADEBOOK}/lineItems/{name}", {"lineItem": body})
 
     def result(self, place: int = 0, score: Any = 9.5, name: str = "", **more: Any) -> Any:
         name = name or f"r{place}"
         body = {
-            "sourcedId": name, "lineItem": {"sourcedId": "quiz-1", "type": "lineItem", "href": ""}, "scoreStatus": "fully graded",
-            "student": {"sourcedId": self.student(place), "type": "user", "href": ""}, "score": score,
-        } | more  # fmt: skip
+            "sourcedId": name,
+            "lineItem": {"sourcedId": "quiz-1", "type": "lineItem", "href": ""},
+            "scoreStatus": "fully graded",
+            "student": {"sourcedId": self.student(place), "type": "user", "href": ""},
+            "score": score,
+        } | more
         return self.ask("PUT", f"{GRADEBOOK}/results/{name}", {"result": body})
 
 
@@ -125,9 +131,12 @@ def test_a_teacher_puts_an_excuse_beside_it_and_the_tool_then_asks(tool: Asking)
     tool.result(0)
     pk = work().pk
     body = {
-        "id": "6f1f0d52-0a2e-4d8e-9f41-0a1b2c3d4e5f", "term": world.term.pk,
-        "entries": [{"student": world.students[1].pk, "assignment": pk, "text": text, "version": 0} for text in ("7", "ex")],
-    }  # fmt: skip
+        "id": "6f1f0d52-0a2e-4d8e-9f41-0a1b2c3d4e5f",
+        "term": world.term.pk,
+        "entries": [
+            {"student": world.students[1].pk, "assignment": pk, "text": text, "version": 0} for text in ("7", "ex")
+        ],
+    }
     told = send(world.client("teacher"), "POST", f"{world.address}/scores", body).json()
     assert ["entered there" in each["message"] for each in told["refused"]] == [True]
     assert Score.objects.get(student=world.students[1]).code == "EX"
@@ -246,8 +255,10 @@ def test_another_tool_sees_nothing_of_this_ones(tool: Asking) -> None:
 
 
 @pytest.mark.parametrize(
-    "score", [1e9, -1, 99_999.5, 1.23456, True, "9", None, [], float("inf"), 10**400], ids=lambda score: str(score)[:9],
-)  # fmt: skip
+    "score",
+    [1e9, -1, 99_999.5, 1.23456, True, "9", None, [], float("inf"), 10**400],
+    ids=lambda score: str(score)[:9],
+)
 def test_a_score_that_is_none_is_refused_and_changes_nothing(tool: Asking, score: Any) -> None:
     tool.item()
     answer = tool.result(0, score)
@@ -258,10 +269,13 @@ def test_a_score_that_is_none_is_refused_and_changes_nothing(tool: Asking, score
 @pytest.mark.parametrize(
     ("body", "status"),
     [
-        ("{", 400), ("[]", 400), ('{"lineItem": 3}', 400), ({"lineItem": {"sourcedId": "other"}}, 400),
+        ("{", 400),
+        ("[]", 400),
+        ('{"lineItem": 3}', 400),
+        ({"lineItem": {"sourcedId": "other"}}, 400),
         ({"lineItem": {"sourcedId": "quiz-1"}}, 422),
     ],
-)  # fmt: skip
+)
 def test_bodies_that_are_none_are_refused(tool: Asking, body: Any, status: int) -> None:
     assert tool.ask("PUT", f"{GRADEBOOK}/lineItems/quiz-1", body).status_code == status
     assert not Assignment.objects.filter(kept_in="Lakeside Quizzes").exists()
