@@ -7,6 +7,7 @@ from typing import Any
 
 from accounts.api import router as accounts
 from accounts.hashing import Busy
+from django.core.exceptions import RequestDataTooBig
 from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
 from exchange.api import router as exchange
@@ -30,6 +31,7 @@ from reports.school_api import router as school_years
 from reports.school_scales_api import router as school_scales
 from school.api import router as school
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
+from school.retrying import DEADLOCK, LOCK_WAIT_TIMEOUT, error_number
 from scores.api import router as scores
 from scores.entering import PlanMoved
 from scores.groups_api import router as groups
@@ -151,7 +153,24 @@ def _passwords_wait(request: HttpRequest, error: Busy) -> HttpResponse:
     return answer
 
 
+@api.exception_handler(RequestDataTooBig)
+def _too_large(request: HttpRequest, error: Exception) -> HttpResponse:
+    words = "This is more than is taken at once. Nothing was changed; send it in parts."
+    return _answer(request, 413, words, Code.TOO_LARGE)
+
+
+PACKET_TOO_LARGE = 1153
+"""MariaDB's number for a statement larger than it takes."""
+
+
 @api.exception_handler(OperationalError)
-def _database_away(request: HttpRequest, error: OperationalError) -> HttpResponse:
+def _database_error(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    number = error_number(error)
+    if number == PACKET_TOO_LARGE:
+        return _too_large(request, error)
+    logger.warning("The database did not do what was asked", exc_info=error)
+    if number in (DEADLOCK, LOCK_WAIT_TIMEOUT):
+        words = "Others are changing the same just now, and nothing was changed. Try again in a moment."
+        return _answer(request, 503, words, Code.BUSY)
     words = "The database does not answer just now, and nothing was changed. Try again in a moment."
     return _answer(request, 503, words, Code.UNAVAILABLE)

@@ -8,11 +8,10 @@ from collections.abc import Callable
 from contextlib import nullcontext
 from dataclasses import dataclass
 from functools import wraps
-from typing import Any, Literal, TypeVar
+from typing import Any, Literal, TypeVar, cast
 
 import rules
 from django.core.exceptions import ObjectDoesNotExist
-from django.db import transaction
 from django.db.models import Model, QuerySet
 from django.http import HttpRequest
 from ninja import Router
@@ -23,6 +22,7 @@ from school.audit import record
 from school.language import in_language_of
 from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
+from school.retrying import in_transaction
 
 Row = TypeVar("Row", bound=Model)
 
@@ -61,11 +61,11 @@ class Permission:
             raise LacksSecondFactor("Your school asks for a second factor. Set it up first.")
         subject: School | SchoolClass | Student | None = None
         if self.about == "class":
-            subject = _found(SchoolClass.objects.for_person(request.user), address["class_id"])
+            subject = _found(SchoolClass.objects.for_person(request.user), _number(address["class_id"]))
         elif self.about == "school":
-            subject = _found(School.objects.asked_by(request.user), address["school_id"])
+            subject = _found(School.objects.asked_by(request.user), _number(address["school_id"]))
         elif self.about == "student":
-            subject = _found(Student.objects.select_related("school"), address["student_id"])
+            subject = _found(Student.objects.select_related("school"), _number(address["student_id"]))
         if not self.signed_in:
             return
         if (self.about and subject is None) or not rules.test_rule(self.name, request.user, subject):
@@ -106,6 +106,13 @@ def _refuse_another(request: HttpRequest) -> None:
         raise AnotherPerson
 
 
+def _number(text: str) -> int:
+    """A number of an address. Raises NotYours for what is none: nothing has such a number."""
+    if not text.isdecimal():
+        raise NotYours
+    return int(text)
+
+
 def _found(rows: QuerySet[Row], pk: int) -> Row | None:
     """The row of this number. `first` would put in order what is one row at the most, at each request."""
     try:
@@ -127,22 +134,25 @@ def _record(request: Asking, action: AuditAction, operation: str, address: dict[
 
 
 class _Session(APIKeyCookie):
-    """Django's session; it looks at the CSRF token of whatever changes something."""
+    """Django's session, and the operation's permission: looked at before what is sent is read, so that who may not do something is
+    not told what would be wrong with it. It looks at the CSRF token of whatever changes something.
+    """
 
     param_name = "sessionid"
 
-    def __init__(self, *, signed_in: bool) -> None:
-        self.signed_in = signed_in
+    def __init__(self, permission: Permission) -> None:
+        self.permission = permission
         super().__init__(csrf=True)
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return request.user if request.user.is_authenticated or not self.signed_in else None
+        if self.permission.signed_in and not request.user.is_authenticated:
+            return None
+        assert request.resolver_match is not None
+        self.permission.check(cast("Asking", request), request.resolver_match.kwargs)
+        return request.user
 
 
-_SIGNED_IN, _ANYBODY = _Session(signed_in=True), _Session(signed_in=False)
-
-
-REFUSALS = (401, 403, 404, 409, 422, 429, 503)
+REFUSALS = (401, 403, 404, 409, 413, 422, 429, 503)
 """With which any operation may be refused; each is answered with a Problem."""
 
 
@@ -169,18 +179,22 @@ class PermittedRouter(Router):
 
             @wraps(view)
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
-                permission.check(request, address)
+                if permission.by_secret:
+                    permission.check(request, address)
                 # A family's page is in the family's language.
                 with in_language_of(request.user) if permission.about == "student" else nullcontext():
                     if permission.changes is None or methods == ["GET"]:
                         return done(request, *args, **address)
-                    with transaction.atomic():
+
+                    def act() -> Any:
                         permission.count(request)
                         return done(request, *args, **address)
 
+                    return in_transaction(act)
+
             permitted.permission = permission  # type: ignore[attr-defined]
             permitted.audit = audit  # type: ignore[attr-defined]
-            auth = None if permission.by_secret else _SIGNED_IN if permission.signed_in else _ANYBODY
+            auth = None if permission.by_secret else _Session(permission)
             given = options.pop("response", None)
             answers = given if isinstance(given, dict) else {200: given}
             answers = {**answers, frozenset(REFUSALS): Problem}

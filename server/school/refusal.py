@@ -30,6 +30,8 @@ class Code(StrEnum):
     """It did not come from a page of this application."""
     NOT_FOUND = "not_found"
     """It is not there, or not this person's to see: the answer does not tell which."""
+    TOO_LARGE = "too_large"
+    """More than is taken at once; the same request cannot be sent again as it is."""
     TOO_MANY_ATTEMPTS = "too_many_attempts"
     BUSY = "busy"
     """Too much of it is asked at once; the same request is to be sent again in a moment."""

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from typing import Any, NamedTuple
 
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError
 from django.utils import timezone
 from gradecore.entry import EntryError
 from gradecore.numbers import UNIT
@@ -16,6 +16,7 @@ from school import acts, revisions
 from school.calendar import local
 from school.models import Person
 from school.refusal import Refused
+from school.retrying import in_transaction
 
 from scores.lines import Lines
 from scores.models import Batch, Score
@@ -79,15 +80,18 @@ def enter(plan: LoadedPlan, person: Person, batch: uuid.UUID, entries: Sequence[
     school_class = plan.school_class
     if len(entries) > MOST_ENTRIES:
         raise Refused(f"At most {MOST_ENTRIES} entries are saved at a time; these are {len(entries)}.")
+
+    def save() -> Entered:
+        entering = _Entering(plan, person)
+        _refuse_stale(plan)
+        answer = entering.save(entries)
+        Batch.objects.create(
+            id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
+        )
+        return Entered(answer, entering.written.scores, entering.written.revision)
+
     try:
-        with transaction.atomic():
-            entering = _Entering(plan, person)
-            _refuse_stale(plan)
-            answer = entering.save(entries)
-            Batch.objects.create(
-                id=batch, school_class=school_class, person=person, answer=answer, at=school_class.school.now()
-            )
-            return Entered(answer, entering.written.scores, entering.written.revision)
+        return in_transaction(save)
     except IntegrityError:
         # The same batch was saved before, and none of this one was.
         known = Batch.objects.filter(id=batch).first()

@@ -764,6 +764,9 @@ def test_a_class_that_is_not_there_is_answered_like_one_that_is_not_ones_own(
         for each in (world.school_class.pk, 999_999)
     ]
     assert answers[0].content == answers[1].content
+    assert {each.status_code for each in answers} == {404}, (
+        "nobody is told what would be wrong with what they may not do"
+    )
 
 
 def test_no_two_shapes_have_one_name() -> None:

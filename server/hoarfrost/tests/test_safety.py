@@ -117,6 +117,20 @@ def test_the_page_comes_while_the_database_is_away(world: World, monkeypatch: py
     assert client.get("/").status_code == 200
 
 
+def test_what_is_too_large_for_one_request_or_one_statement_says_so(world: World, monkeypatch: Any) -> None:
+    address = f"{world.address}/scores"
+    answer = world.client("teacher").post(address, b" " * 9_000_000, content_type="application/json")
+    assert (answer.status_code, answer.json()["code"]) == (413, "too_large")
+    for number, status, code in ((1153, 413, "too_large"), (1213, 503, "busy"), (2013, 503, "unavailable")):
+
+        def fail(*given: Any, number: int = number, **named: Any) -> None:
+            raise OperationalError(number, "no")
+
+        monkeypatch.setattr("scores.api.cached_answer", fail)
+        answer = world.client("teacher").get(address)
+        assert (answer.status_code, answer.json()["code"]) == (status, code)
+
+
 @pytest.mark.parametrize("way", ["br", "gzip"])
 def test_what_a_page_loads_comes_compressed_and_is_kept_for_good(client: Client, way: str) -> None:
     largest = max(settings.PAGE.folder.rglob("*.js"), key=lambda each: each.stat().st_size)
