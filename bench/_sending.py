@@ -36,8 +36,8 @@ def put_out(here: Any) -> int:
     """Put all that is new of a class into the outbox; gives how many lines."""
     from school.models import Term
     from sending import outbox
-    from sending.going import Going
     from sending.models import Line, What, Why
+    from sending.outgoing import Going
 
     quarter = Term.objects.get(name="Quarter 2")
     made = outbox.put_out(Going(here, quarter), Why.NIGHT, None, whats=(What.WORK,))

@@ -9,9 +9,9 @@ from people.models import Register
 from school.models import Person, SchoolClass, Student
 from scores.class_cache import cached_class
 from sending import outbox, pairing, register_lists
-from sending.going import Going
-from sending.lines import Lines
 from sending.models import Delivery, DeliveryState, Line, LineState, Pairing, Record, SchoolSending, What, Why
+from sending.outgoing import Going
+from sending.records import Lines
 
 from demo import office
 from demo.making import Tarnwick, day

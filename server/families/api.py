@@ -21,7 +21,7 @@ from families.news import look
 from families.one_class import PostedFor, SeenClass, facts_of
 from families.page import FamilyPage, report_card, seen_class
 from families.permissions import KEEP_OUT, SEE_ALL, SEE_FAMILY_PAGE, SHOW
-from families.reading import read
+from families.read_reports import read
 from families.schemas import (
     FamilyClassOut,
     FamilyOut,

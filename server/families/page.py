@@ -25,7 +25,7 @@ from scores.class_cache import cached_class, cached_for_student
 from families.models import Told, families_of
 from families.news import Item, items_of, known_by, news
 from families.one_class import PostedFor, SeenClass, facts_of
-from families.reading import terms_read
+from families.read_reports import terms_read
 from families.schemas import FamilyOut, NewsOut, YearLink
 
 

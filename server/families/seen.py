@@ -12,7 +12,7 @@ from school.models import Guardianship, Sees, Student, Term
 from scores.book import LoadedClass, works_of
 
 from families.models import Known, RunningHidden, Told, families_of
-from families.reading import read_words
+from families.read_reports import read_words
 from families.schemas import (
     ReaderOut,
     ReasonOut,

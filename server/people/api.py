@@ -11,7 +11,7 @@ from school.refusal import Refused
 from school.schemas import written
 from school.years import year_of
 
-from people import beginning, classes, enrolling, persons, students
+from people import classes, enrolling, persons, setting_up, students
 from people.class_schemas import (
     AlongOut,
     ClassChange,
@@ -312,7 +312,7 @@ def draw_aliases(request: Asking, school_id: int, school_class: int) -> Any:
 )
 def make_next_year(request: Asking, school_id: int, year: int) -> Any:
     """The year after another, with its terms and windows moved by whole weeks."""
-    return {"id": beginning.next_year(year_of(request.school, year)).pk}
+    return {"id": setting_up.next_year(year_of(request.school, year)).pk}
 
 
 @router.get("/schools/{school_id}/years/{year}/take-over", permission=SEE_PEOPLE, response=list[ProposedOut])
@@ -322,7 +322,7 @@ def propose_classes(request: Asking, school_id: int, year: int, source: int) -> 
     before, into = year_of(school, source), year_of(school, year)
     if before.pk == into.pk:
         raise Refused("Classes are taken over from another year.", "source")
-    names = beginning.proposed(school, before)
+    names = setting_up.proposed(school, before)
     return [
         ProposedOut(source=each.pk, was=str(each), name=names[each.pk], section=each.section)
         for each in before.classes.filter(archived_at=None)
@@ -334,5 +334,5 @@ def propose_classes(request: Asking, school_id: int, year: int, source: int) -> 
 )
 def take_over(request: Asking, school_id: int, year: int, body: TakeOverIn) -> Any:
     """Take classes over into a year."""
-    wanted = [beginning.TakenOver(**each.model_dump()) for each in body.classes]
-    return {"count": len(beginning.take_over(request.school, year_of(request.school, year), wanted, request.user))}
+    wanted = [setting_up.TakenOver(**each.model_dump()) for each in body.classes]
+    return {"count": len(setting_up.take_over(request.school, year_of(request.school, year), wanted, request.user))}

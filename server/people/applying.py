@@ -24,8 +24,8 @@ from school.models import (
 from school.refusal import Refused
 
 from people.changes import Change, Kind
+from people.class_revisions import count_classes_of
 from people.classes import add_class
-from people.counting import count_classes_of
 from people.enrolling import enrol, leave, move
 from people.persons import LONGEST_NAME, SignIns, add_person, make_person, read_email
 from people.reading import split_name

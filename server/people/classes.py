@@ -8,8 +8,8 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max
+from plans.first_scales import begin_school_plans
 from plans.models import GradingScale, GroundRules
-from plans.starting import begin_school_plans
 from school import revisions
 from school.models import Membership, Person, Role, School, SchoolClass, SchoolYear, Teaching
 from school.refusal import NotYours, Refused

@@ -11,7 +11,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from exchange.columns import FIELDS, Columns, heads_key, propose, read_pairing
 from exchange.tables import Limits, Table, check_size, read_pasted, read_table
-from school import waking
+from school import worker_queue
 from school.acts import UNDOABLE_FOR
 from school.lease import LeaseLost, end, refuse_spent, take
 from school.models import Person, School, SchoolYear
@@ -64,7 +64,7 @@ def begin_file(
     if at_once or len(content) <= READ_AT_ONCE:
         return _keep(school, year, person, name, _read(school, name, content))
     draft = _begin(school, year, person, name, state=DraftState.UNREAD, content=content)
-    transaction.on_commit(lambda: waking.wake(TASK))
+    transaction.on_commit(lambda: worker_queue.wake(TASK))
     return draft
 
 
@@ -254,7 +254,7 @@ def ask_to_apply(draft: FileDraft, person: Person) -> tuple[int, bool]:
     FileDraft.objects.filter(pk=locked.pk).update(
         state=DraftState.WAITING, asked_by=person, total=chosen, done=0, attempts=0, problem=""
     )
-    transaction.on_commit(lambda: waking.wake(TASK))
+    transaction.on_commit(lambda: worker_queue.wake(TASK))
     return chosen, True
 
 

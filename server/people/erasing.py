@@ -23,7 +23,7 @@ from school.models import Act, Person, School, Student
 from school.refusal import Refused
 from scores.models import LevelOverride, Override, Score, ScoreEvent
 
-from people.counting import count_classes_of
+from people.class_revisions import count_classes_of
 from people.students import new_aliases
 
 LONGEST_KEPT = 99

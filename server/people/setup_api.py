@@ -15,7 +15,7 @@ from school.schemas import SessionOut
 from school.session import session_of
 from school.texts import bare_code
 
-from people.beginning import DIVISIONS, Beginning, Officer, begin_school
+from people.setting_up import DIVISIONS, Beginning, Officer, begin_school
 from people.setup_schemas import DivisionOut, SetupIn, SetupOut
 
 router = PermittedRouter(tags=["people"])

@@ -9,7 +9,7 @@ from school.models import Membership, Person, Role, School, SchoolClass, Sees, S
 from school.refusal import NotYours, Refused
 from school.texts import name_of
 
-from people.counting import count_classes_of
+from people.class_revisions import count_classes_of
 from people.persons import LONGEST_NAME, add_person, deactivate, find_person, make_person, read_email, rehang
 
 NAMES = ("given_name", "family_name")

@@ -5,7 +5,7 @@ from typing import Any
 from celery import shared_task
 from celery.signals import worker_ready
 from django.db import close_old_connections
-from school import waking
+from school import worker_queue
 
 from people import drafts
 
@@ -21,7 +21,7 @@ def work() -> None:
 @worker_ready.connect
 def begin(sender: Any = None, **_: Any) -> None:
     """Take up what waits already."""
-    waking.wake(drafts.TASK)
+    worker_queue.wake(drafts.TASK)
 
 
 @shared_task(name="people.tidy")

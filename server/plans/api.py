@@ -11,7 +11,6 @@ from school.refusal import NotYours
 
 from plans import (
     assignments,
-    beginning,
     categories,
     criteria,
     drafting,
@@ -23,12 +22,12 @@ from plans import (
     patterns,
     repeating,
     scales,
+    several_assignments,
     sharing,
     standards,
     terms,
-    together,
+    typed_categories,
 )
-from plans.beginning_schemas import BeginIn, KeepIn, PatternOut, SendIn, SourceOut, WaysOut
 from plans.criteria_schemas import CriterionOut, KnownCriteriaOut, KnownStandardOut
 from plans.loading import offered_codes
 from plans.permissions import CHANGE_PLAN, CHANGE_SHARED
@@ -61,6 +60,7 @@ from plans.schemas import (
     WordsOut,
 )
 from plans.shown import code_out, scale_out
+from plans.typed_categories_schemas import BeginIn, KeepIn, PatternOut, SendIn, SourceOut, WaysOut
 
 router = PermittedRouter(tags=["plan"])
 
@@ -153,7 +153,7 @@ def add_assignment(request: Asking, class_id: int, body: AssignmentIn) -> Any:
 @router.patch("/classes/{class_id}/assignments", permission=CHANGE_PLAN, response=TogetherOut)
 def change_together(request: Asking, class_id: int, body: TogetherIn) -> Any:
     """Change several assignments alike."""
-    return together.change_together(request.school_class, request.user, body.ids, _given(body), body.days)
+    return several_assignments.change_together(request.school_class, request.user, body.ids, _given(body), body.days)
 
 
 @router.patch("/classes/{class_id}/assignments/{assignment_id}", permission=CHANGE_PLAN, response=VersionedOut)
@@ -180,7 +180,7 @@ def assign_to(request: Asking, class_id: int, assignment_id: int, student: int) 
 @router.post("/classes/{class_id}/assignments/{assignment_id}/duplicate", permission=CHANGE_PLAN, response=MadeOut)
 def duplicate(request: Asking, class_id: int, assignment_id: int) -> Any:
     """One more assignment like this one."""
-    return together.duplicate(request.school_class, request.user, assignment_id)
+    return several_assignments.duplicate(request.school_class, request.user, assignment_id)
 
 
 @router.post("/classes/{class_id}/assignments/{assignment_id}/file", permission=CHANGE_PLAN, response={204: None})
@@ -224,7 +224,7 @@ def make_repeating(request: Asking, class_id: int, body: RepeatIn) -> Any:
 @router.put("/classes/{class_id}/order/{kind}", permission=CHANGE_PLAN, response={204: None})
 def order(request: Asking, class_id: int, kind: Literal["category", "assignment"], body: OrderIn) -> Any:
     """Put categories or assignments into an order."""
-    together.order(request.school_class, request.user, kind, body.ids)
+    several_assignments.order(request.school_class, request.user, kind, body.ids)
     return Status(204, None)
 
 
@@ -274,7 +274,7 @@ def put_back(request: Asking, class_id: int, mark: str, field: str) -> Any:
 @router.post("/classes/{class_id}/plan/text", permission=CHANGE_PLAN, response=CountOut)
 def begin_from_text(request: Asking, class_id: int, body: TextIn) -> Any:
     """Make categories from text."""
-    return CountOut(count=beginning.begin_from_text(request.school_class, request.user, body.text))
+    return CountOut(count=typed_categories.begin_from_text(request.school_class, request.user, body.text))
 
 
 @router.get("/classes/{class_id}/criteria", permission=CHANGE_PLAN, response=list[KnownCriteriaOut])

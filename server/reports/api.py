@@ -11,7 +11,7 @@ from ninja import File, Status, UploadedFile
 from school import windows
 from school.access import Asking, PermittedRouter
 from school.models import AuditAction, SchoolClass, Student, Term
-from school.own import own_classes
+from school.own_classes import own_classes
 from school.permissions import SEE_CLASS, SEE_OWN
 from school.refusal import NotYours, Refused
 from school.session import chosen_school

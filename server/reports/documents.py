@@ -15,7 +15,7 @@ from typing import Any
 from django.db import transaction
 from exchange.download import file_name
 from exchange.gradebook import gradebook_text
-from school import waking
+from school import worker_queue
 from school.lease import LeaseLost, end, go_on, refuse_spent, take
 from school.models import Enrolment, Person, School, SchoolClass, SchoolClasses, Student, Term
 from school.refusal import NotYours, Refused
@@ -76,7 +76,7 @@ def ask_for(
 
 def wake() -> None:
     """Tell the worker that something waits. One that cannot be told finds it when it starts."""
-    waking.wake(TASK)
+    worker_queue.wake(TASK)
 
 
 def make_waiting() -> int:

@@ -19,7 +19,7 @@ from school import windows
 from school.calendar import local
 from school.language import language
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
-from school.own import own_name
+from school.own_classes import own_name
 from scores.book import LoadedClass
 from scores.class_cache import cached_class
 from scores.grid import is_apart

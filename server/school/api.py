@@ -7,7 +7,7 @@ from django.db import connection
 from school import acts
 from school.access import Asking, PermittedRouter
 from school.demo_people import demo_people
-from school.own import OwnClass, arrange, own_classes
+from school.own_classes import OwnClass, arrange, own_classes
 from school.permissions import ANYBODY, SEE_OWN, UNDO
 from school.schemas import DemoPerson, HealthOut, OwnClassesIn, OwnClassOut, UndoneOut
 from school.session import chosen_school

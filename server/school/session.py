@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from school.access import lacks_second_factor
 from school.calendar import current_year
 from school.models import Guardianship, Person, Role, School, SchoolClass, Student
-from school.own import own_classes, own_name
+from school.own_classes import own_classes, own_name
 from school.refusal import NotYours
 from school.schemas import ChildLink, ClassLink, SchoolLink, SessionOut
 

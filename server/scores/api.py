@@ -12,7 +12,7 @@ from plans.permissions import CHANGE_PLAN, SEE_PLAN
 from plans.schemas import CheckOut, MendIn, PlanOut, WordsOut
 from school.access import Asking, PermittedRouter
 from school.models import Enrolment
-from school.own import own_classes
+from school.own_classes import own_classes
 from school.permissions import SEE_OWN
 from school.refusal import Refused
 from school.schemas import written
@@ -32,8 +32,8 @@ from scores.lens import chosen_figures, lens
 from scores.loose_ends import loose_ends
 from scores.permissions import ENTER_SCORES, SEE_SCORES
 from scores.planned import planned
-from scores.pulse import pulse
-from scores.schemas import LensOut, LooseEndOut, PulseIn, PulseOut, StudentLineOut, ViewIn
+from scores.presence import presence
+from scores.schemas import LensOut, LooseEndOut, PresenceIn, PresenceOut, StudentLineOut, ViewIn
 from scores.working_schemas import WorkingOut
 
 LARGEST_VIEW = 8000
@@ -180,7 +180,7 @@ def own_students(request: Asking) -> Any:
     ]
 
 
-@router.post("/classes/{class_id}/pulse", permission=SEE_SCORES, response=PulseOut)
-def class_pulse(request: Asking, class_id: int, body: PulseIn) -> Any:
+@router.post("/classes/{class_id}/presence", permission=SEE_SCORES, response=PresenceOut)
+def class_presence(request: Asking, class_id: int, body: PresenceIn) -> Any:
     """What colleagues did meanwhile, and where they are."""
-    return pulse(request.school_class, request.user, body)
+    return presence(request.school_class, request.user, body)

@@ -23,9 +23,9 @@ from school.models import SchoolClass, Student, Term
 from school.refusal import NotYours
 
 from scores.by_standard import ByStandard
-from scores.lines import Lines
 from scores.models import LevelOverride, Override, Score
 from scores.texts import core_score, score_text, text_score
+from scores.typed_lines import Lines
 
 
 class ScoreRow(NamedTuple):

@@ -17,7 +17,7 @@ from school.models import Student, Term
 from scores.book import LoadedClass
 from scores.entry_schemas import NotTakenOut, TriedOut
 from scores.grid import namesakes_of
-from scores.lines import Line
+from scores.typed_lines import Line
 
 _MARKS_FIRST = {"falls": 0, "disappears": 0, "replaced": 0, "rises": 1, "appears": 1, "stays": 2}
 

@@ -18,9 +18,9 @@ from school.models import Person
 from school.refusal import Refused
 from school.retrying import in_transaction
 
-from scores.lines import Lines
 from scores.models import Batch, Score
 from scores.texts import score_text
+from scores.typed_lines import Lines
 from scores.writing import Writing
 
 MOST_ENTRIES = 2000

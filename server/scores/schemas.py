@@ -33,7 +33,7 @@ class EventOut(Schema):
     at: datetime.datetime
 
 
-class PulseIn(Body):
+class PresenceIn(Body):
     """The revision of the scores that a page has come to, None at first, and the cell that its person is in."""
 
     revision: int | None = None
@@ -49,7 +49,7 @@ class SomebodyOut(Schema):
     assignment: int | None
 
 
-class PulseOut(Schema):
+class PresenceOut(Schema):
     """How far the class has come: whatever differs from what a page knows is to be fetched again."""
 
     revision: int

@@ -11,10 +11,10 @@ from school.refusal import NotYours, Refused
 from scores.book import student_of, term_of
 from scores.class_cache import cached_class
 
-from sending import arranging, differing, outbox, pairing, receipts, register_lists, shown, waking
-from sending.going import Going
+from sending import arrangements, differences, outbox, pairing, receipts, register_lists, shown, worker_queue
 from sending.keys import result_key, term_key, work_key
 from sending.models import Delivery, DeliveryState, Line, LineState, What, Why
+from sending.outgoing import Going
 from sending.permissions import ARRANGE_SENDING, SEE_ALL_SENDING, SEE_SENDING, SEND, SEND_OWN
 from sending.schemas import (
     AnewIn,
@@ -44,7 +44,7 @@ def see_sending(request: Asking, class_id: int, term_id: int | None = None) -> A
 @router.put("/classes/{class_id}/sending/when", permission=SEND, audit=AuditAction.SETTINGS, response=SendingOut)
 def set_when(request: Asking, class_id: int, body: WhenIn, term_id: int | None = None) -> Any:
     """Say when the class sends what is new."""
-    arranging.set_when(request.school_class, body.when)
+    arrangements.set_when(request.school_class, body.when)
     return see_sending(request, class_id, term_id)
 
 
@@ -95,7 +95,7 @@ def try_again(request: Asking, class_id: int, delivery: int, body: LinesIn) -> A
     found = _delivery(request, delivery)
     if found.state == DeliveryState.WAITING:
         Delivery.objects.filter(pk=found.pk).update(next_try_at=None)
-        waking.wake()
+        worker_queue.wake()
         return {"lines": found.lines.filter(state=LineState.WAITING).exclude(record__student=None).count()}
     mine = found.lines.filter(state__in=(LineState.REFUSED, LineState.LEFT))
     chosen = mine.filter(pk__in=body.lines) if body.lines else mine
@@ -120,7 +120,7 @@ def stop(request: Asking, class_id: int, delivery: int) -> Any:
 @router.get("/classes/{class_id}/sending/compare", permission=SEE_SENDING, response=ComparedOut)
 def compare(request: Asking, class_id: int, term_id: int | None = None) -> Any:
     """Ask the register what it has of the class now, and say in what that differs."""
-    compared, found = differing.compare(_going(request, term_id))
+    compared, found = differences.compare(_going(request, term_id))
     return {"compared": compared, "differences": found}
 
 
@@ -129,7 +129,7 @@ def begin_anew(request: Asking, class_id: int, body: AnewIn) -> Any:
     """Send an assignment, or a term's grades, under a new identifier: the register has deleted the old one."""
     going = _going(request, body.term_id)
     with transaction.atomic():
-        only = differing.begin_anew(going, body.key)
+        only = differences.begin_anew(going, body.key)
         made = outbox.put_out(going, Why.ASKED, request.user, only=only)
     return {"lines": _results(made)}
 
@@ -144,7 +144,7 @@ def see_grade_history(request: Asking, class_id: int, student: int, term_id: int
 @router.get("/schools/{school_id}/sending", permission=SEE_ALL_SENDING, response=SchoolSendingOut)
 def see_school_sending(request: Asking, school_id: int) -> Any:
     """What the school says of sending, and how each class stands."""
-    return arranging.overview(request.school)
+    return arrangements.overview(request.school)
 
 
 @router.put(
@@ -152,8 +152,8 @@ def see_school_sending(request: Asking, school_id: int) -> Any:
 )
 def set_school_sending(request: Asking, school_id: int, body: SchoolSendingIn) -> Any:
     """Say how the school sends."""
-    arranging.set_school(request.school, **body.model_dump())
-    return arranging.overview(request.school)
+    arrangements.set_school(request.school, **body.model_dump())
+    return arrangements.overview(request.school)
 
 
 @router.post(
@@ -165,7 +165,7 @@ def set_school_sending(request: Asking, school_id: int, body: SchoolSendingIn) -
 def look(request: Asking, school_id: int) -> Any:
     """Ask the register what it has: its terms, categories, marks and classes."""
     register_lists.look(request.school)
-    return arranging.overview(request.school)
+    return arrangements.overview(request.school)
 
 
 def _going(request: Asking, term_id: int | None) -> Going:

@@ -15,11 +15,11 @@ class SendingConfig(AppConfig):
         from reports.posting import grades_posted
         from reports.standing import send_station_by
 
-        from sending import personal, state
+        from sending import personal_data, state
         from sending.outbox import after_posting
 
         send_station_by(state.station)
         frame.say_sent_by(state.of_school)
-        student_erased.connect(personal.forget_student, dispatch_uid="sending")
-        tell_beside(personal.sent_about)
+        student_erased.connect(personal_data.forget_student, dispatch_uid="sending")
+        tell_beside(personal_data.sent_about)
         grades_posted.connect(after_posting, dispatch_uid="sending")

@@ -25,7 +25,7 @@ from people.models import Register
 from people.register_client import TIMEOUT, signed_in, take_token, words_of
 from school.models import School
 
-from sending import waking
+from sending import worker_queue
 from sending.keys import item_of
 from sending.models import ITEM_REFUSED, Delivery, DeliveryState, Line, LineState, Record
 
@@ -212,7 +212,7 @@ class _Sending:
         attempts = (self._held().values_list("attempts", flat=True).first() or 0) + 1
         wait = min(datetime.timedelta(seconds=settings.SENDING_FIRST_WAIT) * 2 ** min(attempts - 1, 12), LONGEST_WAIT)
         logger.warning("Delivery %s waits %s: %s", self.delivery.pk, wait, problem)
-        waking.wake(wait.total_seconds() + 1)
+        worker_queue.wake(wait.total_seconds() + 1)
         self._held().update(
             attempts=attempts, problem=problem[:300], next_try_at=timezone.now() + wait, lease="", leased_until=None
         )

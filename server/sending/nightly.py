@@ -16,8 +16,8 @@ from school.refusal import Refused
 from scores.class_cache import cached_class
 
 from sending import outbox
-from sending.going import Going
 from sending.models import Line, LineState, Rosters, SchoolSending, When, Why
+from sending.outgoing import Going
 from sending.pairing import ClassPairing
 from sending.register_lists import Lists, lists_of, look
 

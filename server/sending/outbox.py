@@ -8,11 +8,11 @@ from django.db import transaction
 from people.models import Register
 from school.models import Person, SchoolClass, Term
 
-from sending import waking
-from sending.going import Going
+from sending import worker_queue
 from sending.keys import OF_TERMS, OF_WORK, result_key, term_key
-from sending.lines import Lines, Said, body_of, digest
 from sending.models import ClassSending, Delivery, Line, LineState, Record, What, When, Why, sending_of
+from sending.outgoing import Going
+from sending.records import Lines, Said, body_of, digest
 
 
 def when_of(school_class: SchoolClass) -> When:
@@ -47,7 +47,7 @@ def put_out(
             if what in whats and (delivery := _Putting(going, what, why, person, only, again).put(said())):
                 made.append(delivery)
         if made:
-            transaction.on_commit(waking.wake)
+            transaction.on_commit(worker_queue.wake)
         return made
 
 

@@ -11,13 +11,13 @@ from school.calendar import local
 from school.models import SchoolClass, Term
 
 from sending import outbox
-from sending.differing import other_grade
-from sending.going import Going, GradeGoing, WorkGoing
+from sending.differences import other_grade
 from sending.keys import work_key
-from sending.lines import Lines, Said, digest
 from sending.models import Line, PairedKind, Record, sending_of
+from sending.outgoing import Going, GradeGoing, WorkGoing
 from sending.pairing import ClassPairing, Pair
 from sending.receipts import deliveries, write_to_office
+from sending.records import Lines, Said, digest
 from sending.register_lists import Part
 from sending.schemas import (
     CanGoOut,

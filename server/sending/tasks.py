@@ -6,10 +6,10 @@ from celery import shared_task
 from celery.signals import worker_ready
 from django.db import close_old_connections
 
-from sending import delivering, nightly, waking
+from sending import delivering, nightly, worker_queue
 
 
-@shared_task(name=waking.SEND)
+@shared_task(name=worker_queue.SEND)
 def send() -> None:
     """Send what waits in the outbox."""
     close_old_connections()
@@ -34,4 +34,4 @@ def tidy() -> None:
 @worker_ready.connect
 def begin(sender: Any = None, **_: Any) -> None:
     """Take up what waits already."""
-    waking.wake()
+    worker_queue.wake()

@@ -17,7 +17,7 @@ from school.models import School, Student
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
-from sending import delivering, nightly, personal
+from sending import delivering, nightly, personal_data
 from sending.models import Delivery, DeliveryState, Line, LineState, Record, RegisterPart, When
 from sending.tests.conftest import AtOffice, Sender
 
@@ -378,7 +378,7 @@ def test_of_an_erased_student_no_word_is_left_in_the_outbox(ready: Sender, at_of
     ready.deliver()
     student = ready.world.students[0]
     assert Line.objects.get(record__student=student).body is not None
-    told = personal.sent_about(student)["sent to the register"][1]
+    told = personal_data.sent_about(student)["sent to the register"][1]
     assert [row[3:5] for row in told] == [("B", "refused")]
     Student.objects.filter(pk=student.pk).update(is_active=False)
     School.objects.update(kept_years=0, fixed_day=datetime.date(2033, 1, 1))

@@ -9,8 +9,8 @@ from django.core.management.base import BaseCommand, CommandError
 from school.models import Person, School
 from school.refusal import Refused
 
-from people.beginning import Officer, add_officer
 from people.management.commands.school import find_school
+from people.setting_up import Officer, add_officer
 
 
 class Command(BaseCommand):

@@ -12,9 +12,9 @@ from school.models import Person, Role, School
 from school.refusal import Refused
 from school.years import year_of
 
-from people.beginning import DIVISIONS, Beginning, Officer, begin_school
 from people.changes import Change
 from people.drafts import apply_draft, begin_file, compute
+from people.setting_up import DIVISIONS, Beginning, Officer, begin_school
 
 
 class Command(BaseCommand):

@@ -1204,7 +1204,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/classes/{class_id}/pulse": {
+    "/api/v1/classes/{class_id}/presence": {
         parameters: {
             query?: never;
             header?: never;
@@ -1214,10 +1214,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Class Pulse
+         * Class Presence
          * @description What colleagues did meanwhile, and where they are.
          */
-        post: operations["scores_api_class_pulse"];
+        post: operations["scores_api_class_presence"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9075,6 +9075,32 @@ export interface components {
             working: components["schemas"]["WorkingOut"];
         };
         /**
+         * PresenceIn
+         * @description The revision of the scores that a page has come to, None at first, and the cell that its person is in.
+         */
+        PresenceIn: {
+            /** Assignment */
+            assignment?: number | null;
+            /** Revision */
+            revision?: number | null;
+            /** Student */
+            student?: number | null;
+        };
+        /**
+         * PresenceOut
+         * @description How far the class has come: whatever differs from what a page knows is to be fetched again.
+         */
+        PresenceOut: {
+            /** Here */
+            here: components["schemas"]["SomebodyOut"][];
+            /** Plan */
+            plan: string;
+            /** Revision */
+            revision: number;
+            /** Words */
+            words: string[];
+        };
+        /**
          * PreviewOut
          * @description What each choice of a ground rule makes of the grade of a student for whom it matters.
          */
@@ -9175,32 +9201,6 @@ export interface components {
         PublicAddressOut: {
             /** Address */
             address: string;
-        };
-        /**
-         * PulseIn
-         * @description The revision of the scores that a page has come to, None at first, and the cell that its person is in.
-         */
-        PulseIn: {
-            /** Assignment */
-            assignment?: number | null;
-            /** Revision */
-            revision?: number | null;
-            /** Student */
-            student?: number | null;
-        };
-        /**
-         * PulseOut
-         * @description How far the class has come: whatever differs from what a page knows is to be fetched again.
-         */
-        PulseOut: {
-            /** Here */
-            here: components["schemas"]["SomebodyOut"][];
-            /** Plan */
-            plan: string;
-            /** Revision */
-            revision: number;
-            /** Words */
-            words: string[];
         };
         /**
          * ReadIn
@@ -18844,7 +18844,7 @@ export interface operations {
             };
         };
     };
-    scores_api_class_pulse: {
+    scores_api_class_presence: {
         parameters: {
             query?: never;
             header?: never;
@@ -18855,7 +18855,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PulseIn"];
+                "application/json": components["schemas"]["PresenceIn"];
             };
         };
         responses: {
@@ -18865,7 +18865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PulseOut"];
+                    "application/json": components["schemas"]["PresenceOut"];
                 };
             };
             /** @description Unauthorized */

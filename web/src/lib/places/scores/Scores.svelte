@@ -8,7 +8,7 @@
 	import { page } from '$app/state';
 	import type { Shapes } from '$lib/api/client';
 	import type { Column, Row } from '$lib/class/entering.svelte';
-	import { pulse } from '$lib/class/pulse.svelte';
+	import { presence } from '$lib/class/presence.svelte';
 	import Grid from './grid/Grid.svelte';
 	import Later from '$lib/ui/Later.svelte';
 	import NothingShown from './NothingShown.svelte';
@@ -119,8 +119,8 @@
 	}
 
 	function tell(row: Row, column: Column, cells: { student: number; assignment: number }[]): void {
-		pulse.cell = { student: row.student_id, assignment: column.id };
-		looked = cells.length ? { on: 'chosen', cells } : { on: 'cell', ...pulse.cell };
+		presence.cell = { student: row.student_id, assignment: column.id };
+		looked = cells.length ? { on: 'chosen', cells } : { on: 'cell', ...presence.cell };
 		// As it opens it takes room from the grid, which is not to happen under one's hands.
 		if (!lens.current) lens.setImmediately(looked);
 	}
@@ -136,7 +136,7 @@
 		commands.offer(() => {
 			const { data } = grid;
 			if (!data || !whole) return [];
-			const work = data.columns.find((each) => each.id === (pulse.cell?.assignment ?? alone?.id));
+			const work = data.columns.find((each) => each.id === (presence.cell?.assignment ?? alone?.id));
 			const on = { add: () => (isAdding = true), groups: () => (isGrouping = true) };
 			return commandsOfGrid({ here, grid: data, shown: whole, work, view, look, on });
 		})
@@ -165,7 +165,9 @@
 			add: () => (isAdding = true),
 			groups: () => (isGrouping = true)
 		}}
-		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${pulse.cell?.assignment ?? alone.id}` : ''}"
+		stack="/class/{id}/stack?term={data.term_id}{alone
+			? `&work=${presence.cell?.assignment ?? alone.id}`
+			: ''}"
 	/>
 {/snippet}
 

@@ -12,7 +12,7 @@
 	import { Changing } from '$lib/app/changing';
 	import { Editing } from '$lib/class/planning/editing';
 	import { provideClass } from '$lib/class/thisClass';
-	import { pulse } from '$lib/class/pulse.svelte';
+	import { presence } from '$lib/class/presence.svelte';
 	import Ribbon from '$lib/class/Ribbon.svelte';
 	import Trail from '$lib/class/Trail.svelte';
 	import { signed } from '$lib/app/session.svelte';
@@ -64,7 +64,7 @@
 	});
 
 	// What a colleague changes appears by itself.
-	$effect(() => pulse.follow(id, queries));
+	$effect(() => presence.follow(id, queries));
 
 	function onkeydown(event: KeyboardEvent): void {
 		const target = event.target as HTMLElement;
@@ -109,9 +109,9 @@
 					place === 'stack' && 'max-md:hidden'
 				]}
 			>
-				{#if pulse.here.length}<span class="text-lichen-ink"
-						>{pulse.here.map((each) => each.name).join(' and ')}
-						{pulse.here.length === 1 ? 'is' : 'are'} here too</span
+				{#if presence.here.length}<span class="text-lichen-ink"
+						>{presence.here.map((each) => each.name).join(' and ')}
+						{presence.here.length === 1 ? 'is' : 'are'} here too</span
 					>{:else}{frame.data?.words ?? ' '}{/if}
 			</p>
 		</div>

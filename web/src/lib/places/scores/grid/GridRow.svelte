@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A student's row: name, grade, and the cells that are drawn. */
-	import { pulse } from '$lib/class/pulse.svelte';
+	import { presence } from '$lib/class/presence.svelte';
 	import { brief } from '$lib/ui/brief';
 	import { hasLeft } from '$lib/ui/focus';
 	import Blocks from './Blocks.svelte';
@@ -53,7 +53,7 @@
 	// Looked at once a row: what happens in another row leaves its cells alone.
 	const waiting = new Still(() => entering.waiting(given));
 	const troubled = new Still(() => entering.troubled(given));
-	const others = new Still(() => pulse.inRow(given.student_id));
+	const others = new Still(() => presence.inRow(given.student_id));
 	const name = $derived(shownName(row, hasAliases));
 	const states: Record<string, string> = {
 		not_assigned: 'not assigned',

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saving } from '$lib/app/saving/saving.svelte';
 import { serve, type Asked } from '$lib/tests/server';
 import { notice } from '$lib/app/notice.svelte';
-import { pulse } from './pulse.svelte';
+import { presence } from './presence.svelte';
 
 const BEAT = 2000;
 let now = { revision: 5, plan: '1 0', words: [] as string[], here: [] as object[] };
@@ -24,10 +24,10 @@ const saved = (classId: number, revision: number) =>
 beforeEach(async () => {
 	vi.useFakeTimers();
 	now = { revision: 5, plan: '1 0', words: [], here: [] };
-	asked = serve({ 'POST /api/v1/classes/1/pulse': () => now });
+	asked = serve({ 'POST /api/v1/classes/1/presence': () => now });
 	fetched.mockClear();
 	notice.clear();
-	leave = pulse.follow(1, queries);
+	leave = presence.follow(1, queries);
 	await vi.advanceTimersByTimeAsync(0);
 });
 
@@ -36,7 +36,7 @@ afterEach(() => {
 	vi.useRealTimers();
 });
 
-describe('the pulse of a class', () => {
+describe('the presence of a class', () => {
 	it('asks every two seconds for what came since, and fetches nothing while nothing did', async () => {
 		await beat();
 		expect(asked.map((each) => each.body['revision'])).toEqual([null, 5]);
@@ -72,22 +72,22 @@ describe('the pulse of a class', () => {
 
 	it('tells where one is, and who is in a row', async () => {
 		now = { ...now, here: [{ name: 'Bo Birch', student: 3, assignment: 4 }] };
-		pulse.cell = { student: 1, assignment: 2 };
+		presence.cell = { student: 1, assignment: 2 };
 		await beat();
 		expect(asked.at(-1)!.body).toMatchObject({ student: 1, assignment: 2 });
-		expect([...pulse.inRow(3)!]).toEqual([[4, 'Bo Birch']]);
-		expect(pulse.inRow(1)).toBeUndefined();
+		expect([...presence.inRow(3)!]).toEqual([[4, 'Bo Birch']]);
+		expect(presence.inRow(1)).toBeUndefined();
 	});
 
 	it('goes on when nobody answers for a while, and ends when one leaves', async () => {
-		serve({ 'POST /api/v1/classes/1/pulse': () => 'nobody' });
+		serve({ 'POST /api/v1/classes/1/presence': () => 'nobody' });
 		await beat();
-		asked = serve({ 'POST /api/v1/classes/1/pulse': () => ({ ...now, revision: 6 }) });
+		asked = serve({ 'POST /api/v1/classes/1/presence': () => ({ ...now, revision: 6 }) });
 		await beat();
 		expect(fetched).toHaveBeenCalledOnce();
 		leave();
 		await beat();
 		expect(asked).toHaveLength(1);
-		expect(pulse.here).toEqual([]);
+		expect(presence.here).toEqual([]);
 	});
 });

@@ -7,7 +7,7 @@ import { notice } from '$lib/app/notice.svelte';
 
 const EVERY = 2000;
 
-class Pulse {
+class Presence {
 	/** Who else has the class open, and in which cell they are. */
 	here = $state.raw<Shapes['SomebodyOut'][]>([]);
 	/** The cell that one is in oneself. */
@@ -21,7 +21,7 @@ class Pulse {
 
 	/** Follow a class until the function returned is called. */
 	follow(classId: number, queries: QueryClient): () => void {
-		let known: Pick<Shapes['PulseOut'], 'revision' | 'plan'> | null = null;
+		let known: Pick<Shapes['PresenceOut'], 'revision' | 'plan'> | null = null;
 		let timer: ReturnType<typeof setTimeout>;
 		let isOver = false;
 		this.here = [];
@@ -33,7 +33,7 @@ class Pulse {
 			if (document.visibilityState === 'visible') {
 				try {
 					const now = await ask(
-						api.POST('/api/v1/classes/{class_id}/pulse', {
+						api.POST('/api/v1/classes/{class_id}/presence', {
 							params: { path: { class_id: classId } },
 							body: {
 								revision: known?.revision ?? null,
@@ -68,4 +68,4 @@ class Pulse {
 	}
 }
 
-export const pulse = new Pulse();
+export const presence = new Presence();

@@ -19,10 +19,10 @@ from people.registers import find_register
 from reports.standing import plural
 from school.refusal import Refused
 
-from sending.going import Going
 from sending.keys import item_of
-from sending.lines import Lines, Said
 from sending.models import Line, Record
+from sending.outgoing import Going
+from sending.records import Lines, Said
 from sending.schemas import DifferenceOut
 
 COMPARED = ("score", "textScore", "comment", "scoreStatus")

@@ -8,9 +8,9 @@ from zoneinfo import available_timezones
 
 from accounts.inviting import choose_password
 from django.db import transaction
+from plans.first_scales import begin_school_plans
 from plans.models import GroundRules
 from plans.passing_on import begin_with, plan_of
-from plans.starting import begin_school_plans
 from school.models import (
     Membership,
     Person,

@@ -15,8 +15,8 @@ from plans.models import Assignment
 from reports.models import PostedGrade
 from school.models import Student
 
-from sending.going import Going, GradeGoing, ScoreGoing, WorkGoing
 from sending.keys import result_key, term_key, work_key
+from sending.outgoing import Going, GradeGoing, ScoreGoing, WorkGoing
 from sending.pairing import same_mark
 
 DECIMALS = 4

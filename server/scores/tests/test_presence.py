@@ -10,55 +10,55 @@ from school.models import Presence
 from scores.tests.test_entering import enter, entry
 
 
-def pulse(world: World, who: str = "teacher", **asked: Any) -> Any:
-    return send(world.client(who), "POST", f"{world.address}/pulse", asked).json()
+def presence(world: World, who: str = "teacher", **asked: Any) -> Any:
+    return send(world.client(who), "POST", f"{world.address}/presence", asked).json()
 
 
 def test_what_a_colleague_does_is_told_with_their_name_and_where_they_are(world: World) -> None:
-    before = pulse(world)
+    before = presence(world)
     assert (before["words"], before["here"]) == ([], [])
     mine = enter(world, entry(world, "9")).json()["revision"]
     assert mine == before["revision"] + 1
-    own = pulse(world, revision=before["revision"])
+    own = presence(world, revision=before["revision"])
     assert (own["revision"], own["words"]) == (mine, []), "one's own in another tab is fetched, and no news"
     enter(world, entry(world, "12", version=1), entry(world, "8", student=1), who="co_teacher")
-    pulse(world, "co_teacher", student=world.students[0].pk, assignment=world.assignments[0].pk)
-    now = pulse(world, revision=mine)
+    presence(world, "co_teacher", student=world.students[0].pk, assignment=world.assignments[0].pk)
+    now = presence(world, revision=mine)
     assert now["revision"] == mine + 1
     assert now["words"] == ["Bo Birch entered 2 scores."]
     assert now["here"] == [{"name": "Bo Birch", "student": world.students[0].pk, "assignment": world.assignments[0].pk}]
-    assert pulse(world, revision=now["revision"])["words"] == []
+    assert presence(world, revision=now["revision"])["words"] == []
     Presence.objects.update(at=timezone.now() - timedelta(seconds=30))
-    assert pulse(world)["here"] == []
+    assert presence(world)["here"] == []
 
 
 def test_one_score_is_told_with_its_place_and_a_comment_as_what_it_is(world: World) -> None:
-    known = pulse(world)["revision"]
+    known = presence(world)["revision"]
     enter(world, entry(world, "9", student=1), who="co_teacher")
-    assert pulse(world, revision=known)["words"] == ["Bo Birch entered 9 for Una Fir, Oak."]
+    assert presence(world, revision=known)["words"] == ["Bo Birch entered 9 for Una Fir, Oak."]
     wrote = entry(world, "", version=1, student=1) | {"text": None, "comment": "Well seen."}
     enter(world, wrote, who="co_teacher")
-    assert pulse(world, revision=known + 1)["words"] == ["Bo Birch changed a comment of Una Fir, Oak."]
+    assert presence(world, revision=known + 1)["words"] == ["Bo Birch changed a comment of Una Fir, Oak."]
 
 
 def test_a_change_of_the_plan_is_told_apart_from_scores(world: World) -> None:
-    before = pulse(world)
+    before = presence(world)
     work = f"{world.address}/assignments/{world.assignments[0].pk}"
     send(world.client("co_teacher"), "PATCH", work, {"name": "Oak leaves"})
-    now = pulse(world, revision=before["revision"])
+    now = presence(world, revision=before["revision"])
     assert now["plan"] != before["plan"]
     assert now["revision"] == before["revision"]
 
 
 def test_a_pulse_is_cheap(world: World, django_assert_max_num_queries: Any) -> None:
     enter(world, entry(world, "9"))
-    known = pulse(world)
+    known = presence(world)
     client = world.client("co_teacher")
-    pulse(world, "co_teacher")
+    presence(world, "co_teacher")
     with django_assert_max_num_queries(10):
-        send(client, "POST", f"{world.address}/pulse", {"revision": known["revision"]})
+        send(client, "POST", f"{world.address}/presence", {"revision": known["revision"]})
 
 
 def test_a_place_that_is_none_is_refused(world: World) -> None:
     for body in ({"student": -1}, {"assignment": 2**40}):
-        assert send(world.client("teacher"), "POST", f"{world.address}/pulse", body).status_code == 422
+        assert send(world.client("teacher"), "POST", f"{world.address}/presence", body).status_code == 422

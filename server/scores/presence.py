@@ -12,13 +12,13 @@ from school.models import Person, Presence, SchoolClass
 
 from scores.entering import WORDS
 from scores.models import ScoreEvent
-from scores.schemas import PulseIn, PulseOut, SomebodyOut
+from scores.schemas import PresenceIn, PresenceOut, SomebodyOut
 
 FRESH = datetime.timedelta(seconds=10)
 MOST_TOLD = 50
 
 
-def pulse(school_class: SchoolClass, person: Person, asked: PulseIn) -> PulseOut:
+def presence(school_class: SchoolClass, person: Person, asked: PresenceIn) -> PresenceOut:
     """How far the class has come, who else changed scores since `asked`, and who is here too, in which cell."""
     now, revision = timezone.now(), school_class.revision.scores
     Presence.objects.update_or_create(
@@ -39,7 +39,7 @@ def pulse(school_class: SchoolClass, person: Person, asked: PulseIn) -> PulseOut
         ).exclude(person=person)
         told = theirs.select_related("person", "score__student", "score__assignment").order_by("-id")
         words = _words(told[:MOST_TOLD])
-    return PulseOut(
+    return PresenceOut(
         revision=revision,
         plan=f"{plan} {crc32(json.dumps(draft).encode())}",
         words=words,

@@ -1,6 +1,6 @@
 """Telling the worker that something waits to be sent."""
 
-from school import waking
+from school import worker_queue
 
 SEND = "sending.send"
 """The task that sends what waits."""
@@ -8,4 +8,4 @@ SEND = "sending.send"
 
 def wake(after: float = 0) -> None:
     """Tell the worker that something waits, or will after so many seconds."""
-    waking.wake(SEND, after)
+    worker_queue.wake(SEND, after)
