@@ -135,7 +135,7 @@ def _begun(part: Database | Broker) -> subprocess.Popen[bytes]:
 
 def fill_database(environment: dict[str, str], *, demo: bool) -> None:
     """The tables, and the demo in them where that is what is wanted."""
-    manage("migrate", "--verbosity=0", environment=environment)
+    manage("migrate", "--verbosity=0", "--skip-checks", environment=environment)
     if demo:
         manage("fill_demo", "--if-empty", environment=environment)
 
@@ -166,7 +166,7 @@ def migrate(database: Database | None, environment: dict[str, str]) -> None:
         file = database.dump()
         interrupted.write_text(str(file))
         say(f"The tables are brought to this release. What was before is in {file}.")
-    manage("migrate", "--verbosity=0", environment=environment)
+    manage("migrate", "--verbosity=0", "--skip-checks", environment=environment)
     interrupted.unlink(missing_ok=True)
 
 

@@ -68,7 +68,7 @@ class Stack:
         self.start()
 
     def _fill(self) -> None:
-        self.manage("migrate", "--verbosity=0")
+        self.manage("migrate", "--verbosity=0", "--skip-checks")
         if self.demo:
             self.manage("fill_demo")
 
