@@ -13,7 +13,7 @@ from django.db import connection
 from django.test import Client
 from django.test.client import ClientHandler
 from plans.models import Assignment, Category, GradingScale, GroundRules, ScaleBand, ScoreCode
-from school import revisions
+from school import audit, revisions
 from school.models import (
     Enrolment,
     Membership,
@@ -101,6 +101,12 @@ def quick_passwords(settings: Any) -> None:
 def kept_mail(settings: Any) -> None:
     """Mail stays in the outbox, as on one machine."""
     settings.EMAIL_BACKEND = settings.OUTBOX
+
+
+@pytest.fixture(autouse=True)
+def nothing_noted_today() -> None:
+    """What an earlier test had written in the audit was taken back with it."""
+    audit.forget_noted()
 
 
 @pytest.fixture(autouse=True)

@@ -18,7 +18,7 @@ from ninja import Router
 from ninja.security import APIKeyCookie
 
 from school import revisions
-from school.audit import record
+from school.audit import record, record_daily
 from school.language import in_language_of
 from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
@@ -49,6 +49,11 @@ class Permission:
     """Whether the address itself says what may be done, to whoever has it: programs follow it too, which have no session."""
     without_second_factor: bool = False
     """Whether it is had by who lacks a second factor that their school asks for, too: what leads to one."""
+
+    @property
+    def only_sees(self) -> bool:
+        """Whether it allows no more than looking: such an operation changes nothing, also where what is looked at is sent."""
+        return self.name.rpartition(".")[2].startswith("see")
 
     def check(self, request: Asking, address: dict[str, Any]) -> None:
         """Raises NotYours unless the person has it; the school, class or student is then on the request.
@@ -121,16 +126,33 @@ def _found(rows: QuerySet[Row], pk: int) -> Row | None:
         return None
 
 
-def _record(request: Asking, action: AuditAction, operation: str, address: dict[str, Any]) -> None:
-    record(
-        request,
-        action,
-        operation.replace("_", " "),
-        person=request.user,
-        school=getattr(request, "school", None),
-        school_class=getattr(request, "school_class", None),
-        student_id=address.get("student") or address.get("student_id"),
-    )
+def _record(
+    request: Asking, permission: Permission, action: AuditAction | None, operation: str, address: dict[str, Any]
+) -> None:
+    """Write down what an operation did: what it names itself each time, what is read or changed of a class or student once a day."""
+    words, student = operation.replace("_", " "), address.get("student") or address.get("student_id")
+    school, school_class = getattr(request, "school", None), getattr(request, "school_class", None)
+    if action is not None:
+        record(
+            request,
+            action,
+            words,
+            person=request.user,
+            school=school,
+            school_class=school_class,
+            student_id=student,
+        )
+    elif permission.signed_in and (school_class is not None or student is not None):
+        reads = request.method == "GET" or permission.only_sees
+        record_daily(
+            request,
+            AuditAction.READ if reads else AuditAction.CHANGED,
+            words,
+            person=request.user,
+            school=school or (request.student.school if permission.about == "student" else None),
+            school_class=school_class,
+            student_id=student,
+        )
 
 
 class _Session(APIKeyCookie):
@@ -173,8 +195,7 @@ class PermittedRouter(Router):
         def decorate(view: Callable[..., Any]) -> Callable[..., Any]:
             def done(request: Asking, *args: Any, **address: Any) -> Any:
                 answer = view(request, *args, **address)
-                if audit is not None:
-                    _record(request, audit, view.__name__, address)
+                _record(request, permission, audit, view.__name__, address)
                 return answer
 
             @wraps(view)

@@ -1,5 +1,7 @@
 """The audit: who did what, of whom, from where, when. Operations name what they are in it; signing in and out is heard."""
 
+import datetime
+from dataclasses import dataclass, field
 from typing import Any
 
 from axes.helpers import get_client_ip_address
@@ -33,6 +35,49 @@ def record(
         address=get_client_ip_address(request) or None,
         at=timezone.now(),
     )
+
+
+@dataclass
+class _Noted:
+    """What this process has written down today: by person and action, of which class and student."""
+
+    day: datetime.date = datetime.date.min
+    keys: set[tuple[int, str, int | None, int | None]] = field(default_factory=set)
+
+
+_noted = _Noted()
+
+
+def record_daily(
+    request: HttpRequest,
+    action: AuditAction,
+    operation: str,
+    *,
+    person: Person,
+    school: School | None,
+    school_class: SchoolClass | None,
+    student_id: int | None,
+) -> None:
+    """Add a line for what is done many times a day, the first time of the day: asking for it again costs nothing."""
+    now = timezone.now()
+    if _noted.day != now.date():
+        _noted.day, _noted.keys = now.date(), set()
+    key = (person.pk, action.value, school_class.pk if school_class else None, student_id)
+    if key in _noted.keys:
+        return
+    today = AuditEntry.objects.filter(
+        person=person, action=action, school_class=school_class, student=student_id, at__date=now.date()
+    )
+    if not today.exists():
+        record(
+            request, action, operation, person=person, school=school, school_class=school_class, student_id=student_id
+        )
+    _noted.keys.add(key)
+
+
+def forget_noted() -> None:
+    """Forget what was written down, as another process would not know it."""
+    _noted.keys.clear()
 
 
 def tidy() -> None:

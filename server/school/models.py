@@ -516,6 +516,10 @@ class AuditAction(models.TextChoices):
     POSTED = "posted", "posted or withdrew grades"
     PEOPLE = "people", "changed people, classes or rosters"
     ACCESS = "access", "gave or took access"
+    READ = "read", "looked at"
+    """Once a day for each person, and class or student."""
+    CHANGED = "changed", "changed scores, plan or reports"
+    """Once a day likewise; each single change stands in its own history."""
 
 
 class AppendOnly(models.QuerySet["AuditEntry"]):

@@ -11,8 +11,10 @@ from families.permissions import KEEP_OUT, SAY_FAMILIES, SHARE
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school import audit as school_audit
+from school.audit import forget_noted
 from school.models import AuditAction, AuditEntry, School
 from school.permissions import CHANGE_SCHOOL
+from scores.tests.test_entering import enter, entry
 from sending.permissions import ARRANGE_SENDING, SEND, SEND_OWN
 from tools.permissions import GRANT_TOOLS
 
@@ -91,11 +93,37 @@ def test_what_was_done_is_written_once_it_is_done(world: World) -> None:
     )
     world.client("teacher").get(f"{world.address}/gradebook.json")
     assert world.client("stranger").get(f"{world.address}/gradebook.json").status_code == 404
-    done = [each for each in AuditEntry.objects.order_by("id") if each.action not in ("signed_in", "signed_out")]
+    done = [
+        each for each in AuditEntry.objects.order_by("id") if each.action not in ("signed_in", "signed_out", "read")
+    ]
     assert [(str(each.person), each.action, each.school_class) for each in done] == [
         (str(world.people["officer"]), "settings", None),
         ("Ann Alder", "exported", world.school_class),
     ]
+
+
+def test_who_looked_at_a_class_or_a_student_or_changed_something_is_written_once_a_day(world: World) -> None:
+    fin = world.students[0]
+    teacher, guardian = world.client("teacher"), world.client("guardian")
+    for _ in range(2):
+        teacher.get(f"{world.address}/scores")
+        enter(world, entry(world, str(_ + 3), version=_))
+        teacher.get(f"{world.address}/students/{fin.pk}?term={world.term.pk}")
+        guardian.get(f"/api/v1/families/{fin.pk}")
+        world.client("stranger").get(f"{world.address}/scores")
+        # Another process does not know what this one has written.
+        forget_noted()
+    once = [
+        (str(each.person), each.action, each.school_class_id, each.student_id)
+        for each in AuditEntry.objects.filter(action__in=("read", "changed")).order_by("id")
+    ]
+    assert once == [
+        ("Ann Alder", "read", world.school_class.pk, None),
+        ("Ann Alder", "changed", world.school_class.pk, None),
+        ("Ann Alder", "read", world.school_class.pk, fin.pk),
+        (str(world.people["guardian"]), "read", None, fin.pk),
+    ]
+    assert {each.school for each in AuditEntry.objects.filter(action__in=("read", "changed"))} == {world.school}
 
 
 def test_a_line_is_never_changed_or_deleted(world: World) -> None:

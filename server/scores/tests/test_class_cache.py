@@ -67,7 +67,7 @@ def test_any_order_of_entries_undoings_and_changes_of_the_plan_is_shown_as_if_lo
         lambda: keeping.client("co_teacher").post(f"{keeping.address}/draft/apply"),
     ]
     other: dict[int, Any] = {}
-    for _ in range(120):
+    for _ in range(80):
         chance.choice(acts)()
         # Two processes, of which each sees some of the requests only.
         if chance.random() < 0.5:

@@ -39,8 +39,8 @@
 
 <h2>Audit</h2>
 <p class="mb-3 max-w-160 text-slate">
-	What was changed, posted, printed and saved to a file, and who was given access or signed in. Nothing in it
-	is ever changed or deleted.
+	What was changed, posted, printed and saved to a file, who was given access or signed in, and, once a day,
+	who looked at a class or a student. Nothing in it is ever changed or deleted.
 </p>
 <div class="flex flex-wrap items-end gap-x-4 gap-y-2 pb-3">
 	<label class="w-64 max-md:w-full"
