@@ -1,6 +1,7 @@
 """How fast the calculation core is: ``./hoarfrost bench core``. Ratios of one run; the figures come last."""
 
 import itertools
+import json
 import random
 import resource
 import time
@@ -10,6 +11,7 @@ from typing import Any
 
 import numpy as np
 import pandas as pd
+from gradecore.answer import answer
 from gradecore.book import (
     Add,
     Assignment,
@@ -22,6 +24,7 @@ from gradecore.book import (
     Term,
 )
 from gradecore.check import check
+from gradecore.file import read_json, write_book
 from gradecore.gradebook import Gradebook
 from gradecore.working import working
 
@@ -185,6 +188,17 @@ def one_class() -> list[str]:
     return lines
 
 
+def one_file() -> list[str]:
+    """The same class as a file: what computing it takes beside reading and writing its JSON alone."""
+    text = json.dumps(write_book(make_class(random.Random(2), 32, 120, 4)))
+    answered = answer(read_json(text))
+    bare = best_of(15, lambda: json.dumps(answered | {"read": json.loads(text) and None}, ensure_ascii=False))
+    whole = best_of(15, lambda: json.dumps(answer(read_json(text)), ensure_ascii=False))
+    return [
+        f"class of 32 x 120 as a file: computed in {whole * 1e3:.0f} ms, {whole / bare:.1f} times reading and writing its JSON (aim 6)"
+    ]
+
+
 def growth() -> list[str]:
     """How the time grows with the number of scores."""
     times = []
@@ -230,6 +244,7 @@ def main() -> None:
         f"  a bare NumPy sum of the scores {floor * 1e3:.2f} ms: ratio {exact / floor:,.0f}",
         f"  all ways and drops mixed, codes and blanks: {mixed:.2f} s; memory {before} MB after 20 classes, {after} MB after 520",
         *one_class(),
+        *one_file(),
         *growth(),
     ]
     print("\n".join(lines))

@@ -1,8 +1,14 @@
-"""``hoarfrost compute [--working] FILE…``: computes gradebook files without a server (docs/gradebook-file.md)."""
+"""``hoarfrost compute [--working] FILE…``: computes gradebook files without a server (docs/gradebook-file.md), as many at once
+as there are processors.
+"""
 
 import argparse
 import json
+import os
 import sys
+from concurrent.futures import ProcessPoolExecutor
+from contextlib import nullcontext
+from functools import partial
 from pathlib import Path
 
 from gradecore.answer import answer
@@ -18,24 +24,26 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("--working", action="store_true", help="print how each grade comes about, as text")
     parser.add_argument("files", nargs="+", metavar="FILE", help="a gradebook, or a case with book and ask")
     options = parser.parse_args(arguments)
+    compute = partial(_computed, with_working=options.working)
+    at_once = min(len(options.files), os.cpu_count() or 1)
     refused = False
-    for name in options.files:
-        try:
-            given = read_json(Path(name).read_text(encoding="utf-8"))
-            if options.working:
-                text = _working(given)
-            else:
-                text = json.dumps(answer(given), ensure_ascii=False)
-        except (BookError, OSError, UnicodeDecodeError) as error:
-            refused = True
-            message = f"{name}: {error.strerror}" if isinstance(error, OSError) else str(error)
-            text = (
-                f"{name} is refused:\n{message}"
-                if options.working
-                else json.dumps({"error": message}, ensure_ascii=False)
-            )
-        print(text)
+    with ProcessPoolExecutor(at_once) if at_once > 1 else nullcontext() as pool:
+        for text, is_refused in pool.map(compute, options.files) if pool else map(compute, options.files):
+            print(text)
+            refused |= is_refused
     return 2 if refused else 0
+
+
+def _computed(name: str, *, with_working: bool) -> tuple[str, bool]:
+    """What is printed of a file, and whether it was refused."""
+    try:
+        given = read_json(Path(name).read_text(encoding="utf-8"))
+        return _working(given) if with_working else json.dumps(answer(given), ensure_ascii=False), False
+    except (BookError, OSError, UnicodeDecodeError) as error:
+        message = f"{name}: {error.strerror}" if isinstance(error, OSError) else str(error)
+    if with_working:
+        return f"{name} is refused:\n{message}", True
+    return json.dumps({"error": message}, ensure_ascii=False), True
 
 
 def _working(given: object) -> str:

@@ -8,7 +8,7 @@ from gradecore.check import BookError, Problem
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
-from gradecore.numbers import decimal_text, rational_text
+from gradecore.numbers import decimal_text, quotient_text, rational_text
 from gradecore.result import TermResult
 from gradecore.standards import StandardResult
 
@@ -45,7 +45,10 @@ def _term(result: TermResult) -> dict[str, Any]:
         "final_percent": rational_text(result.final_percent),
         "final_mark": result.final_mark,
         "categories": {
-            name: {"percent": rational_text(each.percent), "dropped": list(each.dropped)}
+            name: {
+                "percent": quotient_text(100 * each.value, each.weight) if each.weight else None,
+                "dropped": list(each.dropped),
+            }
             for name, each in result.categories.items()
         },
         "left_out": result.left_out,

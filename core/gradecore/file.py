@@ -85,6 +85,8 @@ class _Reader:
 
     def __init__(self) -> None:
         self.problems: list[Problem] = []
+        self.known_scores: dict[str, Score] = {}
+        """Scores by how they are written, as far as nothing was wrong yet."""
 
     def problem(self, place: str, message: str) -> None:
         self.problems.append(Problem(place, message))
@@ -384,19 +386,25 @@ class _Reader:
         return {student: read(f"{key}, student {student}", row) for student, row in given.items()}
 
     def scores(self, place: str, given: Any) -> dict[str, Score]:
-        found = {}
-        for assignment, score in self.map(place, given).items():
-            if score is not None and score != "":
-                found[assignment] = self.score(f"{place}, assignment {assignment}", score)
-        return found
+        return {
+            assignment: self.score(place, "assignment", assignment, score)
+            for assignment, score in self.map(place, given).items()
+            if score is not None and score != ""
+        }
 
-    def score(self, place: str, given: Any) -> Score:
-        """A score; a text that is no number is left to be looked up among the codes."""
-        if isinstance(given, str) and not looks_like_number(given):
-            return given
-        if isinstance(given, str) and given.rstrip().endswith("%"):
-            return given
-        return in_units(self.number(place, "score", given, negative=False))
+    def score(self, place: str, of: str, name: str, given: Any) -> Score:
+        """The score of something; a text that is no number is left to be looked up among the codes."""
+        if isinstance(given, str):
+            # A class has thousands of scores, and few texts that they are written in.
+            known = self.known_scores.get(given)
+            if known is not None:
+                return known
+            if not looks_like_number(given) or given.rstrip().endswith("%"):
+                return given
+        found = in_units(self.number(f"{place}, {of} {name}", "score", given, negative=False))
+        if isinstance(given, str) and not self.problems:
+            self.known_scores[given] = found
+        return found
 
     def standard_scores(self, place: str, given: Any) -> dict[str, dict[str, Score]]:
         found = {}
@@ -404,7 +412,7 @@ class _Reader:
             where = f"{place}, assignment {assignment}"
             row = self.map(where, row)
             found[assignment] = {
-                standard: self.score(f"{where}, standard {standard}", score)
+                standard: self.score(where, "standard", standard, score)
                 for standard, score in row.items()
                 if score is not None and score != ""
             }

@@ -6,10 +6,13 @@ which is exact because R13 takes at most four decimals, and lets the computation
 
 import re
 from fractions import Fraction
-from math import isqrt
+from math import gcd, isqrt
+
+DECIMALS = 4
+"""How many decimals are taken (R13)."""
 
 UNIT = 10_000
-"""One point in the units that scores are kept in: R13 takes at most four decimals."""
+"""One point in the units that scores are kept in."""
 
 MOST = 99_999
 """The largest number that is taken anywhere (R13)."""
@@ -29,8 +32,8 @@ def looks_like_number(text: str) -> bool:
     return _DECIMAL.fullmatch(bare) is not None
 
 
-def read_decimal(text: str, *, negative: bool = True) -> Fraction:
-    """The number written as decimal text, with ``.`` or ``,`` as decimal sign.
+def read_units(text: str, *, negative: bool = True) -> int:
+    """The number written as decimal text, with ``.`` or ``,`` as decimal sign, as whole ten-thousandths.
 
     Raises NumberError for what is no number, has more than four decimals, is above 99,999 or,
     unless `negative`, below 0 (R1.1, R13).
@@ -38,21 +41,26 @@ def read_decimal(text: str, *, negative: bool = True) -> Fraction:
     bare = text.strip().replace("\N{MINUS SIGN}", "-")
     if _DECIMAL.fullmatch(bare) is None:
         raise NumberError("is not a number")
-    bare = bare.replace(",", ".")
-    if not negative and bare.startswith("-") and bare.strip("-0.") != "":
+    is_below = bare.startswith("-")
+    whole, _, decimals = bare.lstrip("+-").replace(",", ".").partition(".")
+    whole, decimals = whole.lstrip("0"), decimals.rstrip("0")
+    if not negative and is_below and (whole or decimals):
         raise NumberError("is below 0")
+    beyond = "is below −99,999" if is_below else "is above 99,999"
     # The length is looked at before the digits are, so that a page of digits costs nothing.
-    beyond = "is below −99,999" if bare.startswith("-") else "is above 99,999"
-    whole = bare.lstrip("+-").partition(".")[0].lstrip("0")
     if len(whole) > len(str(MOST)):
         raise NumberError(beyond)
-    decimals = bare.partition(".")[2]
-    if len(decimals) > 4 and decimals[4:].strip("0"):
+    if len(decimals) > DECIMALS:
         raise NumberError("has more than 4 decimals")
-    number = Fraction(bare.rstrip("0") if decimals else bare)
-    if abs(number) > MOST:
+    units = int(f"{whole}{decimals:0<{DECIMALS}}")
+    if units > MOST * UNIT:
         raise NumberError(beyond)
-    return number
+    return -units if is_below else units
+
+
+def read_decimal(text: str, *, negative: bool = True) -> Fraction:
+    """The number written as decimal text; raises NumberError as `read_units` does."""
+    return Fraction(read_units(text, negative=negative), UNIT)
 
 
 def in_units(number: Fraction) -> int:
@@ -100,6 +108,16 @@ def root_percent(percent: Fraction) -> Fraction:
 def rational_text(value: Fraction | None) -> str | None:
     """``"n/d"`` in lowest terms, ``"n"`` where d is 1, None where there is none."""
     return None if value is None else str(value)
+
+
+def quotient_text(top: int, bottom: int) -> str:
+    """A quotient as ``rational_text`` writes it, without making a number of it; `bottom` is above 0.
+
+    >>> quotient_text(150, 4), quotient_text(8, 4)
+    ('75/2', '2')
+    """
+    common = gcd(top, bottom)
+    return str(top // common) if bottom == common else f"{top // common}/{bottom // common}"
 
 
 def decimal_text(value: Fraction) -> str:
