@@ -104,9 +104,11 @@ def kept_mail(settings: Any) -> None:
 
 
 @pytest.fixture(autouse=True)
-def nothing_noted_today() -> None:
-    """What an earlier test had written in the audit was taken back with it."""
-    audit.forget_noted()
+def audit_of_the_test(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What an earlier test had written in the audit was taken back with it; no other thread sees what this one is about to write."""
+    made = audit._Daily()
+    monkeypatch.setattr(made, "begin_writing", lambda: None)
+    monkeypatch.setattr(audit, "daily", made)
 
 
 @pytest.fixture(autouse=True)

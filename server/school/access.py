@@ -149,7 +149,7 @@ def _record(
             AuditAction.READ if reads else AuditAction.CHANGED,
             words,
             person=request.user,
-            school=school or (request.student.school if permission.about == "student" else None),
+            school=school or (school_class or request.student).school,
             school_class=school_class,
             student_id=student,
         )

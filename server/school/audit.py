@@ -1,17 +1,24 @@
 """The audit: who did what, of whom, from where, when. Operations name what they are in it; signing in and out is heard."""
 
+import atexit
 import datetime
-from dataclasses import dataclass, field
+import logging
+import time
+from contextlib import suppress
+from threading import Lock, Thread
 from typing import Any
 
 from axes.helpers import get_client_ip_address
 from dateutil.relativedelta import relativedelta
 from django.contrib.auth.signals import user_logged_in, user_logged_out, user_login_failed
+from django.db import DatabaseError, close_old_connections
 from django.dispatch import receiver
 from django.http import HttpRequest
 from django.utils import timezone
 
 from school.models import AuditAction, AuditEntry, Person, School, SchoolClass
+
+logger = logging.getLogger(__name__)
 
 
 def record(
@@ -37,15 +44,86 @@ def record(
     )
 
 
-@dataclass
-class _Noted:
-    """What this process has written down today: by person and action, of which class and student."""
-
-    day: datetime.date = datetime.date.min
-    keys: set[tuple[int, str, int | None, int | None]] = field(default_factory=set)
+EVERY = 1.0
+"""After so many seconds what was done daily is written down, all of it at once."""
+Key = tuple[int, str, int | None, int | None]
+"""A person, what they did, and of which class and student."""
 
 
-_noted = _Noted()
+class _Daily:
+    """What is done many times a day and written down once: of which this process knows today, and which lines wait to be written by
+    a thread of its own. Whoever looks at something does not wait for its line: on the evening on which all families look, that would
+    be hundreds of transactions.
+    """
+
+    def __init__(self) -> None:
+        self.day = datetime.date.min
+        self.noted: set[Key] = set()
+        self.waiting: list[AuditEntry] = []
+        self.lock = Lock()
+        self.writer: Thread | None = None
+
+    def add(self, entry: AuditEntry) -> None:
+        """Note what is new today."""
+        key = _key(entry)
+        with self.lock:
+            if self.day != entry.at.date():
+                self.day, self.noted = entry.at.date(), set()
+            if key in self.noted:
+                return
+            self.noted.add(key)
+            self.waiting.append(entry)
+        self.begin_writing()
+
+    def begin_writing(self) -> None:
+        """See to it that what waits is written in a moment."""
+        with self.lock:
+            if self.writer is None or not self.writer.is_alive():
+                self.writer = Thread(target=self._write_until_none_waits, daemon=True)
+                self.writer.start()
+
+    def _write_until_none_waits(self) -> None:
+        while True:
+            time.sleep(EVERY)
+            try:
+                self.write()
+            except DatabaseError as error:
+                # They go on waiting: for the next time, or for the end of the process.
+                logger.warning("Lines of the audit could not be written yet", exc_info=error)
+            finally:
+                close_old_connections()
+            with self.lock:
+                if not self.waiting:
+                    self.writer = None
+                    return
+
+    def write(self) -> None:
+        """Write what waits, but for what another process has written already today."""
+        with self.lock:
+            lines = self.waiting[:]
+        if not lines:
+            return
+        people = {each.person_id for each in lines}
+        rows = AuditEntry.objects.filter(person__in=people, action__in=DAILY, at__date=lines[-1].at.date())
+        known = set(rows.values_list("person_id", "action", "school_class_id", "student_id"))
+        AuditEntry.objects.bulk_create(each for each in lines if _key(each) not in known)
+        with self.lock:
+            del self.waiting[: len(lines)]
+
+
+DAILY = (AuditAction.READ, AuditAction.CHANGED)
+daily = _Daily()
+
+
+@atexit.register
+def _write_the_last() -> None:
+    with suppress(DatabaseError):
+        daily.write()
+
+
+def _key(entry: AuditEntry) -> Key:
+    assert entry.person_id is not None
+    return entry.person_id, str(entry.action), entry.school_class_id, entry.student_id
 
 
 def record_daily(
@@ -54,30 +132,23 @@ def record_daily(
     operation: str,
     *,
     person: Person,
-    school: School | None,
+    school: School,
     school_class: SchoolClass | None,
     student_id: int | None,
 ) -> None:
-    """Add a line for what is done many times a day, the first time of the day: asking for it again costs nothing."""
-    now = timezone.now()
-    if _noted.day != now.date():
-        _noted.day, _noted.keys = now.date(), set()
-    key = (person.pk, action.value, school_class.pk if school_class else None, student_id)
-    if key in _noted.keys:
-        return
-    today = AuditEntry.objects.filter(
-        person=person, action=action, school_class=school_class, student=student_id, at__date=now.date()
-    )
-    if not today.exists():
-        record(
-            request, action, operation, person=person, school=school, school_class=school_class, student_id=student_id
+    """Add a line for what is done many times a day, the first time of the day: it is written in a moment."""
+    daily.add(
+        AuditEntry(
+            school=school,
+            person=person,
+            action=action,
+            operation=operation[:80],
+            school_class=school_class,
+            student_id=student_id,
+            address=get_client_ip_address(request) or None,
+            at=timezone.now(),
         )
-    _noted.keys.add(key)
-
-
-def forget_noted() -> None:
-    """Forget what was written down, as another process would not know it."""
-    _noted.keys.clear()
+    )
 
 
 def tidy() -> None:

@@ -5,13 +5,13 @@ import datetime
 import pytest
 from accounts.permissions import CHANGE_SIGN_IN, INVITE
 from conftest import World, send
+from django.db import DatabaseError
 from django.test import Client
 from django.utils import timezone
 from families.permissions import KEEP_OUT, SAY_FAMILIES, SHARE
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
 from reports.permissions import POST, PRINT
 from school import audit as school_audit
-from school.audit import forget_noted
 from school.models import AuditAction, AuditEntry, School
 from school.permissions import CHANGE_SCHOOL
 from scores.tests.test_entering import enter, entry
@@ -111,8 +111,9 @@ def test_who_looked_at_a_class_or_a_student_or_changed_something_is_written_once
         teacher.get(f"{world.address}/students/{fin.pk}?term={world.term.pk}")
         guardian.get(f"/api/v1/families/{fin.pk}")
         world.client("stranger").get(f"{world.address}/scores")
+        school_audit.daily.write()
         # Another process does not know what this one has written.
-        forget_noted()
+        school_audit.daily.noted.clear()
     once = [
         (str(each.person), each.action, each.school_class_id, each.student_id)
         for each in AuditEntry.objects.filter(action__in=("read", "changed")).order_by("id")
@@ -124,6 +125,29 @@ def test_who_looked_at_a_class_or_a_student_or_changed_something_is_written_once
         (str(world.people["guardian"]), "read", None, fin.pk),
     ]
     assert {each.school for each in AuditEntry.objects.filter(action__in=("read", "changed"))} == {world.school}
+
+
+def test_lines_that_cannot_be_written_wait_and_are_written_by_a_thread_of_their_own(
+    transactional_db: None, world: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    made = school_audit._Daily()
+    monkeypatch.setattr(school_audit, "daily", made)
+    monkeypatch.setattr(school_audit, "EVERY", 0)
+    attempts = []
+
+    def write() -> None:
+        attempts.append(len(made.waiting))
+        if len(attempts) < 3:
+            raise DatabaseError("away")
+        type(made).write(made)
+
+    monkeypatch.setattr(made, "write", write)
+    world.client("teacher").get(f"{world.address}/scores")
+    writer = made.writer
+    if writer is not None:
+        writer.join(30)
+    assert attempts == [1, 1, 1]
+    assert [each.action for each in AuditEntry.objects.exclude(action="signed_in")] == ["read"]
 
 
 def test_a_line_is_never_changed_or_deleted(world: World) -> None:
