@@ -63,15 +63,18 @@ class _Daily:
         self.lock = Lock()
         self.writer: Thread | None = None
 
-    def add(self, entry: AuditEntry) -> None:
-        """Note what is new today."""
-        key = _key(entry)
+    def is_new(self, key: Key, day: datetime.date) -> bool:
+        """Whether something was not done yet that day, which is noted."""
         with self.lock:
-            if self.day != entry.at.date():
-                self.day, self.noted = entry.at.date(), set()
-            if key in self.noted:
-                return
+            if self.day != day:
+                self.day, self.noted = day, set()
+            is_new = key not in self.noted
             self.noted.add(key)
+        return is_new
+
+    def add(self, entry: AuditEntry) -> None:
+        """Have a line written."""
+        with self.lock:
             self.waiting.append(entry)
         self.begin_writing()
 
@@ -137,6 +140,9 @@ def record_daily(
     student_id: int | None,
 ) -> None:
     """Add a line for what is done many times a day, the first time of the day: it is written in a moment."""
+    at = timezone.now()
+    if not daily.is_new((person.pk, action.value, school_class.pk if school_class else None, student_id), at.date()):
+        return
     daily.add(
         AuditEntry(
             school=school,
@@ -146,7 +152,7 @@ def record_daily(
             school_class=school_class,
             student_id=student_id,
             address=get_client_ip_address(request) or None,
-            at=timezone.now(),
+            at=at,
         )
     )
 
