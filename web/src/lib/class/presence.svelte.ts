@@ -13,6 +13,11 @@ class Presence {
 	/** The cell that one is in oneself. */
 	cell: { student: number; assignment: number } | null = null;
 
+	/** The assignment whose cell one is in. */
+	get work(): number | null {
+		return this.cell?.assignment ?? null;
+	}
+
 	/** Who is in a student's row, by assignment; nothing where nobody is. */
 	inRow(student: number): ReadonlyMap<number, string> | undefined {
 		const found = this.here.filter((each) => each.student === student && each.assignment !== null);

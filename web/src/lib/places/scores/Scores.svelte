@@ -136,7 +136,7 @@
 		commands.offer(() => {
 			const { data } = grid;
 			if (!data || !whole) return [];
-			const work = data.columns.find((each) => each.id === (presence.cell?.assignment ?? alone?.id));
+			const work = data.columns.find((each) => each.id === (presence.work ?? alone?.id));
 			const on = { add: () => (isAdding = true), groups: () => (isGrouping = true) };
 			return commandsOfGrid({ here, grid: data, shown: whole, work, view, look, on });
 		})
@@ -165,9 +165,7 @@
 			add: () => (isAdding = true),
 			groups: () => (isGrouping = true)
 		}}
-		stack="/class/{id}/stack?term={data.term_id}{alone
-			? `&work=${presence.cell?.assignment ?? alone.id}`
-			: ''}"
+		stack="/class/{id}/stack?term={data.term_id}{alone ? `&work=${presence.work ?? alone.id}` : ''}"
 	/>
 {/snippet}
 

@@ -157,9 +157,8 @@
 				{#if data.levels_alone}<LevelsAlone term={data.term} termId={data.term_id} />
 				{:else if shown.figures.count === 0 && !shown.then}
 					<p class="max-w-160 py-6 text-slate">
-						{#if !shown.dots.length}No student is in this class yet.
-						{/if}Nobody has a number in {data.subject.name.toLowerCase()} yet. Once scores are entered, each student
-						stands here as a dot.
+						{shown.dots.length ? '' : 'No student is in this class yet. '}Nobody has a number in {data.subject.name.toLowerCase()}
+						yet. Once scores are entered, each student stands here as a dot.
 					</p>
 				{:else if isTable}
 					<DotTable spread={shown} hasAliases={aliases} onselect={select} />
