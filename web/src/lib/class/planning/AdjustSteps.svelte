@@ -1,6 +1,5 @@
 <script lang="ts">
 	import Select from '$lib/ui/select/Select.svelte';
-	import Tooltip from '$lib/ui/tooltip/Tooltip.svelte';
 	/** The adjustments of an assignment: steps, one after another, that change what a number counts as. */
 	type Step = Record<string, unknown>;
 
@@ -107,16 +106,12 @@
 		{/if}
 		<span class="ml-auto whitespace-nowrap">
 			{#if index > 0}
-				<Tooltip words="Take this step before the one above it">
-					{#snippet trigger({ props })}
-						<button
-							{...props}
-							class="size-6"
-							aria-label="Move step {index + 1} up"
-							onclick={() => onchange((now) => earlier(now, index))}>↑</button
-						>
-					{/snippet}
-				</Tooltip>
+				<button
+					class="size-6"
+					aria-label="Move step {index + 1} up"
+					title="Take this step before the one above it"
+					onclick={() => onchange((now) => earlier(now, index))}>↑</button
+				>
 			{/if}
 			<button
 				class="size-6"
