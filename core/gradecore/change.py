@@ -22,11 +22,6 @@ class Change:
     mark_after: str | None
     move: str
 
-    @property
-    def is_change(self) -> bool:
-        """Whether percent or mark differ at all."""
-        return self.percent_before != self.percent_after or self.mark_before != self.mark_after
-
 
 def changes(before: Gradebook, after: Gradebook) -> Iterator[Change]:
     """For each student and term of either book, in the new book's order, what would change (R11).
