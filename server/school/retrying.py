@@ -25,7 +25,8 @@ def in_transaction(act: Callable[[], Answer]) -> Answer:
 
     Raises the OperationalError of the last attempt.
     """
-    for attempt in range(1, ATTEMPTS + 1):
+    attempt = 1
+    while True:
         try:
             with transaction.atomic():
                 return act()
@@ -34,4 +35,4 @@ def in_transaction(act: Callable[[], Answer]) -> Answer:
             if not is_lost or connection.in_atomic_block or attempt == ATTEMPTS:
                 raise
             logger.warning("A transaction lost a deadlock and is run again", extra={"attempt": attempt})
-    raise AssertionError
+            attempt += 1

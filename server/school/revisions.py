@@ -7,8 +7,6 @@ whoever changes the same waits there and nowhere else. Operations count by their
 writes has to count by itself.
 """
 
-import secrets
-
 from django.db import connection
 from django.db.models import F
 
@@ -32,11 +30,6 @@ def next_scores(class_id: int) -> int:
         # The number that the statement made is its insert id: no second question.
         cursor.execute(f"UPDATE {table} SET scores = LAST_INSERT_ID(scores + 1) WHERE school_class_id = %s", [class_id])
         return int(cursor.lastrowid)
-
-
-def begin_epoch() -> None:
-    """The database was brought back to an earlier day: what any process kept of it is behind, whatever its number."""
-    SchoolRevision.objects.update(epoch=secrets.randbelow(2**62))
 
 
 PlanRevision = tuple[int, int, int]
