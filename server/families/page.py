@@ -4,6 +4,7 @@ Classes come loaded from where their teachers' do, and what a family sees of one
 """
 
 import json
+import sys
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -41,6 +42,10 @@ class SeenAnswer:
         """What is seen of a class."""
         seen = seen_class.out()
         return cls(seen.model_dump_json(), items_of(seen))
+
+    def __sizeof__(self) -> int:
+        """What the class cache counts it as: its texts, for what could be new says in other words what the JSON says."""
+        return 2 * sys.getsizeof(self.json)
 
 
 class FamilyPage:

@@ -8,6 +8,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import comment, post
 from school.revisions import count_class
+from scores import class_cache
 from scores.tests.test_entering import enter, entry
 
 
@@ -175,3 +176,12 @@ def test_what_goes_with_work_is_there_for_its_own_families(world: World) -> None
     assert "empty" in teacher.post(address, {"file": SimpleUploadedFile("a.pdf", b"")}).json()["detail"]
     teacher.delete(address)
     assert world.client("guardian").get(theirs).status_code == 404
+
+
+def test_what_is_cached_of_a_page_is_counted_in_the_room_that_its_class_takes(world: World) -> None:
+    enter(world, entry(world, "17"))
+    world.client("teacher").get(f"{world.address}/scores")
+    before = class_cache._entries[world.school_class.pk].bytes
+    page = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()
+    seen = len(str(page["classes"]))
+    assert class_cache._entries[world.school_class.pk].bytes >= before + seen
