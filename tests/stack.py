@@ -100,7 +100,9 @@ class Stack:
         self.server = start_server(self.port, self.environment, RUN / f"{self.name}-server.log")
 
     def start_worker(self) -> None:
-        """What makes documents in the background; few tests need it."""
+        """What makes documents in the background; few tests need it. One that an earlier test left ends."""
+        if self.worker is not None:
+            end(self.worker)
         self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log")
 
     def start_office(self) -> str:
