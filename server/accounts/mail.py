@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
+from django.conf import settings
 from django.core.mail import EmailMessage, EmailMultiAlternatives, get_connection
 from django.core.mail.backends.base import BaseEmailBackend
 from django.db.models import QuerySet
@@ -23,12 +24,18 @@ def write(
     html: str = "",
     headers: Mapping[str, str] | None = None,
     is_private: bool = False,
+    return_to: str = "",
 ) -> None:
-    """Write to somebody in the name of a school, as `html` too. What is private stands in no outbox that its officers read."""
+    """Write to somebody in the name of a school, as `html` too. What is private stands in no outbox that its officers read.
+
+    What cannot be delivered comes back to `return_to`, where that is given.
+    """
     mine = dict(headers or {}) | ({} if is_private else {SCHOOL_HEADER: str(school.pk)})
+    # The envelope's sender is told apart from whom the message is from.
+    mine |= {"From": settings.DEFAULT_FROM_EMAIL} if return_to else {}
     with get_connection() as connection:
         message = EmailMultiAlternatives(
-            f"{school.name}: {subject}", text, to=[to], headers=mine, connection=connection
+            f"{school.name}: {subject}", text, return_to or None, to=[to], headers=mine, connection=connection
         )
         if html:
             message.attach_alternative(html, "text/html")

@@ -20,6 +20,7 @@ from school.language import in_language_of, language
 from school.models import Membership, Person, Role, School, Student
 from school.session import seen_students
 
+from families.bounces import return_address
 from families.models import (
     LAST_HOUR,
     FamilyNotices,
@@ -149,6 +150,7 @@ def _send(person: Person, school: School, children: Sequence[Child]) -> str:
             render_to_string("families/digest.txt", about),
             html=render_to_string("families/digest.html", about),
             headers=headers,
+            return_to=return_address(person),
         )
     except smtplib.SMTPRecipientsRefused as refused:
         code, words = next(iter(refused.recipients.values()))

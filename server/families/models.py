@@ -62,7 +62,7 @@ class FamilyNotices(models.Model):
     asked_at = models.DateTimeField(null=True, blank=True)
     """When they were last asked to confirm."""
     problem = models.CharField(max_length=300, blank=True)
-    """Why the last notice could not be handed over, in the mail server's words."""
+    """Why the last notice could not be handed over, or came back, in the mail server's words."""
 
 
 class ReportRead(models.Model):

@@ -11,6 +11,7 @@ from school.language import in_language_of
 from school.models import Person, School
 from school.refusal import NotYours, Refused
 
+from families.bounces import return_address
 from families.models import FamilyNotices, Notices, SchoolFamilies, families_of
 
 _STOP, _CONFIRM = "notices.stop", "notices.confirm"
@@ -51,6 +52,7 @@ def ask_to_confirm(person: Person, school: School) -> None:
             person.email,
             _("notices to this address"),
             f"{dear}\n\n{text}\n\n{settings.ADDRESS}/notices/confirm/{token}\n\n{end}\n",
+            return_to=return_address(person),
         )
 
 

@@ -210,6 +210,8 @@ if mail_url := env.str("HOARFROST_MAIL_URL", default=""):
 else:
     EMAIL_BACKEND = OUTBOX
 EMAIL_TIMEOUT = 10
+# Where notices come back that cannot be delivered; empty where nothing is taken back.
+BOUNCES = env.str("HOARFROST_BOUNCES", default="")
 DEFAULT_FROM_EMAIL = env.str("HOARFROST_MAIL_FROM", default="hoarfrost@localhost")
 
 # A table or gradebook file of a class comes back as JSON, with what was chosen about it.

@@ -45,7 +45,7 @@ def window(world: World, **given: Any) -> None:
 
 def keep_back(world: World) -> None:
     address = f"{world.address}/report/{world.term.pk}/families"
-    send(world.client("teacher"), "PUT", address, {"students": [world.students[0].pk], "is_shown": False})
+    send(world.client("teacher"), "PATCH", address, {"students": [world.students[0].pk], "is_shown": False})
 
 
 def withdraw(world: World) -> None:

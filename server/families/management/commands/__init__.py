@@ -1,0 +1,1 @@
+"""Commands that other programs of the machine run."""
