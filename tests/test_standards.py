@@ -3,10 +3,11 @@
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
-from tests.pages import open_class, saved
+from tests.pages import choose, open_class, saved
 from tests.stack import Stack
+from tests.test_screens import violations
 
 
 @pytest.fixture
@@ -96,3 +97,59 @@ def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, so
     # Levels stand alone: the guardian reads no percent of this class, and nothing of why.
     expect(levels).not_to_contain_text("%")
     expect(levels).not_to_contain_text("spoke before")
+
+
+def test_work_is_opened_to_a_column_for_each_standard_and_filled_from_the_keyboard(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Opened 8", 4, works=2)
+    stack.python(
+        "from school.models import *;"
+        f"SchoolClass.objects.get(pk={class_id}).assignments.filter(name='Walk 1').update(standards=['Speaking', 'Working together'])"
+    )
+    page = somebody("odalys", f"/class/{class_id}/scores")
+    page.get_by_role("columnheader", name="Walk 1").click()
+    page.get_by_role("link", name="Open it to a column for each standard").click()
+    grid = page.get_by_role("grid", name="Walk 1, opened")
+    expect(grid.get_by_role("columnheader")).to_have_count(5)
+    assert violations(page) == []
+
+    def cells(part: str, text: str) -> Locator:
+        return grid.get_by_role("gridcell", name=f", {part}: {text}", exact=False)
+
+    # One types a standard down the column, and gives the rest what most have.
+    cells("Speaking", "blank").first.click()
+    page.keyboard.type("nea")
+    page.keyboard.press("Enter")
+    page.keyboard.type("bey")
+    page.keyboard.press("Enter")
+    saved(page)
+    expect(cells("Speaking", "Nearly")).to_have_count(1)
+    choose(grid, "Give the rest in Speaking", "Securely")
+    saved(page)
+    expect(cells("Speaking", "Securely")).to_have_count(2)
+    # The first row of two columns goes into all below; what was not chosen stays.
+    cells("Score", "blank").first.click()
+    page.keyboard.type("17")
+    page.keyboard.press("Tab")
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Control+d")
+    saved(page)
+    expect(cells("Speaking", "Nearly")).to_have_count(3)
+    expect(cells("Score", "17")).to_have_count(1)
+    page.keyboard.press("Control+z")
+    expect(cells("Speaking", "Nearly")).to_have_count(1)
+    # Ticking work as handed in, for all at once.
+    grid.get_by_role("gridcell", name="handed in: no").first.click()
+    page.keyboard.press("Control+a")
+    page.keyboard.press("Space")
+    saved(page)
+    page.reload()
+    expect(grid.get_by_role("gridcell", name="handed in: yes")).to_have_count(4)
+    expect(cells("Speaking", "Beyond")).to_have_count(1)
+    # What is no level is refused in words, and everything else stays.
+    cells("Working together", "blank").first.click()
+    page.keyboard.type("magic")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Working together: magic is not a number, a mark or a score code")).to_be_visible()

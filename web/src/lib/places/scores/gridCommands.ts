@@ -36,8 +36,14 @@ function ofColumn({ here, grid, view, look }: Over, work: Shapes['ColumnOut']): 
 		() => work,
 		() => view.hasAliases
 	);
+	const opened = {
+		name: 'Open it to a column for each standard or criterion',
+		words: work.name,
+		act: () => goto(`/class/${here.id}/scores/opened?term=${grid.term_id}&work=${work.id}`)
+	};
 	return [
 		...acts.commands,
+		...(work.standards.length || work.criteria.length ? [opened] : []),
 		{ name: 'Put it aside', words: work.name, act: () => look({ aside: [...view.aside, work.id] }) },
 		{
 			name: 'Adjust it',

@@ -22,6 +22,18 @@ export const scores: KeyGroup[] = [
 		]
 	},
 	{
+		place: 'In work that is opened',
+		keys: [
+			[
+				'a level’s first letters, a number, a code',
+				'for one standard or criterion; Enter takes it, and down'
+			],
+			['Delete', 'empties what is chosen'],
+			['Ctrl D', 'the first row of what is chosen goes into all below'],
+			['Space under handed in', 'ticks it for all rows that are chosen']
+		]
+	},
+	{
 		place: 'By standard',
 		keys: [
 			['a level’s first letters, or 1 to 9', 'set it by hand, in all cells that are chosen'],

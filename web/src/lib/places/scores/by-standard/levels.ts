@@ -50,7 +50,7 @@ export async function setLevels(
 	queries.setQueriesData<Table>(fetched.inByStandard(here.id), (table) => table && laid(table, given));
 	const params = { path: { class_id: here.id } };
 	await here.changing.make(
-		() => ask(api.PUT('/api/v1/classes/{class_id}/by-standard', { params, body: { entries } })),
+		() => ask(api.PATCH('/api/v1/classes/{class_id}/by-standard', { params, body: { entries } })),
 		[fetched.inByStandard(here.id), fetched.inLevels(here.id), fetched.inFrame(here.id)]
 	);
 }

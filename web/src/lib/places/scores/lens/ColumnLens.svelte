@@ -123,6 +123,15 @@
 		</p>
 	{/if}
 	{#if column.criteria.length}<ColumnCriteria criteria={column.criteria} />{/if}
+	{#if column.criteria.length || column.standards.length}
+		<p>
+			<a
+				class="link inline-flex min-h-6 items-center"
+				href="/class/{here.id}/scores/opened?term={grid.term_id}&work={column.id}"
+				>Open it to a column for each {column.standards.length ? 'standard' : 'criterion'}</a
+			>
+		</p>
+	{/if}
 	{#if blanks.length || rest}
 		<form class="my-3.5 flex items-end gap-2" onsubmit={give}>
 			<label class="flex-1">

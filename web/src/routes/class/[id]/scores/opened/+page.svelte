@@ -1,0 +1,5 @@
+<script lang="ts">
+	import OpenedWork from '$lib/places/scores/opened/OpenedWork.svelte';
+</script>
+
+<OpenedWork />
