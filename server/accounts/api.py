@@ -176,7 +176,7 @@ def begin_second_factor(request: Asking, body: PasswordConfirmed) -> Any:
     return second_factor.begin(request.user)
 
 
-@router.put("/second-factor", permission=OWN_ACCOUNT, response=RecoveryCodesOut)
+@router.post("/second-factor/confirm", permission=OWN_ACCOUNT, response=RecoveryCodesOut)
 def confirm_second_factor(request: Asking, body: SecondFactorCode) -> Any:
     """Give a code of the app: from now on one is asked for at each sign-in. The recovery codes are told here once."""
     codes = second_factor.confirm(request.user, body.code)

@@ -30,6 +30,7 @@ from plans import (
 )
 from plans.criteria_schemas import CriterionOut, KnownCriteriaOut, KnownStandardOut
 from plans.loading import offered_codes
+from plans.models import GradingScale
 from plans.permissions import CHANGE_PLAN, CHANGE_SHARED
 from plans.scale_schemas import CodeIn, ScaleIn, ScalesOut
 from plans.scales import TypedBand
@@ -46,6 +47,7 @@ from plans.schemas import (
     OrderIn,
     PieceOut,
     PlanEventOut,
+    PlanHistoryOut,
     RepeatIn,
     RestIn,
     RestOut,
@@ -68,7 +70,7 @@ _EMPTY = {"category_id", "due_on", "assigned_on", "shown_from", "families_from"}
 """What can be given as null: none."""
 
 
-def _given(body: CategoryIn | AssignmentIn | RulesIn) -> dict[str, Any]:
+def _given(body: CategoryIn | AssignmentIn | RulesIn | CodeIn) -> dict[str, Any]:
     """What was given; null means something only where a field can be empty."""
     given = body.model_dump(exclude_unset=True, exclude={"version", "ids", "days"})
     return {name: value for name, value in given.items() if value is not None or name in _EMPTY}
@@ -387,13 +389,17 @@ def send(request: Asking, class_id: int, body: SendIn) -> Any:
     return WordsOut(words=words)
 
 
-@router.get("/classes/{class_id}/plan/history", permission=CHANGE_PLAN, response=list[PlanEventOut])
-def plan_history(request: Asking, class_id: int) -> Any:
+@router.get("/classes/{class_id}/plan/history", permission=CHANGE_PLAN, response=PlanHistoryOut)
+def plan_history(request: Asking, class_id: int, after: str | None = None) -> Any:
     """Who changed what of the plan, and when."""
-    return [
-        PlanEventOut(id=each.pk, words=each.words, who=str(each.person), at=local(request.school_class.school, each.at))
-        for each in history.plan_events(request.school_class)
-    ]
+    page, school = history.plan_events(request.school_class, after), request.school_class.school
+    return PlanHistoryOut(
+        events=[
+            PlanEventOut(id=each.pk, words=each.words, who=str(each.person), at=local(school, each.at))
+            for each in page.rows
+        ],
+        after=page.after,
+    )
 
 
 @router.post("/classes/{class_id}/plan/history/{event}", permission=CHANGE_PLAN, response=WordsOut)
@@ -439,11 +445,21 @@ def list_scales(request: Asking, class_id: int) -> Any:
 
 
 @router.post("/classes/{class_id}/scales", permission=CHANGE_SHARED, response=MadeOut)
-def save_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
-    """Make or change a scale."""
+def add_scale(request: Asking, class_id: int, body: ScaleIn) -> Any:
+    """Make a scale of one's own."""
+    return _save_scale(request, None, body)
+
+
+@router.put("/classes/{class_id}/scales/{scale}", permission=CHANGE_SHARED, response=MadeOut)
+def change_scale(request: Asking, class_id: int, scale: int, body: ScaleIn) -> Any:
+    """Change a scale, or put one of one's own in its place here. Gives the one that stands now."""
+    return _save_scale(request, scale, body)
+
+
+def _save_scale(request: Asking, scale: int | None, body: ScaleIn) -> GradingScale:
     bands = [TypedBand(each.mark, each.min, each.value) for each in body.bands]
     return scales.save_scale(
-        request.school_class, request.user, body.id, body.name, body.out_of, bands, is_shared=body.is_shared
+        request.school_class, request.user, scale, body.name, body.out_of, bands, is_shared=body.is_shared
     )
 
 
@@ -455,10 +471,15 @@ def delete_scale(request: Asking, class_id: int, scale: int) -> Any:
 
 
 @router.post("/classes/{class_id}/codes", permission=CHANGE_SHARED, response=MadeOut)
-def save_code(request: Asking, class_id: int, body: CodeIn) -> Any:
-    """Make or change a score code."""
-    given = {name: value for name, value in body.model_dump(exclude_unset=True).items() if value is not None}
-    return scales.save_code(request.school_class, request.user, given.pop("id", None), given)
+def add_code(request: Asking, class_id: int, body: CodeIn) -> Any:
+    """Make a score code."""
+    return scales.save_code(request.school_class, request.user, None, _given(body))
+
+
+@router.patch("/classes/{class_id}/codes/{code}", permission=CHANGE_SHARED, response=MadeOut)
+def change_code(request: Asking, class_id: int, code: int, body: CodeIn) -> Any:
+    """Change what is given of a score code. Gives the one that stands now."""
+    return scales.save_code(request.school_class, request.user, code, _given(body))
 
 
 @router.delete("/classes/{class_id}/codes/{code}", permission=CHANGE_SHARED, response={204: None})

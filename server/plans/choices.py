@@ -1,6 +1,6 @@
 """The choices of the ground rules: each with the words in which a sentence says it."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -8,12 +8,15 @@ from django.db.models import Q
 
 from plans.models import GradingScale, GroundRules
 
+Value = str | bool
+"""What is chosen of a ground rule, as it is sent."""
+
 
 @dataclass(frozen=True)
 class Choice:
     """One choice: its value as it is sent, and its words."""
 
-    value: str
+    value: Value
     words: str
 
 
@@ -44,19 +47,22 @@ _FIXED: dict[str, tuple[Choice, ...]] = {
         Choice("1 up", "rounded up to the next 1"),
         Choice("1 down", "rounded down to the last 1"),
     ),
-    "cap": (Choice("no", "may lift a grade above 100"), Choice("yes", "does not lift a grade above 100")),
+    "cap": (
+        Choice(value=False, words="may lift a grade above 100"),
+        Choice(value=True, words="does not lift a grade above 100"),
+    ),
     "decimals": tuple(Choice(str(each), "1 decimal" if each == 1 else f"{each} decimals") for each in range(4)),
     "families_see_running": (
-        Choice("no", "once it is posted"),
-        Choice("yes", "as it stands, and as posted afterwards"),
+        Choice(value=False, words="once it is posted"),
+        Choice(value=True, words="as it stands, and as posted afterwards"),
     ),
     **{
-        field: (Choice("yes", "see"), Choice("no", "do not see"))
+        field: (Choice(value=True, words="see"), Choice(value=False, words="do not see"))
         for field in ("families_percent", "families_mark", "families_points", "families_share", "families_class")
     },
 }
 
-FLAGS = tuple(field for field, offered in _FIXED.items() if {each.value for each in offered} == {"yes", "no"})
+FLAGS = tuple(field for field, offered in _FIXED.items() if {each.value for each in offered} == {True, False})
 """The ground rules that are yes or no."""
 
 TERM_FIELDS = {
@@ -71,13 +77,13 @@ TERM_FIELDS = {
 """What a term may set for itself (R4.6), with the words of the open gradebook file for it."""
 
 
-def term_rule(field: str, value: str) -> dict[str, Any]:
+def term_rule(field: str, value: Value) -> dict[str, Any]:
     """A choice in the words of the open gradebook file."""
+    if isinstance(value, bool):
+        return {field: value}
     if field == "rounding":
         step, _, way = value.partition(" ")
         return {"round_to": None if step == "none" else step, "rounding": way or "half_up"}
-    if field == "cap":
-        return {field: value == "yes"}
     return {field: int(value) if field in ("drop_overall", "decimals") else value}
 
 
@@ -89,10 +95,10 @@ def choices(rules: GroundRules) -> dict[str, tuple[Choice, ...]]:
     return {**_FIXED, "scale": tuple(Choice(str(each.pk), each.name) for each in scales)}
 
 
-def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str, str]:
+def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str, Value]:
     """The values in force, or laid over them by a draft; `own` are those that a term sets for itself."""
     step = "none" if rules.round_to is None else f"{rules.round_to.normalize():f} {rules.rounding}"
-    found = {
+    found: dict[str, Value] = {
         "method": rules.method,
         "blank": rules.blank,
         "drop_choice": rules.drop_choice,
@@ -100,7 +106,7 @@ def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str
         "rounding": step,
         "decimals": str(rules.decimals),
         "scale": str(rules.scale_id),
-        **{field: "yes" if getattr(rules, field) else "no" for field in FLAGS},
+        **{field: bool(getattr(rules, field)) for field in FLAGS},
     }
     own = own or {}
     for field, names in TERM_FIELDS.items():
@@ -108,7 +114,7 @@ def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str
             step = own["round_to"]
             found[field] = "none" if step is None else f"{step} {own.get('rounding', 'half_up')}"
         elif field == "cap" and "cap" in own:
-            found[field] = "yes" if own["cap"] else "no"
+            found[field] = bool(own["cap"])
         elif names[0] in own and field != "rounding":
             found[field] = str(own[names[0]])
     return found
@@ -117,7 +123,9 @@ def chosen(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str
 def in_words(rules: GroundRules, own: Mapping[str, Any] | None = None) -> dict[str, str]:
     """The ground rules in force in words, by field; `own` are those that a term sets for itself."""
     offered = choices(rules)
-    return {
-        field: next((each.words for each in offered[field] if each.value == value), value)
-        for field, value in chosen(rules, own).items()
-    }
+    return {field: words_of(offered[field], value) for field, value in chosen(rules, own).items()}
+
+
+def words_of(offered: Sequence[Choice], value: Value) -> str:
+    """A choice in words; what is not offered any more stands for itself."""
+    return next((each.words for each in offered if each.value == value), str(value))

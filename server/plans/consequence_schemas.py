@@ -9,7 +9,7 @@ from typing_extensions import TypedDict
 class ChoiceOut(Schema):
     """A choice of the ground rules, with what it makes of a student's grade where that was asked."""
 
-    value: str
+    value: str | bool
     words: str
     percent: str | None = None
     mark: str | None = None

@@ -51,7 +51,7 @@ def set_rules(rules: GroundRules, given: Mapping[str, Any]) -> None:
         elif field == "scale":
             rules.scale_id = int(value)
         elif field in choices.FLAGS:
-            setattr(rules, field, value == "yes")
+            setattr(rules, field, value)
         elif field in ("drop_overall", "decimals"):
             setattr(rules, field, int(value))
         else:

@@ -6,20 +6,20 @@ from typing import Any
 from django.db import transaction
 from school.calendar import local
 from school.models import Person, SchoolClass
+from school.paging import Page, page_of
 from school.refusal import Refused
 
 from plans.keeping import Changed, keep
 from plans.models import PlanEvent
 from plans.rows import as_one_act, find, record, snapshot, turn
 
-MOST = 100
 NOT_PLANNED = ("closed", "adjust", "position")
 """What belongs to the marking, or to the order, and stays as it is on the way back."""
 
 
-def plan_events(school_class: SchoolClass) -> list[PlanEvent]:
-    """The newest changes of a class's plan, the newest first."""
-    return list(PlanEvent.objects.filter(school_class=school_class).select_related("person").order_by("-id")[:MOST])
+def plan_events(school_class: SchoolClass, after: str | None) -> Page[PlanEvent]:
+    """The changes of a class's plan, the newest first, a page at a time."""
+    return page_of(PlanEvent.objects.filter(school_class=school_class).select_related("person"), ("-id",), after)
 
 
 @transaction.atomic

@@ -27,9 +27,8 @@ class ScaleOut(Schema):
 
 
 class ScaleIn(Body):
-    """A scale as typed; without an id a new one. `is_shared` offers it to the whole school."""
+    """A scale as typed. `is_shared` offers it to the whole school."""
 
-    id: int | None = None
     is_shared: bool = False
     name: str
     out_of: str = "100"
@@ -52,13 +51,12 @@ class CodeOut(Schema):
     is_used: bool
     is_mine: bool
     is_shared: bool
-    was: dict[str, str]
+    was: dict[str, str | bool]
 
 
 class CodeIn(Body):
-    """What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip."""
+    """What is given of a score code. `over_100_meant` says that more than 100 % is no slip."""
 
-    id: int | None = None
     code: str | None = None
     name: str | None = None
     effect: str | None = None
@@ -80,9 +78,8 @@ class SchoolScaleOut(Schema):
 
 
 class SchoolScaleIn(Body):
-    """A scale of the school as typed; without an id a new one."""
+    """A scale of the school as typed."""
 
-    id: int | None = None
     name: str
     out_of: str = "100"
     bands: list[BandIO] = Field(max_length=60)
@@ -101,9 +98,8 @@ class SchoolCodeOut(Schema):
 
 
 class SchoolCodeIn(Body):
-    """A code of the school; without an id a new one."""
+    """A code of the school."""
 
-    id: int | None = None
     code: str
     name: str
     effect: str

@@ -294,19 +294,19 @@ def set_code(code: ScoreCode, given: dict[str, Any]) -> None:
         code.is_shared = given["is_shared"]
 
 
-def drafted_codes(school_class: SchoolClass) -> list[tuple[ScoreCode, dict[str, str]]]:
+def drafted_codes(school_class: SchoolClass) -> list[tuple[ScoreCode, dict[str, str | bool]]]:
     """The codes of a class as its draft has them, each with what its drafted fields are in force."""
     change = drafting.drafted_fields(school_class)
     found = []
     for code in codes_of(school_class):
         fields, before = change.get(mark_of(code), {}), snapshot(code)
         drafting.lay_over(code, fields)
-        found.append((code, {field: _as_text(before[field]) for field in fields}))
+        found.append((code, {field: _told(before[field]) for field in fields}))
     return found
 
 
-def _as_text(value: Any) -> str:
-    return ("yes" if value else "no") if isinstance(value, bool) else str(value or "")
+def _told(value: Any) -> str | bool:
+    return value if isinstance(value, bool) else str(value or "")
 
 
 def used_codes(school_class: SchoolClass) -> set[str]:

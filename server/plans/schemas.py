@@ -100,7 +100,7 @@ class RuleOut(Schema):
     """A ground rule: what is chosen, in words, and what was before the draft. `is_own` where the term sets it for itself."""
 
     field: str
-    value: str
+    value: str | bool
     words: str
     was: str | None
     is_own: bool
@@ -114,15 +114,15 @@ class RulesIn(Body):
     drop_choice: str | None = None
     drop_overall: str | None = None
     rounding: str | None = None
-    cap: str | None = None
+    cap: bool | None = None
     decimals: str | None = None
     scale: str | None = None
-    families_see_running: str | None = None
-    families_percent: str | None = None
-    families_mark: str | None = None
-    families_points: str | None = None
-    families_share: str | None = None
-    families_class: str | None = None
+    families_see_running: bool | None = None
+    families_percent: bool | None = None
+    families_mark: bool | None = None
+    families_points: bool | None = None
+    families_share: bool | None = None
+    families_class: bool | None = None
     families_from: datetime.date | None = None
     standard_weights: dict[str, str] | None = Field(None, max_length=500)
 
@@ -354,11 +354,18 @@ class PlanEventOut(Schema):
     at: datetime.datetime
 
 
+class PlanHistoryOut(Schema):
+    """A page of the plan's history, the newest first, and the cursor of the next; None at the end."""
+
+    events: list[PlanEventOut]
+    after: str | None
+
+
 class TermRulesIn(Body):
     """What a term sets for itself. A rule given as null is again the class's."""
 
     own_weights: bool | None = None
-    rules: dict[str, str | None] = Field(default_factory=dict)
+    rules: dict[str, str | bool | None] = Field(default_factory=dict)
     part_weights: dict[int, str] = Field(default_factory=dict)
     parts_from: str | None = None
     adjust: list[dict[str, Any]] | None = None

@@ -30,7 +30,7 @@ def scale_out(scale: GradingScale, school_class: SchoolClass, person: Person) ->
     )
 
 
-def code_out(code: ScoreCode, person: Person, *, is_used: bool, was: Mapping[str, str] | None = None) -> CodeOut:
+def code_out(code: ScoreCode, person: Person, *, is_used: bool, was: Mapping[str, str | bool] | None = None) -> CodeOut:
     """A code, and whose it is."""
     if code.school_class_id is not None:
         whose = "for this class"

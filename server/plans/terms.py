@@ -8,7 +8,7 @@ from gradecore.numbers import decimal_text
 from school.models import Person, SchoolClass, Term
 from school.refusal import Refused
 
-from plans.choices import TERM_FIELDS, choices, term_rule
+from plans.choices import TERM_FIELDS, Value, choices, term_rule
 from plans.keeping import begin, keep
 from plans.loading import load_plan
 from plans.models import GroundRules, TermPlan
@@ -34,7 +34,7 @@ def set_own_weights(school_class: SchoolClass, person: Person, term: Term, *, ow
 
 
 @transaction.atomic
-def set_own_rules(school_class: SchoolClass, person: Person, term: Term, given: Mapping[str, str | None]) -> None:
+def set_own_rules(school_class: SchoolClass, person: Person, term: Term, given: Mapping[str, Value | None]) -> None:
     """Set ground rules for one term; None takes the class's again."""
     known = choices(GroundRules.objects.select_related("school_class").get(school_class=school_class))
     row = _own(school_class, term)

@@ -100,7 +100,7 @@ def report(request: Asking, class_id: int, term: int | None = None) -> Any:
     return report_of(loaded, place, request.user)
 
 
-@router.put("/classes/{class_id}/report/{term}/overrides", permission=WRITE_REPORT, response=ChangedOut)
+@router.patch("/classes/{class_id}/report/{term}/overrides", permission=WRITE_REPORT, response=ChangedOut)
 def override(request: Asking, class_id: int, term: int, body: OverridesIn) -> Any:
     """Put something in place of computed grades, or take it back; all of it or nothing."""
     loaded, place = _place(request, term)
@@ -110,7 +110,7 @@ def override(request: Asking, class_id: int, term: int, body: OverridesIn) -> An
     return {"changed": overriding.override(request.school_class, request.user, place, given, sure=body.sure)}
 
 
-@router.put("/classes/{class_id}/report/{term}/efforts", permission=WRITE_REPORT, response=ChangedOut)
+@router.patch("/classes/{class_id}/report/{term}/efforts", permission=WRITE_REPORT, response=ChangedOut)
 def effort(request: Asking, class_id: int, term: int, body: EffortsIn) -> Any:
     """Say students' effort."""
     loaded, place = _place(request, term)
@@ -206,10 +206,17 @@ def phrases(request: Asking, class_id: int, student: int) -> Any:
     return bank.short_feedback(request.user, found)
 
 
-@router.put("/classes/{class_id}/bank", permission=WRITE_REPORT, response={204: None})
-def keep_sentence(request: Asking, class_id: int, body: SentenceIn) -> Any:
-    """Make or change a sentence of one's own."""
-    bank.keep(request.user, request.school_class.school, body.id, body.purpose, body.text, for_school=False)
+@router.post("/classes/{class_id}/bank", permission=WRITE_REPORT, response={204: None})
+def add_sentence(request: Asking, class_id: int, body: SentenceIn) -> Any:
+    """Put a sentence of one's own into the bank."""
+    bank.keep(request.user, request.school_class.school, None, body.purpose, body.text, for_school=False)
+    return Status(204, None)
+
+
+@router.put("/classes/{class_id}/bank/{sentence}", permission=WRITE_REPORT, response={204: None})
+def change_sentence(request: Asking, class_id: int, sentence: int, body: SentenceIn) -> Any:
+    """Change a sentence of one's own."""
+    bank.keep(request.user, request.school_class.school, sentence, body.purpose, body.text, for_school=False)
     return Status(204, None)
 
 
@@ -248,7 +255,7 @@ def withdraw(request: Asking, class_id: int, term: int, student: int, body: With
     return Status(204, None)
 
 
-@router.put(
+@router.patch(
     "/classes/{class_id}/report/{term}/families", permission=POST, audit=AuditAction.POSTED, response=ChangedOut
 )
 def show_families(request: Asking, class_id: int, term: int, body: ShownIn) -> Any:

@@ -62,7 +62,7 @@ def keep(person: Person, school: School, sentence: int | None, purpose: str, tex
             f"{unknown[0]} is not known here. Known are {', '.join(f'{{{each}}}' for each in (*ABOUT, *FORMS['they']))}.",
             "text",
         )
-    row = _own(person, school, sentence, for_school=for_school) if sentence else BankSentence(school=school)
+    row = _own(person, school, sentence, for_school=for_school) if sentence is not None else BankSentence(school=school)
     row.owner = None if for_school else person
     row.purpose, row.text = purpose, bare
     row.save()

@@ -114,9 +114,8 @@ class SentenceOut(Schema):
 
 
 class SentenceIn(Body):
-    """A sentence of the bank to make or, by its number, to change."""
+    """A sentence of the bank."""
 
-    id: int | None = None
     purpose: str
     text: str
 

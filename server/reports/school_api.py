@@ -117,8 +117,8 @@ def set_standards(request: Asking, school_id: int, body: SchoolStandards, dry_ru
     return TouchedOut(words=[*archived, *touched])
 
 
-@router.put(
-    "/schools/{school_id}/standards/name", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut
+@router.post(
+    "/schools/{school_id}/standards/rename", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=TouchedOut
 )
 def rename_standard(request: Asking, school_id: int, body: StandardNameIn, dry_run: bool = False) -> Any:
     """Call a standard otherwise, or say that two are the same, with all that hangs on them; or only tell what that would do."""
@@ -140,10 +140,18 @@ def undo(request: Asking, school_id: int) -> Any:
     return WordsOut(words=[school_changes.take_back(request.school)])
 
 
-@router.put("/schools/{school_id}/years", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=NumberOut)
-def set_year(request: Asking, school_id: int, body: YearIn) -> Any:
-    """Make or change a school year."""
-    return {"id": years.set_year(request.school, body.name, body.starts, body.ends, body.id, body.days_off).pk}
+@router.post("/schools/{school_id}/years", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=NumberOut)
+def add_year(request: Asking, school_id: int, body: YearIn) -> Any:
+    """Make a school year."""
+    return {"id": years.set_year(request.school, body.name, body.starts, body.ends, None, body.days_off).pk}
+
+
+@router.put(
+    "/schools/{school_id}/years/{year}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=NumberOut
+)
+def set_year(request: Asking, school_id: int, year: int, body: YearIn) -> Any:
+    """Change a school year."""
+    return {"id": years.set_year(request.school, body.name, body.starts, body.ends, year, body.days_off).pk}
 
 
 @router.delete(
@@ -289,10 +297,19 @@ def see_bank(request: Asking, school_id: int) -> Any:
     return [each for each in bank.sentences_for(request.user, request.school, None) if not each.is_own]
 
 
-@router.put("/schools/{school_id}/bank", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
-def keep_sentence(request: Asking, school_id: int, body: SentenceIn) -> Any:
-    """Make or change a sentence of the school's bank."""
-    bank.keep(request.user, request.school, body.id, body.purpose, body.text, for_school=True)
+@router.post("/schools/{school_id}/bank", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None})
+def add_sentence(request: Asking, school_id: int, body: SentenceIn) -> Any:
+    """Put a sentence into the school's bank."""
+    bank.keep(request.user, request.school, None, body.purpose, body.text, for_school=True)
+    return Status(204, None)
+
+
+@router.put(
+    "/schools/{school_id}/bank/{sentence}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response={204: None}
+)
+def change_sentence(request: Asking, school_id: int, sentence: int, body: SentenceIn) -> Any:
+    """Change a sentence of the school's bank."""
+    bank.keep(request.user, request.school, sentence, body.purpose, body.text, for_school=True)
     return Status(204, None)
 
 

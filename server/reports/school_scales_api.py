@@ -55,18 +55,30 @@ def _scale_out(scale: GradingScale) -> SchoolScaleOut:
     )
 
 
-@router.put("/schools/{school_id}/scales", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
-def save_scale(request: Asking, school_id: int, body: SchoolScaleIn, dry_run: bool = False) -> Any:
-    """Make a scale, or change one, or only tell what that would do to classes."""
+@router.post("/schools/{school_id}/scales", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
+def add_scale(request: Asking, school_id: int, body: SchoolScaleIn) -> Any:
+    """Make a scale of the school."""
+    return _save_scale(request, None, body)
+
+
+@router.put(
+    "/schools/{school_id}/scales/{scale}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut
+)
+def change_scale(request: Asking, school_id: int, scale: int, body: SchoolScaleIn, dry_run: bool = False) -> Any:
+    """Change a scale of the school, or only tell what that would do to classes."""
+    return _save_scale(request, scale, body, dry_run=dry_run)
+
+
+def _save_scale(request: Asking, scale: int | None, body: SchoolScaleIn, *, dry_run: bool = False) -> KeptOut:
     school, bands = request.school, [TypedBand(each.mark, each.min, each.value) for each in body.bands]
     made = []
     touched = school_changes.change(
         school,
         request.user,
         f"the scale {body.name} was changed",
-        lambda: made.append(school_scales.save_school_scale(school, body.id, body.name, body.out_of, bands)),
+        lambda: made.append(school_scales.save_school_scale(school, scale, body.name, body.out_of, bands)),
         dry_run=dry_run,
-        marks_by=None if body.id is None else f"scale {body.id}",
+        marks_by=None if scale is None else f"scale {scale}",
     )
     return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 
@@ -80,18 +92,28 @@ def delete_scale(request: Asking, school_id: int, scale: int) -> Any:
     return Status(204, None)
 
 
-@router.put("/schools/{school_id}/codes", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
-def save_code(request: Asking, school_id: int, body: SchoolCodeIn, dry_run: bool = False) -> Any:
-    """Make a code, or change what one does, or only tell what that would do to classes."""
-    school, given = request.school, body.model_dump(exclude={"id"})
+@router.post("/schools/{school_id}/codes", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
+def add_code(request: Asking, school_id: int, body: SchoolCodeIn) -> Any:
+    """Make a code of the school."""
+    return _save_code(request, None, body)
+
+
+@router.put("/schools/{school_id}/codes/{code}", permission=CHANGE_SCHOOL, audit=AuditAction.SETTINGS, response=KeptOut)
+def change_code(request: Asking, school_id: int, code: int, body: SchoolCodeIn, dry_run: bool = False) -> Any:
+    """Change what a code of the school does, or only tell what that would do to classes."""
+    return _save_code(request, code, body, dry_run=dry_run)
+
+
+def _save_code(request: Asking, code: int | None, body: SchoolCodeIn, *, dry_run: bool = False) -> KeptOut:
+    school, given = request.school, body.model_dump()
     made = []
     touched = school_changes.change(
         school,
         request.user,
         f"the code {body.code} was changed",
-        lambda: made.append(school_scales.save_school_code(school, body.id, given)),
+        lambda: made.append(school_scales.save_school_code(school, code, given)),
         dry_run=dry_run,
-        marks_by=None if body.id is None else f"code {body.id}",
+        marks_by=None if code is None else f"code {code}",
     )
     return KeptOut(id=None if dry_run else made[0].pk, words=touched)
 

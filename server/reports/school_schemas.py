@@ -187,14 +187,13 @@ class SchoolYearOut(Schema):
 
 
 class YearIn(Body):
-    """A school year to make or, by its number, to change."""
+    """A school year."""
 
-    id: int | None = None
     name: str
     starts: datetime.date
     ends: datetime.date
-    days_off: list[tuple[datetime.date, datetime.date]] | None = Field(default=None, max_length=100)
-    """Days without school, as pairs of the first and the last; left as they are where none are given."""
+    days_off: list[tuple[datetime.date, datetime.date]] = Field(default=[], max_length=100)
+    """Days without school, as pairs of the first and the last."""
 
 
 class NumberOut(Schema):

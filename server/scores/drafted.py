@@ -11,7 +11,7 @@ from gradecore.figures import term_figures
 from gradecore.gradebook import Gradebook
 from gradecore.result import TermResult
 from gradecore.shown import shown_percent
-from plans.choices import TERM_FIELDS, choices, chosen
+from plans.choices import TERM_FIELDS, Value, choices, chosen, words_of
 from plans.consequence_schemas import ChoiceOut, DraftOut, EditOut, PreviewOut
 from plans.drafting import misfits
 from plans.ground_rules import set_rules
@@ -136,8 +136,7 @@ def _value(loaded: LoadedClass, row: Any, field: str) -> str:
         return ", ".join(f"{name} {weight}" for name, weight in row.standard_weights.items()) or "each the same"
     if isinstance(row, GroundRules):
         name = {"scale_id": "scale", "round_to": "rounding"}.get(field, field)
-        value = chosen(row)[name]
-        return next((each.words for each in choices(row)[name] if each.value == value), value)
+        return words_of(choices(row)[name], chosen(row)[name])
     value = getattr(row, field)
     if isinstance(value, bool):
         return "yes" if value else "no"
@@ -157,7 +156,7 @@ def _term_words(loaded: LoadedClass, row: TermPlan, field: str) -> str:
         return "their percent" if row.parts_from == "percent" else "their marks"
     if field == "ground_rules":
         words = [
-            next((each.words for each in choices(loaded.plan.rules)[name] if each.value == value), value)
+            words_of(choices(loaded.plan.rules)[name], value)
             for name, value in chosen(loaded.plan.rules, row.ground_rules).items()
             if any(one in row.ground_rules for one in TERM_FIELDS.get(name, ()))
         ]
@@ -204,7 +203,7 @@ def preview(loaded: LoadedClass, term: Term, field: str) -> PreviewOut:
     return PreviewOut(student=names[student] if student else None, choices=found)
 
 
-def _telling_student(loaded: LoadedClass, term: Term, results: Mapping[str, Mapping[str, TermResult]]) -> str | None:
+def _telling_student(loaded: LoadedClass, term: Term, results: Mapping[Value, Mapping[str, TermResult]]) -> str | None:
     """Whose grade shows the choices: in the middle of the class, and if possible with different marks."""
     middle = term_figures(loaded.gradebook, str(term.pk)).median
     if middle is None:
@@ -218,7 +217,7 @@ def _telling_student(loaded: LoadedClass, term: Term, results: Mapping[str, Mapp
     return min(loaded.book.students, key=telling)
 
 
-def _with(book: Book, rules: GroundRules, field: str, value: str) -> Book:
+def _with(book: Book, rules: GroundRules, field: str, value: Value) -> Book:
     """The book with one ground rule chosen otherwise."""
     tried = copy(rules)
     set_rules(tried, {field: value})

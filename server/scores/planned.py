@@ -5,7 +5,7 @@ from fractions import Fraction
 from gradecore.figures import assignment_figures
 from gradecore.numbers import decimal_text, fixed_text
 from gradecore.shares import AssignmentShare, PlannedShares, planned_shares, standing_shares
-from plans.choices import TERM_FIELDS, choices, chosen
+from plans.choices import TERM_FIELDS, choices, chosen, words_of
 from plans.models import Assignment, Category, Draft, Handout
 from plans.schemas import AssignmentOut, CategoryOut, PlanOut, RuleOut, StudentOut, TermOut, TermPartOut
 from school.models import Term
@@ -181,15 +181,12 @@ class _Planned:
         now = chosen(self.loaded.plan.rules, own)
         before = chosen(self.in_force.plan.rules, self._own(self.in_force))
 
-        def words(field: str, value: str) -> str:
-            return next((choice.words for choice in offered[field] if choice.value == value), value)
-
         return [
             RuleOut(
                 field=field,
                 value=value,
-                words=words(field, value),
-                was=None if before[field] == value else words(field, before[field]),
+                words=words_of(offered[field], value),
+                was=None if before[field] == value else words_of(offered[field], before[field]),
                 is_own=any(name in own for name in TERM_FIELDS.get(field, ())),
             )
             for field, value in now.items()

@@ -19,6 +19,7 @@ from sending.permissions import ARRANGE_SENDING, SEE_ALL_SENDING, SEE_SENDING, S
 from sending.schemas import (
     AnewIn,
     ComparedOut,
+    DeliveriesOut,
     GradeHistoryOut,
     LinesIn,
     PairIn,
@@ -79,6 +80,12 @@ def send_all(request: Asking, body: SendAllIn) -> Any:
         if is_chosen and each.teaching_of(request.user) is not None:
             lines += _send(request, each, SendNowIn(grades=body.grades, work=body.work))
     return {"lines": lines}
+
+
+@router.get("/classes/{class_id}/deliveries", permission=SEE_SENDING, response=DeliveriesOut)
+def list_deliveries(request: Asking, class_id: int, after: str | None = None) -> Any:
+    """The class's deliveries, the newest first."""
+    return receipts.deliveries(request.school_class, after)
 
 
 @router.get("/classes/{class_id}/deliveries/{delivery}", permission=SEE_SENDING, response=ReceiptsOut)

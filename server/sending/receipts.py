@@ -9,14 +9,13 @@ from reports.models import PostedGrade
 from reports.posted import is_withdrawn
 from school.calendar import local
 from school.models import Membership, Role, School, SchoolClass, Student, Term
+from school.paging import page_of
 from scores.models import Override, ScoreEvent
 from scores.texts import plain_number
 
 from sending.models import ITEM_REFUSED, Delivery, DeliveryState, Line, LineState, What, Why
-from sending.schemas import DeliveryOut, GradeHistoryOut, GradeStepOut, MendOut, ReceiptOut
+from sending.schemas import DeliveriesOut, DeliveryOut, GradeHistoryOut, GradeStepOut, MendOut, ReceiptOut
 
-MOST_DELIVERIES = 60
-"""How many deliveries of a class are listed."""
 MOST_SCORE_STEPS = 200
 """How many changes of scores are told of one grade, the last ones."""
 
@@ -30,8 +29,8 @@ def write_to_office(school: School) -> MendOut | None:
     return MendOut(act="write", words=f"Write to {found}", to=found.email) if found is not None else None
 
 
-def deliveries(school_class: SchoolClass) -> list[DeliveryOut]:
-    """A class's deliveries, newest first."""
+def deliveries(school_class: SchoolClass, after: str | None) -> DeliveriesOut:
+    """A class's deliveries, newest first, a page at a time."""
     # What a person reads are results; line items go along.
     counted = {
         state: Count("lines", filter=Q(lines__state=state) & ~Q(lines__record__student=None)) for state in LineState
@@ -43,9 +42,9 @@ def deliveries(school_class: SchoolClass) -> list[DeliveryOut]:
             all_lines=Count("lines", filter=~Q(lines__record__student=None)),
             **{f"{name}_lines": count for name, count in counted.items()},
         )
-        .order_by("-at", "-id")[:MOST_DELIVERIES]
     )
-    return [_delivery(school_class.school, each) for each in rows]
+    page = page_of(rows, ("-id",), after)
+    return DeliveriesOut(deliveries=[_delivery(school_class.school, each) for each in page.rows], after=page.after)
 
 
 def _delivery(school: School, row: Delivery) -> DeliveryOut:

@@ -98,8 +98,15 @@ class DeliveryOut(Schema):
     next_try_at: datetime.datetime | None
 
 
-class SendingOut(Schema):
-    """What of a class goes to the register for a term, its pairing, and its deliveries, newest first."""
+class DeliveriesOut(Schema):
+    """A page of a class's deliveries, the newest first, and the cursor of the next; None at the end."""
+
+    deliveries: list[DeliveryOut]
+    after: str | None
+
+
+class SendingOut(DeliveriesOut):
+    """What of a class goes to the register for a term, its pairing, and the newest page of its deliveries."""
 
     has_register: bool
     term_id: int
@@ -122,7 +129,6 @@ class SendingOut(Schema):
     """Which assignments may go."""
     other_grade: str | None
     """Where the register's weights or scale come to another grade: for one student, in a sentence."""
-    deliveries: list[DeliveryOut]
 
 
 class ReceiptOut(Schema):

@@ -61,6 +61,7 @@ def sending(school_class: SchoolClass, term: Term) -> SendingOut:
     said = sending_of(school_class.school_id)
     has_register = Register.objects.filter(school=school_class.school_id).exists()
     pairing = going.pairing
+    newest = deliveries(school_class, None)
     return SendingOut(
         has_register=has_register,
         term_id=term.pk,
@@ -82,7 +83,8 @@ def sending(school_class: SchoolClass, term: Term) -> SendingOut:
             CanGoOut(id=each.assignment.pk, name=each.assignment.name) for each in going.works if each.held is None
         ],
         other_grade=other_grade(going) if has_register else None,
-        deliveries=deliveries(school_class),
+        deliveries=newest.deliveries,
+        after=newest.after,
     )
 
 

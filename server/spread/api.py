@@ -90,13 +90,11 @@ def needed_for(request: Asking, class_id: int, student: int, term: int | None = 
     return NeededOut(words=ways_to(loaded, subject, student_of(loaded, student)))
 
 
-@router.put("/classes/{class_id}/spread/{term}/looked-at", permission=SEE_SCORES, response={204: None})
-def keep_looked_at(request: Asking, class_id: int, term: int, body: LookedAtIn) -> Any:
+@router.put("/classes/{class_id}/spread/{term}/looked-at/{student}", permission=SEE_SCORES, response={204: None})
+def keep_looked_at(request: Asking, class_id: int, term: int, student: int, body: LookedAtIn) -> Any:
     """Remember that one has looked at a student who is close below a mark."""
     loaded = cached_class(request.school_class)
-    look_at(
-        loaded, request.user, term_of(loaded, term), student_of(loaded, body.student), is_looked_at=body.is_looked_at
-    )
+    look_at(loaded, request.user, term_of(loaded, term), student_of(loaded, student), is_looked_at=body.is_looked_at)
     return Status(204, None)
 
 

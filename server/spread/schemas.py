@@ -181,7 +181,6 @@ class TriedSpreadIn(Body):
 class LookedAtIn(Body):
     """A student was looked at, or is not to count as such any more."""
 
-    student: RowNumber
     is_looked_at: bool
 
 

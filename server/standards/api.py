@@ -34,7 +34,7 @@ def by_standard(request: Asking, class_id: int, term: int | None = None) -> Any:
     return HttpResponse(answer, content_type="application/json")
 
 
-@router.put("/classes/{class_id}/by-standard", permission=SET_LEVELS, response=LevelsSetOut)
+@router.patch("/classes/{class_id}/by-standard", permission=SET_LEVELS, response=LevelsSetOut)
 def put_levels(request: Asking, class_id: int, body: LevelsIn) -> Any:
     """Set levels by hand, or take that back."""
     return LevelsSetOut(changed=set_levels(load_class(request.school_class), request.user, body.entries))

@@ -46,7 +46,7 @@ def set_up(client: Client) -> tuple[str, list[str]]:
     """Somebody who is signed in sets a second factor up; gives its key and the recovery codes."""
     begun = send(client, "POST", "/api/v1/second-factor", {"password": PASSWORD}).json()
     assert begun["picture"].startswith("data:image/svg+xml")
-    answer = send(client, "PUT", "/api/v1/second-factor", {"code": code(begun["key"])})
+    answer = send(client, "POST", "/api/v1/second-factor/confirm", {"code": code(begun["key"])})
     assert answer.status_code == 200, answer.content
     return begun["key"], answer.json()["codes"]
 
@@ -58,9 +58,9 @@ def test_a_second_factor_counts_from_its_first_code_and_is_then_asked_for(office
     wrong = send(client, "POST", "/api/v1/second-factor", {"password": "another one"})
     assert (wrong.status_code, wrong.json()["field"]) == (422, "password")
     begun = send(client, "POST", "/api/v1/second-factor", {"password": PASSWORD}).json()
-    assert send(client, "PUT", "/api/v1/second-factor", {"code": "000000"}).json()["field"] == "code"
+    assert send(client, "POST", "/api/v1/second-factor/confirm", {"code": "000000"}).json()["field"] == "code"
     assert ask(Client(), sign_in).status_code == 200, "what was never confirmed is not asked for"
-    send(client, "PUT", "/api/v1/second-factor", {"code": code(begun["key"])})
+    send(client, "POST", "/api/v1/second-factor/confirm", {"code": code(begun["key"])})
 
     other = Client()
     refused = ask(other, sign_in)
@@ -163,5 +163,5 @@ def test_a_wrong_first_code_is_counted_too(officer: World, settings: object) -> 
     client = officer.client("teacher")
     key = send(client, "POST", "/api/v1/second-factor", {"password": PASSWORD}).json()["key"]
     wrong = f"{(int(code(key)) + 1) % 1_000_000:06}"
-    assert send(client, "PUT", "/api/v1/second-factor", {"code": wrong}).status_code == 422
+    assert send(client, "POST", "/api/v1/second-factor/confirm", {"code": wrong}).status_code == 422
     assert TOTPDevice.objects.get(user=officer.people["teacher"]).throttling_failure_count == 1

@@ -63,7 +63,7 @@ def book(world: World) -> Any:
         "entries": [{"student": world.students[1].pk, "percent": "81", "mark": "", "reason": "ill in May"}],
         "sure": True,
     }
-    assert send(client, "PUT", f"{address}/report/{world.term.pk}/overrides", put).status_code == 200
+    assert send(client, "PATCH", f"{address}/report/{world.term.pk}/overrides", put).status_code == 200
     return saved(world, world.school_class)
 
 

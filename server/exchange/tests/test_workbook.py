@@ -163,6 +163,6 @@ def test_who_left_with_an_override_keeps_nobody_from_saving_the_class(world: Wor
     fin = world.students[0]
     body = {"entries": [{"student": fin.pk, "percent": "", "mark": "A", "reason": ""}], "sure": False}
     address = f"{world.address}/report/{world.term.pk}/overrides"
-    assert send(world.client("teacher"), "PUT", address, body).status_code == 200
+    assert send(world.client("teacher"), "PATCH", address, body).status_code == 200
     Enrolment.objects.filter(student=fin).update(ends=world.term.starts)
     assert world.client("teacher").get(f"{world.address}/workbook.xlsx").status_code == 200

@@ -80,14 +80,14 @@ def test_what_was_done_is_written_once_it_is_done(world: World) -> None:
     before = AuditEntry.objects.count()
     assert (
         send(
-            officer, "PUT", f"{world.school_address}/years", {"name": "", "starts": "2032-09-01", "ends": "2033-06-15"}
+            officer, "POST", f"{world.school_address}/years", {"name": "", "starts": "2032-09-01", "ends": "2033-06-15"}
         ).status_code
         == 422
     )
     assert AuditEntry.objects.count() == before
     send(
         officer,
-        "PUT",
+        "POST",
         f"{world.school_address}/years",
         {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
     )

@@ -63,7 +63,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("DELETE", "/sessions/{session}"): SIGNED_IN,
     ("GET", "/second-factor"): SIGNED_IN,
     ("POST", "/second-factor"): SIGNED_IN,
-    ("PUT", "/second-factor"): SIGNED_IN,
+    ("POST", "/second-factor/confirm"): SIGNED_IN,
     ("POST", "/second-factor/recovery-codes"): SIGNED_IN,
     ("POST", "/second-factor/end"): SIGNED_IN,
     ("GET", "/providers"): EVERYBODY,
@@ -183,12 +183,14 @@ HIDES = (
 )
 """What is answered to those who may like what is not theirs: here there is no such plan, no file, and no provider or register that answers."""
 
+ONE_MARK = {"name": "x", "bands": [{"mark": "P", "min": "0"}]}
+TWO_MARKS = {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", "min": "0"}]}
 SCORE_TABLE = {"name": "scores.csv", "told": "", "rows": [["Number", "Oak"], ["100", "12"]], "term": 0}
 
 BODIES: dict[str, Any] = {
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
     "/classes/{class_id}/spread/tried": {"term": 0},
-    "/classes/{class_id}/spread/{term}/looked-at": {"student": 1, "is_looked_at": True},
+    "/classes/{class_id}/spread/{term}/looked-at/{student}": {"is_looked_at": True},
     "/classes/{class_id}/plan/begin": {"source": 1, "with_assignments": False},
     "/classes/{class_id}/plan/send": {"classes": []},
     "/classes/{class_id}/assignments": {"name": "x", "ids": [1]},
@@ -204,7 +206,9 @@ BODIES: dict[str, Any] = {
         "points": "5",
     },
     "/classes/{class_id}/repeating/preview": {"pattern": "x", "every": "day", "starts": "2032-01-12", "times": 2},
-    "/classes/{class_id}/scales": {"name": "x", "bands": [{"mark": "P", "min": "0"}]},
+    "/classes/{class_id}/scales": ONE_MARK,
+    "/classes/{class_id}/scales/{scale}": ONE_MARK,
+    "/classes/{class_id}/codes/{code}": {"name": "fine"},
     "/classes/{class_id}/checks/{term}/mend": {"key": "weights"},
     "/classes/{class_id}/rules": {"method": "points"},
     "/classes/{class_id}/chosen": {"cells": []},
@@ -244,13 +248,16 @@ BODIES: dict[str, Any] = {
     "/classes/{class_id}/report/{term}/families": {"students": [], "is_shown": True},
     "/classes/{class_id}/families/{student}/running": {"is_hidden": True},
     "/classes/{class_id}/bank": {"purpose": "praise", "text": "x"},
+    "/classes/{class_id}/bank/{sentence}": {"purpose": "praise", "text": "x"},
     "/classes/{class_id}/groups": {"groups": [{"name": "Ferns", "students": [1]}]},
     "/classes/{class_id}/groups/{group}": {"name": "Mosses", "version": 0},
     "/classes/{class_id}/group-proposal": {"way": "draw", "count": 2},
     "/classes/{class_id}/bank/{sentence}/favourite": {"is_favourite": True},
     "/classes/{class_id}/documents": {"kind": "marking"},
-    "/schools/{school_id}/scales": {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", "min": "0"}]},
+    "/schools/{school_id}/scales": TWO_MARKS,
+    "/schools/{school_id}/scales/{scale}": TWO_MARKS,
     "/schools/{school_id}/codes": {"code": "FN", "name": "fine", "effect": "full"},
+    "/schools/{school_id}/codes/{code}": {"code": "FN", "name": "fine", "effect": "full"},
     "/schools/{school_id}/invitations": {"people": [1]},
     "/schools/{school_id}/letters": {"people": [1]},
     "/own-classes": {"classes": []},
@@ -307,8 +314,9 @@ BODIES: dict[str, Any] = {
         "levels": [],
         "out_of": "4",
     },
-    "/schools/{school_id}/standards/name": {"name": "Maps", "to": "Charts"},
+    "/schools/{school_id}/standards/rename": {"name": "Maps", "to": "Charts"},
     "/schools/{school_id}/years": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
+    "/schools/{school_id}/years/{year}": {"name": "2032/33", "starts": "2032-09-01", "ends": "2033-06-15"},
     "/schools/{school_id}/years/{year}/terms": {"name": "x", "starts": "2032-05-01", "ends": "2032-05-02"},
     "/schools/{school_id}/terms/{term}": {"name": "Quarter 2", "starts": "2031-11-03", "ends": "2032-01-16"},
     "/schools/{school_id}/terms/{term}/window": {"opens": "2032-01-12", "closes": "2032-01-20", "collects": ["mark"]},
@@ -316,6 +324,7 @@ BODIES: dict[str, Any] = {
     "/schools/{school_id}/terms/{term}/documents": {"kind": "cards"},
     "/schools/{school_id}/years/{year}/gradebooks": {"kind": "gradebooks"},
     "/schools/{school_id}/bank": {"purpose": "praise", "text": "x"},
+    "/schools/{school_id}/bank/{sentence}": {"purpose": "praise", "text": "x"},
 }
 
 
@@ -370,6 +379,26 @@ def another_year(world: World) -> int:
         )[0]
         .pk
     )
+
+
+def own_scale(world: World, who: str | None) -> int:
+    return GradingScale.objects.create(school=world.school, owner=world.people[who or ""], name="Own").pk
+
+
+def own_code(world: World, who: str | None) -> int:
+    return _code(world, owner=world.people[who or ""])
+
+
+def unused_scale(world: World) -> int:
+    return GradingScale.objects.create(school=world.school, name="Unused").pk
+
+
+def unused_code(world: World) -> int:
+    return _code(world, owner=None)
+
+
+def _code(world: World, owner: Person | None) -> int:
+    return ScoreCode.objects.create(school=world.school, owner=owner, code="FN", name="f", effect="full").pk
 
 
 def new_year(world: World) -> int:
@@ -448,10 +477,6 @@ CRITERIA = [
 ]
 
 PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
-    ("PUT", "/classes/{class_id}/spread/{term}/looked-at"): lambda world, who: (
-        None,
-        {"student": world.students[0].pk, "is_looked_at": True},
-    ),
     ("PUT", "/session/school"): lambda world, who: (
         None,
         {"school": world.people[who or ""].memberships.get().school_id},
@@ -459,18 +484,14 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ("POST", "/letters"): lambda world, who: (None, lettered(world)),
     ("POST", "/invitations/{number}/{token}"): lambda world, who: (None, {"password": "a long winter"}),
     ("PUT", "/password"): lambda world, who: (None, {"old": PASSWORD, "password": "a long winter"}),
-    ("PUT", "/second-factor"): lambda world, who: (None, {"code": shown_code(world.people[who or ""])}),
+    ("POST", "/second-factor/confirm"): lambda world, who: (None, {"code": shown_code(world.people[who or ""])}),
     ("POST", "/second-factor/recovery-codes"): lambda world, who: (with_second_factor(world.people[who or ""]), None),
     ("POST", "/schools/{school_id}/students/{student}/erase"): lambda world, who: (left_long_ago(), None),
     ("POST", "/schools/{school_id}/persons/{person}/erase"): lambda world, who: (left_long_ago(), None),
-    ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (
-        GradingScale.objects.create(school=world.school, name="Unused").pk,
-        None,
-    ),
-    ("DELETE", "/schools/{school_id}/codes/{code}"): lambda world, who: (
-        ScoreCode.objects.create(school=world.school, code="FN", name="f", effect="full").pk,
-        None,
-    ),
+    ("PUT", "/schools/{school_id}/scales/{scale}"): lambda world, who: (unused_scale(world), None),
+    ("DELETE", "/schools/{school_id}/scales/{scale}"): lambda world, who: (unused_scale(world), None),
+    ("PUT", "/schools/{school_id}/codes/{code}"): lambda world, who: (unused_code(world), None),
+    ("DELETE", "/schools/{school_id}/codes/{code}"): lambda world, who: (unused_code(world), None),
     ("POST", "/schools/{school_id}/invitations"): lambda world, who: (
         Person.objects.update(email="x@hill.example") and None,
         {"people": [world.people["guardian"].pk]},
@@ -512,7 +533,7 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ),
     ("GET", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
     ("PATCH", "/schools/{school_id}/drafts/{draft}"): lambda world, who: (drafted_file(world), None),
-    ("PUT", "/schools/{school_id}/standards/name"): lambda world, who: (
+    ("POST", "/schools/{school_id}/standards/rename"): lambda world, who: (
         School.objects.update(standards=STANDARDS) and None,
         None,
     ),
@@ -546,12 +567,8 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
         StudentGroup.objects.create(school_class=world.school_class, name="Ferns").pk,
         None,
     ),
-    ("DELETE", "/classes/{class_id}/codes/{code}"): lambda world, who: (
-        ScoreCode.objects.create(
-            school=world.school, owner=world.people[who or ""], code="FN", name="f", effect="full"
-        ).pk,
-        None,
-    ),
+    ("PATCH", "/classes/{class_id}/codes/{code}"): lambda world, who: (own_code(world, who), None),
+    ("DELETE", "/classes/{class_id}/codes/{code}"): lambda world, who: (own_code(world, who), None),
     ("POST", "/classes/{class_id}/assignments/{assignment_id}/criteria"): lambda world, who: (
         Assignment.objects.filter(pk=world.assignments[0].pk).update(criteria=CRITERIA) and None,
         None,
@@ -562,10 +579,8 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
         ).pk,
         None,
     ),
-    ("DELETE", "/classes/{class_id}/scales/{scale}"): lambda world, who: (
-        GradingScale.objects.create(school=world.school, owner=world.people[who or ""], name="Own").pk,
-        None,
-    ),
+    ("PUT", "/classes/{class_id}/scales/{scale}"): lambda world, who: (own_scale(world, who), None),
+    ("DELETE", "/classes/{class_id}/scales/{scale}"): lambda world, who: (own_scale(world, who), None),
     ("POST", "/classes/{class_id}/assignments"): lambda world, who: (
         None,
         {"name": "Yew", "points": "5", "category_id": world.categories[0].pk},
@@ -607,6 +622,7 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
     ),
     ("DELETE", "/schools/{school_id}/terms/{term}"): lambda world, who: (new_term(world).pk, None),
     ("POST", "/schools/{school_id}/undo"): lambda world, who: (changed_days(world, who), None),
+    ("PUT", "/schools/{school_id}/years/{year}"): lambda world, who: (new_year(world), None),
     ("DELETE", "/schools/{school_id}/years/{year}"): lambda world, who: (new_year(world), None),
 }
 """What has to be there for an operation to come to its end: the number of what it is about, and what it is asked with."""

@@ -43,7 +43,7 @@ def test_the_first_visitor_with_the_code_makes_the_school(empty: Client) -> None
     send(empty, "POST", "/api/v1/second-factor", {"password": BODY["password"]})
     code = TOTP(TOTPDevice.objects.get().bin_key)
     code.time = time.time()
-    send(empty, "PUT", "/api/v1/second-factor", {"code": f"{code.token():06}"})
+    send(empty, "POST", "/api/v1/second-factor/confirm", {"code": f"{code.token():06}"})
     session = empty.get("/api/v1/session").json()
     assert (session["school"], session["roles"]) == ("Quay School", ["officer"])
     school = School.objects.get()

@@ -138,7 +138,7 @@ def test_the_bank_offers_sentences_with_the_students_own(world: World) -> None:
     teacher = world.client("teacher")
     BankSentence.objects.create(school=world.school, purpose="praise", text="{best} is where {name} does best.")
     BankSentence.objects.create(school=world.school, purpose="missing work", text="{missing} did not come in.")
-    assert send(teacher, "PUT", own, {"purpose": "closing", "text": "{They} can  be proud."}).status_code == 204
+    assert send(teacher, "POST", own, {"purpose": "closing", "text": "{They} can  be proud."}).status_code == 204
     found = of_student(world, "bank")
     assert [(each["shown"], each["is_own"], each["fits"]) for each in found] == [
         ("Leaves is where Fin does best.", False, True),
@@ -169,7 +169,7 @@ def test_short_phrases_for_a_score_are_the_students_own(world: World) -> None:
 def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
     own, teacher = f"{world.address}/bank", world.client("teacher")
     refused = [
-        send(teacher, "PUT", own, body).json()
+        send(teacher, "POST", own, body).json()
         for body in (
             {"purpose": "praise", "text": " "},
             {"purpose": "blame", "text": "x"},
@@ -183,12 +183,11 @@ def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
 
 def test_the_officer_keeps_the_schools_sentences(world: World) -> None:
     officer = world.client("officer")
-    send(officer, "PUT", f"{world.school_address}/bank", {"purpose": "praise", "text": "Good work."})
+    send(officer, "POST", f"{world.school_address}/bank", {"purpose": "praise", "text": "Good work."})
     kept = BankSentence.objects.get()
     assert kept.owner is None
-    send(
-        officer, "PUT", f"{world.school_address}/bank", {"id": kept.pk, "purpose": "praise", "text": "Very good work."}
-    )
+    better = {"purpose": "praise", "text": "Very good work."}
+    send(officer, "PUT", f"{world.school_address}/bank/{kept.pk}", better)
     assert officer.get(f"{world.school_address}/bank").json()[0]["text"] == "Very good work."
     assert officer.delete(f"{world.school_address}/bank/{kept.pk}").status_code == 204
 

@@ -111,7 +111,7 @@ def test_a_teacher_prints_only_the_subjects_that_they_teach_and_the_officer_all(
     Enrolment.objects.create(school_class=zoology, student=posted.students[0], starts=posted.term.year.starts)
     address = f"/api/v1/classes/{zoology.pk}/report"
     entries = [{"student": posted.students[0].pk, "mark": "C", "reason": "x"}]
-    send(posted.client("other_teacher"), "PUT", f"{address}/{posted.term.pk}/overrides", {"entries": entries})
+    send(posted.client("other_teacher"), "PATCH", f"{address}/{posted.term.pk}/overrides", {"entries": entries})
     body = {
         "request": "5e5c86a0-59d5-4d2c-8ef7-6f8b0a1d2c3e",
         "term": posted.term.pk,

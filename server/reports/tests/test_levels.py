@@ -114,7 +114,7 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     # Another level is a change since; the family has what was posted.
     send(
         teacher,
-        "PUT",
+        "PATCH",
         f"{scored.address}/by-standard",
         {
             "entries": [{"student": student, "standard": "Scale", "mark": "Begun"}],
@@ -226,7 +226,7 @@ def test_a_semesters_level_is_what_the_school_says(scored: World, way: str, repo
     # One set by hand stands, whatever was posted.
     send(
         scored.client("teacher"),
-        "PUT",
+        "PATCH",
         f"{scored.address}/by-standard",
         {
             "entries": [{"student": scored.students[0].pk, "standard": "Scale", "mark": "Beyond"}],

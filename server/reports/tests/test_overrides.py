@@ -59,7 +59,7 @@ def test_many_overrides_are_one_act_and_all_or_nothing(marks: World) -> None:
 
     def put(*given: str) -> Any:
         entries = [{"student": each.pk, "mark": mark} for each, mark in zip(marks.students, given, strict=False)]
-        return send(marks.client("teacher"), "PUT", address, {"entries": entries})
+        return send(marks.client("teacher"), "PATCH", address, {"entries": entries})
 
     assert put("A", "nonsense").status_code == 422
     assert not Override.objects.exists()
@@ -244,7 +244,7 @@ def test_a_workbook_that_unpacks_too_far_is_refused(marks: World) -> None:
 def test_a_student_is_given_one_override_at_a_time(marks: World) -> None:
     entries = [{"student": marks.students[0].pk, "mark": mark} for mark in ("A", "B")]
     address = f"{marks.address}/report/{marks.term.pk}/overrides"
-    refused = send(marks.client("teacher"), "PUT", address, {"entries": entries})
+    refused = send(marks.client("teacher"), "PATCH", address, {"entries": entries})
     assert (refused.status_code, refused.json()["detail"]) == (
         422,
         "Fin Fir stands there twice. Give each student one override.",

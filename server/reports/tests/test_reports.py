@@ -24,7 +24,7 @@ def row_of(world: World, student: int = 0) -> Any:
 def override(world: World, student: int = 0, *, sure: bool = False, **body: str) -> Any:
     entries = [{"student": world.students[student].pk} | body]
     address = f"{world.address}/report/{world.term.pk}/overrides"
-    return send(world.client("teacher"), "PUT", address, {"entries": entries, "sure": sure})
+    return send(world.client("teacher"), "PATCH", address, {"entries": entries, "sure": sure})
 
 
 def comment(world: World, text: str, version: int = 0, *, ready: bool = True, who: str = "teacher") -> Any:
@@ -122,7 +122,7 @@ def test_posting_happens_once_however_often_it_is_asked_for(world: World) -> Non
 def test_another_term_than_the_one_being_posted_asks_for_its_name(world: World) -> None:
     override_address = f"{world.address}/report/{world.next_term.pk}/overrides"
     entries = [{"student": world.students[0].pk, "mark": "B", "reason": "early leaver"}]
-    send(world.client("teacher"), "PUT", override_address, {"entries": entries})
+    send(world.client("teacher"), "PATCH", override_address, {"entries": entries})
     refused = post(world, 0, term=world.next_term.pk)
     assert (refused.status_code, refused.json()["field"]) == (422, "term_name")
     assert post(world, 0, term=world.next_term.pk, term_name=" quarter 3 ").json() == {"posted": 1}

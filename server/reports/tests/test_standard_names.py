@@ -17,8 +17,8 @@ __all__ = ["scored"]
 
 
 def call(world: World, name: str, to: str, *, is_same: bool = False, dry_run: bool = False) -> Any:
-    address = f"{world.school_address}/standards/name{'?dry_run=true' if dry_run else ''}"
-    return send(world.client("officer"), "PUT", address, {"name": name, "to": to, "is_same": is_same})
+    address = f"{world.school_address}/standards/rename{'?dry_run=true' if dry_run else ''}"
+    return send(world.client("officer"), "POST", address, {"name": name, "to": to, "is_same": is_same})
 
 
 @pytest.fixture

@@ -74,7 +74,7 @@ def test_families_see_what_is_posted_from_the_day_that_the_window_says(world: Wo
     card = world.client("guardian").get(f"{address}/card", {"term": world.term.pk}).json()
     assert card["subjects"][0]["terms"] == [{"term": "Quarter 2", "mark": "B", "percent": "85.0", "effort": ""}]
     families = f"{world.address}/report/{world.term.pk}/families"
-    send(world.client("teacher"), "PUT", families, {"students": [student], "is_shown": False})
+    send(world.client("teacher"), "PATCH", families, {"students": [student], "is_shown": False})
     assert row_of(world)["families"] == "kept from the family"
     assert world.client("guardian").get(address).json()["classes"][0]["posted"] is None
     world.client("teacher").post(f"{world.address}/undo")
@@ -91,10 +91,10 @@ def test_only_what_the_window_collects_reaches_the_card(world: World) -> None:
     held = post(world, 0).json()["detail"]
     assert "Fin Fir: no effort. The school does not let this be posted" in held
     efforts = f"{world.address}/report/{world.term.pk}/efforts"
-    assert send(world.client("teacher"), "PUT", efforts, {"efforts": {world.students[0].pk: "G"}}).json() == {
+    assert send(world.client("teacher"), "PATCH", efforts, {"efforts": {world.students[0].pk: "G"}}).json() == {
         "changed": 1
     }
-    bad = send(world.client("teacher"), "PUT", efforts, {"efforts": {world.students[0].pk: "lazy"}})
+    bad = send(world.client("teacher"), "PATCH", efforts, {"efforts": {world.students[0].pk: "lazy"}})
     assert bad.json()["detail"] == "lazy is not one of the school’s words for effort: good, fair."
     post(world, 0)
     card = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}/card", {"term": world.term.pk}).json()
@@ -142,7 +142,7 @@ def test_after_the_window_has_closed_nothing_is_withdrawn_or_kept_back_unless_it
     window(world, closes=datetime.date(2032, 1, 13))
     student, report = world.students[0].pk, f"{world.address}/report/{world.term.pk}"
     withdraw = ("POST", f"{report}/{student}/withdraw", {"reason": "wrong class"})
-    keep = ("PUT", f"{report}/families", {"students": [student], "is_shown": False})
+    keep = ("PATCH", f"{report}/families", {"students": [student], "is_shown": False})
     for method, address, body in (withdraw, keep):
         refused = send(world.client("teacher"), method, address, body)
         assert refused.json()["detail"].startswith("Posting of Quarter 2 closed on Tue 13 Jan")

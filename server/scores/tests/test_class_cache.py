@@ -133,7 +133,7 @@ def test_what_the_records_office_and_the_report_change_is_seen_at_once(keeping: 
     assert shown(keeping)["rows"][0]["grade"]["mark"] != "A"
     address = f"{keeping.address}/report/{keeping.term.pk}/overrides"
     body = {"entries": [{"student": keeping.students[0].pk, "mark": "A", "reason": "agreed"}]}
-    assert send(keeping.client("co_teacher"), "PUT", address, body).json() == {"changed": 1}
+    assert send(keeping.client("co_teacher"), "PATCH", address, body).json() == {"changed": 1}
     assert shown(keeping)["rows"][0]["grade"]["mark"] == "A"
     term = {"name": "Autumn", "starts": str(keeping.term.starts), "ends": str(keeping.term.ends), "kind": "quarter"}
     assert (

@@ -46,12 +46,12 @@ def test_a_code_worth_more_than_full_points_is_asked_about(world: World) -> None
 def test_a_drafted_effect_is_shown_with_what_is_in_force_beside_it(world: World) -> None:
     scored(world)
     enter(world, entry(world, "mi", assignment=2))
-    ask(world, "POST", "codes", {"id": ScoreCode.objects.get(code="MI").pk, "effect": "percent", "percent": "50"})
+    ask(world, "PATCH", f"codes/{ScoreCode.objects.get(code='MI').pk}", {"effect": "percent", "percent": "50"})
     assert draft(world)["grades"] == 1
     mine = codes(world)["MI"]
     assert (mine["effect"], mine["percent"], mine["was"]["effect"]) == ("percent", "50", "zero")
     # What is changed next goes on from the draft.
-    ask(world, "POST", "codes", {"id": mine["id"], "percent": "60"})
+    ask(world, "PATCH", f"codes/{mine['id']}", {"percent": "60"})
     assert (codes(world)["MI"]["effect"], codes(world)["MI"]["percent"]) == ("percent", "60")
 
 

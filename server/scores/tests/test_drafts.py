@@ -21,7 +21,7 @@ def weigh(world: World, weight: str, place: int = 0, who: str = "teacher") -> An
     )
 
 
-def rule(world: World, **given: str) -> Any:
+def rule(world: World, **given: str | bool) -> Any:
     return send(world.client("teacher"), "PATCH", f"{world.address}/rules", given)
 
 
@@ -109,7 +109,7 @@ def test_applying_is_one_act_and_undone_as_one(world: World) -> None:
     scored(world)
     weigh(world, "10")
     weigh(world, "30", 1, "co_teacher")
-    rule(world, cap="yes")
+    rule(world, cap=True)
     assert send(world.client("teacher"), "POST", f"{world.address}/draft/apply").json() == {"kept": []}
     assert [each.weight for each in Category.objects.all()] == [10, 30]
     assert (GroundRules.objects.get(school_class=world.school_class).cap, Draft.objects.exists()) == (True, False)
@@ -242,7 +242,7 @@ def test_another_classs_plan_is_taken_over_without_its_scores(world: World) -> N
         ("Beet", 0, "2031-12-02"),
         ("Ash", 0, "2031-12-03"),
     ]
-    assert next(each["value"] for each in plan["rules"] if each["field"] == "cap") == "yes"
+    assert next(each["value"] for each in plan["rules"] if each["field"] == "cap") is True
     refused = send(world.client("teacher"), "POST", f"{address}/plan/begin", body)
     assert "categories already" in refused.json()["detail"]
     foreign = {"source": world.people["other_teacher"].classes.get().pk, "with_assignments": False}

@@ -8,6 +8,7 @@ import pytest
 from conftest import World, make_class, send
 from django.core.files.uploadedfile import SimpleUploadedFile
 from plans.models import Assignment, Category, GradingScale, KeptPlan, PlanEvent, ScoreCode
+from school import paging
 from school.models import Enrolment, SchoolClass, Student, Term
 
 from scores.tests.test_drafts import draft, enter, entry, percent, scored
@@ -433,13 +434,29 @@ def test_later_changes_are_sent_to_chosen_classes_and_wait_in_their_drafts(world
 # History
 
 
+def test_the_history_of_a_plan_goes_back_to_its_beginning(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(paging, "PAGE_SIZE", 2)
+    for weight in range(31, 36):
+        ask(world, "PATCH", f"categories/{world.categories[0].pk}", {"weight": str(weight)})
+    found: list[int] = []
+    after = ""
+    while True:
+        page = world.client("co_teacher").get(f"{world.address}/plan/history{after}").json()
+        found += [each["id"] for each in page["events"]]
+        if page["after"] is None:
+            break
+        after = f"?after={page['after']}"
+    assert found == sorted(set(found), reverse=True)
+    assert len(found) == 5
+
+
 def test_the_plan_returns_to_what_it_was_through_the_draft(world: World) -> None:
     ask(world, "PATCH", f"categories/{world.categories[0].pk}", {"weight": "50", "name": "Leaf"})
     scored(world)
     ask(world, "PATCH", f"categories/{world.categories[0].pk}", {"weight": "10", "name": "Blade"})
     ask(world, "POST", "draft/apply")
     ask(world, "DELETE", f"assignments/{world.assignments[1].pk}")
-    events = world.client("co_teacher").get(f"{world.address}/plan/history").json()
+    events = world.client("co_teacher").get(f"{world.address}/plan/history").json()["events"]
     assert [each["words"] for each in events][-1] == "changed the category Leaf"
     assert {each["who"] for each in events} == {"Ann Alder"}
     ask(world, "POST", f"plan/history/{events[-1]['id']}")
@@ -455,11 +472,11 @@ def test_the_way_back_passes_by_what_is_gone_for_good(world: World) -> None:
     letters = GradingScale.objects.exclude(pk=made).get()
     ask(world, "PATCH", "rules", {"scale": str(made)})
     event = PlanEvent.objects.latest("id")
-    ask(world, "PATCH", "rules", {"scale": str(letters.pk), "cap": "yes"})
+    ask(world, "PATCH", "rules", {"scale": str(letters.pk), "cap": True})
     ask(world, "DELETE", f"scales/{made}")
     assert ask(world, "POST", f"plan/history/{event.pk}").status_code == 200
     rules = {each["field"]: each["value"] for each in plan(world)["rules"]}
-    assert (rules["scale"], rules["cap"]) == (str(letters.pk), "no")
+    assert (rules["scale"], rules["cap"]) == (str(letters.pk), False)
 
 
 # Scales and codes
@@ -471,7 +488,7 @@ BANDS = [{"mark": "Yes", "min": "50"}, {"mark": "No", "min": "0"}]
 def test_changing_the_scale_in_use_makes_ones_own_and_goes_through_the_draft(world: World) -> None:
     scored(world)
     letters = GradingScale.objects.get()
-    made = ask(world, "POST", "scales", {"id": letters.pk, "name": "Letters", "bands": BANDS}).json()["id"]
+    made = ask(world, "PUT", f"scales/{letters.pk}", {"name": "Letters", "bands": BANDS}).json()["id"]
     assert letters.bands.count() == 5
     assert [each["field"] for each in draft(world)["edits"]] == ["scale_id"]
     ask(world, "POST", "draft/apply")
@@ -494,7 +511,7 @@ def test_a_scale_of_ones_own_is_offered_to_the_school_where_one_says_so(world: W
         return {each["name"] for each in world.client("other_teacher").get(zoology).json()["scales"]}
 
     assert "Two steps" not in theirs()
-    ask(world, "POST", "scales", body | {"id": made, "is_shared": True})
+    ask(world, "PUT", f"scales/{made}", body | {"is_shared": True})
     assert "Two steps" in theirs()
     assert "the school's" in told(send(world.client("other_teacher"), "DELETE", f"{zoology}/{made}"))
 
@@ -518,7 +535,7 @@ def test_what_a_schools_code_does_here_changes_for_this_class_alone_through_the_
     enter(world, entry(world, "10"), entry(world, "EX", assignment=1))
     code = ScoreCode.objects.get(code="EX")
     assert percent(world) == "50.0"
-    ask(world, "POST", "codes", {"id": code.pk, "effect": "zero"})
+    ask(world, "PATCH", f"codes/{code.pk}", {"effect": "zero"})
     assert (percent(world), draft(world)["edits"][0]["words"]) == ("50.0", "EX: does")
     ask(world, "POST", "draft/apply")
     assert percent(world) == "30.0"
@@ -557,8 +574,8 @@ def test_a_code_is_offered_to_the_school_and_taken_over_as_a_copy(world: World) 
     elsewhere = f"/api/v1/classes/{SchoolClass.objects.get(name='Zoology').pk}"
     colleague = world.client("other_teacher")
     assert colleague.get(f"{elsewhere}/scales").json()["offered"] == []
-    assert "not your own" in told(ask(world, "POST", "codes", {"id": made, "is_shared": True}, "co_teacher"))
-    ask(world, "POST", "codes", {"id": made, "is_shared": True})
+    assert "not your own" in told(ask(world, "PATCH", f"codes/{made}", {"is_shared": True}, "co_teacher"))
+    ask(world, "PATCH", f"codes/{made}", {"is_shared": True})
     (offered,) = colleague.get(f"{elsewhere}/scales").json()["offered"]
     assert (offered["code"], offered["whose"]) == ("HF", "Ann Alder's")
     body = {each: offered[each] for each in ("code", "name", "effect", "percent", "missing", "colour")}

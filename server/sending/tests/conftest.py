@@ -203,7 +203,7 @@ class Sender:
             for student, mark in zip(self.world.students, marks, strict=False)
         ]
         address = f"{self.world.address}/report/{self.world.term.pk}/overrides"
-        answer = send(self.world.client("teacher"), "PUT", address, {"entries": entries})
+        answer = send(self.world.client("teacher"), "PATCH", address, {"entries": entries})
         assert answer.status_code == 200, answer.content
         self.post_again(*(each.pk for each in self.world.students[: len(marks)]))
 

@@ -13,6 +13,7 @@ from people import erasing
 from people.models import FileDraft, Register
 from people.register_client import signed_in
 from plans.models import Assignment
+from school import paging
 from school.models import School, Student
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
@@ -70,7 +71,7 @@ def test_only_what_changed_goes_again(ready: Sender, at_office: AtOffice) -> Non
     ready.deliver()
     world = ready.world
     entries = [{"student": world.students[1].pk, "mark": "B", "percent": "", "reason": "looked again"}]
-    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
+    send(world.client("teacher"), "PATCH", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
     assert ready.deliver() == 0, "not before it is posted again"
     ready.post_again(world.students[1].pk)
     assert ready.deliver() == 1
@@ -178,7 +179,7 @@ def test_a_later_delivery_of_a_class_waits_for_the_earlier(ready: Sender, at_off
     at_office.store.switch("down", "")
     world = ready.world
     entries = [{"student": world.students[1].pk, "mark": "B", "percent": "", "reason": "looked again"}]
-    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
+    send(world.client("teacher"), "PATCH", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
     ready.post_again(world.students[1].pk)
     assert ready.deliver() == 1
     assert at_office.store.count("results") == 0, "the newer would be overwritten by the older"
@@ -410,3 +411,20 @@ def test_the_stand_in_register_answers_by_the_standards_words(
     assert (answer.status_code, described(answer.json())[0]) == (status, minor)
     bare = requests.get(f"{register.address}/ims/oneroster/gradebook/v1p2/results", timeout=20)
     assert bare.status_code == 401
+
+
+def test_earlier_deliveries_are_found_a_page_at_a_time(ready: Sender, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(paging, "PAGE_SIZE", 2)
+    world = ready.world
+    made = [
+        Delivery.objects.create(
+            school_class=world.school_class, term=world.term, what="grades", why="asked", at=world.school.now()
+        ).pk
+        for _ in range(5)
+    ]
+    newest = ready.see()
+    found, after = [each["id"] for each in newest["deliveries"]], newest["after"]
+    while after is not None:
+        page = world.client("co_teacher").get(f"{world.address}/deliveries?after={after}").json()
+        found, after = found + [each["id"] for each in page["deliveries"]], page["after"]
+    assert found == made[::-1]

@@ -75,7 +75,7 @@ def test_reasons_in_their_order_each_with_its_mend(sender: Sender, at_office: At
     assert sender.pair("mark", "A", "B").status_code == 200
     assert sender.going("grades")["count"] == 2, "A goes as B, as was said"
     entries = [{"student": world.students[0].pk, "mark": "C", "percent": "", "reason": "looked again"}]
-    send(world.client("teacher"), "PUT", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
+    send(world.client("teacher"), "PATCH", f"{world.address}/report/{world.term.pk}/overrides", {"entries": entries})
     changed = sender.held()["changed"]
     assert (changed["words"], changed["mend"]["act"]) == ("Fin Fir A to C", "post")
     sender.post_again(world.students[0].pk)

@@ -149,9 +149,8 @@ def test_close_below_a_mark_is_within_what_one_says_and_says_what_would_do_it(ma
     fin = marked.students[0].pk
     told = marked.client("teacher").get(f"{marked.address}/spread/needed/{fin}").json()["words"]
     assert any("would make A" in each for each in told)
-    body = {"student": fin, "is_looked_at": True}
-    address = f"{marked.address}/spread/{marked.term.pk}/looked-at"
-    assert send(marked.client("teacher"), "PUT", address, body).status_code == 204
+    address = f"{marked.address}/spread/{marked.term.pk}/looked-at/{fin}"
+    assert send(marked.client("teacher"), "PUT", address, {"is_looked_at": True}).status_code == 204
     assert [each["is_looked_at"] for each in see(marked)["close"]] == [True]
     assert [each["is_looked_at"] for each in see(marked, who="co_teacher")["close"]] == [False]
     enter(marked, entry(marked, "17.85", version=1))
@@ -162,7 +161,7 @@ def test_who_has_an_override_is_decided_and_no_longer_close(marked: World) -> No
     fin = marked.students[0].pk
     body = {"entries": [{"student": fin, "percent": "", "mark": "A", "reason": "the last test"}], "sure": False}
     address = f"{marked.address}/report/{marked.term.pk}/overrides"
-    assert send(marked.client("teacher"), "PUT", address, body).status_code == 200
+    assert send(marked.client("teacher"), "PATCH", address, body).status_code == 200
     found = see(marked)
     assert found["close"] == []
     assert [(dot["override"], dot["reason"]) for dot in found["dots"]] == [

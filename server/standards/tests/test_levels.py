@@ -32,7 +32,7 @@ def cells(world: World) -> dict[str, Any]:
 def set_level(world: World, mark: str, standard: str = "Reading maps", who: str = "teacher", **more: Any) -> Any:
     student = more.pop("student", world.students[0].pk)
     entries = [{"student": student, "standard": standard, "mark": mark, **more}]
-    return send(world.client(who), "PUT", f"{world.address}/by-standard", {"entries": entries})
+    return send(world.client(who), "PATCH", f"{world.address}/by-standard", {"entries": entries})
 
 
 def level(world: World, standard: str) -> Any:
@@ -91,7 +91,7 @@ def test_what_cannot_be_set_is_refused_and_changes_nothing(scored: World, mark: 
         {"student": scored.students[1].pk, "standard": "Scale", "mark": "Secure"},
         {"student": scored.students[0].pk, "standard": standard, "mark": mark},
     ]
-    answer = send(client, "PUT", f"{scored.address}/by-standard", {"entries": entries})
+    answer = send(client, "PATCH", f"{scored.address}/by-standard", {"entries": entries})
     assert (answer.status_code, answer.json()["detail"]) == (422, said)
     assert not any(each["by_hand"] for row in seen(scored)["rows"] for each in row["cells"])
 

@@ -276,12 +276,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Keep Sentence
-         * @description Make or change a sentence of one's own.
+         * Add Sentence
+         * @description Put a sentence of one's own into the bank.
          */
-        put: operations["reports_api_keep_sentence"];
-        post?: never;
+        post: operations["reports_api_add_sentence"];
         delete?: never;
         options?: never;
         head?: never;
@@ -296,7 +296,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Change Sentence
+         * @description Change a sentence of one's own.
+         */
+        put: operations["reports_api_change_sentence"];
         post?: never;
         /**
          * Remove Sentence
@@ -340,16 +344,16 @@ export interface paths {
          * @description The class as students by standards.
          */
         get: operations["standards_api_by_standard"];
-        /**
-         * Put Levels
-         * @description Set levels by hand, or take that back.
-         */
-        put: operations["standards_api_put_levels"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Put Levels
+         * @description Set levels by hand, or take that back.
+         */
+        patch: operations["standards_api_put_levels"];
         trace?: never;
     };
     "/api/v1/classes/{class_id}/by-standard/{student}": {
@@ -546,10 +550,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Save Code
-         * @description Make or change a score code.
+         * Add Code
+         * @description Make a score code.
          */
-        post: operations["plans_api_save_code"];
+        post: operations["plans_api_add_code"];
         delete?: never;
         options?: never;
         head?: never;
@@ -573,7 +577,11 @@ export interface paths {
         delete: operations["plans_api_delete_code"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Code
+         * @description Change what is given of a score code. Gives the one that stands now.
+         */
+        patch: operations["plans_api_change_code"];
         trace?: never;
     };
     "/api/v1/classes/{class_id}/criteria": {
@@ -650,6 +658,26 @@ export interface paths {
          * @description Bring a deleted assignment back with its scores.
          */
         post: operations["plans_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/classes/{class_id}/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Deliveries
+         * @description The class's deliveries, the newest first.
+         */
+        get: operations["sending_api_list_deliveries"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1352,16 +1380,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Effort
-         * @description Say students' effort.
-         */
-        put: operations["reports_api_effort"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Effort
+         * @description Say students' effort.
+         */
+        patch: operations["reports_api_effort"];
         trace?: never;
     };
     "/api/v1/classes/{class_id}/report/{term}/families": {
@@ -1372,16 +1400,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Show Families
-         * @description Keep posted grades from families, or show them again.
-         */
-        put: operations["reports_api_show_families"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Show Families
+         * @description Keep posted grades from families, or show them again.
+         */
+        patch: operations["reports_api_show_families"];
         trace?: never;
     };
     "/api/v1/classes/{class_id}/report/{term}/overrides": {
@@ -1392,16 +1420,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Override
-         * @description Put something in place of computed grades, or take it back; all of it or nothing.
-         */
-        put: operations["reports_api_override"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Override
+         * @description Put something in place of computed grades, or take it back; all of it or nothing.
+         */
+        patch: operations["reports_api_override"];
         trace?: never;
     };
     "/api/v1/classes/{class_id}/report/{term}/overrides-file": {
@@ -1682,10 +1710,10 @@ export interface paths {
         get: operations["plans_api_list_scales"];
         put?: never;
         /**
-         * Save Scale
-         * @description Make or change a scale.
+         * Add Scale
+         * @description Make a scale of one's own.
          */
-        post: operations["plans_api_save_scale"];
+        post: operations["plans_api_add_scale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1700,7 +1728,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Change Scale
+         * @description Change a scale, or put one of one's own in its place here. Gives the one that stands now.
+         */
+        put: operations["plans_api_change_scale"];
         post?: never;
         /**
          * Delete Scale
@@ -2140,7 +2172,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/classes/{class_id}/spread/{term}/looked-at": {
+    "/api/v1/classes/{class_id}/spread/{term}/looked-at/{student}": {
         parameters: {
             query?: never;
             header?: never;
@@ -3285,12 +3317,12 @@ export interface paths {
          * @description The school's comment bank.
          */
         get: operations["reports_school_api_see_bank"];
+        put?: never;
         /**
-         * Keep Sentence
-         * @description Make or change a sentence of the school's bank.
+         * Add Sentence
+         * @description Put a sentence into the school's bank.
          */
-        put: operations["reports_school_api_keep_sentence"];
-        post?: never;
+        post: operations["reports_school_api_add_sentence"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3305,7 +3337,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Change Sentence
+         * @description Change a sentence of the school's bank.
+         */
+        put: operations["reports_school_api_change_sentence"];
         post?: never;
         /**
          * Remove Sentence
@@ -3521,12 +3557,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Save Code
-         * @description Make a code, or change what one does, or only tell what that would do to classes.
+         * Add Code
+         * @description Make a code of the school.
          */
-        put: operations["reports_school_scales_api_save_code"];
-        post?: never;
+        post: operations["reports_school_scales_api_add_code"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3541,7 +3577,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Change Code
+         * @description Change what a code of the school does, or only tell what that would do to classes.
+         */
+        put: operations["reports_school_scales_api_change_code"];
         post?: never;
         /**
          * Delete Code
@@ -4125,12 +4165,12 @@ export interface paths {
          * @description The scales and codes that every class can take.
          */
         get: operations["reports_school_scales_api_see_scales"];
+        put?: never;
         /**
-         * Save Scale
-         * @description Make a scale, or change one, or only tell what that would do to classes.
+         * Add Scale
+         * @description Make a scale of the school.
          */
-        put: operations["reports_school_scales_api_save_scale"];
-        post?: never;
+        post: operations["reports_school_scales_api_add_scale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4145,7 +4185,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Change Scale
+         * @description Change a scale of the school, or only tell what that would do to classes.
+         */
+        put: operations["reports_school_scales_api_change_scale"];
         post?: never;
         /**
          * Delete Scale
@@ -4305,7 +4349,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/schools/{school_id}/standards/name": {
+    "/api/v1/schools/{school_id}/standards/rename": {
         parameters: {
             query?: never;
             header?: never;
@@ -4313,12 +4357,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
          * Rename Standard
          * @description Call a standard otherwise, or say that two are the same, with all that hangs on them; or only tell what that would do.
          */
-        put: operations["reports_school_api_rename_standard"];
-        post?: never;
+        post: operations["reports_school_api_rename_standard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4713,12 +4757,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Set Year
-         * @description Make or change a school year.
+         * Add Year
+         * @description Make a school year.
          */
-        put: operations["reports_school_api_set_year"];
-        post?: never;
+        post: operations["reports_school_api_add_year"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4733,7 +4777,11 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /**
+         * Set Year
+         * @description Change a school year.
+         */
+        put: operations["reports_school_api_set_year"];
         post?: never;
         /**
          * Remove Year
@@ -4901,16 +4949,32 @@ export interface paths {
          * @description Whether one has a second factor, whether it is asked of one, and how many recovery codes are left.
          */
         get: operations["accounts_api_see_second_factor"];
-        /**
-         * Confirm Second Factor
-         * @description Give a code of the app: from now on one is asked for at each sign-in. The recovery codes are told here once.
-         */
-        put: operations["accounts_api_confirm_second_factor"];
+        put?: never;
         /**
          * Begin Second Factor
          * @description What an authenticator app is told. It counts once a code of the app was given.
          */
         post: operations["accounts_api_begin_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/second-factor/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Second Factor
+         * @description Give a code of the app: from now on one is asked for at each sign-in. The recovery codes are told here once.
+         */
+        post: operations["accounts_api_confirm_second_factor"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5999,7 +6063,7 @@ export interface components {
             /** Percent */
             percent?: string | null;
             /** Value */
-            value: string;
+            value: string | boolean;
             /** Words */
             words: string;
         };
@@ -6342,7 +6406,7 @@ export interface components {
         Code: "invalid" | "refused" | "zero_points" | "above_100" | "stale" | "wrong_person" | "signed_out" | "code_wanted" | "lacks_second_factor" | "forbidden" | "not_found" | "too_large" | "too_many_attempts" | "busy" | "unavailable";
         /**
          * CodeIn
-         * @description What is given of a score code; without an id a new one. `over_100_meant` says that more than 100 % is no slip.
+         * @description What is given of a score code. `over_100_meant` says that more than 100 % is no slip.
          */
         CodeIn: {
             /** Code */
@@ -6351,8 +6415,6 @@ export interface components {
             colour?: number | null;
             /** Effect */
             effect?: string | null;
-            /** Id */
-            id?: number | null;
             /** Is Shared */
             is_shared?: boolean | null;
             /** Missing */
@@ -6392,7 +6454,7 @@ export interface components {
             percent: string;
             /** Was */
             was: {
-                [key: string]: string;
+                [key: string]: string | boolean;
             };
             /** Whose */
             whose: string;
@@ -6709,6 +6771,16 @@ export interface components {
             name: string;
             /** Scores */
             scores: number;
+        };
+        /**
+         * DeliveriesOut
+         * @description A page of a class's deliveries, the newest first, and the cursor of the next; None at the end.
+         */
+        DeliveriesOut: {
+            /** After */
+            after: string | null;
+            /** Deliveries */
+            deliveries: components["schemas"]["DeliveryOut"][];
         };
         /**
          * DeliveryOut
@@ -8063,8 +8135,6 @@ export interface components {
         LookedAtIn: {
             /** Is Looked At */
             is_looked_at: boolean;
-            /** Student */
-            student: number;
         };
         /**
          * LooseEndOut
@@ -8931,6 +9001,16 @@ export interface components {
             words: string;
         };
         /**
+         * PlanHistoryOut
+         * @description A page of the plan's history, the newest first, and the cursor of the next; None at the end.
+         */
+        PlanHistoryOut: {
+            /** After */
+            after: string | null;
+            /** Events */
+            events: components["schemas"]["PlanEventOut"][];
+        };
+        /**
          * PlanOut
          * @description A class's plan for one term. `weights` is what the weights add up to, None where they do not count.
          *
@@ -9790,7 +9870,7 @@ export interface components {
             /** Is Own */
             is_own: boolean;
             /** Value */
-            value: string;
+            value: string | boolean;
             /** Was */
             was: string | null;
             /** Words */
@@ -9804,7 +9884,7 @@ export interface components {
             /** Blank */
             blank?: string | null;
             /** Cap */
-            cap?: string | null;
+            cap?: boolean | null;
             /** Decimals */
             decimals?: string | null;
             /** Drop Choice */
@@ -9812,19 +9892,19 @@ export interface components {
             /** Drop Overall */
             drop_overall?: string | null;
             /** Families Class */
-            families_class?: string | null;
+            families_class?: boolean | null;
             /** Families From */
             families_from?: string | null;
             /** Families Mark */
-            families_mark?: string | null;
+            families_mark?: boolean | null;
             /** Families Percent */
-            families_percent?: string | null;
+            families_percent?: boolean | null;
             /** Families Points */
-            families_points?: string | null;
+            families_points?: boolean | null;
             /** Families See Running */
-            families_see_running?: string | null;
+            families_see_running?: boolean | null;
             /** Families Share */
-            families_share?: string | null;
+            families_share?: boolean | null;
             /** Method */
             method?: string | null;
             /** Rounding */
@@ -9867,13 +9947,11 @@ export interface components {
         };
         /**
          * ScaleIn
-         * @description A scale as typed; without an id a new one. `is_shared` offers it to the whole school.
+         * @description A scale as typed. `is_shared` offers it to the whole school.
          */
         ScaleIn: {
             /** Bands */
             bands: components["schemas"]["BandIO"][];
-            /** Id */
-            id?: number | null;
             /**
              * Is Shared
              * @default false
@@ -9947,15 +10025,13 @@ export interface components {
         };
         /**
          * SchoolCodeIn
-         * @description A code of the school; without an id a new one.
+         * @description A code of the school.
          */
         SchoolCodeIn: {
             /** Code */
             code: string;
             /** Effect */
             effect: string;
-            /** Id */
-            id?: number | null;
             /**
              * Missing
              * @default false
@@ -10113,13 +10189,11 @@ export interface components {
         };
         /**
          * SchoolScaleIn
-         * @description A scale of the school as typed; without an id a new one.
+         * @description A scale of the school as typed.
          */
         SchoolScaleIn: {
             /** Bands */
             bands: components["schemas"]["BandIO"][];
-            /** Id */
-            id?: number | null;
             /** Name */
             name: string;
             /**
@@ -10760,9 +10834,11 @@ export interface components {
         };
         /**
          * SendingOut
-         * @description What of a class goes to the register for a term, its pairing, and its deliveries, newest first.
+         * @description What of a class goes to the register for a term, its pairing, and the newest page of its deliveries.
          */
         SendingOut: {
+            /** After */
+            after: string | null;
             /** Assignments */
             assignments: components["schemas"]["CanGoOut"][];
             choices: components["schemas"]["RegisterChoicesOut"];
@@ -10806,11 +10882,9 @@ export interface components {
         };
         /**
          * SentenceIn
-         * @description A sentence of the bank to make or, by its number, to change.
+         * @description A sentence of the bank.
          */
         SentenceIn: {
-            /** Id */
-            id?: number | null;
             /** Purpose */
             purpose: string;
             /** Text */
@@ -11556,7 +11630,7 @@ export interface components {
             parts_from?: string | null;
             /** Rules */
             rules?: {
-                [key: string]: string | null;
+                [key: string]: string | boolean | null;
             };
         };
         /**
@@ -12295,21 +12369,22 @@ export interface components {
         };
         /**
          * YearIn
-         * @description A school year to make or, by its number, to change.
+         * @description A school year.
          */
         YearIn: {
-            /** Days Off */
-            days_off?: [
+            /**
+             * Days Off
+             * @default []
+             */
+            days_off: [
                 string,
                 string
-            ][] | null;
+            ][];
             /**
              * Ends
              * Format: date
              */
             ends: string;
-            /** Id */
-            id?: number | null;
             /** Name */
             name: string;
             /**
@@ -14047,12 +14122,109 @@ export interface operations {
             };
         };
     };
-    reports_api_keep_sentence: {
+    reports_api_add_sentence: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentenceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_api_change_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                sentence: number;
             };
             cookie?: never;
         };
@@ -15493,7 +15665,7 @@ export interface operations {
             };
         };
     };
-    plans_api_save_code: {
+    plans_api_add_code: {
         parameters: {
             query?: never;
             header?: never;
@@ -15609,6 +15781,105 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plans_api_change_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                code: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -15983,6 +16254,102 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sending_api_list_deliveries: {
+        parameters: {
+            query?: {
+                after?: string | null;
+            };
+            header?: never;
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveriesOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -18175,7 +18542,9 @@ export interface operations {
     };
     plans_api_plan_history: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: string | null;
+            };
             header?: never;
             path: {
                 class_id: number;
@@ -18190,7 +18559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanEventOut"][];
+                    "application/json": components["schemas"]["PlanHistoryOut"];
                 };
             };
             /** @description Unauthorized */
@@ -21279,12 +21648,111 @@ export interface operations {
             };
         };
     };
-    plans_api_save_scale: {
+    plans_api_add_scale: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plans_api_change_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: number;
+                scale: number;
             };
             cookie?: never;
         };
@@ -23725,6 +24193,7 @@ export interface operations {
             path: {
                 class_id: number;
                 term: number;
+                student: number;
             };
             cookie?: never;
         };
@@ -29391,12 +29860,109 @@ export interface operations {
             };
         };
     };
-    reports_school_api_keep_sentence: {
+    reports_school_api_add_sentence: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentenceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_api_change_sentence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+                sentence: number;
             };
             cookie?: never;
         };
@@ -30846,7 +31412,105 @@ export interface operations {
             };
         };
     };
-    reports_school_scales_api_save_code: {
+    reports_school_scales_api_add_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolCodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_scales_api_change_code: {
         parameters: {
             query?: {
                 dry_run?: boolean;
@@ -30854,6 +31518,7 @@ export interface operations {
             header?: never;
             path: {
                 school_id: number;
+                code: number;
             };
             cookie?: never;
         };
@@ -34574,7 +35239,105 @@ export interface operations {
             };
         };
     };
-    reports_school_scales_api_save_scale: {
+    reports_school_scales_api_add_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reports_school_scales_api_change_scale: {
         parameters: {
             query?: {
                 dry_run?: boolean;
@@ -34582,6 +35345,7 @@ export interface operations {
             header?: never;
             path: {
                 school_id: number;
+                scale: number;
             };
             cookie?: never;
         };
@@ -37943,12 +38707,111 @@ export interface operations {
             };
         };
     };
+    reports_school_api_add_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                school_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reports_school_api_set_year: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 school_id: number;
+                year: number;
             };
             cookie?: never;
         };
@@ -39014,7 +39877,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_confirm_second_factor: {
+    accounts_api_begin_second_factor: {
         parameters: {
             query?: never;
             header?: never;
@@ -39023,7 +39886,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SecondFactorCode"];
+                "application/json": components["schemas"]["PasswordConfirmed"];
             };
         };
         responses: {
@@ -39033,7 +39896,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RecoveryCodesOut"];
+                    "application/json": components["schemas"]["SecondFactorBeginningOut"];
                 };
             };
             /** @description Unauthorized */
@@ -39110,7 +39973,7 @@ export interface operations {
             };
         };
     };
-    accounts_api_begin_second_factor: {
+    accounts_api_confirm_second_factor: {
         parameters: {
             query?: never;
             header?: never;
@@ -39119,7 +39982,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PasswordConfirmed"];
+                "application/json": components["schemas"]["SecondFactorCode"];
             };
         };
         responses: {
@@ -39129,7 +39992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SecondFactorBeginningOut"];
+                    "application/json": components["schemas"]["RecoveryCodesOut"];
                 };
             };
             /** @description Unauthorized */

@@ -58,7 +58,7 @@ export const account = {
 
 	/** Give the app's first code; gives the recovery codes. */
 	confirmSecondFactor(code: string) {
-		return ask(api.PUT('/api/v1/second-factor', { body: { code } }));
+		return ask(api.POST('/api/v1/second-factor/confirm', { body: { code } }));
 	},
 
 	makeRecoveryCodes(password: string) {

@@ -29,7 +29,7 @@ export async function override(
 	const params = { path: { class_id: here.id, term } };
 	const body = { entries, sure };
 	const done = await here.changing.make(() =>
-		ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/overrides', { params, body }))
+		ask(api.PATCH('/api/v1/classes/{class_id}/report/{term}/overrides', { params, body }))
 	);
 	return done.changed;
 }

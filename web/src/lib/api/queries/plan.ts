@@ -1,5 +1,5 @@
 /** A class’s plan and its draft. */
-import { queryOptions } from '@tanstack/svelte-query';
+import { infiniteQueryOptions, queryOptions } from '@tanstack/svelte-query';
 import { api, ask } from '../client';
 import { type Id, type InTerm, within } from './asking';
 
@@ -44,16 +44,16 @@ export const scales = (id: Id) =>
 			)
 	});
 
+/** Who changed what of the plan, a page at a time, the newest first. */
 export const planHistory = (id: Id) =>
-	queryOptions({
+	infiniteQueryOptions({
 		queryKey: ['class', id, 'plan history'],
-		queryFn: ({ signal }) =>
-			ask(
-				api.GET('/api/v1/classes/{class_id}/plan/history', {
-					params: { path: { class_id: id } },
-					signal: within(signal)
-				})
-			)
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { class_id: id }, query: { after: pageParam } };
+			return ask(api.GET('/api/v1/classes/{class_id}/plan/history', { params, signal: within(signal) }));
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
 	});
 
 export const deletedWork = (id: Id) =>

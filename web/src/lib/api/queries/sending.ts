@@ -1,5 +1,5 @@
 /** What goes to the register, and what comes from tools. */
-import { queryOptions } from '@tanstack/svelte-query';
+import { infiniteQueryOptions, queryOptions } from '@tanstack/svelte-query';
 import { api, ask } from '../client';
 import { type Id, type InTerm, UNDER_WAY, within } from './asking';
 
@@ -13,6 +13,18 @@ export const sending = (id: Id, term: InTerm) =>
 		},
 		refetchInterval: ({ state }) =>
 			state.data?.deliveries.some((each) => each.state === 'waiting') ? UNDER_WAY : false
+	});
+
+/** Deliveries of before those that stand with what goes to the register, a page at a time. */
+export const earlierDeliveries = (id: Id, after: string | null) =>
+	infiniteQueryOptions({
+		queryKey: ['class', id, 'sending', 'earlier', after],
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { class_id: id }, query: { after: pageParam } };
+			return ask(api.GET('/api/v1/classes/{class_id}/deliveries', { params, signal: within(signal) }));
+		},
+		initialPageParam: after,
+		getNextPageParam: (last) => last.after
 	});
 
 /** What the register said of each line of a delivery, as far as it has come. */

@@ -270,8 +270,18 @@ export class Editing {
 		);
 	}
 
-	async saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await this.#do(() => ask(api.POST('/api/v1/classes/{class_id}/scales', { params: this.#class, body })));
+	/** Make a scale, where none is named, or change one. */
+	async saveScale(scale: number | null, body: Shapes['ScaleIn']): Promise<void> {
+		await this.#do(() =>
+			scale === null
+				? ask(api.POST('/api/v1/classes/{class_id}/scales', { params: this.#class, body }))
+				: ask(
+						api.PUT('/api/v1/classes/{class_id}/scales/{scale}', {
+							params: { path: { class_id: this.classId, scale } },
+							body
+						})
+					)
+		);
 	}
 
 	async deleteScale(scale: number): Promise<void> {
@@ -279,8 +289,18 @@ export class Editing {
 		await this.#do(() => ask(api.DELETE('/api/v1/classes/{class_id}/scales/{scale}', { params: { path } })));
 	}
 
-	async saveCode(body: Shapes['CodeIn']): Promise<void> {
-		await this.#do(() => ask(api.POST('/api/v1/classes/{class_id}/codes', { params: this.#class, body })));
+	/** Make a score code, where none is named, or change what is given of one. */
+	async saveCode(code: number | null, body: Shapes['CodeIn']): Promise<void> {
+		await this.#do(() =>
+			code === null
+				? ask(api.POST('/api/v1/classes/{class_id}/codes', { params: this.#class, body }))
+				: ask(
+						api.PATCH('/api/v1/classes/{class_id}/codes/{code}', {
+							params: { path: { class_id: this.classId, code } },
+							body
+						})
+					)
+		);
 	}
 
 	async deleteCode(code: number): Promise<void> {

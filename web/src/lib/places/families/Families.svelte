@@ -22,7 +22,7 @@
 		`/class/${here.id}/families?term=${seen.data?.term_id ?? ''}${of ? `&student=${of}` : ''}`;
 
 	function turn(field: string, isOn: boolean): Promise<void> {
-		return notice.tried(here.editing.changeRules({ [field]: isOn ? 'yes' : 'no' }));
+		return notice.tried(here.editing.changeRules({ [field]: isOn }));
 	}
 </script>
 

@@ -28,7 +28,7 @@
 
 	function mend({ mend, work_id }: Shapes['ReasonOut']): unknown {
 		if (mend === 'running')
-			return notice.tried(here.editing.changeRules({ families_see_running: 'yes', families_from: null }));
+			return notice.tried(here.editing.changeRules({ families_see_running: true, families_from: null }));
 		if (mend === 'running_hidden') return hide(false);
 		const work = seen.data?.works.find(({ id }) => id === work_id);
 		if (!work) return;

@@ -12,7 +12,7 @@
 	}: {
 		codes: Shapes['CodeOut'][];
 		offered: Shapes['CodeOut'][];
-		onsave: (code: Shapes['CodeIn']) => Promise<void>;
+		onsave: (id: number | null, code: Shapes['CodeIn']) => Promise<void>;
 		ondelete: (id: number) => Promise<void>;
 	} = $props();
 	const hues = ['blue', 'violet', 'brown', 'mauve', 'teal', 'olive', 'slate blue', 'rose grey'];
@@ -40,13 +40,19 @@
 	}
 
 	/** Save a code; where more than 100 % is asked about, saying that it is meant saves it. */
-	function save(body: Shapes['CodeIn'], done: () => void = () => undefined): Promise<void> {
-		return tried(onsave(body).then(done), () => tried(onsave({ ...body, over_100_meant: true }).then(done)));
+	function save(
+		id: number | null,
+		body: Shapes['CodeIn'],
+		done: () => void = () => undefined
+	): Promise<void> {
+		return tried(onsave(id, body).then(done), () =>
+			tried(onsave(id, { ...body, over_100_meant: true }).then(done))
+		);
 	}
 
 	async function add(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
-		await save(made, () => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }));
+		await save(null, made, () => void (made = { code: '', name: '', effect: 'leave_out', percent: '' }));
 	}
 
 	const effectWords = (effect: string): string => effects.find(([value]) => value === effect)?.[1] ?? effect;
@@ -54,15 +60,15 @@
 	/** What a drafted code does in force, where that is something else. */
 	function inForce({ was }: Shapes['CodeOut']): string {
 		const said = [
-			was['effect'] && effectWords(was['effect']),
+			was['effect'] && effectWords(String(was['effect'])),
 			was['percent'] && `${was['percent']} %`,
-			was['missing'] && (was['missing'] === 'yes' ? 'is missing work' : 'is no missing work')
+			'missing' in was && (was['missing'] ? 'is missing work' : 'is no missing work')
 		].filter(Boolean);
 		return said.length ? `draft; in force: ${said.join(', ')}` : '';
 	}
 
 	const takeOver = ({ code, name, effect, percent, missing, colour }: Shapes['CodeOut']): Promise<void> =>
-		save({ code, name, effect, percent, missing, colour });
+		save(null, { code, name, effect, percent, missing, colour });
 </script>
 
 <table class="w-full">
@@ -91,7 +97,7 @@
 						class="field h-7"
 						aria-label="Name of {each.code}"
 						value={each.name}
-						onchange={(event) => save({ id: each.id, name: event.currentTarget.value })}
+						onchange={(event) => save(each.id, { name: event.currentTarget.value })}
 					/></td
 				>
 				<td class="pr-2 pb-0.5">
@@ -102,7 +108,7 @@
 						onchange={(value) => {
 							const effect = value;
 							const percent = effect === 'percent' ? each.percent || '50' : null;
-							void save({ id: each.id, effect, ...(percent ? { percent } : {}) });
+							void save(each.id, { effect, ...(percent ? { percent } : {}) });
 						}}
 						choices={effects}
 					/>
@@ -114,14 +120,14 @@
 							inputmode="decimal"
 							aria-label="Percent of {each.code}"
 							value={each.percent}
-							onchange={(event) => save({ id: each.id, percent: event.currentTarget.value })}
+							onchange={(event) => save(each.id, { percent: event.currentTarget.value })}
 						/>{/if}
 				</td>
 				<td class="pr-2 pb-0.5"
 					><Check
 						label="{each.code} is missing work"
 						checked={each.missing}
-						onchange={(isOn) => save({ id: each.id, missing: isOn })}
+						onchange={(isOn) => save(each.id, { missing: isOn })}
 					/></td
 				>
 				<td class="pr-2 pb-0.5" style="--c: var(--color-hue-{each.colour - 1})"
@@ -129,7 +135,7 @@
 						class={['field h-7 w-21', each.colour > 0 && 'text-(color:--c)']}
 						label="Colour of {each.code}"
 						value={String(each.colour)}
-						onchange={(value) => save({ id: each.id, colour: Number(value) })}
+						onchange={(value) => save(each.id, { colour: Number(value) })}
 						choices={[['0', 'none'], ...hues.map((hue, number) => [number + 1, hue] as const)]}
 					/></td
 				>
@@ -137,7 +143,7 @@
 					>{each.whose}{#if each.is_mine}<Check
 							label="Offer {each.code} to the whole school"
 							checked={each.is_shared}
-							onchange={(isOn) => save({ id: each.id, is_shared: isOn })}>offered to the school</Check
+							onchange={(isOn) => save(each.id, { is_shared: isOn })}>offered to the school</Check
 						>{/if}</td
 				>
 				<td class="pr-2 pb-0.5"

@@ -27,13 +27,17 @@
 	const ofTerm = ['method', 'blank', 'drop_overall', 'drop_choice', 'rounding', 'cap', 'decimals'];
 	let forTerm = $state(false);
 
-	async function choose(field: string, value: string): Promise<void> {
+	async function choose(field: string, value: string | boolean): Promise<void> {
 		const isTerms = ofTerm.includes(field) && (forTerm || rules[field]?.is_own);
 		const change = { [field]: value };
 		await notice.tried(
 			isTerms ? here.editing.changeTerm(plan.term_id, { rules: change }) : here.editing.changeRules(change)
 		);
 	}
+
+	/** An option is told apart by text, what is chosen by its value. */
+	const choiceOf = (offered: Shapes['ChoiceOut'][], value: string) =>
+		offered.find((each) => String(each.value) === value);
 
 	async function close(): Promise<void> {
 		const field = opened;
@@ -90,12 +94,12 @@
 				label="Choose"
 				class="[clear:both]"
 				row="grid min-h-6 grid-cols-[14px_1fr_auto_28px] items-center gap-x-2.5"
-				choices={offered.map((each) => [each.value, each.words] as const)}
-				value={rules[opened]?.value ?? ''}
-				onchange={(value) => choose(opened!, value)}
+				choices={offered.map((each) => [String(each.value), each.words] as const)}
+				value={String(rules[opened]?.value ?? '')}
+				onchange={(value) => choose(opened!, choiceOf(offered, value)!.value)}
 			>
 				{#snippet beside(value)}
-					{@const choice = offered.find((each) => each.value === value)}
+					{@const choice = choiceOf(offered, value)}
 					<span class="num text-right">{choice?.percent ?? ''}</span>
 					<b class="font-semibold">{choice?.mark ?? ''}</b>
 				{/snippet}
@@ -113,7 +117,7 @@
 	{#if rules['method']?.value === 'standards'}<StandardWeights {plan} />{/if}
 	<p class="text-large leading-6.5">Work with no score yet {@render pick('blank')}.</p>
 	{@render options(['blank'])}
-	{#if ['points', 'equal'].includes(rules['method']?.value ?? '')}
+	{#if ['points', 'equal'].includes(String(rules['method']?.value))}
 		<p class="text-large leading-6.5">Dropped of everything: {@render pick('drop_overall')}.</p>
 		{@render options(['drop_overall'])}
 	{/if}
@@ -129,7 +133,7 @@
 	<p class="text-large leading-6.5">
 		Families see the grade {@render pick(
 			'families_see_running'
-		)}{#if rules['families_see_running']?.value === 'yes'}, from
+		)}{#if rules['families_see_running']?.value === true}, from
 			<DateField
 				class="h-6 w-38 border-b border-juniper bg-transparent font-medium text-juniper placeholder:font-normal placeholder:text-slate"
 				inline

@@ -3,16 +3,18 @@
 	import { counted } from '$lib/words/plurals';
 	import { thisClass } from '$lib/class/thisClass';
 	import * as fetched from '$lib/api/queries';
-	import { createQuery } from '@tanstack/svelte-query';
+	import { createInfiniteQuery, createQuery } from '@tanstack/svelte-query';
 	import { words } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { consequence } from '$lib/class/consequence/consequence.svelte';
 	import { notice } from '$lib/app/notice.svelte';
+	import MorePages from '$lib/ui/data-table/MorePages.svelte';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 
 	let { term, open = $bindable(false) }: { term: number; open: boolean } = $props();
 	const here = thisClass();
-	const events = createQuery(() => ({ ...fetched.planHistory(here.id), enabled: open }));
+	const found = createInfiniteQuery(() => ({ ...fetched.planHistory(here.id), enabled: open }));
+	const events = $derived(found.data?.pages.flatMap((each) => each.events) ?? []);
 
 	const deleted = createQuery(() => ({ ...fetched.deletedWork(here.id), enabled: open }));
 
@@ -62,9 +64,9 @@
 		</ul>
 		<h3 class="mt-3 mb-1 text-body font-semibold">Changes</h3>
 	{/if}
-	{#if events.data?.length}
+	{#if events.length}
 		<ul>
-			{#each events.data as each, index (each.id)}
+			{#each events as each, index (each.id)}
 				<li
 					class="grid grid-cols-[130px_minmax(0,1fr)_auto] gap-4 border-b border-hair py-1.25 max-sm:grid-cols-[minmax(0,1fr)_auto]"
 				>
@@ -77,7 +79,8 @@
 				</li>
 			{/each}
 		</ul>
-	{:else if events.isPending}<p class="text-slate">Looking…</p>
+		<MorePages query={found} words="Show earlier changes" />
+	{:else if found.isPending}<p class="text-slate">Looking…</p>
 	{:else}<p class="text-slate">
 			Nothing was changed yet. Every change of the plan is written down here.
 		</p>{/if}

@@ -43,7 +43,7 @@
 	async function save(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		try {
-			await onsave({ id: scale.id, name, out_of: String(outOf), bands, is_shared: isShared });
+			await onsave({ name, out_of: String(outOf), bands, is_shared: isShared });
 			problem = '';
 		} catch (error) {
 			problem = words(error);

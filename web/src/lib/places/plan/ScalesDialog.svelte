@@ -29,8 +29,8 @@
 		if (shown === from) shown = null;
 	}
 
-	async function saveScale(body: Shapes['ScaleIn']): Promise<void> {
-		await leaveWhenDone(here.editing.saveScale(body));
+	async function saveScale(id: number | null, body: Shapes['ScaleIn']): Promise<void> {
+		await leaveWhenDone(here.editing.saveScale(id, body));
 		notice.say(`The scale ${body.name} is saved.`);
 	}
 
@@ -74,12 +74,12 @@
 				<CodeEditor
 					codes={found.data?.codes ?? []}
 					offered={found.data?.offered ?? []}
-					onsave={(code) => here.editing.saveCode(code)}
+					onsave={(id, code) => here.editing.saveCode(id, code)}
 					ondelete={(id) => here.editing.deleteCode(id)}
 				/>
 			{:else if scale}
 				{#key JSON.stringify(scale)}
-					<ScaleEditor {scale} onsave={saveScale} ondelete={remove} />
+					<ScaleEditor {scale} onsave={(body) => saveScale(scale.id, body)} ondelete={remove} />
 				{/key}
 			{/if}
 		</div>

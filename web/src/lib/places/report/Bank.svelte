@@ -83,7 +83,8 @@
 	async function keep(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		if (!keeping) return;
-		if (await tried(reporting.keepSentence(keeping))) keeping = null;
+		const { id, text, purpose } = keeping;
+		if (await tried(reporting.keepSentence(id, { text, purpose }))) keeping = null;
 	}
 </script>
 

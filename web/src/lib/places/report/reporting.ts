@@ -20,7 +20,7 @@ export class Reporting {
 	async effort(efforts: Record<number, string>): Promise<void> {
 		const params = { path: this.#place };
 		await this.#do(() =>
-			ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/efforts', { params, body: { efforts } }))
+			ask(api.PATCH('/api/v1/classes/{class_id}/report/{term}/efforts', { params, body: { efforts } }))
 		);
 	}
 
@@ -35,7 +35,9 @@ export class Reporting {
 	async showFamilies(students: number[], isShown: boolean): Promise<void> {
 		const params = { path: this.#place };
 		const body = { students, is_shown: isShown };
-		await this.#do(() => ask(api.PUT('/api/v1/classes/{class_id}/report/{term}/families', { params, body })));
+		await this.#do(() =>
+			ask(api.PATCH('/api/v1/classes/{class_id}/report/{term}/families', { params, body }))
+		);
 	}
 
 	async withdraw(student: number, reason: string): Promise<void> {
@@ -56,9 +58,18 @@ export class Reporting {
 	}
 
 	/** Put a sentence into the bank, or change one of one's own. */
-	async keepSentence(body: Shapes['SentenceIn']): Promise<void> {
-		const params = { path: { class_id: this.here.id } };
-		await this.#inBank(() => ask(api.PUT('/api/v1/classes/{class_id}/bank', { params, body })));
+	async keepSentence(sentence: number | null, body: Shapes['SentenceIn']): Promise<void> {
+		const path = { class_id: this.here.id };
+		await this.#inBank(() =>
+			sentence === null
+				? ask(api.POST('/api/v1/classes/{class_id}/bank', { params: { path }, body }))
+				: ask(
+						api.PUT('/api/v1/classes/{class_id}/bank/{sentence}', {
+							params: { path: { ...path, sentence } },
+							body
+						})
+					)
+		);
 	}
 
 	async setFavourite(sentence: number, is_favourite: boolean): Promise<void> {

@@ -37,9 +37,15 @@ export class Setting {
 		);
 	}
 
-	year(body: Shapes['YearIn']) {
+	addYear(body: Shapes['YearIn']) {
 		return this.changing.make(() =>
-			ask(api.PUT('/api/v1/schools/{school_id}/years', { params: this.#of({}), body }))
+			ask(api.POST('/api/v1/schools/{school_id}/years', { params: this.#of({}), body }))
+		);
+	}
+
+	year(year: number, body: Shapes['YearIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/years/{year}', { params: this.#of({ year }), body }))
 		);
 	}
 
@@ -153,16 +159,22 @@ export class Setting {
 		);
 	}
 
-	scale(body: Shapes['SchoolScaleIn']) {
+	addScale(body: Shapes['SchoolScaleIn']) {
 		return this.changing.make(() =>
-			ask(api.PUT('/api/v1/schools/{school_id}/scales', { params: this.#of({}), body }))
+			ask(api.POST('/api/v1/schools/{school_id}/scales', { params: this.#of({}), body }))
+		);
+	}
+
+	scale(scale: number, body: Shapes['SchoolScaleIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/scales/{scale}', { params: this.#of({ scale }), body }))
 		);
 	}
 
 	/** What another scale would do to classes. */
-	async tryScale(body: Shapes['SchoolScaleIn']): Promise<string[]> {
-		const params = { ...this.#of({}), query: { dry_run: true } };
-		return (await ask(api.PUT('/api/v1/schools/{school_id}/scales', { params, body }))).words;
+	async tryScale(scale: number, body: Shapes['SchoolScaleIn']): Promise<string[]> {
+		const params = { ...this.#of({ scale }), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/scales/{scale}', { params, body }))).words;
 	}
 
 	removeScale(scale: number) {
@@ -171,16 +183,22 @@ export class Setting {
 		);
 	}
 
-	code(body: Shapes['SchoolCodeIn']) {
+	addCode(body: Shapes['SchoolCodeIn']) {
 		return this.changing.make(() =>
-			ask(api.PUT('/api/v1/schools/{school_id}/codes', { params: this.#of({}), body }))
+			ask(api.POST('/api/v1/schools/{school_id}/codes', { params: this.#of({}), body }))
+		);
+	}
+
+	code(code: number, body: Shapes['SchoolCodeIn']) {
+		return this.changing.make(() =>
+			ask(api.PUT('/api/v1/schools/{school_id}/codes/{code}', { params: this.#of({ code }), body }))
 		);
 	}
 
 	/** What another code would do to classes. */
-	async tryCode(body: Shapes['SchoolCodeIn']): Promise<string[]> {
-		const params = { ...this.#of({}), query: { dry_run: true } };
-		return (await ask(api.PUT('/api/v1/schools/{school_id}/codes', { params, body }))).words;
+	async tryCode(code: number, body: Shapes['SchoolCodeIn']): Promise<string[]> {
+		const params = { ...this.#of({ code }), query: { dry_run: true } };
+		return (await ask(api.PUT('/api/v1/schools/{school_id}/codes/{code}', { params, body }))).words;
 	}
 
 	removeCode(code: number) {
@@ -205,12 +223,12 @@ export class Setting {
 	/** What another name for a standard, or two that become one, would do to classes. */
 	async tryStandardName(body: Shapes['StandardNameIn']): Promise<string[]> {
 		const params = { ...this.#of({}), query: { dry_run: true } };
-		return (await ask(api.PUT('/api/v1/schools/{school_id}/standards/name', { params, body }))).words;
+		return (await ask(api.POST('/api/v1/schools/{school_id}/standards/rename', { params, body }))).words;
 	}
 
 	standardName(body: Shapes['StandardNameIn']) {
 		return this.changing.make(
-			() => ask(api.PUT('/api/v1/schools/{school_id}/standards/name', { params: this.#of({}), body })),
+			() => ask(api.POST('/api/v1/schools/{school_id}/standards/rename', { params: this.#of({}), body })),
 			everything
 		);
 	}
@@ -238,9 +256,17 @@ export class Setting {
 		).words;
 	}
 
-	sentence(body: Shapes['SentenceIn']) {
+	addSentence(body: Shapes['SentenceIn']) {
 		return this.changing.make(
-			() => ask(api.PUT('/api/v1/schools/{school_id}/bank', { params: this.#of({}), body })),
+			() => ask(api.POST('/api/v1/schools/{school_id}/bank', { params: this.#of({}), body })),
+			[fetched.inSchoolBank(this.school_id)]
+		);
+	}
+
+	sentence(sentence: number, body: Shapes['SentenceIn']) {
+		const params = this.#of({ sentence });
+		return this.changing.make(
+			() => ask(api.PUT('/api/v1/schools/{school_id}/bank/{sentence}', { params, body })),
 			[fetched.inSchoolBank(this.school_id)]
 		);
 	}

@@ -1,10 +1,28 @@
 <script lang="ts">
 	/** Deliveries, newest first: when, what, how many, and what became of them; one opens into its receipts. */
+	import { createInfiniteQuery } from '@tanstack/svelte-query';
+	import * as fetched from '$lib/api/queries';
+	import { thisClass } from '$lib/class/thisClass';
+	import MorePages from '$lib/ui/data-table/MorePages.svelte';
 	import { dayAndTime } from '$lib/words/days';
 	import Receipts from './Receipts.svelte';
 	import type { Delivery, Sending } from './sending';
 
 	let { sending }: { sending: Sending } = $props();
+	const here = thisClass();
+	let isLookingBack = $state(false);
+	const earlier = createInfiniteQuery(() => ({
+		...fetched.earlierDeliveries(here.id, sending.after),
+		enabled: isLookingBack,
+		placeholderData: (before) => before
+	}));
+	const deliveries = $derived.by(() => {
+		const oldest = sending.deliveries.at(-1)?.id ?? 0;
+		const found = isLookingBack ? (earlier.data?.pages.flatMap((each) => each.deliveries) ?? []) : [];
+		// One that was sent meanwhile pushes another one off the newest: for a moment it would stand there twice.
+		return [...sending.deliveries, ...found.filter((each) => each.id < oldest)];
+	});
+
 	/** Which is open; the newest with something refused, until somebody opens another. */
 	let chosen = $state<number | null | undefined>(undefined);
 	const open = $derived(
@@ -32,7 +50,7 @@
 		</p>
 	</div>
 	<ul>
-		{#each sending.deliveries as each (each.id)}
+		{#each deliveries as each (each.id)}
 			<li>
 				<h3 class="font-text font-normal">
 					<button
@@ -57,4 +75,11 @@
 			</li>
 		{:else}<li class="py-3 text-slate">Nothing was sent yet.</li>{/each}
 	</ul>
+	{#if sending.after !== null}
+		{#if isLookingBack}<MorePages query={earlier} words="Show earlier deliveries" />
+		{:else}<p class="pt-2">
+				<button class="btn quiet small" onclick={() => (isLookingBack = true)}>Show earlier deliveries</button
+				>
+			</p>{/if}
+	{/if}
 </section>

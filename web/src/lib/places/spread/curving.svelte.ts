@@ -81,8 +81,7 @@ export class Curving {
 		// One's own is another one than the school's, and is called so.
 		const name = scale.is_own ? scale.name : `${scale.name.slice(0, 50)}, changed`;
 		await this.#keep(() =>
-			this.here.editing.saveScale({
-				id,
+			this.here.editing.saveScale(id, {
 				name,
 				out_of,
 				is_shared: scale.is_own && is_shared,
@@ -99,10 +98,10 @@ export class Curving {
 
 	/** Note that a student who is close below a mark was looked at, or is not to count as such. */
 	async lookAt(student: number, is_looked_at: boolean): Promise<void> {
-		const params = { path: { class_id: this.here.id, term: this.spread().term_id } };
-		const body = { student, is_looked_at };
+		const params = { path: { class_id: this.here.id, term: this.spread().term_id, student } };
+		const body = { is_looked_at };
 		await this.here.changing.make(
-			() => ask(api.PUT('/api/v1/classes/{class_id}/spread/{term}/looked-at', { params, body })),
+			() => ask(api.PUT('/api/v1/classes/{class_id}/spread/{term}/looked-at/{student}', { params, body })),
 			[inSpread(this.here.id)]
 		);
 	}

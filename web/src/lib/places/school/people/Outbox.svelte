@@ -4,6 +4,7 @@
 	import { createInfiniteQuery } from '@tanstack/svelte-query';
 	import Failed from '$lib/app/Failed.svelte';
 	import { longDay } from '$lib/words/days';
+	import MorePages from '$lib/ui/data-table/MorePages.svelte';
 	import { thisKeeping } from '../keeping';
 
 	const school = thisKeeping().school_id;
@@ -40,8 +41,6 @@
 				</li>
 			{:else}<li class="text-slate">Nothing was written yet. Invitations appear here.</li>{/each}
 		</ul>
-		{#if found.hasNextPage}<p class="pt-2">
-				<button class="btn quiet small" onclick={() => found.fetchNextPage()}>Show more</button>
-			</p>{/if}
+		<MorePages query={found} />
 	{/if}
 </main>

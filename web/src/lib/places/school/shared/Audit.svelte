@@ -5,6 +5,7 @@
 	import { words } from '$lib/api/client';
 	import * as fetched from '$lib/api/queries';
 	import DataTable from '$lib/ui/data-table/DataTable.svelte';
+	import MorePages from '$lib/ui/data-table/MorePages.svelte';
 	import DateField from '$lib/ui/date-field/DateField.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { longDay } from '$lib/words/days';
@@ -68,10 +69,4 @@
 		</tr>
 	{/snippet}
 </DataTable>
-{#if found.hasNextPage}
-	<p class="pt-2">
-		<button class="btn quiet small" disabled={found.isFetchingNextPage} onclick={() => found.fetchNextPage()}
-			>Show more</button
-		>
-	</p>
-{/if}
+<MorePages query={found} />

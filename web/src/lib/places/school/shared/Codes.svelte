@@ -31,10 +31,11 @@
 	let touched = $state<string[]>([]);
 
 	async function keep(isSure = false): Promise<void> {
-		const body = { ...form, over_100_meant: false };
-		touched = isSure || form.id === null ? [] : await setting.tryCode(body);
+		const { id, ...given } = form;
+		const body = { ...given, over_100_meant: false };
+		touched = isSure || id === null ? [] : await setting.tryCode(id, body);
 		if (touched.length) return;
-		await setting.code(body);
+		await (id === null ? setting.addCode(body) : setting.code(id, body));
 		notice.say(`${form.code.toUpperCase()} is kept.`);
 		leave();
 	}

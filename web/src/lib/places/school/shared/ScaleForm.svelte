@@ -24,10 +24,10 @@
 
 	async function keep(isSure = false): Promise<void> {
 		const bands = levelsIn(form.marks).map(({ mark, min, value }) => ({ mark, min, value: value ?? '' }));
-		const body = { id: scale?.id ?? null, name: form.name, out_of: form.out_of, bands };
-		touched = isSure || !scale?.uses ? [] : await setting.tryScale(body);
+		const body = { name: form.name, out_of: form.out_of, bands };
+		touched = isSure || !scale?.uses ? [] : await setting.tryScale(scale.id, body);
 		if (touched.length) return;
-		await setting.scale(body);
+		await (scale ? setting.scale(scale.id, body) : setting.addScale(body));
 		notice.say(`${form.name} is kept.`);
 		ondone();
 	}

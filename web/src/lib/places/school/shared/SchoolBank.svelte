@@ -27,7 +27,7 @@
 
 	async function add(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
-		if (await tried(setting.sentence(made))) made.text = '';
+		if (await tried(setting.addSentence(made))) made.text = '';
 	}
 </script>
 
@@ -56,7 +56,7 @@
 					aria-label="Sentence {each.id}"
 					value={each.text}
 					onchange={(event) =>
-						tried(setting.sentence({ id: each.id, purpose: each.purpose, text: event.currentTarget.value }))}
+						tried(setting.sentence(each.id, { purpose: each.purpose, text: event.currentTarget.value }))}
 				/>
 				<button class="link" onclick={() => tried(setting.removeSentence(each.id))}
 					>Take out<span class="sr-only"> {each.text}</span></button

@@ -13,7 +13,7 @@
 
 	function set(days_off: [string, string][]) {
 		const { year_id: id, year: name, starts, ends } = year;
-		return setting.year({ id, name, starts, ends, days_off });
+		return setting.year(id, { name, starts, ends, days_off });
 	}
 
 	const said = ([first, last]: [string, string]) =>

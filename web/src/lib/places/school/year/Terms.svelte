@@ -12,7 +12,7 @@
 	const setting = thisSetting();
 	let opened = $state<SchoolTerm | 'new' | null>(null);
 	let isMaking = $state(false);
-	let form = $state({ name: '', starts: '', ends: '' });
+	let form = $state({ name: '', starts: '', ends: '', days_off: [] });
 	let made = 0;
 
 	/** A year that was made by mistake; one that holds classes stays, and says so. */
@@ -93,7 +93,7 @@
 		<Form
 			label="New school year"
 			class="flex flex-wrap items-end gap-x-3 gap-y-2"
-			send={async () => (made = (await setting.year(form)).id)}
+			send={async () => (made = (await setting.addYear(form)).id)}
 			ondone={() => {
 				isMaking = false;
 				onyear(made);
