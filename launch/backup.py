@@ -3,7 +3,9 @@ database of its own, and what is in that is counted.
 """
 
 import argparse
+import gzip
 import os
+import re
 import secrets
 import shutil
 import subprocess
@@ -13,6 +15,7 @@ import time
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from datetime import datetime, timedelta
+from itertools import islice
 from pathlib import Path
 
 from launch.database import BACKUPS, SCHOOL, Database
@@ -27,6 +30,9 @@ KEY = "HOARFROST_BACKUP_KEY"
 """In the environment, the file that holds the key of backups made at night."""
 OF_THE_MOMENT = ("django_session", "school_presence", "axes_")
 """Tables whose rows come and go while people work: how many there are says nothing."""
+_POSITION = re.compile(r"MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+)")
+_HEAD = 60
+"""In so many lines at its beginning a dump says where in the log of changes it stands."""
 NIGHT = 1
 """At which hour of the machine's clocks a night's backup begins."""
 
@@ -52,11 +58,14 @@ def command_restore(options: argparse.Namespace) -> int:
     file = Path(options.file)
     if not file.exists():
         stop(f"There is no file {file}. What was backed up is in {BACKUPS}.")
+    since = Path(options.changes) if options.changes else None
+    if options.until and since is None:
+        stop("--until says how far the changes since the backup go: it needs --changes.")
     if not options.yes and not ask(
         f"Bring back {file}? What the database holds now is kept beside it, and is used no longer."
     ):
         stop("Nothing was changed.")
-    old = bring_back(database, file, _key(options.key))
+    old = bring_back(database, file, _key(options.key), since, options.until)
     say("Brought back. ./hoarfrost start goes on from there." + (f" What was there before is in {old}." if old else ""))
     return 0
 
@@ -127,15 +136,21 @@ def _between(before: int | None, after: int | None, found: int | None) -> bool:
     return min(before, after) <= found <= max(before, after)
 
 
-def bring_back(database: Database, file: Path, key: Path | None) -> Path | None:
+def bring_back(
+    database: Database, file: Path, key: Path | None, since: Path | None = None, until: datetime | None = None
+) -> Path | None:
     """Make a database of what a backup holds, and put it in the place of the one that is there. Gives where that is kept; stops, with
     nothing changed, where the backup cannot be read, or a newer release made it.
+
+    `since` is the folder of the changes since then, which are made again until a moment, or all.
     """
     name = database.folder.name
     made = Database(f"{name}-being-made-{secrets.token_hex(4)}")
     try:
         with running(made), opened(file, key) as sql:
             made.restore(sql)
+            if since is not None:
+                made.replay(*logs_since(sql, since), until)
             refuse_newer(server_environment(made.url))
         old = None
         if database.folder.exists():
@@ -145,6 +160,19 @@ def bring_back(database: Database, file: Path, key: Path | None) -> Path | None:
         return old
     finally:
         shutil.rmtree(made.folder, ignore_errors=True)
+
+
+def logs_since(dump: Path, folder: Path) -> tuple[list[Path], int]:
+    """The logs of what changed since a dump, in order, and where in the first of them that begins. Stops where they are not there."""
+    with gzip.open(dump, "rt", errors="replace") as sql:
+        found = next((match for line in islice(sql, _HEAD) if (match := _POSITION.search(line))), None)
+    if found is None:
+        stop(f"{dump} does not say where its changes begin: it was made before they were written down.")
+    first, position = folder / found[1], int(found[2])
+    if not first.exists():
+        stop(f"The changes since then begin in {found[1]}, which is not in {folder}. Name their folder with --changes.")
+    logs = [each for each in folder.glob(f"{first.stem}.*") if each.suffix[1:].isdigit()]
+    return sorted(each for each in logs if each.name >= first.name), position
 
 
 def refuse_newer(environment: Mapping[str, str]) -> None:

@@ -11,7 +11,7 @@ import secrets
 import shutil
 import subprocess
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import datetime
 from pathlib import Path
 
@@ -34,12 +34,27 @@ sql-mode=STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_AUTO_CREATE_USER,NO_E
 innodb-buffer-pool-size=128M
 {speed}
 """
+_LOGGED = """\
+log-bin={changes}/{name}
+server-id=1
+binlog-format=ROW
+sync-binlog=1
+max-binlog-size=256M
+expire-logs-days=15
+"""
+"""Every change is written down once more, beside the database, for as long as backups are kept."""
 _FAST = "innodb-flush-log-at-trx-commit=0\ninnodb-doublewrite=0\nperformance-schema=OFF"
 
 
 BACKUPS = RUN / "backups"
+CHANGES = BACKUPS / "changes"
+"""What changed since a backup, as MariaDB writes it down (its binary log)."""
 SCHOOL = "school-db"
 """The database of an installation that begins empty: real data and the demo's never mix."""
+
+
+FIRST_POSITION = 4
+"""Where the first change stands in a log, behind the four bytes that say that it is one."""
 
 
 class Database:
@@ -48,6 +63,7 @@ class Database:
     def __init__(self, name: str = "db") -> None:
         self.folder = RUN / name
         self.durable = not name.startswith("test-")
+        self.logs_changes = name == SCHOOL
         self.process: subprocess.Popen[bytes] | None = None
 
     @property
@@ -97,7 +113,16 @@ class Database:
         file = BACKUPS / f"{prefix}{datetime.now():%Y-%m-%d %H-%M-%S}.sql.gz"  # noqa: DTZ005  (the machine's own clock)
         file.parent.mkdir(mode=0o700, exist_ok=True)
         file.touch(mode=0o600)
-        command = ["mariadb-dump", *self._administrator(), "--single-transaction", "--databases", "hoarfrost"]
+        # Where in the log of changes it stands is written into it.
+        position = ["--master-data=2"] if self.logs_changes else []
+        command = [
+            "mariadb-dump",
+            *self._administrator(),
+            "--single-transaction",
+            *position,
+            "--databases",
+            "hoarfrost",
+        ]
         with gzip.open(file, "wb") as out, subprocess.Popen(command, stdout=subprocess.PIPE) as dump:
             assert dump.stdout is not None
             shutil.copyfileobj(dump.stdout, out)
@@ -123,8 +148,35 @@ class Database:
             said = client.stderr.read().decode(errors="replace")
         if client.returncode or problem:
             stop(f"The database could not be brought back from {file}: {said.strip() or problem}")
-        # What another host's server has of it in its cache is behind now, whatever its number says. Databases of before that
-        # was counted have no such table, and their servers no such cache.
+        self._begin_epoch()
+
+    def replay(self, logs: Sequence[Path], position: int, until: datetime | None) -> None:
+        """Change it as logs tell that it was changed, from a position in the first of them, until a moment or to their end. What is cut
+        off at the very end, as by a power cut, is left out.
+        """
+        command = ["mariadb", *self._administrator()]
+        with subprocess.Popen(command, stdin=subprocess.PIPE, stderr=subprocess.PIPE, text=True) as client:
+            assert client.stdin is not None
+            assert client.stderr is not None
+            problem = ""
+            for log in logs:
+                asked = ["mariadb-binlog", "--no-defaults", "--database=hoarfrost", f"--start-position={position}"]
+                asked += [f"--stop-datetime={until:%Y-%m-%d %H:%M:%S}"] if until is not None else []
+                told = subprocess.run([*asked, log], stdout=client.stdin, stderr=subprocess.PIPE, text=True)
+                position = FIRST_POSITION
+                if told.returncode and log != logs[-1]:
+                    problem = f"{log} cannot be read: {told.stderr.strip()}"
+                    break
+            client.stdin.close()
+            said = client.stderr.read().strip()
+        if client.returncode or problem:
+            stop(f"The changes since the backup could not be made again: {problem or said}")
+        self._begin_epoch()
+
+    def _begin_epoch(self) -> None:
+        """What another host's server has of it in its cache is behind now, whatever its number says. Databases of before that was
+        counted have no such table, and their servers no such cache.
+        """
         self._client(f"UPDATE school_schoolrevision SET epoch = {secrets.randbelow(2**62)}", "hoarfrost")
 
     def counts(self) -> dict[str, int]:
@@ -177,7 +229,15 @@ class Database:
             password.touch(mode=0o600)
             password.write_text(secrets.token_urlsafe(24))
         sockets = socket_folder(self.folder.name)
-        text = _CONFIG.format(folder=self.folder, sockets=sockets, port=port, speed="" if self.durable else _FAST)
+        speed = "" if self.durable else _FAST
+        if self.logs_changes:
+            CHANGES.mkdir(parents=True, exist_ok=True, mode=0o700)
+            # One that was brought back goes on in logs of its own: those of before tell of another course of events.
+            named = self.folder / "changes-name"
+            if not named.exists():
+                named.write_text(f"{self.folder.name}-{secrets.token_hex(4)}")
+            speed += "\n" + _LOGGED.format(changes=CHANGES, name=named.read_text())
+        text = _CONFIG.format(folder=self.folder, sockets=sockets, port=port, speed=speed)
         (self.folder / "my.cnf").write_text(text)
 
     def _make(self) -> None:

@@ -3,9 +3,11 @@
 import argparse
 import sys
 from collections.abc import Callable
+from datetime import datetime
 
 from launch.backup import KEPT, command_backup, command_restore
 from launch.client import command_client
+from launch.database import CHANGES
 from launch.places import ROOT
 from launch.say import Stop
 from launch.start import command_start, command_stop
@@ -105,6 +107,19 @@ def parser() -> argparse.ArgumentParser:
     )
     bringing.add_argument("file", metavar="FILE")
     bringing.add_argument("--yes", action="store_true", help="do not ask")
+    bringing.add_argument(
+        "--changes",
+        metavar="FOLDER",
+        nargs="?",
+        const=str(CHANGES),
+        help="make again what was changed since the backup, from the log in this folder (%(const)s unless given)",
+    )
+    bringing.add_argument(
+        "--until",
+        metavar="MOMENT",
+        type=datetime.fromisoformat,
+        help='of the changes only those until then, such as "2032-01-14 11:30" on the machine\'s clocks',
+    )
     for each in (saving, bringing):
         each.add_argument("--key", metavar="FILE", help="the file whose first line locks and opens backups")
         each.add_argument("--demo", action="store_true", help="the demo's database instead of the school's")

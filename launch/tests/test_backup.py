@@ -2,14 +2,16 @@
 
 import gzip
 import shutil
+import time
 from collections.abc import Iterator
+from datetime import datetime
 from pathlib import Path
 
 import pytest
 
 from launch import backup as backups
 from launch.backup import backup, bring_back, refuse_newer
-from launch.database import BACKUPS, Database
+from launch.database import BACKUPS, CHANGES, Database
 from launch.environment import server_environment
 from launch.places import RUN
 from launch.say import Stop
@@ -34,7 +36,7 @@ def database() -> Iterator[Database]:
     schools(made, TABLES)
     yield made
     made.stop()
-    for left in (*RUN.glob(f"{NAME}*"), *BACKUPS.glob(f"*{NAME}*")):
+    for left in (*CHANGES.glob(f"{NAME}-*"), *RUN.glob(f"{NAME}*"), *BACKUPS.glob(f"*{NAME}*")):
         shutil.rmtree(left) if left.is_dir() else left.unlink()
 
 
@@ -85,6 +87,52 @@ def test_what_was_backed_up_comes_back_and_what_was_there_is_kept(database: Data
     assert bring_back(database, file, key) is None
     database.start()
     assert schools(database) == ["Hill"]
+
+
+@pytest.fixture
+def logged(database: Database) -> Database:
+    """One that writes its changes down, as the school's does."""
+    database.stop()
+    database.logs_changes = True
+    database.start()
+    return database
+
+
+def test_what_was_changed_since_the_backup_is_made_again_until_a_moment(logged: Database, tmp_path: Path) -> None:
+    file = backup(logged, None)
+    schools(logged, "INSERT INTO school_school VALUES (2, 'Lake')")
+    logged.stop()
+    logged.start()  # It goes on in another log.
+    schools(logged, "UPDATE school_school SET name = 'Fell' WHERE id = 1")
+    time.sleep(1.1)  # The log's clock counts seconds.
+    mistake = datetime.now()  # noqa: DTZ005  (the machine's own clock)
+    time.sleep(1.1)
+    schools(logged, "DELETE FROM school_school")
+    logged.stop()
+
+    copied = tmp_path / "copied"
+    shutil.copytree(CHANGES, copied)
+    bring_back(logged, file, None, CHANGES, mistake)
+    logged.start()
+    assert schools(logged) == ["Fell", "Lake"]
+    # From here it goes on by itself: what comes now is no part of what was.
+    schools(logged, "INSERT INTO school_school VALUES (3, 'Moor')")
+    logged.stop()
+    with pytest.raises(Stop, match="which is not in"):
+        bring_back(logged, file, None, tmp_path, None)
+    # The end of a log may be cut off, by a power cut; what stands before it is made again.
+    last = max(copied.glob(f"{NAME}-*.0*"))
+    last.write_bytes(last.read_bytes()[:-7])
+    bring_back(logged, file, None, copied, None)
+    logged.start()
+    assert schools(logged) == []
+
+
+def test_a_backup_of_before_changes_were_written_down_comes_back_alone(database: Database) -> None:
+    file = backup(database, None)
+    database.stop()
+    with pytest.raises(Stop, match="before they were written down"):
+        bring_back(database, file, None, CHANGES)
 
 
 def test_a_backup_that_is_not_what_is_there_is_not_trusted(database: Database, monkeypatch: pytest.MonkeyPatch) -> None:
