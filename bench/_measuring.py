@@ -1,5 +1,6 @@
 """What several measurements stand on: a marked class, works by turns, percentiles."""
 
+import json
 import random
 import time
 import uuid
@@ -60,6 +61,44 @@ def made(students: int, works: int) -> int:
         for work in pieces
     )
     return here.pk
+
+
+def teachers(stack: Any, count: int) -> list[list[Any]]:
+    """Teachers who are signed in, each with a class of thirty and eight pieces of work; of each the class, the term, the session's key,
+    the students and the works.
+    """
+    made: list[list[Any]] = json.loads(
+        stack.python(
+            "import json; from importlib import import_module; from django.conf import settings; from django.contrib.auth import *;"
+            "from plans.models import *; from school.models import *; store = import_module(settings.SESSION_ENGINE).SessionStore;"
+            "year = SchoolYear.objects.get(); t = Term.objects.get(name='Quarter 2');"
+            "scale = GradingScale.objects.get(name='Letters, fine');"
+            "some = list(Student.objects.all()[:30]); out = []\n"
+            f"for n in range({count}):\n"
+            "  p = Person.objects.create(sign_in=f'load{n}', given_name='Load', family_name=str(n)); p.set_unusable_password(); p.save()\n"
+            "  Membership.objects.create(person=p, school=year.school, role=Role.TEACHER)\n"
+            "  c = SchoolClass.objects.create(school=year.school, year=year, name=f'Load {n}', position=99)\n"
+            "  Teaching.objects.create(school_class=c, person=p); GroundRules.objects.create(school_class=c, scale=scale)\n"
+            "  Enrolment.objects.bulk_create([Enrolment(school_class=c, student=s, starts=year.starts) for s in some])\n"
+            "  k = Category.objects.create(school_class=c, name='Walks', sign='WK', weight=100)\n"
+            "  ws = [Assignment.objects.create(school_class=c, category=k, term=t, name=f'W{i}', short_name=f'W{i}', points=20,"
+            " position=i) for i in range(8)]\n"
+            "  s = store(); s[SESSION_KEY] = str(p.pk); s[BACKEND_SESSION_KEY] = 'django.contrib.auth.backends.ModelBackend'\n"
+            "  s[HASH_SESSION_KEY] = p.get_session_auth_hash(); s.create()\n"
+            "  out.append([c.pk, t.pk, s.session_key, [x.pk for x in some], [w.pk for w in ws]])\n"
+            "print(json.dumps(out))"
+        ).splitlines()[-1]
+    )
+    return made
+
+
+def headers_of(session: str) -> dict[str, str]:
+    """What a browser that is signed in sends along."""
+    return {
+        "Cookie": f"sessionid={session}; csrftoken={'a' * 32}",
+        "X-CSRFToken": "a" * 32,
+        "Content-Type": "application/json",
+    }
 
 
 def signed_in(playwright: Any, stack: Any, path: str) -> Any:

@@ -20,7 +20,7 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
 
 import django  # noqa: E402
-from _measuring import OBSERVE, timed  # noqa: E402
+from _measuring import OBSERVE, headers_of, teachers, timed  # noqa: E402
 
 from tests.stack import Stack  # noqa: E402
 
@@ -255,39 +255,14 @@ def beside_bare(name: str, found: list[float], bare: Any, keys: list[str]) -> st
 
 def sixty_teachers(stack: Stack) -> list[str]:
     """Sixty teachers enter a score a second each against two workers."""
-    made = json.loads(
-        stack.python(
-            "import json; from importlib import import_module; from django.conf import settings; from django.contrib.auth import *;"
-            "from plans.models import *; from school.models import *; store = import_module(settings.SESSION_ENGINE).SessionStore;"
-            "year = SchoolYear.objects.get(); t = Term.objects.get(name='Quarter 2');"
-            "scale = GradingScale.objects.get(name='Letters, fine');"
-            "some = list(Student.objects.all()[:30]); out = []\n"
-            f"for n in range({TEACHERS}):\n"
-            "  p = Person.objects.create(sign_in=f'load{n}', given_name='Load', family_name=str(n)); p.set_unusable_password(); p.save()\n"
-            "  Membership.objects.create(person=p, school=year.school, role=Role.TEACHER)\n"
-            "  c = SchoolClass.objects.create(school=year.school, year=year, name=f'Load {n}', position=99)\n"
-            "  Teaching.objects.create(school_class=c, person=p); GroundRules.objects.create(school_class=c, scale=scale)\n"
-            "  Enrolment.objects.bulk_create([Enrolment(school_class=c, student=s, starts=year.starts) for s in some])\n"
-            "  k = Category.objects.create(school_class=c, name='Walks', sign='WK', weight=100)\n"
-            "  ws = [Assignment.objects.create(school_class=c, category=k, term=t, name=f'W{i}', short_name=f'W{i}', points=20,"
-            " position=i) for i in range(8)]\n"
-            "  s = store(); s[SESSION_KEY] = str(p.pk); s[BACKEND_SESSION_KEY] = 'django.contrib.auth.backends.ModelBackend'\n"
-            "  s[HASH_SESSION_KEY] = p.get_session_auth_hash(); s.create()\n"
-            "  out.append([c.pk, t.pk, s.session_key, [x.pk for x in some], [w.pk for w in ws]])\n"
-            "print(json.dumps(out))"
-        ).splitlines()[-1]
-    )
+    made = teachers(stack, TEACHERS)
     durations: list[float] = []
     failures: list[str] = []
     begins = time.perf_counter() + 1
 
     def teacher(number: int, class_id: int, term: int, session: str, students: list[int], works: list[int]) -> None:
         connection = http.client.HTTPConnection("127.0.0.1", stack.port, timeout=30)
-        headers = {
-            "Cookie": f"sessionid={session}; csrftoken={'a' * 32}",
-            "X-CSRFToken": "a" * 32,
-            "Content-Type": "application/json",
-        }
+        headers = headers_of(session)
         for second in range(SECONDS):
             wait = begins + second + number / TEACHERS - time.perf_counter()
             if wait > 0:
