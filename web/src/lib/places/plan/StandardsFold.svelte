@@ -82,7 +82,7 @@
 	<Reason {open} field="standards" />
 	<Reason {open} field="standard_points" />
 	{#if last.length}
-		<p class="mt-2 flex flex-wrap items-center gap-1.5">
+		<p class="mt-2 mb-3 flex flex-wrap items-center gap-1.5">
 			<span class="text-slate">Used last:</span>
 			{#each last as each (each.name)}
 				<Tooltip words={each.wording}>

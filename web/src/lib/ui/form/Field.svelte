@@ -51,7 +51,7 @@
 	{#if control}{@render control(given)}
 	{:else if kind === 'lines'}
 		<textarea
-			class="field field-sizing-content h-auto max-h-100 px-2 py-1.5"
+			class="field field-sizing-content h-auto max-h-100 min-h-19 px-2 py-1.5"
 			rows="3"
 			bind:value
 			{...given}
