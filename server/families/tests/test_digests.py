@@ -236,3 +236,11 @@ def test_a_report_is_read_until_it_is_posted_again(world: World) -> None:
     post(world, 0)
     assert guardian.get(at).json()["read"] == []
     assert read_words() == "read for 0 of 1; not yet for Fin Fir"
+
+
+def test_why_no_mail_comes_is_said_in_the_familys_language(told: World) -> None:
+    guardian = told.people["guardian"]
+    guardian.language, guardian.email = "sv", ""
+    guardian.save()
+    refused = send(told.client("guardian"), "POST", "/api/v1/notices/confirmation")
+    assert refused.json()["detail"] == "Skolan har ingen e-postadress till dig. Skolans expedition lägger in en."

@@ -1,5 +1,7 @@
 /** The API, typed from its own description. */
 import createClient, { type Middleware } from 'openapi-fetch';
+import { get } from 'svelte/store';
+import { t } from '$lib/words/language';
 import type { components, paths } from './schema';
 
 export type Shapes = components['schemas'];
@@ -27,9 +29,6 @@ export class Refusal extends Error {
 
 /** How long an answer is waited for, in ms, where it is asked for again: a connection can be there and lead nowhere. */
 export const PATIENCE = 30_000;
-
-const UNREACHED =
-	'Hoarfrost cannot be reached just now, and nothing of this was done. Try again once the connection is back.';
 
 function token(): string {
 	return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
@@ -87,13 +86,13 @@ export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
 	try {
 		answer = await asked;
 	} catch {
-		throw new Refusal(UNREACHED, 0);
+		throw new Refusal(get(t)('unreached'), 0);
 	}
 	if (answer.response.ok) return answer.data as T;
 	const { status } = answer.response;
 	// What stands between the page and the server may answer in its place, and otherwise.
 	const told = answer.error as Partial<Shapes['Problem']> | undefined;
-	const message = told?.detail ?? `The server answered ${status}. Try again in a moment.`;
+	const message = told?.detail ?? get(t)('answered', { status });
 	throw new Refusal(message, status, told?.field, told?.code);
 }
 

@@ -12,5 +12,5 @@
 <p class="problem" role="alert">{words(error)}</p>
 <p class="mt-3 flex gap-3">
 	{#if !isGone}<button class="btn" onclick={() => retry()}>{$t('again')}</button>{/if}
-	<a class={['btn', !isGone && 'quiet']} href={signed.home}>Go to the first page</a>
+	<a class={['btn', !isGone && 'quiet']} href={signed.home}>{$t('first_page')}</a>
 </p>
