@@ -38,7 +38,7 @@ def return_address(person: Person) -> str:
     if not settings.BOUNCES:
         return ""
     name, _, domain = settings.BOUNCES.partition("@")
-    return f"{name}+{person.pk}-{_mark(person.pk)}@{domain}"
+    return f"{name}+{person.pk}-{_mark(person.pk, settings.SECRET_KEY)}@{domain}"
 
 
 def take(message: bytes, recipient: str) -> str:
@@ -84,11 +84,14 @@ def _recipients(message: Message) -> Iterator[Message]:
 def _person_of(recipient: str) -> Person | None:
     name, _, _ = recipient.strip().lower().rpartition("@")
     number, _, mark = name.rpartition("+")[2].partition("-")
-    if not number.isascii() or not number.isdigit() or not constant_time_compare(mark, _mark(int(number))):
+    if not number.isascii() or not number.isdigit():
+        return None
+    keys = (settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS)
+    if not any(constant_time_compare(mark, _mark(int(number), key)) for key in keys):
         return None
     return Person.objects.filter(pk=int(number)).first()
 
 
-def _mark(person: int) -> str:
+def _mark(person: int, key: str) -> str:
     """What nobody else can put behind a person's number."""
-    return salted_hmac(_SALT, str(person)).hexdigest()[:_MARK_LENGTH]
+    return salted_hmac(_SALT, str(person), key).hexdigest()[:_MARK_LENGTH]

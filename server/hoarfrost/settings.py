@@ -11,6 +11,8 @@ ROOT = Path(__file__).resolve().parent.parent.parent
 env = environ.Env()
 
 SECRET_KEY = env.str("HOARFROST_SECRET_KEY")
+# What earlier keys signed holds on for as long as they stand here: nobody is signed out by a new one.
+SECRET_KEY_FALLBACKS = env.list("HOARFROST_OLD_SECRET_KEYS", default=[])
 DEBUG = env.bool("HOARFROST_DEBUG", default=False)
 ALLOWED_HOSTS = env.list("HOARFROST_ALLOWED_HOSTS", default=["127.0.0.1", "localhost"])
 HTTPS = env.bool("HOARFROST_HTTPS", default=False)

@@ -114,6 +114,21 @@ def test_nobody_silences_another_by_a_report_of_their_own_making(sent: World, mo
     assert FamilyNotices.objects.get().confirmed == "eve@home.example"
 
 
+def test_a_new_key_leaves_earlier_return_addresses_and_sessions_as_they_are(
+    sent: World, settings: Any, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    guardian = sent.client("guardian")
+    assert guardian.get("/api/v1/notices").status_code == 200
+    settings.SECRET_KEY, settings.SECRET_KEY_FALLBACKS = (
+        "another key, as long as the one before it was",
+        [settings.SECRET_KEY],
+    )
+    assert guardian.get("/api/v1/notices").status_code == 200
+    assert "Noted" in take(REPORT.format(action="failed", status="5.1.1"), mail.outbox[-1].from_email, monkeypatch)
+    settings.SECRET_KEY_FALLBACKS = []
+    assert guardian.get("/api/v1/notices").status_code == 401
+
+
 def test_who_confirms_the_address_again_is_written_to_again(sent: World, monkeypatch: pytest.MonkeyPatch) -> None:
     take(REPORT.format(action="failed", status="5.1.1"), mail.outbox[-1].from_email, monkeypatch)
     assert send(sent.client("guardian"), "POST", "/api/v1/notices/confirmation").status_code == 204
