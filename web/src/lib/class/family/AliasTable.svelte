@@ -12,7 +12,7 @@
 			<caption class="sr-only">{sheet.name} by aliases, {sheet.term}</caption>
 			<thead>
 				<tr>
-					<th scope="col">alias</th>
+					<th class="sticky left-0 z-1 bg-birch print:static" scope="col">alias</th>
 					{#each sheet.works as each, place (place)}
 						<th class="min-w-20 align-bottom" scope="col">
 							<span class="block max-w-28">{each.name}</span>
@@ -29,7 +29,7 @@
 			<tbody>
 				{#each sheet.rows as row (row.alias)}
 					<tr>
-						<th class="num font-semibold" scope="row">{row.alias}</th>
+						<th class="num sticky left-0 z-1 bg-birch font-semibold print:static" scope="row">{row.alias}</th>
 						{#each row.scores as score, place (place)}<td class="num">{score}</td>{/each}
 					</tr>
 				{/each}
