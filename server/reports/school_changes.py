@@ -13,6 +13,7 @@ from school.refusal import Refused
 from scores.book import LoadedClass, load_class
 from scores.models import Override
 
+from reports.levels import term_levels
 from reports.models import SchoolChange
 from reports.standing import plural
 
@@ -115,31 +116,45 @@ def _with_standards(school: School) -> list[SchoolClass]:
     return list(SchoolClass.objects.filter(pk__in=named).whole())
 
 
-def _levels(school: School) -> dict[int, dict[tuple[str, str], str | None]]:
+Levels = Mapping[tuple[str, str, int | None], str | None]
+"""Levels by student, standard and term; without a term as all evidence says."""
+
+
+def _levels(school: School) -> dict[int, Levels]:
     """Every student's level in every standard, by class."""
     return {each.pk: _levels_of(load_class(each)) for each in _with_standards(school)}
 
 
-def _levels_of(loaded: LoadedClass) -> dict[tuple[str, str], str | None]:
-    return {
-        (student, name): result.final_mark
+def _levels_of(loaded: LoadedClass) -> Levels:
+    """The levels of a class, and beside them those that a semester or a year has of its own."""
+    found: dict[tuple[str, str, int | None], str | None] = {
+        (student, name, None): result.final_mark
         for student in loaded.book.students
         for name, result in loaded.levels.results(student).items()
     }
+    of_terms = {
+        (str(student), name, term.pk): mark
+        for term in loaded.plan.terms
+        if term.is_made_of_terms
+        for student, levels in term_levels(loaded, term).items()
+        for name, mark in levels.items()
+    }
+    own = {place: mark for place, mark in of_terms.items() if found.get((*place[:2], None)) != mark}
+    return found | own
 
 
-def _moved_levels(
-    school: School, before: Mapping[int, Mapping[tuple[str, str], str | None]], renamed: Mapping[str, str]
-) -> list[str]:
+def _moved_levels(school: School, before: Mapping[int, Levels], renamed: Mapping[str, str]) -> list[str]:
     found = []
     for school_class in _with_standards(school):
         here, now = before.get(school_class.pk, {}), _levels_of(load_class(school_class))
-        was = {(student, renamed[name]): level for (student, name), level in here.items() if name in renamed}
+        was = {
+            (student, renamed[name], term): level for (student, name, term), level in here.items() if name in renamed
+        }
         # Where two become one, it is told what becomes of the levels of the one that stays.
-        was |= {(student, name): level for (student, name), level in here.items() if name not in renamed}
+        was |= {place: level for place, level in here.items() if place[1] not in renamed}
         moved = {place for place in {**was, **now} if was.get(place) != now.get(place)}
         if moved:
-            students = len({student for student, _ in moved})
+            students = len({place[0] for place in moved})
             found.append(
                 f"{school_class}: {plural(len(moved), 'level')} of {plural(students, 'student')} would be another."
             )

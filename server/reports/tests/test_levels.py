@@ -9,7 +9,7 @@ from conftest import World, send
 from plans.models import GroundRules
 from school.models import ReportingWindow, Term
 from school.revisions import count_school
-from scores.tests.test_by_standard import standards
+from scores.tests.test_by_standard import SET, standards
 from scores.tests.test_entering import enter, entry
 
 from reports import levels
@@ -232,6 +232,11 @@ def test_a_semesters_level_is_what_the_school_says(scored: World, way: str, repo
             "entries": [{"student": scored.students[0].pk, "standard": "Scale", "mark": "Beyond"}],
         },
     )
+    body = SET | {"over_terms": way}
+    told = send(scored.client("officer"), "PUT", f"{scored.school_address}/standards?dry_run=true", body).json()[
+        "words"
+    ]
+    assert told == ([] if way == "combined" else ["Botany A: 1 level of 1 student would be another."])
     assert standards(scored, over_terms=way).status_code == 200
     rows = scored.client("teacher").get(f"{scored.address}/report?term={semester.pk}").json()["rows"]
     assert rows[0]["grade"]["levels"] == reported
