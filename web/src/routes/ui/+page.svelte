@@ -181,7 +181,10 @@
 		heads={['Student', '.Acts']}
 		rows={students}
 		empty="Nobody yet."
-		rest={{ count: 3000, hasMore: true, isComing: false, more: () => {} }}
+		rest={{
+			count: 3000,
+			pages: { hasNextPage: true, isFetchingNextPage: false, fetchNextPage: async () => {} }
+		}}
 	>
 		{#snippet row(name)}
 			<tr><th scope="row"><a data-open class="link" href="/ui">{name}</a></th><td>8 B</td></tr>

@@ -5,6 +5,7 @@
 	 */
 	import type { Snippet } from 'svelte';
 	import { untrack } from 'svelte';
+	import MorePages, { type Paged } from './MorePages.svelte';
 
 	let {
 		label,
@@ -23,8 +24,7 @@
 		/** What is said where there are none, or while they are fetched. */
 		empty: string;
 		/** More rows that can be asked for, of how many in all. */
-		rest?:
-			{ count: number | undefined; hasMore: boolean; isComing: boolean; more: () => unknown } | undefined;
+		rest?: { count: number | undefined; pages: Paged } | undefined;
 	} = $props();
 	let body: HTMLElement | undefined = $state();
 	const openers = () => [...(body?.querySelectorAll<HTMLElement>('[data-open]') ?? [])];
@@ -74,12 +74,9 @@
 		</tbody>
 	</table>
 </div>
-{#if rest?.hasMore}
-	<p class="pt-2">
-		<button class="btn quiet small" disabled={rest.isComing} onclick={rest.more}
-			>{rest.isComing
-				? 'Fetching…'
-				: `Show more${rest.count === undefined ? '' : ` of ${rest.count.toLocaleString('en-GB')}`}`}</button
-		>
-	</p>
+{#if rest}
+	<MorePages
+		query={rest.pages}
+		words="Show more{rest.count === undefined ? '' : ` of ${rest.count.toLocaleString('en-GB')}`}"
+	/>
 {/if}

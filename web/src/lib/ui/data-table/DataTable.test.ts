@@ -31,4 +31,8 @@ it('says what is not there, and asks for more of how many', async () => {
 	await rerender({ names: ['Ada'], more });
 	await user.click(screen.getByRole('button', { name: 'Show more of 3,000' }));
 	expect(more).toHaveBeenCalledOnce();
+	await rerender({ names: ['Ada'], more, isComing: true });
+	expect(screen.getByRole('button', { name: 'Fetching…' })).toHaveProperty('disabled', true);
+	await rerender({ names: ['Ada', 'Ben'], more, isComing: false });
+	expect(screen.queryByRole('button')).toBeNull();
 });

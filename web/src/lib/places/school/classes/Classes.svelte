@@ -82,12 +82,7 @@
 			heads={['Class', 'Teachers', 'Students', 'Room', 'When']}
 			{rows}
 			{empty}
-			rest={{
-				count: first?.count,
-				hasMore: list.hasNextPage,
-				isComing: list.isFetchingNextPage,
-				more: () => list.fetchNextPage()
-			}}
+			rest={{ count: first?.count, pages: list }}
 		>
 			{#snippet row(each)}
 				<tr class={[opened === String(each.id) && 'bg-ice-2']}>

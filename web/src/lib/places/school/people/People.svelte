@@ -85,12 +85,7 @@
 			{heads}
 			{rows}
 			{empty}
-			rest={{
-				count,
-				hasMore: list.hasNextPage,
-				isComing: list.isFetchingNextPage,
-				more: () => list.fetchNextPage()
-			}}
+			rest={{ count, pages: list }}
 		>
 			{#snippet row(each)}
 				<tr class={[opened === key(each) && 'bg-ice-2', !each.is_active && 'text-slate']}>

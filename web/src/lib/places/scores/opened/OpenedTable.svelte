@@ -200,12 +200,12 @@
 	</div>
 	<div role="rowgroup" class="w-max min-w-full">
 		{#each rows as row, at (row.student_id)}
-			{@const here = selection.at.row === at}
-			<div role="row" aria-rowindex={at + 2} class={['flex h-8.5', here && 'bg-ice-2']}>
+			{@const isHere = selection.at.row === at}
+			<div role="row" aria-rowindex={at + 2} class={['flex h-8.5', isHere && 'bg-ice-2']}>
 				<div
 					role="rowheader"
 					aria-colindex={1}
-					class={[first, 'border-hair', here ? 'bg-ice-2' : 'bg-birch']}
+					class={[first, 'border-hair', isHere ? 'bg-ice-2' : 'bg-birch']}
 				>
 					<span class="truncate" title={called(row)}>{called(row)}</span>
 				</div>
