@@ -18,6 +18,7 @@ PLACES = {
     "spread": ("odalys", "/class/2/spread", "Close below a mark"),
     "stack": ("odalys", "/class/2/stack", "When the pile is through"),
     "student": ("odalys", "/class/2/student/33", "How the grade comes about"),
+    "opened work": ("odalys", "/class/2/scores/opened", "type a number, or a level"),
     "by standard": ("tobin", "/class/5/scores/standard", "each level with the evidence"),
     "loose ends": ("odalys", "/loose-ends", "What is to be looked at"),
     "report": ("odalys", "/class/2/report", "Comment for the family"),
