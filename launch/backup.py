@@ -15,7 +15,7 @@ import time
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from datetime import datetime, timedelta
-from itertools import islice
+from itertools import islice, pairwise
 from pathlib import Path
 
 from launch.database import BACKUPS, SCHOOL, Database
@@ -171,8 +171,11 @@ def logs_since(dump: Path, folder: Path) -> tuple[list[Path], int]:
     first, position = folder / found[1], int(found[2])
     if not first.exists():
         stop(f"The changes since then begin in {found[1]}, which is not in {folder}. Name their folder with --changes.")
-    logs = [each for each in folder.glob(f"{first.stem}.*") if each.suffix[1:].isdigit()]
-    return sorted(each for each in logs if each.name >= first.name), position
+    logs = sorted(each for each in folder.glob(f"{first.stem}.*") if each.suffix[1:].isdigit() and each >= first)
+    for before, after in pairwise(logs):
+        if int(after.suffix[1:]) != int(before.suffix[1:]) + 1:
+            stop(f"Between {before.name} and {after.name} a log of changes is missing in {folder}.")
+    return logs, position
 
 
 def refuse_newer(environment: Mapping[str, str]) -> None:

@@ -164,13 +164,15 @@ class Database:
                 asked += [f"--stop-datetime={until:%Y-%m-%d %H:%M:%S}"] if until is not None else []
                 told = subprocess.run([*asked, log], stdout=client.stdin, stderr=subprocess.PIPE, text=True)
                 position = FIRST_POSITION
-                if told.returncode and log != logs[-1]:
-                    problem = f"{log} cannot be read: {told.stderr.strip()}"
+                if told.returncode:
+                    problem = f"{log} cannot be read to its end: {told.stderr.strip()}"
                     break
             client.stdin.close()
             said = client.stderr.read().strip()
-        if client.returncode or problem:
-            stop(f"The changes since the backup could not be made again: {problem or said}")
+        if client.returncode or (problem and log != logs[-1]):
+            stop(f"The changes since the backup could not be made again: {said or problem}")
+        if problem:
+            say(f"{problem} What stands before that is made again.")
         self._begin_epoch()
 
     def _begin_epoch(self) -> None:

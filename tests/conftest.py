@@ -1,7 +1,7 @@
 """A browser on the real stack."""
 
 import os
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Generator, Iterator
 from typing import Any
 
 import pytest
@@ -13,6 +13,19 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
 PASSWORD = "frost on the lake"
 # A machine that is busy with something else is slow, not wrong.
 expect.set_options(timeout=40_000)
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(item: pytest.Item) -> Generator[None, pytest.TestReport, pytest.TestReport]:
+    """A test that fails on a stack tells what its parts wrote down."""
+    report = yield
+    given = getattr(item, "funcargs", {})
+    on = given.get("stack") or given.get("empty_stack")
+    add = getattr(report.longrepr, "addsection", None)
+    if report.failed and on is not None and add is not None:
+        for part, text in on.log_ends():
+            add(f"end of the {part}'s log", text)
+    return report
 
 
 @pytest.fixture(scope="session")

@@ -6,6 +6,7 @@ import os
 import shutil
 import subprocess
 import time
+from collections.abc import Iterator
 from contextlib import ExitStack
 from pathlib import Path
 from urllib.parse import urlsplit
@@ -23,6 +24,7 @@ SLOW = bool(os.environ.get("HOARFROST_SLOW"))
 
 
 SETUP_CODE = "frost-at-dawn"
+LAST_LINES = 15
 
 
 class Stack:
@@ -126,6 +128,13 @@ class Stack:
         kill(self.office)
         while not port_is_free(self._office_port):
             time.sleep(0.01)
+
+    def log_ends(self) -> Iterator[tuple[str, str]]:
+        """The last lines that each part wrote down, by its name: what a test that fails is told besides."""
+        for part in ("server", "worker", "office"):
+            log = RUN / f"{self.name}-{part}.log"
+            if log.exists() and (text := log.read_text(errors="replace").strip()):
+                yield part, "\n".join(text.splitlines()[-LAST_LINES:])
 
     @property
     def office_store(self) -> Path:

@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 
 from launch import backup as backups
-from launch.backup import backup, bring_back, refuse_newer
+from launch.backup import backup, bring_back, logs_since, refuse_newer
 from launch.database import BACKUPS, CHANGES, Database
 from launch.environment import server_environment
 from launch.places import RUN
@@ -118,14 +118,29 @@ def test_what_was_changed_since_the_backup_is_made_again_until_a_moment(logged: 
     # From here it goes on by itself: what comes now is no part of what was.
     schools(logged, "INSERT INTO school_school VALUES (3, 'Moor')")
     logged.stop()
+    first = min(copied.glob(f"{NAME}-*.0*"))
+    first.rename(tmp_path / "aside")
     with pytest.raises(Stop, match="which is not in"):
-        bring_back(logged, file, None, tmp_path, None)
+        bring_back(logged, file, None, copied, None)
+    (tmp_path / "aside").rename(first)
     # The end of a log may be cut off, by a power cut; what stands before it is made again.
     last = max(copied.glob(f"{NAME}-*.0*"))
     last.write_bytes(last.read_bytes()[:-7])
     bring_back(logged, file, None, copied, None)
     logged.start()
     assert schools(logged) == []
+
+
+def test_a_log_that_is_missing_in_between_is_told(tmp_path: Path) -> None:
+    dump = tmp_path / "dump.sql.gz"
+    with gzip.open(dump, "wt") as sql:
+        sql.write("-- CHANGE MASTER TO MASTER_LOG_FILE='a-1.000003', MASTER_LOG_POS=42;\n")
+    for number in (2, 3, 4, 6):
+        (tmp_path / f"a-1.{number:06}").touch()
+    with pytest.raises(Stop, match=r"Between a-1\.000004 and a-1\.000006"):
+        logs_since(dump, tmp_path)
+    (tmp_path / "a-1.000005").touch()
+    assert logs_since(dump, tmp_path) == ([tmp_path / f"a-1.{number:06}" for number in (3, 4, 5, 6)], 42)
 
 
 def test_a_backup_of_before_changes_were_written_down_comes_back_alone(database: Database) -> None:

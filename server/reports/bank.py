@@ -11,6 +11,8 @@ from reports.models import BankSentence, Purpose
 from reports.placeholders import ABOUT, FORMS, left_in, resolve, values
 
 LONGEST = 600
+MOST = 1_000
+"""How many sentences somebody, or the school, has at most: they are searched as one types, all at once."""
 
 
 def sentences_for(person: Person, school: School, own: Mapping[str, str] | None) -> list[SentenceOut]:
@@ -62,8 +64,13 @@ def keep(person: Person, school: School, sentence: int | None, purpose: str, tex
             f"{unknown[0]} is not known here. Known are {', '.join(f'{{{each}}}' for each in (*ABOUT, *FORMS['they']))}.",
             "text",
         )
+    owner = None if for_school else person
+    if sentence is None and BankSentence.objects.filter(school=school, owner=owner).count() >= MOST:
+        raise Refused(
+            f"There are {MOST:,} sentences already, of which nobody finds one any more. Take one out first.", "text"
+        )
     row = _own(person, school, sentence, for_school=for_school) if sentence is not None else BankSentence(school=school)
-    row.owner = None if for_school else person
+    row.owner = owner
     row.purpose, row.text = purpose, bare
     row.save()
 

@@ -5,6 +5,7 @@ import io
 from importlib import import_module
 from typing import Any
 
+import pytest
 from conftest import World, send
 from django.apps import apps
 from django.utils import timezone
@@ -13,6 +14,7 @@ from school import acts
 from school.models import Act, ReportingWindow
 from scores.tests.test_entering import enter, entry
 
+from reports import bank
 from reports.models import BankSentence, Comment, CommentEvent
 from reports.tests.test_reports import comment, post, row_of
 
@@ -179,6 +181,24 @@ def test_a_sentence_that_makes_no_sense_is_refused(world: World) -> None:
     ]
     assert [each["field"] for each in refused] == ["text", "purpose", "text", "text"]
     assert "{mood} is not known here. Known are {name}" in refused[2]["detail"]
+
+
+def test_a_bank_in_which_nothing_is_found_any_more_takes_no_more(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(bank, "MOST", 2)
+    own, teacher = f"{world.address}/bank", world.client("teacher")
+    for text in ("One.", "Two."):
+        assert send(teacher, "POST", own, {"purpose": "praise", "text": text}).status_code == 204
+    refused = send(teacher, "POST", own, {"purpose": "praise", "text": "Three."})
+    assert (refused.status_code, refused.json()["field"]) == (422, "text")
+    assert (
+        send(
+            teacher, "PUT", f"{own}/{BankSentence.objects.earliest('pk').pk}", {"purpose": "praise", "text": "1."}
+        ).status_code
+        == 204
+    )
+    # The school's are counted apart.
+    school = f"{world.school_address}/bank"
+    assert send(world.client("officer"), "POST", school, {"purpose": "praise", "text": "Ours."}).status_code == 204
 
 
 def test_the_officer_keeps_the_schools_sentences(world: World) -> None:

@@ -83,8 +83,7 @@
 	async function keep(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		if (!keeping) return;
-		const { id, text, purpose } = keeping;
-		if (await tried(reporting.keepSentence(id, { text, purpose }))) keeping = null;
+		if (await tried(reporting.keepSentence(keeping.id, keeping))) keeping = null;
 	}
 </script>
 

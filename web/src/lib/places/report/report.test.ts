@@ -1,5 +1,7 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Shapes } from '$lib/api/client';
+import type { ThisClass } from '$lib/class/thisClass';
+import { Reporting } from './reporting';
 import { standing } from './rows';
 import { readTyped, typedAgain } from '$lib/class/overriding';
 
@@ -18,6 +20,29 @@ describe('what is typed in place of a grade', () => {
 		const put = { mark: 'B', percent: null, reason: 'former mark; 84', who: 'x', at: '' };
 		expect(readTyped(typedAgain(put), '')).toEqual({ percent: '', mark: 'B', reason: 'former mark; 84' });
 		expect(typedAgain(null)).toBe('');
+	});
+});
+
+describe('the comment bank', () => {
+	afterEach(() => vi.unstubAllGlobals());
+
+	it('takes a sentence that is new, and of one’s own what one changed', async () => {
+		const sent: [string, string, unknown][] = [];
+		vi.stubGlobal('fetch', async (request: Request) => {
+			sent.push([request.method, new URL(request.url).pathname, await request.json()]);
+			return new Response(null, { status: 204 });
+		});
+		const here = { id: 5, changing: { make: (act: () => unknown) => act() } } as unknown as ThisClass;
+		const reporting = new Reporting(here, () => 1);
+		const known = {
+			id: 7, text: 'Well done.', purpose: 'praise', shown: 'Well done.', is_own: true, is_favourite: false, fits: true
+		}; // prettier-ignore
+		await reporting.keepSentence(known.id, known);
+		await reporting.keepSentence(null, { text: 'Go on.', purpose: 'closing' });
+		expect(sent).toEqual([
+			['PUT', '/api/v1/classes/5/bank/7', { text: 'Well done.', purpose: 'praise' }],
+			['POST', '/api/v1/classes/5/bank', { text: 'Go on.', purpose: 'closing' }]
+		]);
 	});
 });
 

@@ -58,8 +58,10 @@ export class Reporting {
 	}
 
 	/** Put a sentence into the bank, or change one of one's own. */
-	async keepSentence(sentence: number | null, body: Shapes['SentenceIn']): Promise<void> {
+	async keepSentence(sentence: number | null, { text, purpose }: Shapes['SentenceIn']): Promise<void> {
 		const path = { class_id: this.here.id };
+		// Of a sentence as the bank shows it no more is sent: the server takes nothing that it does not know.
+		const body = { text, purpose };
 		await this.#inBank(() =>
 			sentence === null
 				? ask(api.POST('/api/v1/classes/{class_id}/bank', { params: { path }, body }))
