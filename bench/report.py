@@ -6,6 +6,7 @@ import resource
 import sys
 import time
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server")]
@@ -62,6 +63,30 @@ def fill() -> tuple[int, list[int]]:
     return terms[-1].pk, [each.pk for each in students]
 
 
+def asked(term: int, students: list[int], design: str, *, packed: bool) -> Any:
+    """Report cards that wait to be made."""
+    from reports.models import Document
+    from school.models import Person, School
+
+    wanted = {
+        "kind": "cards",
+        "students": students,
+        "term": term,
+        "design": design,
+        "paper": "A4",
+        "packed": packed,
+        "classes": None,
+    }
+    return Document.objects.create(
+        person=Person.objects.get(sign_in="mirela"),
+        school=School.objects.get(),
+        name="Report cards.pdf",
+        wanted=wanted,
+        total=len(students),
+        at=School.objects.get().now(),
+    )
+
+
 def main() -> None:
     """Make the cards as one file in both designs, and as a zip."""
     stack = Stack("bench_report")
@@ -69,30 +94,12 @@ def main() -> None:
     os.environ |= stack.environment
     django.setup()
     from reports import documents
-    from reports.models import Document
-    from school.models import Person, School
 
     print(f"{platform.machine()}, {os.cpu_count()} cores; {STUDENTS} students, {SUBJECTS} subjects, {TERMS} terms")
     try:
         term, students = fill()
         for design, packed in (("ledger", False), ("pages", False), ("ledger", True)):
-            wanted = {
-                "kind": "cards",
-                "students": students,
-                "term": term,
-                "design": design,
-                "paper": "A4",
-                "packed": packed,
-                "classes": None,
-            }
-            document = Document.objects.create(
-                person=Person.objects.get(sign_in="mirela"),
-                school=School.objects.get(),
-                name="Report cards.pdf",
-                wanted=wanted,
-                total=len(students),
-                at=School.objects.get().now(),
-            )
+            document = asked(term, students, design, packed=packed)
             began = time.perf_counter()
             documents.make_waiting()
             took = time.perf_counter() - began

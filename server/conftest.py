@@ -116,7 +116,7 @@ def empty_class_cache(monkeypatch: pytest.MonkeyPatch) -> None:
     """The class cache is on, as on a server, and knows nothing yet. The transaction of a test never ends, and is not taken for one."""
     class_cache.clear()
     monkeypatch.setattr(
-        class_cache, "_is_settled", lambda: all(vars(each)["_from_testcase"] for each in connection.atomic_blocks)
+        class_cache, "is_settled", lambda: all(vars(each)["_from_testcase"] for each in connection.atomic_blocks)
     )
 
 

@@ -204,6 +204,17 @@ SENDING_LEASE = env.int("HOARFROST_SENDING_LEASE", default=120)
 SENDING_FIRST_WAIT = env.int("HOARFROST_SENDING_FIRST_WAIT", default=15)
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 
+# How far classes are with terms, in each process by itself: some thousand of a few bytes.
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"},
+    "stands": {
+        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
+        "LOCATION": "stands",
+        "TIMEOUT": 24 * 60 * 60,
+        "OPTIONS": {"MAX_ENTRIES": 5000},
+    },
+}
+
 # Where people reach it: what the worker writes holds links.
 ADDRESS = env.str("HOARFROST_ADDRESS", default="http://127.0.0.1:8000").rstrip("/")
 OUTBOX = "accounts.mail.OutboxBackend"

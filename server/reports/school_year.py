@@ -4,14 +4,19 @@ import datetime
 from collections import Counter
 from typing import Literal
 
+from django.core.cache import caches
+from django.db.models import Count, Max
 from exchange.csv_file import as_csv
 from school import windows
 from school.calendar import local
 from school.models import Person, School, SchoolClass, SchoolYear, Term
 from school.refusal import NotYours
+from school.revisions import plan_revision
+from scores import class_cache
 from scores.book import load_class
 
 from reports.checks import ALWAYS, KINDS
+from reports.models import PostedGrade
 from reports.report import grades_of
 from reports.schemas import State
 from reports.school_changes import last_change
@@ -28,6 +33,9 @@ from reports.school_schemas import (
 from reports.standards import standards_out
 from reports.standing import plural
 from reports.written import state_of, written
+
+STANDS = "stands"
+"""The cache (see the settings) of how far classes are with terms."""
 
 
 def see_year(school: School, year: SchoolYear) -> SchoolYearOut:
@@ -101,21 +109,38 @@ def _term(term: Term, today: datetime.date) -> SchoolTermOut:
 
 def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
     """How far each class's posting of a term is: posted, partly, not at all, changed since."""
-    found = []
-    for school_class in (
-        SchoolClass.objects.filter(year=year, archived_at=None).whole().prefetch_related("teachings__person")
-    ):
-        loaded = load_class(school_class)
-        kept = written(school_class, term)
-        states = Counter(state_of(now, student, kept) for student, now in grades_of(loaded, term).items())
-        found.append(
-            ClassStandOut(
-                id=school_class.pk,
-                name=str(school_class),
-                teachers=[str(each.person) for each in school_class.teachings.all()],
-                stand=_stand(states),
-            )
+    classes = SchoolClass.objects.filter(year=year, archived_at=None).whole().prefetch_related("teachings__person")
+    posted = _postings(year)
+    return [
+        ClassStandOut(
+            id=each.pk,
+            name=str(each),
+            teachers=[str(teaching.person) for teaching in each.teachings.all()],
+            stand=_stand_of(each, term, posted.get(each.pk)),
         )
+        for each in classes
+    ]
+
+
+def _postings(year: SchoolYear) -> dict[int, tuple[int, int]]:
+    """How far posting has come in each class: the number of the grade that was posted last, and how many were withdrawn."""
+    grades = PostedGrade.objects.filter(posting__school_class__year=year).values_list("posting__school_class")
+    return {place: (last, gone) for place, last, gone in grades.annotate(Max("pk"), Count("withdrawal"))}
+
+
+def _stand_of(school_class: SchoolClass, term: Term, posted: tuple[int, int] | None) -> StandOut:
+    """How far a class is with a term. Hundreds of classes are not loaded to be told the same: it is cached, a few bytes a class, under
+    all that it follows from.
+    """
+    day, scores = school_class.school.today(), school_class.revision.scores
+    key = f"{school_class.pk} {term.pk} {plan_revision(school_class)} {scores} {posted} {day}".replace(" ", "_")
+    found: StandOut | None = caches[STANDS].get(key)
+    if found is None:
+        kept = written(school_class, term)
+        grades = grades_of(load_class(school_class), term)
+        found = _stand(Counter(state_of(now, student, kept) for student, now in grades.items()))
+        if class_cache.is_settled():
+            caches[STANDS].set(key, found)
     return found
 
 

@@ -192,7 +192,7 @@ def _loading_of(school_class: SchoolClass) -> Lock:
     return _loading[school_class.pk % len(_loading)]
 
 
-def _is_settled() -> bool:
+def is_settled() -> bool:
     """Whether nothing that is read now could be taken back."""
     return not connection.in_atomic_block
 
@@ -206,7 +206,7 @@ def _store(class_id: int, made: _Entry) -> _Entry:
             _entries.move_to_end(class_id)
         _measure(class_id, made)
 
-    if _is_settled():
+    if is_settled():
         store()
     else:
         transaction.on_commit(store)

@@ -1,15 +1,18 @@
 """The records officer's side: the calendar, how far every class is, reminders."""
 
 import csv
+import datetime
 import io
 from typing import Any
 
 import pytest
 from conftest import World, send
 from school.models import ReportingWindow, Term
+from scores.book import load_class
 from scores.tests.test_entering import enter, entry
 
-from reports.tests.test_reports import post
+from reports import school_year
+from reports.tests.test_reports import comment, post
 
 
 def put(world: World, rest: str, body: Any, method: str = "PUT") -> Any:
@@ -23,6 +26,38 @@ def office(world: World) -> Any:
 def stands(world: World) -> dict[str, str]:
     found = world.client("officer").get(f"{world.school_address}/terms/{world.term.pk}/classes").json()
     return {each["name"]: each["stand"]["words"] for each in found}
+
+
+def test_how_far_classes_are_is_told_without_loading_them_until_something_changes(
+    world: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    loaded: list[int] = []
+    monkeypatch.setattr(school_year, "load_class", lambda each: loaded.append(each.pk) or load_class(each))
+    enter(world, entry(world, "17"))
+    classes = len(stands(world))
+    assert len(loaded) == classes
+    loaded.clear()
+    assert stands(world)["Botany A"] == "none of 3 posted"
+    assert loaded == []
+    # Whatever it follows from makes that class be looked at anew, and no other: posting, scores, comments, withdrawing.
+    post(world, 0)
+    assert (stands(world)["Botany A"], loaded) == ("1 of 3 posted", [world.school_class.pk])
+    enter(world, entry(world, "12", version=1))
+    assert stands(world)["Botany A"] == "1 changed since"
+    enter(world, entry(world, "17", version=2))
+    assert stands(world)["Botany A"] == "1 of 3 posted"
+    assert comment(world, "Well done.").status_code == 200
+    assert stands(world)["Botany A"] == "1 changed since"
+    withdrawn = f"{world.address}/report/{world.term.pk}/{world.students[0].pk}/withdraw"
+    assert send(world.client("teacher"), "POST", withdrawn, {"reason": "wrong class"}).status_code < 300
+    assert stands(world)["Botany A"] == "none of 3 posted"
+    assert set(loaded) == {world.school_class.pk}
+    loaded.clear()
+    # Another day, or another term, is looked at anew.
+    world.school.fixed_day = world.school.today() + datetime.timedelta(1)
+    world.school.save()
+    stands(world)
+    assert len(loaded) == classes
 
 
 def test_what_only_the_database_finds_to_be_there_already_is_refused_in_words(world: World) -> None:
