@@ -20,8 +20,10 @@ def choose(within: Page | Locator, label: str, words: str) -> None:
 
 
 def open_class(family: Page, name: str) -> None:
-    """Look at one class on a family's page."""
-    family.get_by_role("navigation", name="Classes").get_by_role("link", name=name, exact=True).click()
+    """Look at one class on a family's page, once it is what is shown: all classes together name the same work."""
+    link = family.get_by_role("navigation", name="Classes").get_by_role("link", name=name, exact=True)
+    link.click()
+    expect(link).to_have_attribute("aria-current", "page")
 
 
 def code_of(key: str) -> str:
