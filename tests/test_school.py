@@ -220,8 +220,10 @@ def test_a_person_of_two_schools_and_one_who_is_deactivated(stack: Stack, somebo
     expect(page.get_by_text("No student yet.")).to_be_visible()
     # A page that is open ends with its person's account.
     stack.python("from school.models import *; Person.objects.filter(sign_in='noor').update(is_active=False)")
-    page.get_by_role("radio", name="Teachers").click()
-    expect(page.get_by_role("alertdialog")).to_be_visible()
+    # What the page itself still asks may end it before one goes on.
+    ended = page.get_by_role("alertdialog")
+    page.get_by_role("radio", name="Teachers").or_(ended).first.click(position={"x": 4, "y": 4})
+    expect(ended).to_be_visible()
 
 
 def test_a_large_file_is_applied_in_the_background(empty_stack: Stack, opened: Callable[..., Page]) -> None:

@@ -1,6 +1,7 @@
 """Notices that come back: whose they are, what is noted, and what is none."""
 
 import io
+import os
 import sys
 from typing import Any
 
@@ -8,6 +9,7 @@ import pytest
 from conftest import World, send
 from django.core import mail
 from django.core.management import call_command
+from django.db import OperationalError
 from hypothesis import given
 from hypothesis import strategies as st
 from scores.tests.test_entering import enter, entry
@@ -103,6 +105,16 @@ def test_a_delay_and_an_answer_from_someone_away_are_no_failure(
 ) -> None:
     assert take(report, mail.outbox[-1].from_email, monkeypatch) == "It reports no failure.\n"
     assert FamilyNotices.objects.get().problem == ""
+
+
+def test_what_comes_while_the_database_is_away_is_brought_again(sent: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    def away(*_: object) -> str:
+        raise OperationalError(2002, "no")
+
+    monkeypatch.setattr(bounces, "take", away)
+    with pytest.raises(SystemExit) as ended:
+        take("", mail.outbox[-1].from_email, monkeypatch)
+    assert ended.value.code == os.EX_TEMPFAIL
 
 
 def test_nobody_silences_another_by_a_report_of_their_own_making(sent: World, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -1,10 +1,12 @@
 """Take a notice back that could not be delivered: the mail server hands its report over on the standard input."""
 
+import os
 import sys
 from argparse import ArgumentParser
 from typing import Any
 
 from django.core.management.base import BaseCommand
+from django.db import OperationalError
 
 from families import bounces
 
@@ -21,4 +23,9 @@ class Command(BaseCommand):
         parser.add_argument("recipient", help="the return address to which it came back")
 
     def handle(self, *args: Any, **options: Any) -> None:
-        self.stdout.write(bounces.take(sys.stdin.buffer.read(MOST_BYTES), options["recipient"]))
+        try:
+            said = bounces.take(sys.stdin.buffer.read(MOST_BYTES), options["recipient"])
+        except OperationalError:
+            # The mail server brings it again later.
+            sys.exit(os.EX_TEMPFAIL)
+        self.stdout.write(said)
