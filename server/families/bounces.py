@@ -16,6 +16,7 @@ from families.models import FamilyNotices
 
 _SALT = "families.bounces"
 _MARK_LENGTH = 20
+_MOST_DIGITS = 18
 PERMANENT = "5"
 """The class of a delivery status that no further attempt changes (RFC 3463)."""
 
@@ -38,7 +39,7 @@ def return_address(person: Person) -> str:
     if not settings.BOUNCES:
         return ""
     name, _, domain = settings.BOUNCES.partition("@")
-    return f"{name}+{person.pk}-{_mark(person.pk, settings.SECRET_KEY)}@{domain}"
+    return f"{name}+{person.pk}-{_mark(person, settings.SECRET_KEY)}@{domain}"
 
 
 def take(message: bytes, recipient: str) -> str:
@@ -84,14 +85,16 @@ def _recipients(message: Message) -> Iterator[Message]:
 def _person_of(recipient: str) -> Person | None:
     name, _, _ = recipient.strip().lower().rpartition("@")
     number, _, mark = name.rpartition("+")[2].partition("-")
-    if not number.isascii() or not number.isdigit():
+    if not number.isascii() or not number.isdigit() or len(number) > _MOST_DIGITS:
         return None
+    person = Person.objects.filter(pk=int(number)).first()
     keys = (settings.SECRET_KEY, *settings.SECRET_KEY_FALLBACKS)
-    if not any(constant_time_compare(mark, _mark(int(number), key)) for key in keys):
-        return None
-    return Person.objects.filter(pk=int(number)).first()
+    known = person is not None and any(constant_time_compare(mark, _mark(person, key)) for key in keys)
+    return person if known else None
 
 
-def _mark(person: int, key: str) -> str:
-    """What nobody else can put behind a person's number."""
-    return salted_hmac(_SALT, str(person), key).hexdigest()[:_MARK_LENGTH]
+def _mark(person: Person, key: str) -> str:
+    """What nobody else can put behind a person's number. It is of their address, too: what comes back late from one that they had
+    before says nothing of the one that they have.
+    """
+    return salted_hmac(_SALT, f"{person.pk} {person.email}", key).hexdigest()[:_MARK_LENGTH]

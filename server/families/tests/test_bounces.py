@@ -117,6 +117,17 @@ def test_what_comes_while_the_database_is_away_is_brought_again(sent: World, mon
     assert ended.value.code == os.EX_TEMPFAIL
 
 
+def test_what_comes_back_late_from_an_earlier_address_says_nothing_of_the_new_one(
+    sent: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    late, guardian = mail.outbox[-1].from_email, sent.people["guardian"]
+    guardian.email = "eve@work.example"
+    guardian.save()
+    FamilyNotices.objects.update(confirmed=guardian.email)
+    assert "no return address" in take(REPORT.format(action="failed", status="5.1.1"), late, monkeypatch)
+    assert FamilyNotices.objects.get().confirmed == "eve@work.example"
+
+
 def test_nobody_silences_another_by_a_report_of_their_own_making(sent: World, monkeypatch: pytest.MonkeyPatch) -> None:
     guardian, report = sent.people["guardian"], REPORT.format(action="failed", status="5.1.1")
     own = bounces.return_address(sent.people["teacher"])
@@ -161,5 +172,6 @@ def test_whatever_comes_back_can_be_read_or_is_no_failure(report: bytes) -> None
 
 
 @given(st.text(max_size=60))
+@pytest.mark.django_db
 def test_a_return_address_of_anything_else_is_nobodys(recipient: str) -> None:
     assert bounces.take(b"", recipient).endswith("is no return address of a message from here.")
