@@ -173,12 +173,17 @@ COMBINES = ("average", "latest", "highest", "median", "most_frequent", "decaying
 
 @dataclass(frozen=True, slots=True)
 class Standard:
-    """R8; `rate` is the weight of the newest piece of evidence under `decaying`."""
+    """R8; `rate` is the weight of the newest piece of evidence under `decaying`.
+
+    `scale` names one of the book's `level_scales`, in which this standard and what is under it have their levels; None is what the
+    standard above has, and the book's `standards_scale` at the top.
+    """
 
     id: str
     parent: str | None = None
     combine: str = "average"
     rate: Fraction = Fraction(65, 100)
+    scale: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -254,6 +259,7 @@ class Override:
 class Book:
     """A whole gradebook. The order of `assignments` is their position (R1.4).
 
+    `level_scales` are scales that some standards have in place of `standards_scale`, by name.
     `criterion_levels` holds the names of the chosen levels, by student, assignment and criterion (R16).
     """
 
@@ -264,6 +270,7 @@ class Book:
     categories: tuple[Category, ...] = ()
     standards: tuple[Standard, ...] = ()
     standards_scale: Scale | None = None
+    level_scales: Mapping[str, Scale] = field(default_factory=dict)
     assignments: tuple[Assignment, ...] = ()
     students: tuple[str, ...] = ()
     scores: Mapping[str, Mapping[str, Score]] = field(default_factory=dict)

@@ -194,6 +194,8 @@ def standards_problems(book: Book) -> Iterator[Problem]:
             yield Problem(where, f"has the parent {standard.parent}, which is no standard.")
         yield from _choice(where, "combine", standard.combine, COMBINES)
         yield from _number(where, "rate", standard.rate)
+        if standard.scale is not None and standard.scale not in book.level_scales:
+            yield Problem(where, f"has its levels in the scale {standard.scale}, which is not there.")
     parents = {each.id: [each.parent] if each.parent in names else [] for each in book.standards}
     for name in _cycles(parents):
         yield Problem(f"standard {name}", "is its own ancestor; give one of them another parent.")
@@ -201,6 +203,8 @@ def standards_problems(book: Book) -> Iterator[Problem]:
         yield from scale_problems(book.standards_scale, "standards_scale")
     elif book.standards:
         yield Problem("standards_scale", "is missing; standards need a scale of their own.")
+    for name, scale in book.level_scales.items():
+        yield from scale_problems(scale, f"level_scales, {name}")
 
 
 def _assignments(book: Book) -> Iterator[Problem]:

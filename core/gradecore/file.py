@@ -177,6 +177,7 @@ class _Reader:
             categories=tuple(categories),
             standards=tuple(self.standard(each) for each in self.list("standards", given.get("standards"))),
             standards_scale=None if standards_scale is None else self.scale("standards_scale", standards_scale),
+            level_scales=self.level_scales(given.get("level_scales")),
             assignments=tuple(
                 self.assignment(each, only) for each in self.list("assignments", given.get("assignments"))
             ),
@@ -288,7 +289,12 @@ class _Reader:
             None if parent is None else self.text(where, "parent", parent),
             self.text(where, "combine", given.get("combine"), "average"),
             self.number(where, "rate", given.get("rate"), "0.65"),
+            None if given.get("scale") is None else self.text(where, "scale", given.get("scale")),
         )
+
+    def level_scales(self, given: Any) -> dict[str, Scale]:
+        given = {} if given is None else self.map("level_scales", given)
+        return {name: self.scale(f"level_scales, {name}", each) for name, each in given.items()}
 
     def assignment(self, given: Any, only_term: str | None) -> Assignment:
         given = self.object("assignments", given, Assignment.__dataclass_fields__)
@@ -517,18 +523,25 @@ def read_steps(given: Any) -> tuple[Step, ...]:
     return steps
 
 
-def read_standards(given: Any) -> tuple[tuple[Standard, ...], Scale | None]:
-    """Standards and their scale, as `standards` and `standards_scale` are written in a file. Raises BookError."""
+STANDARDS = ("standards", "standards_scale", "level_scales")
+"""What a file says of standards alone."""
+
+
+def read_standards(given: Any) -> tuple[tuple[Standard, ...], Scale | None, Mapping[str, Scale]]:
+    """Standards, the scale of their levels, and the scales that some have in its place, as a file writes them (`STANDARDS`). Raises
+    BookError.
+    """
     reader = _Reader()
-    given = reader.object("standards", given, ("standards", "standards_scale"))
+    given = reader.object("standards", given, STANDARDS)
     standards = tuple(reader.standard(each) for each in reader.list("standards", given.get("standards")))
     written = given.get("standards_scale")
     scale = None if written is None else reader.scale("standards_scale", written)
-    book = Book(scale or Scale(()), standards=standards, standards_scale=scale)
+    own = reader.level_scales(given.get("level_scales"))
+    book = Book(scale or Scale(()), standards=standards, standards_scale=scale, level_scales=own)
     problems = [*reader.problems, *standards_problems(book)]
     if problems:
         raise BookError(problems)
-    return standards, scale
+    return standards, scale, own
 
 
 def read_rules(given: Any) -> dict[str, Any]:

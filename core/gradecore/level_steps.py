@@ -44,15 +44,22 @@ def level_steps(standards: Standards, standard: Standard, results: Mapping[str, 
             for child in standards.children_of(standard.id)
             if (final := results[child].final_value) is not None
         ]
-        named = " and ".join(f"{child} {number_text(final)}" for child, final in below)
-        return [f"It has no pieces of its own: {named} make {number_text(result.value)}."]
+        scales = standards.scales
+        is_mixed = any(scales[child] is not scales[standard.id] for child, _ in below)
+
+        def said(name: str, value: Fraction) -> str:
+            """A value, with what it is out of where that differs among them."""
+            return number_text(value) + (f" of {number_text(scales[name].out_of)}" if is_mixed else "")
+
+        named = " and ".join(f"{child} {said(child, final)}" for child, final in below)
+        return [f"It has no pieces of its own: {named} make {said(standard.id, result.value)}."]
     return [
         *_steps(standards, standard, values),
         *([] if len(values) == 1 else [f"Together {number_text(result.value)}."]),
     ]
 
 
-def trend(standards: Standards, result: StandardResult) -> str:
+def trend(standards: Standards, standard: str, result: StandardResult) -> str:
     """How the evidence of a standard goes over time, in a sentence; empty where fewer than two pieces say anything.
 
     The averages of the earlier and of the later half are compared as levels (R8.4); of an odd number the middle is in neither.
@@ -62,8 +69,8 @@ def trend(standards: Standards, result: StandardResult) -> str:
         return ""
     half = len(values) // 2
     early, late = (sum(each, Fraction(0)) / half for each in (values[:half], values[-half:]))
-    was, now = standards.band_of(early), standards.band_of(late)
-    if len({standards.band_of(each) for each in values}) == 1:
+    was, now = standards.band_of(standard, early), standards.band_of(standard, late)
+    if len({standards.band_of(standard, each) for each in values}) == 1:
         return f"Steady at {now}."
     if was == now:
         return f"Up and down, about {now}."
@@ -82,7 +89,8 @@ def _steps(standards: Standards, standard: Standard, values: Sequence[Fraction])
         case "median":
             return [f"In order {', '.join(number_text(each) for each in sorted(values))}."]
         case "most_frequent":
-            return [f"Seen were {', '.join(standards.band_of(each) for each in values)}."]
+            seen = ", ".join(standards.band_of(standard.id, each) for each in values)
+            return [f"Seen were {seen}."]
         case "decaying":
             found, before = [f"It begins with {shown[0]}."], values[0]
             for value in values[1:]:

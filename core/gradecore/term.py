@@ -6,11 +6,11 @@ from fractions import Fraction
 from math import lcm
 from typing import TypeAlias, cast
 
-from gradecore.book import Book, Category, GroundRules, Score, Term
+from gradecore.book import Book, Category, GroundRules, Scale, Score, Term
 from gradecore.column import Codes, Column
 from gradecore.group import Group, Layout, Tally
 from gradecore.result import Formed, Reckoning
-from gradecore.standards import StandardResult
+from gradecore.standards import StandardResult, scales_of
 
 _ZERO = Fraction(0)
 
@@ -55,14 +55,14 @@ class TermPlan:
         self.pool: Group | None = None
         """All that a pooled term counts; None for one weighted by category."""
         self.standard_weights: Mapping[str, Fraction] = {}
-        self.levels_out_of = Fraction(100)
+        self.level_scales: Mapping[str, Scale] = {}
+        """The scale of each standard's levels, for a term by standards."""
         if self.by_standards:
             self.apart, self.layout, self.groups = self.columns, Layout([]), {}
             self.standard_weights = self.rules.standard_weights or {
                 each.id: Fraction(1) for each in book.standards if each.parent is None
             }
-            if book.standards_scale is not None:
-                self.levels_out_of = book.standards_scale.out_of
+            self.level_scales = scales_of(book.standards, book.level_scales, book.standards_scale or book.scale)
         elif self.pooled:
             self.layout = Layout([(self.rules.method, self.columns)])
             block = self.layout.blocks[0]
@@ -106,7 +106,7 @@ class TermPlan:
     def weighed(self, levels: Mapping[str, StandardResult]) -> dict[str, tuple[Fraction, Fraction]]:
         """Percent and weight of each standard that has a final value and goes into the term (R8.5)."""
         return {
-            name: (value * 100 / self.levels_out_of, weight)
+            name: (value * 100 / self.level_scales[name].out_of, weight)
             for name, weight in self.standard_weights.items()
             if name in levels and (value := levels[name].final_value) is not None
         }

@@ -10,12 +10,14 @@ from gradecore.book import (
     Add,
     Assignment,
     AssignmentStandard,
+    Band,
     Book,
     Category,
     Criterion,
     CriterionLevel,
     GroundRules,
     Override,
+    Scale,
     Score,
     Standard,
     Term,
@@ -34,6 +36,9 @@ settings.register_profile("criteria", deadline=None, max_examples=100, derandomi
 settings.load_profile("criteria")
 
 STANDARDS = (Standard("n"), Standard("n1", "n", "decaying"), Standard("n2", "n", "most_frequent"), Standard("r"))
+HEARD = Scale((Band("Hears", Fraction(0)), Band("Leads", Fraction(2))), Fraction(3))
+OTHERWISE = tuple(replace(each, scale="heard") if each.id in ("n1", "r") else each for each in STANDARDS)
+"""The same with levels of their own in a part of a standard, and in one that stands alone."""
 NAMES = ("thin", "sound", "rich")
 sizes = st.sampled_from([Fraction(each) for each in ("0", "1", "3", "4.5", "7")])
 
@@ -96,8 +101,7 @@ def marked(draw: st.DrawFn) -> Book:
         GroundRules(draw(st.sampled_from(["weighted", "points", "standards"])), standard_weights=weights),
         (Term("term"),),
         (Category("c", Fraction(100), draw(st.sampled_from(["points", "equal"])), draw(st.integers(0, 1))),),
-        STANDARDS,
-        LEVELS,
+        *draw(st.sampled_from([(STANDARDS, LEVELS, {}), (OTHERWISE, LEVELS, {"heard": HEARD})])),
         assignments,
         students,
         scores,

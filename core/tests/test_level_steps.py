@@ -13,7 +13,7 @@ from gradecore.standards import Evidence, StandardResult, Standards
 def told(*values: str) -> str:
     book = Book(LETTERS, CODES, standards=(Standard("n"),), standards_scale=LEVELS)
     evidence = tuple(Evidence(str(place), Fraction(value)) for place, value in enumerate(values))
-    return trend(Standards(book), replace(StandardResult(None, None, None, None), evidence=evidence))
+    return trend(Standards(book), "n", replace(StandardResult(None, None, None, None), evidence=evidence))
 
 
 @pytest.mark.parametrize(

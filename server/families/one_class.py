@@ -199,7 +199,7 @@ class SeenClass:
                     LevelPieceOut(
                         name=works[piece.assignment].name,
                         due_on=works[piece.assignment].due_on,
-                        mark=self.gradebook.levels.band_of(piece.value),
+                        mark=self.gradebook.levels.band_of(each.name, piece.value),
                     )
                     for piece in (seen[each.name].evidence if each.name in seen else ())
                 ],

@@ -11,6 +11,7 @@ from django.db.models import Aggregate, FilteredRelation, JSONField, Model, Oute
 from gradecore import book as core
 from gradecore.file import read_rules, read_steps
 from gradecore.numbers import read_decimal
+from gradecore.standards import scales_of
 from school.calendar import running_term
 from school.models import Enrolment, Person, SchoolClass, Student, Term
 
@@ -87,7 +88,8 @@ def load_plan(
     )
     scale = core_scale(rules.scale)
     named = (name for each in assignments for name in standards_named(each))
-    standards, levels = standards_of(school_class.school, named, scale)
+    standards, levels, level_scales = standards_of(school_class.school, named, scale)
+    scales = scales_of(standards, level_scales, levels or scale)
     book = core.Book(
         scale=scale,
         codes=tuple(core_code(code) for code in codes),
@@ -105,11 +107,12 @@ def load_plan(
         terms=tuple(core_terms(terms, term_plans, rules, standards)),
         categories=tuple(core_category(category) for category in categories),
         assignments=tuple(
-            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), levels, today)
+            core_assignment(each, assigned_to(each, roster, chosen.get(each.pk, set())), scales, today)
             for each in assignments
         ),
         standards=standards,
         standards_scale=levels,
+        level_scales=level_scales,
         students=tuple(key(enrolment.student) for enrolment in roster),
     )
     return LoadedPlan(school_class, rules, terms, categories, assignments, roster, term_plans, chosen, codes, book)
@@ -203,7 +206,7 @@ def core_category(category: Category) -> core.Category:
 
 
 def core_assignment(
-    each: Assignment, assigned: frozenset[str] | None, levels: core.Scale | None, today: datetime.date
+    each: Assignment, assigned: frozenset[str] | None, scales: Mapping[str, core.Scale], today: datetime.date
 ) -> core.Assignment:
     """An assignment for the core."""
     shown = each.shown and (each.shown_from is None or each.shown_from <= today)
@@ -222,8 +225,8 @@ def core_assignment(
         assigned=assigned,
         adjust=read_steps(each.adjust),
         date=each.due_on.isoformat() if each.due_on else None,
-        standards=named_by(each, levels),
-        criteria=core_criteria(each.criteria, levels is not None),
+        standards=named_by(each, scales),
+        criteria=core_criteria(each.criteria, bool(scales)),
     )
 
 

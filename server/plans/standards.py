@@ -5,7 +5,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from gradecore import book as core
-from gradecore.file import read_standards
+from gradecore.file import STANDARDS, read_standards
 from gradecore.numbers import decimal_text, read_decimal
 from gradecore.standards import TermWay
 from school.models import Person, School
@@ -16,10 +16,10 @@ from plans import typed
 from plans.models import Assignment
 
 
-def listed(school: School) -> tuple[tuple[core.Standard, ...], core.Scale | None]:
-    """The school's standards and the scale of their levels, as the records office keeps them."""
-    kept = {name: school.standards[name] for name in ("standards", "standards_scale") if name in school.standards}
-    return read_standards(kept) if kept else ((), None)
+def listed(school: School) -> tuple[tuple[core.Standard, ...], core.Scale | None, Mapping[str, core.Scale]]:
+    """The school's standards, the scale of their levels, and the scales that some have in its place, as the records office keeps them."""
+    kept = {name: school.standards[name] for name in STANDARDS if name in school.standards}
+    return read_standards(kept) if kept else ((), None, {})
 
 
 def archived(school: School) -> frozenset[str]:
@@ -87,16 +87,17 @@ def named_standards(given: Sequence[str], field: str) -> list[str]:
 
 def standards_of(
     school: School, named: Iterable[str], scale: core.Scale
-) -> tuple[tuple[core.Standard, ...], core.Scale | None]:
-    """The standards that a class works with, and the scale whose marks are their levels; none where its work names none.
+) -> tuple[tuple[core.Standard, ...], core.Scale | None, Mapping[str, core.Scale]]:
+    """The standards that a class works with, the scale whose marks are their levels, and the scales that some have in its place; none
+    where its work names none.
 
     What the school does not list is a standard of the class's own, whose evidence comes together as the school's
     usually does. Where the school has no levels, the marks of the class's `scale` are the levels.
     """
     names = list(dict.fromkeys(named))
     if not names:
-        return (), None
-    kept, levels = listed(school)
+        return (), None, {}
+    kept, levels, level_scales = listed(school)
     known = {each.id: each for each in kept}
     # Of a long list a class carries what its work names, and what that is part of.
     wanted: set[str] = set()
@@ -107,7 +108,9 @@ def standards_of(
             above = known[above].parent
     like = usual(school)
     own = (replace(like, id=name) for name in names if name not in known)
-    return (*(each for each in kept if each.id in wanted), *own), levels or scale
+    standards = (*(each for each in kept if each.id in wanted), *own)
+    used = {each.scale for each in standards}
+    return standards, levels or scale, {name: each for name, each in level_scales.items() if name in used}
 
 
 def standards_named(work: Assignment) -> list[str]:
@@ -115,11 +118,14 @@ def standards_named(work: Assignment) -> list[str]:
     return [*work.standards, *(each["standard"] for each in work.criteria if each["standard"])]
 
 
-def named_by(work: Assignment, levels: core.Scale | None) -> tuple[core.AssignmentStandard, ...]:
-    """The standards that an assignment gives evidence of, each out of its own points, or of what the levels are out of (R8.1)."""
-    if levels is None:
+def named_by(work: Assignment, scales: Mapping[str, core.Scale]) -> tuple[core.AssignmentStandard, ...]:
+    """The standards that an assignment gives evidence of, each out of its own points, or of what its levels are out of (R8.1).
+
+    `scales` are those of the class's standards by name; empty where it has none.
+    """
+    if not scales:
         return ()
-    return tuple(core.AssignmentStandard(name, points_of(work, name, levels)) for name in work.standards)
+    return tuple(core.AssignmentStandard(name, points_of(work, name, scales[name])) for name in work.standards)
 
 
 def points_of(work: Assignment, name: str, levels: core.Scale) -> Fraction:

@@ -64,6 +64,13 @@ class CardLevelsOut(Schema):
     marks: list[str]
 
 
+class CardScaleOut(Schema):
+    """The levels that there are, from the lowest, and of which standards they are; of all others where it names none."""
+
+    standards: list[str]
+    levels: list[str]
+
+
 class CardCommentOut(Schema):
     """A comment and a narrative on a report card."""
 
@@ -80,8 +87,7 @@ class CardSubjectOut(Schema):
     teachers: list[str]
     terms: list[CardTermOut]
     levels: list[CardLevelsOut]
-    scale: list[str]
-    """The levels that there are, from the lowest."""
+    scales: list[CardScaleOut]
     comments: list[CardCommentOut]
 
 

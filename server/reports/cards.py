@@ -6,7 +6,14 @@ from django.utils.formats import date_format
 from school.calendar import local
 from school.models import Student, Term
 
-from reports.card_schemas import CardCommentOut, CardLevelsOut, CardOut, CardSubjectOut, CardTermOut
+from reports.card_schemas import (
+    CardCommentOut,
+    CardLevelsOut,
+    CardOut,
+    CardScaleOut,
+    CardSubjectOut,
+    CardTermOut,
+)
 from reports.logo import logo_of
 from reports.models import KeptBack, PostedGrade
 from reports.posted import in_force, latest, with_subjects
@@ -85,6 +92,18 @@ def _levels(found: Sequence[PostedGrade | None]) -> list[CardLevelsOut]:
     ]
 
 
+def _scales(found: Sequence[PostedGrade | None]) -> list[CardScaleOut]:
+    """What the levels on a card were chosen from, as of the last term that has any."""
+    last = next((each for each in reversed(found) if each and each.levels), None)
+    if last is None:
+        return []
+    posting, own = last.posting, dict[tuple[str, ...], list[str]]()
+    for name in last.levels:
+        own.setdefault(tuple(posting.own_levels.get(name, ())), []).append(name)
+    usual = [CardScaleOut(standards=[], levels=posting.levels)] if own.pop((), None) and posting.levels else []
+    return usual + [CardScaleOut(standards=names, levels=list(levels)) for levels, names in own.items()]
+
+
 def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: Collection[int]) -> CardSubjectOut:
     found = [of_class.get(each.pk) for each in terms]
     last = next(each for each in reversed(found) if each)
@@ -102,7 +121,7 @@ def _subject(of_class: Mapping[int, PostedGrade], terms: Sequence[Term], told: C
             for term, each in zip(terms, found, strict=True)
         ],
         levels=_levels([each if each and "mark" in each.posting.collects else None for each in found]),
-        scale=next((each.posting.levels for each in reversed(found) if each and each.levels), []),
+        scales=_scales(found),
         comments=[
             CardCommentOut(term=term.name, comment=each.comment, by_standard=each.by_standard, narrative=each.narrative)
             for term, each in zip(terms, found, strict=True)

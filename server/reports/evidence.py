@@ -139,9 +139,7 @@ def evidence_of(loaded: LoadedClass, student: Student, term: Term) -> EvidenceOu
 
 def _standards(loaded: LoadedClass, student: str) -> list[EvidenceStandardOut]:
     """How a student stands in the standards that the class works with, over all terms (R8)."""
-    scale = loaded.book.standards_scale
-    if scale is None:
-        return []
+    scales = loaded.levels.scales
     works = {str(each.pk): each for each in loaded.plan.assignments}
     within = {each.id: each.parent for each in loaded.book.standards}
     found = []
@@ -156,7 +154,7 @@ def _standards(loaded: LoadedClass, student: str) -> list[EvidenceStandardOut]:
                 name=name,
                 within=within[name],
                 mark=result.final_mark,
-                level=_level(result.final_value * 100 / scale.out_of),
+                level=_level(result.final_value * 100 / scales[name].out_of),
                 words=words or "from its parts",
             )
         )

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Mapping
 
 from gradecore.book import Standard
 from gradecore.gradebook import Gradebook
+from gradecore.scale import Marks
 from gradecore.standards import TermWay
 from plans.standards import term_way
 from school import windows
@@ -78,7 +79,7 @@ def _over_terms(
                 posted[part.pk].get(standard) if part.pk in posted else _over_terms(loaded, way, part, standard, posted)
             )
             marks += [mark] if mark else []
-    return loaded.levels.over_terms(way, marks)
+    return loaded.levels.over_terms(standard, way, marks)
 
 
 def levels_of(gradebook: Gradebook, student: Student, standards: Iterable[str]) -> dict[str, str]:
@@ -100,4 +101,19 @@ def depths_of(standards: Iterable[Standard]) -> dict[str, int]:
 def scale_marks(loaded: LoadedClass) -> list[str]:
     """The levels that there are, from the lowest; none without standards."""
     scale = loaded.book.standards_scale
-    return [band.mark for band in sorted(scale.bands, key=lambda band: band.min)] if scale else []
+    return [band.mark for band in Marks(scale).bands] if scale else []
+
+
+def own_scales(loaded: LoadedClass) -> dict[str, list[str]]:
+    """The levels of the standards that have others than the class's, by name, from the lowest."""
+    usual, levels = loaded.book.standards_scale, loaded.levels
+    return {
+        name: [band.mark for band in levels.marks(name).bands]
+        for name, scale in levels.scales.items()
+        if scale is not usual
+    }
+
+
+def all_marks(loaded: LoadedClass) -> list[str]:
+    """The levels of any standard of the class, each once: the class's from the lowest, then what others there are."""
+    return list(dict.fromkeys(mark for marks in (scale_marks(loaded), *own_scales(loaded).values()) for mark in marks))

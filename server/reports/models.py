@@ -113,6 +113,8 @@ class Posting(models.Model):
     """What the window collected at that moment."""
     levels = models.JSONField(default=list)
     """The levels that there were, from the lowest; empty where the class had no standards."""
+    own_levels = models.JSONField(default=dict)
+    """The levels, from the lowest, of the standards that had others, by name."""
 
 
 class PostedGrade(models.Model):

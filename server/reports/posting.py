@@ -14,7 +14,7 @@ from scores.book import LoadedClass, load_class
 from scores.explaining import explained
 
 from reports.checks import checks_of
-from reports.levels import scale_marks
+from reports.levels import own_scales, scale_marks
 from reports.models import KeptBack, PostedGrade, Posting, Withdrawal
 from reports.posted import is_withdrawn, of_term
 from reports.report import grades_of
@@ -72,6 +72,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
         ground_rules=in_words(loaded.plan.rules, own.ground_rules if own else None),
         collects=collects,
         levels=scale_marks(loaded),
+        own_levels=own_scales(loaded),
     )
     grades = []
     for student in chosen:

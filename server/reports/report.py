@@ -13,7 +13,7 @@ from scores.models import Override
 
 from reports import posted
 from reports.checks import checks_of, standards_of
-from reports.levels import in_columns, scale_marks, term_levels
+from reports.levels import all_marks, in_columns, term_levels
 from reports.models import PostedGrade
 from reports.schemas import (
     OutsideMarkOut,
@@ -64,7 +64,7 @@ class _Report:
             comment_limit=windows.comment_limit(window),
             standards=self._standards(),
             collects=windows.collected(window),
-            levels=scale_marks(self.loaded)[::-1],
+            levels=all_marks(self.loaded)[::-1],
             level_columns=in_columns(self.loaded, term),
             levels_alone=self.loaded.gradebook.rules(str(term.pk)).levels_alone,
             marks=[band.mark for band in reversed(self.loaded.gradebook.marks.bands)],

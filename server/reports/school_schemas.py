@@ -111,6 +111,18 @@ class StandardBranch(Body):
     rate: str
 
 
+LevelsFor = Literal["branch", "subject", "years"]
+
+
+class OwnLevels(Body):
+    """Levels that some standards are scored in instead of the usual ones: those of a branch, a subject or a year group, named by `of`."""
+
+    by: LevelsFor
+    of: str = Field(max_length=60)
+    levels: list[StandardLevel] = Field(min_length=1, max_length=30)
+    out_of: str
+
+
 class SchoolStandards(Body):
     """The school's standards, how their evidence comes together as usual and in branches, and the levels that they are scored in."""
 
@@ -120,6 +132,7 @@ class SchoolStandards(Body):
     branches: list[StandardBranch] = Field(default_factory=list, max_length=100)
     levels: list[StandardLevel] = Field(max_length=30)
     out_of: str
+    own_levels: list[OwnLevels] = Field(default_factory=list, max_length=50)
     over_terms: TermWay = "combined"
     """What the level of a semester or a year is: what all evidence says, or the newest or the best of its terms' posted levels."""
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.db.models import Q, QuerySet
 from gradecore.check import BookError
-from gradecore.file import read_standards
+from gradecore.file import STANDARDS, read_standards
 from plans.models import Assignment, Category, Draft, GroundRules, KeptPlan, SharedCriteria
 from school.calendar import current_year
 from school.models import ReportingWindow, School
@@ -15,7 +15,7 @@ from school.refusal import Refused
 from scores.models import LevelOverride, Score
 
 from reports.models import Comment, PostedGrade
-from reports.standards import combined, read_name
+from reports.standards import combined, levelled, read_name
 from reports.standing import plural
 
 _MANY = 500
@@ -84,14 +84,30 @@ def _in_list(school: School, name: str, to: str, *, is_same: bool) -> None:
     if "usual" in school.standards:
         # What stands under another one now follows the branch that it is in.
         found = combined(found, branches, school.standards["usual"])
+    # A branch with levels of its own keeps them under its new name; one that goes into another has that one's.
+    own = school.standards.get("levels_for", ())
+    is_branch = any(each["by"] == "branch" and each["of"] == name for each in own)
+    levels_for = [
+        each | {"of": to if each["by"] == "branch" and each["of"] == name else each["of"]}
+        for each in own
+        if not (is_same and each["by"] == "branch" and each["of"] == name)
+    ]
+    scales = school.standards.get("level_scales", {})
+    if is_branch and not is_same and to in scales:
+        raise Refused(f"{to} has levels of its own already; call it otherwise.", "to")
+    if is_branch:
+        scales = {to if key == name else key: each for key, each in scales.items() if not (is_same and key == name)}
+    found = levelled(found, levels_for, said)
     words = school.standards | {
         "standards": found,
         "about": said,
         "branches": branches,
+        "levels_for": levels_for,
+        "level_scales": scales,
         "archived": [each for each in gone_names if not (is_same and each == to)],
     }
     try:
-        read_standards({key: words[key] for key in ("standards", "standards_scale")})
+        read_standards({key: words[key] for key in STANDARDS if key in words})
     except BookError as error:
         raise Refused(" ".join(f"{each.place} {each.message}" for each in error.problems[:3]), "to") from None
     school.standards = words

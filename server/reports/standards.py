@@ -5,7 +5,7 @@ from fractions import Fraction
 from typing import Any
 
 from django.db.models import Q
-from gradecore.book import COMBINES, Standard
+from gradecore.book import COMBINES, Scale, Standard
 from gradecore.check import BookError
 from gradecore.file import read_standards
 from gradecore.numbers import NumberError, decimal_text, read_decimal
@@ -16,7 +16,7 @@ from school.refusal import Refused
 from scores.by_standard import STROKE
 from scores.models import LevelOverride
 
-from reports.school_schemas import SchoolStandard, SchoolStandardsOut, StandardBranch, StandardLevel
+from reports.school_schemas import OwnLevels, SchoolStandard, SchoolStandardsOut, StandardBranch, StandardLevel
 
 LONGEST = 60
 LONGEST_ABOUT = 600
@@ -24,8 +24,7 @@ LONGEST_ABOUT = 600
 
 def standards_out(school: School) -> SchoolStandardsOut:
     """What is set."""
-    (standards, scale), known, gone, like = listed(school), about(school), archived(school), usual(school)
-    bands = sorted(scale.bands, key=lambda band: -band.min) if scale else []
+    (standards, scale, own), known, gone, like = listed(school), about(school), archived(school), usual(school)
     shown = [
         (each.id in gone, SchoolStandard(name=each.id, within=each.parent, **known.get(each.id, {})))
         for each in standards
@@ -36,17 +35,29 @@ def standards_out(school: School) -> SchoolStandardsOut:
         combine=like.combine,
         rate=decimal_text(like.rate),
         branches=[StandardBranch(**each) for each in school.standards.get("branches", ())],
-        levels=[
-            StandardLevel(
-                mark=each.mark,
-                min=decimal_text(each.min),
-                value=None if each.value is None else decimal_text(each.value),
-            )
-            for each in bands
-        ],
+        levels=_levels_out(scale) if scale else [],
         out_of=decimal_text(scale.out_of) if scale else "4",
+        own_levels=[
+            OwnLevels(
+                by=each["by"],
+                of=each["of"],
+                levels=_levels_out(own[each["of"]]),
+                out_of=decimal_text(own[each["of"]].out_of),
+            )
+            for each in school.standards.get("levels_for", ())
+        ],
         over_terms=term_way(school),
     )
+
+
+def _levels_out(scale: Scale) -> list[StandardLevel]:
+    """The levels of a scale from the highest."""
+    return [
+        StandardLevel(
+            mark=each.mark, min=decimal_text(each.min), value=None if each.value is None else decimal_text(each.value)
+        )
+        for each in sorted(scale.bands, key=lambda band: -band.min)
+    ]
 
 
 def set_standards(school: School, given: Mapping[str, Any]) -> None:
@@ -65,15 +76,19 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
         staying = names | {each.id for each in gone}
         standards += [{"id": each.id} | ({"parent": each.parent} if each.parent in staying else {}) for each in gone]
         like, branches = _way(given, "rate"), [_branch(each, names) for each in given["branches"]]
-        words = {
-            "standards": combined(standards, branches, like),
-            "standards_scale": {"bands": [_level(each) for each in given["levels"]], "out_of": given["out_of"]},
-        }
         known = about(school)
         said: dict[str, Any] = {
             read_name(each["name"]): _about(each, known.get(read_name(each["name"]), {})) for each in given["standards"]
         }
         said |= {each.id: known[each.id] for each in gone if each.id in known}
+        levels_for = _levels_for(given["own_levels"], names, said)
+        words = {
+            "standards": levelled(combined(standards, branches, like), levels_for, said),
+            "standards_scale": _scale(given),
+            "level_scales": {
+                each["of"]: _scale(own) for each, own in zip(levels_for, given["own_levels"], strict=True)
+            },
+        }
         try:
             read_standards(words)
         except BookError as error:
@@ -85,6 +100,7 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             "archived": [each.id for each in gone],
             "usual": like,
             "branches": branches,
+            "levels_for": levels_for,
             "over_terms": given["over_terms"],
         }
     school.save(update_fields=["standards"])
@@ -139,6 +155,66 @@ def combined(
         return ways.get(above or "", like)
 
     return [{**each, "combine": way(each["id"])["combine"], "rate": way(each["id"])["rate"]} for each in standards]
+
+
+def levelled(
+    standards: Sequence[Mapping[str, Any]], levels_for: Sequence[Mapping[str, str]], said: Mapping[str, About]
+) -> list[dict[str, Any]]:
+    """The standards, each with the scale of its levels where it has not the usual one: that of its branch, else of its subject, else of
+    its year group.
+    """
+    ways = {(each["by"], each["of"]): each["of"] for each in levels_for}
+    parents = {each["id"]: each.get("parent") for each in standards}
+
+    def scale(name: str) -> str | None:
+        seen: set[str] = set()
+        above: str | None = name
+        while above is not None and above not in seen:
+            if ("branch", above) in ways:
+                return above
+            seen.add(above)
+            above = parents.get(above)
+        mine = said.get(name, {})
+        named = [("subject", mine.get("subject", "")), *(("years", year) for year in years_of(mine))]
+        return next((ways[each] for each in named if each in ways), None)
+
+    found = []
+    for each in standards:
+        bare = {key: value for key, value in each.items() if key != "scale"}
+        mine = scale(each["id"])
+        found.append(bare if mine is None else bare | {"scale": mine})
+    return found
+
+
+def years_of(said: About) -> list[str]:
+    """The year groups that a standard is for."""
+    return [year.strip() for year in said.get("years", "").split(",") if year.strip()]
+
+
+def _levels_for(
+    given: Sequence[Mapping[str, Any]], names: Collection[str], said: Mapping[str, About]
+) -> list[dict[str, str]]:
+    """For which standards there are other levels. Raises Refused for a branch, a subject or a year group that is not there, or twice."""
+    there = {
+        "branch": set(names),
+        "subject": {each.get("subject", "") for each in said.values()} - {""},
+        "years": {year for each in said.values() for year in years_of(each)},
+    }
+    found: list[dict[str, str]] = []
+    for each in given:
+        by, of = each["by"], " ".join(each["of"].split())
+        if of not in there[by]:
+            raise Refused(
+                f"{of or 'Nothing'} is none of the standards, and cannot have levels of its own.", "own_levels"
+            )
+        if any(of == other["of"] for other in found):
+            raise Refused(f"{of} has levels of its own twice; keep one of them.", "own_levels")
+        found.append({"by": by, "of": of})
+    return found
+
+
+def _scale(given: Mapping[str, Any]) -> dict[str, Any]:
+    return {"bands": [_level(each) for each in given["levels"]], "out_of": given["out_of"]}
 
 
 def _way(given: Mapping[str, Any], field: str) -> dict[str, str]:

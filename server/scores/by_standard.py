@@ -11,6 +11,7 @@ from fractions import Fraction
 from gradecore import book as core
 from gradecore.entry import EntryError, EntryReader, folded
 from gradecore.numbers import UNIT, decimal_text
+from gradecore.standards import scales_of
 from plans.models import Assignment
 from plans.standards import points_of
 
@@ -22,16 +23,22 @@ AWAY = "-"
 
 @dataclass(frozen=True)
 class ByStandard:
-    """How a class reads and shows scores by standard: in the marks or units of the levels' scale, or a code."""
+    """How a class reads and shows scores by standard: in the marks or units of the scale of its levels, or a code."""
 
-    reader: EntryReader
     levels: core.Scale
+    """The scale that standards have where they have none of their own."""
+    scales: Mapping[str, core.Scale]
+    readers: Mapping[str, EntryReader]
 
     @classmethod
     def of(cls, book: core.Book) -> "ByStandard | None":
         """None where no work names a standard."""
         levels = book.standards_scale
-        return None if levels is None else cls(EntryReader(levels, book.codes), levels)
+        if levels is None:
+            return None
+        scales = scales_of(book.standards, book.level_scales, levels)
+        readers = {id(scale): EntryReader(scale, book.codes) for scale in scales.values()}
+        return cls(levels, scales, {name: readers[id(scale)] for name, scale in scales.items()})
 
     def read(self, parts: list[str], work: Assignment) -> dict[str, str]:
         """What was typed for each standard of the work, as it is kept; an empty text takes away. Raises EntryError, which names the
@@ -44,13 +51,14 @@ class ByStandard:
         for name, part in zip(names, parts, strict=False):
             if part.strip():
                 try:
-                    found[name] = "" if folded(part) == AWAY else self._kept(part, points_of(work, name, self.levels))
+                    found[name] = "" if folded(part) == AWAY else self._kept(part, work, name)
                 except EntryError as error:
                     raise EntryError(f"{name}: {error}") from None
         return found
 
-    def _kept(self, text: str, points: Fraction) -> str:
-        score = self.reader.read(text, points).score
+    def _kept(self, text: str, work: Assignment, name: str) -> str:
+        points = points_of(work, name, self.scales[name])
+        score = self.readers[name].read(text, points).score
         if isinstance(score, int):
             if score > points * UNIT:
                 raise EntryError(f"{text.strip()} is above {decimal_text(points)}, the most that it is scored with.")
@@ -62,9 +70,9 @@ class ByStandard:
         has points of its own.
         """
         return [
-            self.reader.text_of(
+            self.readers[name].text_of(
                 text_score(kept.get(name, "")),
-                points_of(assignment, name, self.levels),
+                points_of(assignment, name, self.scales[name]),
                 "points" if name in assignment.standard_points else "marks",
             )
             for name in assignment.standards

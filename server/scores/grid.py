@@ -27,6 +27,7 @@ from scores.grid_schemas import (
     GradeOut,
     GridOut,
     LevelsOut,
+    OwnLevelsOut,
     RowOut,
     SpreadOut,
 )
@@ -60,9 +61,21 @@ def levels_out(loaded: LoadedClass) -> LevelsOut | None:
     """What standards are scored with."""
     if loaded.by_standard is None:
         return None
-    levels = loaded.by_standard.levels
-    bands = sorted(levels.bands, key=lambda band: -band.min)
-    return LevelsOut(marks=[band.mark for band in bands], out_of=decimal_text(levels.out_of))
+    usual = loaded.by_standard.levels
+    others = {name: scale for name, scale in loaded.by_standard.scales.items() if scale is not usual}
+    return LevelsOut(
+        marks=_marks_down(usual),
+        out_of=decimal_text(usual.out_of),
+        own={
+            name: OwnLevelsOut(marks=_marks_down(scale), out_of=decimal_text(scale.out_of))
+            for name, scale in others.items()
+        },
+    )
+
+
+def _marks_down(scale: core.Scale) -> list[str]:
+    """The marks of a scale from the highest."""
+    return [band.mark for band in sorted(scale.bands, key=lambda band: -band.min)]
 
 
 def class_figures(loaded: LoadedClass, term: Term) -> dict[str, Any]:

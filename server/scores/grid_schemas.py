@@ -130,11 +130,17 @@ class CodeShownOut(Schema):
     colour: int
 
 
-class LevelsOut(Schema):
-    """What standards are scored with: the levels from the highest, and the most that a number can be."""
+class OwnLevelsOut(Schema):
+    """Levels from the highest, and the most that a number can be."""
 
     marks: list[str]
     out_of: str
+
+
+class LevelsOut(OwnLevelsOut):
+    """What standards are scored with; and what some of them are scored with in its place, by name."""
+
+    own: dict[str, OwnLevelsOut]
 
 
 class GridOut(Schema):

@@ -6,6 +6,7 @@ from functools import cached_property
 
 from gradecore import book as core
 from gradecore.level_steps import how_it_comes, level_steps, number_text, trend
+from gradecore.scale import Marks
 from gradecore.standards import StandardResult
 from plans.standards import About, about
 from school import windows
@@ -28,19 +29,29 @@ from standards.schemas import (
     StandardColumnOut,
 )
 
+Levels = list[tuple[str, Fraction]]
+"""Levels from the lowest, each with the value that it counts as."""
+
+
+def _levels(marks: Marks) -> Levels:
+    return [(band.mark, marks.value_of(band.mark) or Fraction(0)) for band in marks.bands]
+
+
+def _height(levels: Levels, value: Fraction) -> float:
+    values = [value for _, value in levels]
+    low, high = min(values), max(values)
+    return round(float(min(max((value - low) / (high - low), Fraction(0)), Fraction(1))), 3) if high > low else 0.5
+
+
+def _heights(levels: Levels) -> list[LevelOfScaleOut]:
+    return [LevelOfScaleOut(mark=mark, height=_height(levels, value)) for mark, value in levels]
+
 
 class ClassByStandard:
     """A loaded class as students by standards."""
 
     def __init__(self, loaded: LoadedClass, term: Term) -> None:
         self.loaded, self.term = loaded, term
-
-    @cached_property
-    def scale(self) -> core.Scale:
-        """What levels are looked up in. Raises NotYours where the class has no standards."""
-        if self.loaded.book.standards_scale is None:
-            raise NotYours
-        return self.loaded.book.standards_scale
 
     @cached_property
     def about(self) -> Mapping[str, About]:
@@ -66,22 +77,21 @@ class ClassByStandard:
         add(None, 0)
         return found
 
-    def height(self, value: Fraction) -> float:
-        """Where a value lies from the lowest level's to the highest's, from 0 to 1; for drawing."""
-        values = [value for _, value in self.levels]
-        low, high = min(values), max(values)
-        return round(float(min(max((value - low) / (high - low), Fraction(0)), Fraction(1))), 3) if high > low else 0.5
+    def height(self, standard: str, value: Fraction) -> float:
+        """Where a value lies from the standard's lowest level to its highest, from 0 to 1; for drawing."""
+        return _height(self.levels[standard], value)
 
     @cached_property
-    def levels(self) -> list[tuple[str, Fraction]]:
-        """The levels from the lowest, each with the value that it counts as."""
-        marks = self.loaded.levels.marks
-        bands = sorted(self.scale.bands, key=lambda band: band.min)
-        return [(band.mark, marks.value_of(band.mark) or Fraction(0)) for band in bands]
+    def levels(self) -> dict[str, Levels]:
+        """The levels of each standard."""
+        found = {each.id: self.loaded.levels.marks(each.id) for each in self.loaded.book.standards}
+        levels = {id(marks): _levels(marks) for marks in found.values()}
+        return {name: levels[id(marks)] for name, marks in found.items()}
 
     def table(self) -> ByStandardOut:
         """Everybody's level in every standard that the class works with; nothing where it works with none."""
-        if self.loaded.book.standards_scale is None:
+        usual = self.loaded.book.standards_scale
+        if usual is None:
             return ByStandardOut(
                 term_id=self.term.pk, term=self.term.name, levels=[], columns=[], rows=[], asked=0, lacking=0
             )
@@ -107,7 +117,8 @@ class ClassByStandard:
                     pieces=self._pieces(each.id),
                     is_asked=is_asked,
                     lacking=len(without) if is_asked else 0,
-                    counts=[marks.count(mark) for mark, _ in self.levels],
+                    counts=[marks.count(mark) for mark, _ in self.levels[each.id]],
+                    own_levels=None if self.loaded.levels.scales[each.id] is usual else _heights(self.levels[each.id]),
                 )
             )
         namesakes = namesakes_of(self.loaded.plan.roster)
@@ -119,7 +130,7 @@ class ClassByStandard:
                 "alias": student.alias,
                 "number": student.number if (student.given_name, student.family_name) in namesakes else None,
                 "cells": [
-                    self._cell(results[student.pk][each.id], each.id in overrides.get(str(student.pk), {}))
+                    self._cell(each.id, results[student.pk][each.id], each.id in overrides.get(str(student.pk), {}))
                     for each, _ in self.shown
                 ],
             }
@@ -128,7 +139,7 @@ class ClassByStandard:
         return ByStandardOut(
             term_id=self.term.pk,
             term=self.term.name,
-            levels=[LevelOfScaleOut(mark=mark, height=self.height(value)) for mark, value in self.levels],
+            levels=_heights(_levels(Marks(usual))),
             columns=columns,
             rows=rows,
             asked=sum(each.is_asked for each in columns),
@@ -141,13 +152,13 @@ class ClassByStandard:
             for work in self.loaded.book.assignments
         )
 
-    def _cell(self, result: StandardResult, by_hand: bool) -> LevelCellOut:
+    def _cell(self, standard: str, result: StandardResult, by_hand: bool) -> LevelCellOut:
         return {
             "mark": result.final_mark,
             "computed": result.mark,
             "by_hand": by_hand,
             "from_parts": result.value is not None and not result.evidence,
-            "heights": [self.height(each.value) for each in result.evidence],
+            "heights": [self.height(standard, each.value) for each in result.evidence],
         }
 
     def working(self, student: Student, standard: str) -> LevelWorkingOut:
@@ -165,12 +176,12 @@ class ClassByStandard:
             mark=result.final_mark,
             computed=result.mark,
             value=None if result.value is None else number_text(result.value),
-            out_of=number_text(self.scale.out_of),
+            out_of=number_text(self.loaded.levels.scales[standard].out_of),
             by_hand=self._by_hand(student, standard),
             how=how_it_comes(found),
             steps=level_steps(self.loaded.levels, found, results),
-            trend=trend(self.loaded.levels, result),
-            pieces=self._evidence(result),
+            trend=trend(self.loaded.levels, standard, result),
+            pieces=self._evidence(standard, result),
             into=self._part(found.parent, results) if found.parent else None,
             parts=[self._part(each, results) for each in self.loaded.levels.children_of(standard)],
         )
@@ -190,7 +201,7 @@ class ClassByStandard:
         at = local(school_class.school, row.changed_at)
         return SetByHandOut(mark=row.mark, who=str(row.changed_by), at=at, reason=row.reason)
 
-    def _evidence(self, result: StandardResult) -> list[EvidencePieceOut]:
+    def _evidence(self, standard: str, result: StandardResult) -> list[EvidencePieceOut]:
         works = {str(each.pk): each for each in self.loaded.plan.assignments}
         return [
             EvidencePieceOut(
@@ -199,9 +210,9 @@ class ClassByStandard:
                 name=works[each.assignment].name,
                 due_on=works[each.assignment].due_on,
                 text=number_text(each.value),
-                level=self.loaded.levels.band_of(each.value),
+                level=self.loaded.levels.band_of(standard, each.value),
                 is_shown=works[each.assignment].pk in self.loaded.shown,
-                height=self.height(each.value),
+                height=self.height(standard, each.value),
             )
             for each in result.evidence
         ]

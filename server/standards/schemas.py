@@ -17,8 +17,8 @@ class LevelOfScaleOut(Schema):
 
 class StandardColumnOut(Schema):
     """A standard as a column: what it is part of and how deep, how many pieces of work name it, and how many students are at
-    each level, in the order of the levels. `is_asked` says that the term's reporting window wants a level; `lacking` is how
-    many have none then. `has_parts` says that others are part of it.
+    each level, in the order of its levels. `own_levels` are its levels where they are not those of the table. `is_asked` says that
+    the term's reporting window wants a level; `lacking` is how many have none then. `has_parts` says that others are part of it.
     """
 
     name: str
@@ -31,6 +31,7 @@ class StandardColumnOut(Schema):
     is_asked: bool
     lacking: int
     counts: list[int]
+    own_levels: list[LevelOfScaleOut] | None
 
 
 class LevelCellOut(TypedDict):

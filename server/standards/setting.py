@@ -22,18 +22,17 @@ Kept = Mapping[str, str]
 @transaction.atomic
 def set_levels(loaded: LoadedClass, person: Person, given: Sequence[LevelIn]) -> int:
     """Set levels by hand, or take that back: all of them or none. Gives how many changed. Raises Refused."""
-    scale = loaded.book.standards_scale
-    known = {each.id for each in loaded.book.standards}
+    scales = loaded.levels.scales
     school_class = loaded.plan.school_class
     there = {(each.student_id, each.standard): each for each in LevelOverride.objects.filter(school_class=school_class)}
     changes: list[dict[str, Any]] = []
     for each in given:
         student = student_of(loaded, each.student)
-        if scale is None or each.standard not in known:
+        if each.standard not in scales:
             raise Refused(f"{each.standard} is not among the standards of this class.", "entries")
         row = there.get((student.pk, each.standard))
         before = None if row is None else _kept(row)
-        after = _wanted(scale, each, before)
+        after = _wanted(scales[each.standard], each, before)
         if before != after:
             _put(school_class, person, student.pk, each.standard, after)
             changes.append({"student": student.pk, "standard": each.standard, "before": before, "after": after})

@@ -125,7 +125,7 @@ def test_levels_are_posted_as_they_were_and_the_family_sees_them(scored: World) 
     assert page["classes"][0]["posted"]["levels"] == [{"name": "Scale", "mark": "Beyond"}]
     card = family.get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
     assert card["subjects"][0]["levels"] == [{"name": "Scale", "marks": ["Beyond"]}]
-    assert card["subjects"][0]["scale"] == ["Begun", "Secure", "Beyond"]
+    assert card["subjects"][0]["scales"] == [{"standards": [], "levels": ["Begun", "Secure", "Beyond"]}]
 
 
 def test_a_family_reads_no_percent_where_levels_stand_alone_though_one_was_posted(scored: World) -> None:

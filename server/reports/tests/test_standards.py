@@ -1,11 +1,17 @@
 """The school's standards: what is taken off the list and still has evidence is archived, and a branch has a way of its own (R8.2)."""
 
 import datetime
+import json
+import uuid
 from typing import Any
 
 import pytest
-from conftest import World
-from school.models import ReportingWindow
+from conftest import World, send
+from exchange.gradebook import gradebook_text
+from gradecore.file import read_book
+from gradecore.gradebook import Gradebook
+from school.models import ReportingWindow, SchoolClass
+from scores.book import load_class
 from scores.models import LevelOverride
 from scores.tests.test_by_standard import SET, cell, scored, standards
 from scores.tests.test_entering import enter, entry
@@ -170,3 +176,99 @@ def test_a_list_that_is_far_too_long_is_refused_in_words(scored: World) -> None:
     assert refused.status_code == 422
     assert "1000" in refused.json()["detail"]
     assert len(kept(scored)["standards"]) == 2
+
+
+HEARD = {"levels": [{"mark": "Leads", "min": "2"}, {"mark": "Hears", "min": "0"}], "out_of": "3"}
+BRANCH = {"by": "branch", "of": "Maps"} | HEARD
+
+
+def test_a_branch_has_levels_of_its_own_everywhere(scored: World) -> None:
+    assert standards(scored, own_levels=[BRANCH]).status_code == 200
+    assert kept(scored)["own_levels"][0]["levels"][0] == {"mark": "Leads", "min": "2", "value": None}
+    # What is typed is read in its levels, and in no others.
+    refused = enter(scored, entry(scored, "17/Secure")).json()["refused"]
+    assert refused[0]["message"].startswith("Reading maps: "), refused
+    assert enter(scored, entry(scored, "17/leads/4")).status_code == 200
+    teacher = scored.client("teacher")
+    grid = teacher.get(f"{scored.address}/scores?term={scored.term.pk}").json()
+    assert grid["levels"]["own"]["Reading maps"] == {"marks": ["Leads", "Hears"], "out_of": "3"}
+    assert levels(scored)["Maps"] == levels(scored)["Reading maps"] == "Leads"
+    assert levels(scored)["Scale"] == "Beyond"
+    found = teacher.get(f"{scored.address}/by-standard").json()
+    own = {
+        each["name"]: each["own_levels"] and [level["mark"] for level in each["own_levels"]]
+        for each in found["columns"]
+    }
+    assert own == {"Maps": ["Hears", "Leads"], "Reading maps": ["Hears", "Leads"], "Scale": None}
+    # A level that is set by hand is one of them, too.
+    asked = {"student": scored.students[0].pk, "standard": "Reading maps"}
+    for mark, status in (("Beyond", 422), ("hea", 200)):
+        body = {"entries": [asked | {"mark": mark}]}
+        assert send(teacher, "PATCH", f"{scored.address}/by-standard", body).status_code == status
+    assert levels(scored)["Maps"] == "Hears"
+    working = teacher.get(f"{scored.address}/by-standard/{asked['student']}?standard=Reading maps").json()
+    assert working["out_of"] == "3"
+    # Saved as a file, and computed there, it comes to the same.
+    saved = json.loads(
+        gradebook_text(load_class(SchoolClass.objects.whole().get(pk=scored.school_class.pk)), "numbers")
+    )
+    results = Gradebook(read_book(saved)).levels.results(str(asked["student"]))
+    assert results["Maps"].final_mark == "Hears"
+
+
+def test_posted_levels_keep_what_they_were_chosen_from(scored: World) -> None:
+    standards(scored, own_levels=[BRANCH])
+    enter(scored, entry(scored, "17/3/4"))
+    student, teacher = scored.students[0].pk, scored.client("teacher")
+    body = {"request": str(uuid.uuid4()), "term": scored.term.pk, "students": [student]}
+    assert send(teacher, "POST", f"{scored.address}/report/post", body).status_code == 200
+    standards(scored)
+    card = scored.client("guardian").get(f"/api/v1/families/{student}/card?term={scored.term.pk}").json()
+    assert card["subjects"][0]["scales"] == [
+        {"standards": [], "levels": ["Begun", "Secure", "Beyond"]},
+        {"standards": ["Maps", "Reading maps"], "levels": ["Hears", "Leads"]},
+    ]
+
+
+def test_a_subject_or_a_year_group_has_levels_of_its_own_and_a_branch_before_them(scored: World) -> None:
+    listed = [
+        {"name": "Maps", "subject": "Geography"},
+        {"name": "Reading maps", "within": "Maps", "subject": "Geography", "years": "8, 9"},
+        {"name": "Scale", "years": "8"},
+    ]
+    by_year = {"by": "years", "of": "8"} | HEARD
+    standards(scored, standards=listed, own_levels=[by_year])
+
+    def scales() -> dict[str, Any]:
+        scored.school.refresh_from_db()
+        return {each["id"]: each.get("scale") for each in scored.school.standards["standards"]}
+
+    assert scales() == {"Maps": None, "Reading maps": "8", "Scale": "8"}
+    by_subject = {"by": "subject", "of": "Geography"} | HEARD
+    standards(scored, standards=listed, own_levels=[by_year, by_subject])
+    assert scales() == {"Maps": "Geography", "Reading maps": "Geography", "Scale": "8"}
+    standards(scored, standards=listed, own_levels=[by_year, by_subject, BRANCH])
+    assert scales() == {"Maps": "Maps", "Reading maps": "Maps", "Scale": "8"}
+    # A name takes its levels along, and what another one has already is not overwritten.
+    assert call(scored, "Maps", "8").status_code == 422
+    call(scored, "Maps", "Charts")
+    assert scales() == {"Charts": "Charts", "Reading maps": "Charts", "Scale": "8"}
+    assert kept(scored)["own_levels"][2]["of"] == "Charts"
+
+
+@pytest.mark.parametrize(
+    ("own", "said"),
+    [
+        ([{"by": "branch", "of": "Oceans"} | HEARD], "Oceans is none of the standards"),
+        ([{"by": "years", "of": "8"} | HEARD], "8 is none of the standards"),
+        ([BRANCH, BRANCH], "Maps has levels of its own twice"),
+        ([BRANCH | {"out_of": "0"}], "level_scales, Maps"),
+        ([BRANCH | {"levels": [{"mark": "Leads", "min": "2"}]}], "level_scales, Maps, band Leads"),
+    ],
+)
+def test_levels_of_ones_own_that_make_no_sense_are_refused(scored: World, own: list[Any], said: str) -> None:
+    before = kept(scored)
+    refused = standards(scored, own_levels=own)
+    assert refused.status_code == 422
+    assert said in refused.json()["detail"]
+    assert kept(scored) == before

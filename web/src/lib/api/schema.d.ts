@@ -5798,6 +5798,16 @@ export interface components {
             year: string;
         };
         /**
+         * CardScaleOut
+         * @description The levels that there are, from the lowest, and of which standards they are; of all others where it names none.
+         */
+        CardScaleOut: {
+            /** Levels */
+            levels: string[];
+            /** Standards */
+            standards: string[];
+        };
+        /**
          * CardSubjectOut
          * @description A subject on a report card: its terms, and the last comment and narrative with the term that they are of.
          */
@@ -5808,8 +5818,8 @@ export interface components {
             levels: components["schemas"]["CardLevelsOut"][];
             /** Name */
             name: string;
-            /** Scale */
-            scale: string[];
+            /** Scales */
+            scales: components["schemas"]["CardScaleOut"][];
             /** Teachers */
             teachers: string[];
             /** Terms */
@@ -8058,13 +8068,17 @@ export interface components {
         };
         /**
          * LevelsOut
-         * @description What standards are scored with: the levels from the highest, and the most that a number can be.
+         * @description What standards are scored with; and what some of them are scored with in its place, by name.
          */
         LevelsOut: {
             /** Marks */
             marks: string[];
             /** Out Of */
             out_of: string;
+            /** Own */
+            own: {
+                [key: string]: components["schemas"]["OwnLevelsOut"];
+            };
         };
         /**
          * LevelsSetOut
@@ -8709,6 +8723,33 @@ export interface components {
         OwnClassesIn: {
             /** Classes */
             classes: components["schemas"]["OwnClassIn"][];
+        };
+        /**
+         * OwnLevels
+         * @description Levels that some standards are scored in instead of the usual ones: those of a branch, a subject or a year group, named by `of`.
+         */
+        OwnLevels: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "branch" | "subject" | "years";
+            /** Levels */
+            levels: components["schemas"]["StandardLevel"][];
+            /** Of */
+            of: string;
+            /** Out Of */
+            out_of: string;
+        };
+        /**
+         * OwnLevelsOut
+         * @description Levels from the highest, and the most that a number can be.
+         */
+        OwnLevelsOut: {
+            /** Marks */
+            marks: string[];
+            /** Out Of */
+            out_of: string;
         };
         /**
          * PairIn
@@ -10310,6 +10351,8 @@ export interface components {
              * @enum {string}
              */
             over_terms: "combined" | "newest" | "best";
+            /** Own Levels */
+            own_levels?: components["schemas"]["OwnLevels"][];
             /** Rate */
             rate: string;
             /** Standards */
@@ -10336,6 +10379,8 @@ export interface components {
              * @enum {string}
              */
             over_terms: "combined" | "newest" | "best";
+            /** Own Levels */
+            own_levels?: components["schemas"]["OwnLevels"][];
             /** Rate */
             rate: string;
             /** Standards */
@@ -11181,8 +11226,8 @@ export interface components {
         /**
          * StandardColumnOut
          * @description A standard as a column: what it is part of and how deep, how many pieces of work name it, and how many students are at
-         *     each level, in the order of the levels. `is_asked` says that the term's reporting window wants a level; `lacking` is how
-         *     many have none then. `has_parts` says that others are part of it.
+         *     each level, in the order of its levels. `own_levels` are its levels where they are not those of the table. `is_asked` says that
+         *     the term's reporting window wants a level; `lacking` is how many have none then. `has_parts` says that others are part of it.
          */
         StandardColumnOut: {
             /** Code */
@@ -11199,6 +11244,8 @@ export interface components {
             lacking: number;
             /** Name */
             name: string;
+            /** Own Levels */
+            own_levels: components["schemas"]["LevelOfScaleOut"][] | null;
             /** Pieces */
             pieces: number;
             /** Within */

@@ -91,13 +91,16 @@
 									{#each level.marks as mark, nth (nth)}<td>{mark || '—'}</td>{/each}
 								</tr>
 							{/each}
-							{#if subject.scale.length && subject.levels.length}
+							{#each subject.levels.length ? subject.scales : [] as { standards, levels }, nth (nth)}
 								<tr
 									><td class="ps-5 text-slate" colspan={data.terms.length + 1}
-										>{$t('card.scale', { levels: subject.scale.join(', ') })}</td
+										>{$t(standards.length ? 'card.scaleOf' : 'card.scale', {
+											standards: standards.join(', '),
+											levels: levels.join(', ')
+										})}</td
 									></tr
 								>
-							{/if}
+							{/each}
 						{/each}
 					</tbody>
 				</table>

@@ -2,6 +2,7 @@
 	/** What is said of a paper while it is typed: what is wrong, what the line means, what the student has. */
 	import type { Shapes } from '$lib/api/client';
 	import type { Row } from '$lib/class/entering.svelte';
+	import { levelsFor } from '$lib/class/levels';
 	import type { Paper } from './paper.svelte';
 
 	let {
@@ -22,13 +23,15 @@
 
 {#snippet standards()}
 	{@const parts = paper.line.split('/')}
+	{@const beside = [...work.criteria.map(({ name }) => name), ...work.standards]}
+	{@const at = work.standards[parts.length - 2 - work.criteria.length]}
 	<span class="flex flex-wrap gap-x-4 gap-y-0">
-		{#each ['Points', ...work.standards] as name, place (place)}
+		{#each ['Points', ...beside] as name, place (place)}
 			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
 				>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span
 			>
 		{/each}
-		<span>{levels?.marks.join(', ')}</span>
+		<span>{at === undefined ? '' : levelsFor(levels, at)?.marks.join(', ')}</span>
 	</span>
 {/snippet}
 

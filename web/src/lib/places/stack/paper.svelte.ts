@@ -4,6 +4,7 @@ import type { Row } from '$lib/class/entering.svelte';
 import { allLevels } from '$lib/class/criteria/typed';
 import { read, type Line } from '$lib/class/line';
 import { groupNamed, type Group } from '$lib/class/groups/grouping';
+import { levelsFor } from '$lib/class/levels';
 import { shownName } from '$lib/class/names';
 import { find } from './finding';
 
@@ -61,7 +62,7 @@ export class Paper {
 		const { work, levels } = this.pile();
 		return [
 			work.points,
-			...work.standards.map((name) => work.standard_points[name] ?? levels?.out_of ?? '')
+			...work.standards.map((name) => work.standard_points[name] ?? levelsFor(levels, name)?.out_of ?? '')
 		].join('/');
 	});
 

@@ -8,7 +8,17 @@
 	import { counted } from '$lib/words/plurals';
 	import Branches from './Branches.svelte';
 	import StandardName from './StandardName.svelte';
-	import { levelsIn, overTerms, renamed, standardsIn, ways, written } from './standards';
+	import OwnLevels from './OwnLevels.svelte';
+	import {
+		levelsIn,
+		levelsWritten,
+		overTerms,
+		ownable,
+		renamed,
+		standardsIn,
+		ways,
+		written
+	} from './standards';
 	import FileChoose from '$lib/ui/file-choose/FileChoose.svelte';
 	import Touched from '../Touched.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
@@ -20,7 +30,8 @@
 	const kept = year.standards;
 	let form = $state({
 		standards: written(kept.standards),
-		levels: kept.levels.map((each) => [each.mark, each.min, each.value].filter(Boolean).join(' ')).join('\n'),
+		levels: levelsWritten(kept.levels),
+		own: (kept.own_levels ?? []).map((each) => ({ ...each, levels: levelsWritten(each.levels) })),
 		combine: kept.combine,
 		branches: kept.branches ?? [],
 		rate: kept.rate,
@@ -28,6 +39,15 @@
 		out_of: kept.out_of
 	});
 	let problem = $state('');
+	/** Subjects and year groups do not stand in the lines: they stay as they are, or as a file says. */
+	let known = $state.raw(kept.standards);
+	const listed = $derived(
+		standardsIn(form.standards).map((each) => {
+			const { subject, years } = known.find(({ name }) => name === each.name) ?? {};
+			return { ...each, subject, years };
+		})
+	);
+	const offered = $derived(ownable(listed));
 	const names = $derived(standardsIn(form.standards).map((each) => each.name));
 	const archived = $derived(year.standards.archived.filter((each) => !names.includes(each.name)));
 
@@ -38,6 +58,7 @@
 		try {
 			const found = await setting.readStandards(file);
 			form.standards = written(found.standards.standards);
+			known = found.standards.standards;
 			fromFile = found.words.join(', ');
 			problem = '';
 		} catch (error) {
@@ -63,8 +84,11 @@
 				over_terms,
 				out_of,
 				branches: branches.filter((each) => names.includes(each.standard)),
-				standards: standardsIn(form.standards),
-				levels: levelsIn(form.levels)
+				standards: listed,
+				levels: levelsIn(form.levels),
+				own_levels: form.own
+					.filter(({ by, of }) => offered.some((each) => each.by === by && each.of === of))
+					.map((each) => ({ ...each, levels: levelsIn(each.levels) }))
 			};
 			touched = isSure ? [] : await setting.tryStandards(body);
 			problem = '';
@@ -127,6 +151,10 @@
 					form.branches = names.includes(to)
 						? form.branches.filter((each) => each.standard !== name)
 						: form.branches.map((each) => (each.standard === name ? { ...each, standard: to } : each));
+					form.own = form.own
+						.filter((each) => !(each.by === 'branch' && each.of === name && names.includes(to)))
+						.map((each) => (each.by === 'branch' && each.of === name ? { ...each, of: to } : each));
+					known = renamed(known, name, to);
 					form.standards = written(renamed(standardsIn(form.standards), name, to));
 				}}
 			/>
@@ -187,6 +215,14 @@
 			>Levels, one a line: the level, from which score it is reached, and what it counts as when it is typed</span
 		><textarea class="field" rows="5" bind:value={form.levels}></textarea></label
 	>
+	{#if names.length}
+		<Fold
+			title="Other levels"
+			words={form.own.length ? form.own.map(({ of }) => of).join(', ') : 'none: all standards have these'}
+		>
+			<OwnLevels bind:own={form.own} {offered} usual={{ levels: form.levels, out_of: form.out_of }} />
+		</Fold>
+	{/if}
 	<p class="problem" role="alert">{problem}</p>
 	{#if touched.length}
 		<Touched words={touched} onkeep={() => keep(true)} onleave={() => (touched = [])} />

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { levelsIn, renamed, standardsIn, written } from './standards';
+import { levelsIn, ownable, renamed, standardsIn, written } from './standards';
 
 describe('standards as lines', () => {
 	it('reads parts from how far they are set in, and writes them so again', () => {
@@ -33,6 +33,21 @@ describe('standards as lines', () => {
 			wording: 'reads a new text aloud, with expression'
 		});
 		expect(written(read)).toBe(text);
+	});
+
+	it('offers levels of their own to subjects, year groups and branches', () => {
+		const listed = standardsIn('Maps\n  Scale').map((each) => ({
+			...each,
+			subject: 'Geography',
+			years: '8, 9'
+		}));
+		expect(ownable(listed)).toEqual([
+			{ by: 'subject', of: 'Geography' },
+			{ by: 'years', of: '8' },
+			{ by: 'years', of: '9' },
+			{ by: 'branch', of: 'Maps' },
+			{ by: 'branch', of: 'Scale' }
+		]);
 	});
 
 	it('reads levels whose names have several words, and names the line that it cannot read', () => {

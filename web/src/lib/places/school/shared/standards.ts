@@ -3,6 +3,7 @@ import type { Shapes } from '$lib/api/client';
 
 type Standard = Shapes['SchoolStandard'];
 type Level = Shapes['StandardLevel'];
+type OwnLevels = Shapes['OwnLevels'];
 
 /** What comes of several scores for one standard, in words. */
 export const ways = [
@@ -67,6 +68,34 @@ export function renamed(standards: readonly Standard[], name: string, to: string
 			const within = each.within !== name ? each.within : each.name === to ? gone?.within : to;
 			return { ...each, name: each === gone ? to : each.name, within: within ?? null };
 		});
+}
+
+/** Levels as such lines. */
+export function levelsWritten(levels: readonly Level[]): string {
+	return levels.map((each) => [each.mark, each.min, each.value].filter(Boolean).join(' ')).join('\n');
+}
+
+/** Whose levels are others than the usual ones, in words. */
+export const whose = {
+	branch: 'with all its parts',
+	subject: 'the subject',
+	years: 'the year group'
+} as const;
+
+/** Of which standards there can be levels of their own: a branch, a subject or a year group that some of them name. */
+export function ownable(standards: readonly Standard[]): Pick<OwnLevels, 'by' | 'of'>[] {
+	const each = (by: OwnLevels['by'], found: string[]) => [...new Set(found)].map((of) => ({ by, of }));
+	return [
+		...each('subject', standards.map(({ subject }) => subject ?? '').filter(Boolean)),
+		...each(
+			'years',
+			standards.flatMap(({ years }) => (years ?? '').split(',').map((year) => year.trim())).filter(Boolean)
+		),
+		...each(
+			'branch',
+			standards.map(({ name }) => name)
+		)
+	];
 }
 
 /** The levels of a text such as "Secure 2.5 3". Throws a SyntaxError that says which line cannot be read. */

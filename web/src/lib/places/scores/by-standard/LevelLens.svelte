@@ -9,7 +9,7 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import Kept from '$lib/ui/form/Kept.svelte';
 	import LensFrame from '../lens/LensFrame.svelte';
-	import { setLevels, type Table } from './levels';
+	import { levelsOf, setLevels, type Table } from './levels';
 
 	let { table, student, name, standard }: { table: Table; student: number; name: string; standard: string } =
 		$props();
@@ -38,7 +38,7 @@
 	under={column?.wording ? `${standard}, ${column.wording}` : standard}
 >
 	<div class="mt-2 grid auto-cols-fr grid-flow-col" role="group" aria-label="Set the level by hand">
-		{#each table.levels as { mark } (mark)}
+		{#each column ? levelsOf(table, column) : [] as { mark } (mark)}
 			<button
 				class={[
 					'min-h-7 truncate border border-l-0 border-rule px-0.5 first:rounded-l first:border-l last:rounded-r',

@@ -89,6 +89,7 @@
 						>{columns[place]!.is_asked ? 'asked for' : ''}</span
 					>
 				{:else}<span
+						title={cell.mark}
 						class={[
 							'truncate',
 							cell.from_parts && !cell.by_hand && 'text-slate',

@@ -5,7 +5,7 @@
 	import { actOf, Selection } from '../grid/selection.svelte';
 	import { Still } from '../grid/still.svelte';
 	import LevelRow from './LevelRow.svelte';
-	import { readLevel, type Table } from './levels';
+	import { levelsOf, readLevel, type Table } from './levels';
 
 	let {
 		table,
@@ -58,17 +58,26 @@
 	});
 
 	function take(cells: { row: number; column: number }[], text: string): void {
-		const mark = readLevel(text, table.levels);
-		const marks = table.levels.map((each) => each.mark).join(', ');
-		if (mark === null) onproblem(`${text} is none of the levels: ${marks}.`);
-		else if (mark === undefined) onproblem(`${text} could be several levels: type one letter more.`);
-		else onset(cells.map((cell) => ({ ...placeOf(cell), mark })));
+		const found: { student: number; standard: string; mark: string }[] = [];
+		for (const cell of cells) {
+			const column = table.columns[cell.column]!;
+			const mark = readLevel(text, levelsOf(table, column));
+			if (mark === undefined) return onproblem(`${text} could be several levels: type one letter more.`);
+			if (mark === null) {
+				const marks = levelsOf(table, column).map((each) => each.mark);
+				const of = column.own_levels ? ` of ${column.name}` : '';
+				return onproblem(`${text} is none of the levels${of}: ${marks.join(', ')}.`);
+			}
+			found.push({ ...placeOf(cell), mark });
+		}
+		onset(found);
 	}
 
 	/** What is typed is a level as soon as it can be one alone. */
 	function type(text: string): void {
-		const mark = readLevel(text, table.levels);
-		if (mark === undefined) {
+		const { left, right } = selection.chosen;
+		const columns = table.columns.slice(left, right + 1);
+		if (columns.some((each) => readLevel(text, levelsOf(table, each)) === undefined)) {
 			selection.typed = text;
 			return;
 		}
@@ -140,8 +149,8 @@
 
 	/** How a level is shaded in a standard's strip, from the lowest to the highest. */
 	const shades = ['bg-hair', 'bg-ice', 'bg-deep', 'bg-deep-2'];
-	const shade = (place: number) =>
-		shades[Math.round((place * (shades.length - 1)) / Math.max(table.levels.length - 1, 1))];
+	const shade = (place: number, of: number) =>
+		shades[Math.round((place * (shades.length - 1)) / Math.max(of - 1, 1))];
 </script>
 
 <div
@@ -170,6 +179,8 @@
 			{counted(table.rows.length, 'student')}
 		</div>
 		{#each table.columns as column, place (column.name)}
+			{@const levels = levelsOf(table, column)}
+			{@const strip = levels.map(({ mark }, level) => `${column.counts[level]} ${mark}`).join(', ')}
 			<div
 				role="columnheader"
 				aria-colindex={place + 2}
@@ -191,14 +202,9 @@
 							? 'from its parts'
 							: 'no pieces'}{column.is_asked ? ', asked for' : ''}</span
 				>
-				<span
-					class="mt-1 flex h-1.5 overflow-hidden rounded-sm"
-					role="img"
-					aria-label={table.levels.map(({ mark }, level) => `${column.counts[level]} ${mark}`).join(', ')}
-					title={table.levels.map(({ mark }, level) => `${column.counts[level]} ${mark}`).join(', ')}
-				>
-					{#each table.levels as { mark }, level (mark)}<i
-							class={shade(level)}
+				<span class="mt-1 flex h-1.5 overflow-hidden rounded-sm" role="img" aria-label={strip} title={strip}>
+					{#each levels as { mark }, level (mark)}<i
+							class={shade(level, levels.length)}
 							style:flex={column.counts[level]}
 						></i>{/each}
 				</span>

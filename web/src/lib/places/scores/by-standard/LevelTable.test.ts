@@ -25,8 +25,9 @@ describe('a level that is typed', () => {
 	])('%s is %s', (text, mark) => expect(readLevel(text, MARKS)).toBe(mark));
 });
 
+const HEARD = ['Hears', 'Shares'].map((mark, height) => ({ mark, height }));
 const column = (name: string): Table['columns'][number] => ({
-	name, code: '', wording: '', within: null, depth: 0, has_parts: false, pieces: 1, is_asked: name === 'Reading', lacking: 0, counts: [0, 0, 0, 0]
+	name, code: '', wording: '', within: null, depth: 0, has_parts: false, pieces: 1, is_asked: name === 'Reading', lacking: 0, counts: [0, 0, 0, 0], own_levels: null
 }); // prettier-ignore
 const cell = (mark: string | null) => ({ mark, computed: mark, by_hand: false, from_parts: false, heights: mark ? [0.5] : [] }); // prettier-ignore
 const row = (id: number, given_name: string, ...marks: (string | null)[]) => ({
@@ -62,7 +63,11 @@ describe('the table of levels', () => {
 	beforeEach(() => {
 		[set, problems] = [[], []];
 		render(LevelTable, {
-			table,
+			table: {
+				...table,
+				columns: [...table.columns, { ...column('Singing'), counts: [1, 2], own_levels: HEARD }],
+				rows: table.rows.map((row) => ({ ...row, cells: [...row.cells, cell('Hears')] }))
+			},
 			nameOf: (row: Table['rows'][number]) => row.given_name,
 			onlook: () => undefined,
 			onhead: () => undefined,
@@ -94,6 +99,18 @@ describe('the table of levels', () => {
 		await user.click(at(/^Ben, Reading/));
 		await user.keyboard('{Shift>}{ArrowDown}{/Shift}{Control>}d{/Control}');
 		expect(set.pop()).toEqual([{ student: 3, standard: 'Reading', mark: 'Nearly' }]);
+	});
+
+	it('has of a standard the levels that are its own', async () => {
+		expect(screen.queryByRole('img', { name: '1 Hears, 2 Shares' })).not.toBeNull();
+		await user.click(at(/^Ada, Singing: Hears/));
+		await user.keyboard('2{Enter}s');
+		expect(set.flat().map(({ mark }) => mark)).toEqual(['Shares', 'Shares']);
+		// What would be one level in one column and none in the other is none.
+		await user.click(at(/^Cleo, Reading/));
+		await user.keyboard('{Shift>}{ArrowRight}{/Shift}n');
+		expect(problems).toEqual(['n is none of the levels of Singing: Hears, Shares.']);
+		expect(set).toHaveLength(2);
 	});
 
 	it('says what is no level, and what could be several', async () => {

@@ -7,7 +7,7 @@
 	import { thisClass } from '$lib/class/thisClass';
 	import { counted } from '$lib/words/plurals';
 	import LensFrame from '../lens/LensFrame.svelte';
-	import type { Table } from './levels';
+	import { levelsOf, type Table } from './levels';
 
 	let {
 		table,
@@ -22,7 +22,7 @@
 	const at = (mark: string | null) => table.rows.filter((row) => row.cells[place]?.mark === mark);
 	/** From the lowest: those one would bring together first. */
 	const groups = $derived([
-		...table.levels.map(({ mark }) => [mark, at(mark)] as const),
+		...(column ? levelsOf(table, column) : []).map(({ mark }) => [mark, at(mark)] as const),
 		['no level yet', at(null)] as const
 	]);
 

@@ -26,6 +26,14 @@ export function within(table: Table, branch: string): Table {
 	};
 }
 
+/** The levels of a standard: its own, or those of the table. */
+export function levelsOf(
+	table: Pick<Table, 'levels'>,
+	column: Table['columns'][number]
+): readonly Shapes['LevelOfScaleOut'][] {
+	return column.own_levels ?? table.levels;
+}
+
 /**
  * The level that a text stands for: by its first letters, or by its number from the lowest; an empty text, or a hyphen, is
  * none, so that what the evidence says holds again. Undefined where it could be several, null where it is none of them.

@@ -1,6 +1,7 @@
 /** How large the grid's rows and columns are, which of them are drawn, and where they are scrolled to. */
 import type { Shapes } from '$lib/api/client';
 import type { Work } from '$lib/class/entering.svelte';
+import { allMarks } from '$lib/class/levels';
 import type { View } from '$lib/class/view';
 import { breadth, wide } from '$lib/ui/wide';
 import type { Cell } from '$lib/class/entering.svelte';
@@ -42,7 +43,7 @@ export class Measures {
 	/** Levels that are words have room, and an assignment that is shown alone is easy to touch. */
 	readonly #least = $derived.by(() => {
 		const alone = this.look().isAlone ? Math.min(ALONE, this.width - this.left) : 0;
-		return Math.max(COLUMN, wide(this.grid.levels?.marks ?? []) + 6, alone);
+		return Math.max(COLUMN, wide(allMarks(this.grid.levels)) + 6, alone);
 	});
 
 	#worksBefore: Work[] = [];

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Shapes } from '$lib/api/client';
+import { allMarks } from '$lib/class/levels';
 import { linesOf, meantBy, partsOf, textOf } from './parts';
 
 const level = (name: string, points: string) => ({ id: name, name, points, wording: '' });
@@ -17,7 +18,7 @@ const column = {
 	standards: ['Maps', 'Talk'],
 	standard_points: { Talk: '6' }
 } as unknown as Shapes['ColumnOut'];
-const parts = partsOf(column, { marks: ['Beyond', 'Begun', 'Bare'], out_of: '4' });
+const parts = partsOf(column, { marks: ['Beyond', 'Begun', 'Bare'], out_of: '4', own: {} });
 const [score, sketch, maps, talk] = parts as [
 	(typeof parts)[0],
 	(typeof parts)[0],
@@ -34,6 +35,13 @@ it('opens work to its score, its criteria and its standards, as they stand in a 
 	]);
 	const cell = { text: '17', levels: [2], standards: ['Begun', '5'] } as unknown as Shapes['CellOut'];
 	expect(parts.map((part) => textOf(cell, part, column))).toEqual(['17', 'Rich', 'Begun', '5']);
+});
+
+it('gives a standard the levels that are its own', () => {
+	const own = { Maps: { marks: ['Leads', 'Hears'], out_of: '3' } };
+	const [, , maps] = partsOf(column, { marks: ['Beyond', 'Begun'], out_of: '4', own });
+	expect(maps).toMatchObject({ outOf: '3', levels: [{ mark: 'Hears' }, { mark: 'Leads' }] });
+	expect(allMarks({ marks: ['Beyond', 'Hears'], out_of: '4', own })).toEqual(['Beyond', 'Hears', 'Leads']);
 });
 
 it('takes a level by as many letters as tell it from the others', () => {

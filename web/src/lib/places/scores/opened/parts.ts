@@ -3,6 +3,7 @@
  * the lines that enter some of them.
  */
 import type { Shapes } from '$lib/api/client';
+import { levelsFor } from '$lib/class/levels';
 import { readLevel } from '../by-standard/levels';
 
 export interface Part {
@@ -17,7 +18,8 @@ export interface Part {
 }
 
 export function partsOf(column: Shapes['ColumnOut'], levels: Shapes['LevelsOut'] | null): Part[] {
-	const marks = (levels?.marks ?? []).toReversed().map((mark) => ({ mark }));
+	const marksOf = (name: string) =>
+		(levelsFor(levels, name)?.marks ?? []).toReversed().map((mark) => ({ mark }));
 	const beside = [
 		...column.criteria.map((each) => ({
 			kind: 'criterion' as const,
@@ -28,8 +30,8 @@ export function partsOf(column: Shapes['ColumnOut'], levels: Shapes['LevelsOut']
 		...column.standards.map((name) => ({
 			kind: 'standard' as const,
 			name,
-			outOf: column.standard_points[name] ?? levels?.out_of ?? '',
-			levels: name in column.standard_points ? [] : marks
+			outOf: column.standard_points[name] ?? levelsFor(levels, name)?.out_of ?? '',
+			levels: name in column.standard_points ? [] : marksOf(name)
 		}))
 	];
 	const score = { kind: 'score' as const, name: 'Score', outOf: column.points, levels: [] };
