@@ -5,11 +5,14 @@ import time
 import urllib.error
 import urllib.request
 from pathlib import Path
+from urllib.parse import urlsplit
 
 import office
 from launch.places import PYTHON, ROOT, VENV
 from launch.processes import end, start
 from launch.say import stop
+
+WORKER_NICENESS = 10
 
 
 def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
@@ -89,8 +92,20 @@ def start_quiz(server: str, log: Path) -> subprocess.Popen[bytes]:
     return start(command, log, {"PYTHONPATH": f"{ROOT}:{ROOT / 'server'}"})
 
 
-def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
-    """The worker that makes documents in the background."""
+def queues_of(database_url: str) -> tuple[str, str]:
+    """The queues of a database's work: what is short, and what takes long (the settings name them so, too)."""
+    name = f"hoarfrost-{urlsplit(database_url).path.lstrip('/')}"
+    return name, f"{name}-long"
+
+
+def start_worker(
+    environment: dict[str, str], log: Path, *, short: bool = True, long: bool = True, processes: int = 1
+) -> subprocess.Popen[bytes]:
+    """A worker, which does what is to be done in the background: what is `short` (deliveries, notices), by the clock, too; what takes
+    `long` (report cards, large files); or both, in so many processes. People at their screens come before it.
+    """
+    names = queues_of(environment["HOARFROST_DATABASE_URL"])
+    beat = ["--beat", "--scheduler", "celery.beat:Scheduler"] if short else []
     command = [
         str(VENV / "bin" / "celery"),
         "--app",
@@ -98,14 +113,16 @@ def start_worker(environment: dict[str, str], log: Path) -> subprocess.Popen[byt
         "--workdir",
         str(ROOT / "server"),
         "worker",
+        "--queues",
+        ",".join(name for name, is_wanted in zip(names, (short, long), strict=True) if is_wanted),
         "--concurrency",
+        str(processes),
+        "--prefetch-multiplier",
         "1",
         "--without-gossip",
         "--without-mingle",
         "--loglevel",
         "WARNING",
-        "--beat",
-        "--scheduler",
-        "celery.beat:Scheduler",
+        *beat,
     ]
-    return start(command, log, environment)
+    return start(command, log, environment, niceness=WORKER_NICENESS)

@@ -15,9 +15,15 @@ from typing import TextIO
 from launch.places import RUN
 
 
-def start(command: list[str], log: Path, environment: Mapping[str, str] | None = None) -> subprocess.Popen[bytes]:
-    """Start a process in a session of its own that is told to end when this one dies, however it dies."""
+def start(
+    command: list[str], log: Path, environment: Mapping[str, str] | None = None, *, niceness: int = 0
+) -> subprocess.Popen[bytes]:
+    """Start a process in a session of its own that is told to end when this one dies, however it dies. The higher its `niceness` (0 to
+    19), the more it waits for others that want the processor, too.
+    """
     bound = [shutil.which("setpriv") or "setpriv", "--pdeathsig", "TERM"]
+    if niceness:
+        bound += ["nice", "-n", str(niceness)]
     log.parent.mkdir(parents=True, exist_ok=True)
     with log.open("ab") as out:
         return subprocess.Popen(

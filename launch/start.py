@@ -23,6 +23,8 @@ from launch.say import ask, say, stop
 from launch.supervise import Part, Supervisor
 
 MOST_PORT = 65_535
+MOST_LONG = 4
+"""At most so many report cards are made at a time, one on each processor."""
 
 
 def command_start(options: argparse.Namespace) -> int:
@@ -56,6 +58,22 @@ def command_start(options: argparse.Namespace) -> int:
         running.release()
 
 
+Begin = Callable[[str, Callable[[], subprocess.Popen[bytes]], Path], None]
+"""Begins a part by name, and keeps it running."""
+
+
+def _begin_workers(begin: Begin, environment: dict[str, str]) -> None:
+    """One worker of what is short, and one of what takes long, so that nobody's mail waits for two hundred report cards."""
+    log, long_log = RUN / "worker.log", RUN / "long-worker.log"
+    begin("worker", lambda: start_worker(environment, log, long=False), log)
+    processes = min(os.cpu_count() or 1, MOST_LONG)
+    begin(
+        "worker of what takes long",
+        lambda: start_worker(environment, long_log, short=False, processes=processes),
+        long_log,
+    )
+
+
 def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
     """Run all parts, on a private database or else on the one that the environment names."""
     # From here on a signal ends what was started, in order.
@@ -81,7 +99,7 @@ def _run_parts(port: int, database: Database | None, *, demo: bool) -> None:
         environment.setdefault("HOARFROST_ADDRESS", os.environ.get("HOARFROST_ADDRESS", f"http://127.0.0.1:{port}"))
         migrate(database, environment)
         begin("server", lambda: start_server(port, environment, RUN / "server.log"), RUN / "server.log")
-        begin("worker", lambda: start_worker(environment, RUN / "worker.log"), RUN / "worker.log")
+        _begin_workers(begin, environment)
         if demo:
             provider = free_port()
             begin("sign-in provider", lambda: start_identity(provider, RUN / "identity.log"), RUN / "identity.log")

@@ -19,7 +19,6 @@ from school.calendar import local
 from school.models import Heartbeat, School
 from sending.models import sending_of
 
-WORKER = "worker"
 SILENT = datetime.timedelta(minutes=2)
 """A worker that was not seen for so long does not run: it says every 20 s that it does."""
 LITTLE_ROOM = 1024 * 1024 * 1024
@@ -97,11 +96,18 @@ def _broker() -> Check:
 
 
 def _worker() -> Check:
-    seen = Heartbeat.objects.filter(name=WORKER).first()
-    if seen is None or timezone.now() - seen.at > SILENT:
-        words = "was never seen" if seen is None else f"was last seen {_ago(timezone.now() - seen.at)} ago"
-        return Check.wrong("worker", f"The worker {words}: report cards, mail to families and deliveries wait.")
-    return Check.well("worker", "The worker runs.")
+    """Whether somebody does what is short, and what takes long; it may be one worker."""
+    seen = {each.name: each.at for each in Heartbeat.objects.all()}
+    problems = []
+    for name, which, waiting in (
+        (Heartbeat.WORKER, "The worker", "mail to families and deliveries wait"),
+        (Heartbeat.LONG, "The worker of what takes long", "report cards and large files wait"),
+    ):
+        at = seen.get(name)
+        if at is None or timezone.now() - at > SILENT:
+            words = "was never seen" if at is None else f"was last seen {_ago(timezone.now() - at)} ago"
+            problems.append(f"{which} {words}: {waiting}.")
+    return Check.wrong("worker", " ".join(problems)) if problems else Check.well("worker", "The worker runs.")
 
 
 def _mail(school: School) -> Check:

@@ -4,6 +4,7 @@ from pathlib import Path
 
 import environ
 from csp.constants import NONE, SELF
+from kombu import Queue
 
 from hoarfrost.page import read_page
 
@@ -179,6 +180,12 @@ TIME_ZONE = "UTC"
 CELERY_BROKER_URL = env.str("HOARFROST_BROKER_URL", default="")
 # Several installations may share a broker.
 CELERY_TASK_DEFAULT_QUEUE = f"hoarfrost-{DATABASES['default']['NAME']}"
+# What takes minutes waits by itself, so that a worker of its own may do it and nothing short waits behind it. Who names no queue does
+# both.
+CELERY_LONG_QUEUE = f"{CELERY_TASK_DEFAULT_QUEUE}-long"
+CELERY_TASK_QUEUES = [Queue(CELERY_TASK_DEFAULT_QUEUE), Queue(CELERY_LONG_QUEUE)]
+CELERY_TASK_ROUTES = {name: {"queue": CELERY_LONG_QUEUE} for name in ("reports.make_documents", "people.drafts")}
+CELERY_WORKER_PREFETCH_MULTIPLIER = 1
 CELERY_TASK_IGNORE_RESULT = True
 CELERY_TASK_ACKS_LATE = True
 CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True

@@ -1,7 +1,7 @@
 """Documents made in the background: asked for, made piece by piece with progress, and fetched when done.
 
-What was asked for is kept in the database; the broker only wakes the worker, which also looks by itself now and then
-(see `school.lease`).
+Many report cards are made in parts, by as many workers as there are, and joined by the one that finds all parts there. What was asked
+for is kept in the database; the broker only wakes the worker, which also looks by itself now and then (see `school.lease`).
 """
 
 import io
@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Exists, OuterRef, QuerySet, Sum
 from exchange.download import file_name
 from exchange.gradebook import gradebook_text
 from school import worker_queue
@@ -26,15 +27,21 @@ from reports import sheets
 from reports.card_schemas import CardOut, WantedIn
 from reports.cards import card_of, posted_of
 from reports.letters import letter_pages
-from reports.models import Document, DocumentPiece, DocumentState
+from reports.models import Document, DocumentPart, DocumentPiece, DocumentState
+from reports.pdf_parts import joined
 from reports.printing import as_pdf, card_pages
 
 KEPT = 20
 """Documents kept for a person; older ones make room."""
 
+CARDS_IN_PART = 10
+MOST_WOKEN = 8
+"""So many workers are told of a document at most; further ones find its parts by themselves."""
+
 PIECE = 1024 * 1024
 """Bytes of a file that are kept in one row."""
 
+PROBLEM = "It could not be made. Ask for it again; if that does not help, tell whoever runs Hoarfrost here."
 TASK = "reports.make_documents"
 log = logging.getLogger(__name__)
 
@@ -68,51 +75,123 @@ def ask_for(
             "paper": wanted.paper or school.paper,
         },
     )
+    parts = _part(document) if wanted.kind == "cards" else 0
     old = person.documents.order_by("-id").values_list("pk", flat=True)[KEPT:]
     Document.objects.filter(pk__in=list(old)).delete()
-    transaction.on_commit(wake)
+    transaction.on_commit(lambda: wake(parts))
     return document
 
 
-def wake() -> None:
-    """Tell the worker that something waits. One that cannot be told finds it when it starts."""
-    worker_queue.wake(TASK)
+def _part(document: Document) -> int:
+    """Divide report cards among parts, in the order of the names. Gives how many there are: none where one worker does them at once."""
+    students = [each.pk for each in _ordered(document.wanted["students"])]
+    if len(students) <= CARDS_IN_PART:
+        return 0
+    parts = [students[begin : begin + CARDS_IN_PART] for begin in range(0, len(students), CARDS_IN_PART)]
+    DocumentPart.objects.bulk_create(
+        DocumentPart(document=document, place=place, students=each, total=len(each)) for place, each in enumerate(parts)
+    )
+    return len(parts)
+
+
+def _ordered(students: Sequence[int]) -> list[Student]:
+    found = Student.objects.filter(pk__in=students).select_related("school")
+    return sorted(found, key=lambda each: (each.family_name, each.given_name, each.number))
+
+
+def wake(parts: int = 0) -> None:
+    """Tell workers that something waits, one for each of its parts. One that cannot be told finds it when it starts."""
+    for _ in range(min(max(parts, 1), MOST_WOKEN)):
+        worker_queue.wake(TASK)
 
 
 def make_waiting() -> int:
-    """Make every document that waits, one after another. Gives how many."""
+    """Make every document and part that waits, one after another. Gives how many documents were made.
+
+    Documents whose parts are all there come before parts, so that one that is nearly done does not wait for one that begins.
+    """
     made = 0
-    while (document := take(Document.objects.all(), DocumentState.WAITING, DocumentState.BEING_MADE)) is not None:
-        _make(document)
-        made += 1
-    return made
+    while True:
+        if (document := take(_whole(), DocumentState.WAITING, DocumentState.BEING_MADE)) is not None:
+            _make(document)
+            made += 1
+        elif (part := take(DocumentPart.objects.all(), DocumentState.WAITING, DocumentState.BEING_MADE)) is not None:
+            _make_part(part)
+        else:
+            return made
+
+
+def _whole() -> QuerySet[Document]:
+    """The documents that have no parts, or all of them."""
+    lacking = DocumentPart.objects.filter(document=OuterRef("pk")).exclude(state=DocumentState.DONE)
+    return Document.objects.filter(~Exists(lacking))
 
 
 def _make(document: Document) -> None:
     try:
         refuse_spent(document)
-        content = _Making(document).content()
-        _keep(document, content)
+        parts = [bytes(each) for each in document.parts.values_list("content", flat=True)]
+        _keep(document, _joined(document, parts) if parts else _Making(document, document).content())
     except LeaseLost:
         log.warning("Document %s is made by another worker by now", document.pk)
     except Exception:
         log.exception("Document %s could not be made", document.pk)
-        problem = "It could not be made. Ask for it again; if that does not help, tell whoever runs Hoarfrost here."
         with suppress(LeaseLost):
-            end(document, state=DocumentState.FAILED, problem=problem)
+            end(document, state=DocumentState.FAILED, problem=PROBLEM)
+
+
+def _make_part(part: DocumentPart) -> None:
+    document = part.document
+    try:
+        refuse_spent(part)
+        Document.objects.filter(pk=document.pk, state=DocumentState.WAITING).update(state=DocumentState.BEING_MADE)
+        end(part, state=DocumentState.DONE, content=_Making(document, part, part.students).content())
+    except LeaseLost:
+        log.warning("Part %s of document %s is made by another worker by now", part.place, document.pk)
+    except Exception:
+        log.exception("Part %s of document %s could not be made", part.place, document.pk)
+        with suppress(LeaseLost), transaction.atomic():
+            end(part, state=DocumentState.FAILED)
+            Document.objects.filter(pk=document.pk).update(state=DocumentState.FAILED, problem=PROBLEM)
+            document.parts.all().delete()
 
 
 @transaction.atomic
 def _keep(document: Document, content: bytes) -> None:
     """Keep a file that was made, in pieces."""
     end(document, state=DocumentState.DONE, done=document.total, size=len(content))
+    document.parts.all().delete()
     for place, begin in enumerate(range(0, len(content), PIECE)):
         DocumentPiece.objects.create(document=document, place=place, content=content[begin : begin + PIECE])
 
 
+def _joined(document: Document, parts: Sequence[bytes]) -> bytes:
+    """The files of a document's parts as one."""
+    if not document.wanted["packed"]:
+        return joined(parts)
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as whole:
+        for each in parts:
+            with zipfile.ZipFile(io.BytesIO(each)) as part:
+                for name in part.namelist():
+                    whole.writestr(name, part.read(name))
+    return out.getvalue()
+
+
 @dataclass(frozen=True)
 class _Making:
+    """A document that is made, or of its report cards those of some students; `work` is what the worker holds a lease of."""
+
     document: Document
+    work: Document | DocumentPart
+    cards_of: Sequence[int] | None = None
+
+    def _step(self) -> None:
+        """A piece is done. Raises LeaseLost."""
+        go_on(self.work)
+        if isinstance(self.work, DocumentPart):
+            done = self.document.parts.aggregate(done=Sum("done"))["done"]
+            Document.objects.filter(pk=self.document.pk).update(done=done)
 
     @property
     def wanted(self) -> dict[str, Any]:
@@ -150,7 +229,7 @@ class _Making:
         chosen = set(self.wanted["students"])
         for student in (each for each in loaded.plan.students if each.pk in chosen):
             yield letter_pages(loaded, student, term, self.wanted["paper"])
-            go_on(self.document)
+            self._step()
 
     def _class(self) -> LoadedClass:
         return load_class(SchoolClass.objects.whole().get(pk=self.wanted["class"]))
@@ -162,20 +241,19 @@ class _Making:
             for school_class in classes_of(term).whole():
                 text = gradebook_text(load_class(school_class), naming)
                 archive.writestr(f"{file_name(str(school_class))} {school_class.pk}.json", text)
-                go_on(self.document)
+                self._step()
         return out.getvalue()
 
     def _each_card(self, term: Term) -> list[CardOut]:
-        students = Student.objects.filter(pk__in=self.wanted["students"]).select_related("school")
+        students = self.wanted["students"] if self.cards_of is None else self.cards_of
         terms = list(Term.objects.filter(year=term.year_id).order_by("position"))
-        grades = posted_of(self.wanted["students"], self.wanted["classes"])
-        ordered = sorted(students, key=lambda each: (each.family_name, each.given_name, each.number))
-        return [card_of(each, grades.get(each.pk, []), term, terms) for each in ordered]
+        grades = posted_of(students, self.wanted["classes"])
+        return [card_of(each, grades.get(each.pk, []), term, terms) for each in _ordered(students)]
 
     def _cards(self, term: Term) -> Iterator[Layout]:
         for card in self._each_card(term):
             yield card_pages(card, self.wanted["design"], self.wanted["paper"])
-            go_on(self.document)
+            self._step()
 
     def _zip(self, term: Term) -> bytes:
         out = io.BytesIO()
@@ -185,7 +263,7 @@ class _Making:
                 archive.writestr(
                     f"{file_name(card.student)} {card.number}.pdf", as_pdf([pages], f"{card.student}, {card.term}")
                 )
-                go_on(self.document)
+                self._step()
         return out.getvalue()
 
 

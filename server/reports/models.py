@@ -174,6 +174,20 @@ class Document(Leased):
     at = models.DateTimeField()
 
 
+class DocumentPart(Leased):
+    """A part of a large document, which any worker makes: a few students' report cards as a file of its own, until all are joined."""
+
+    document = models.ForeignKey(Document, on_delete=models.CASCADE, related_name="parts")
+    place = models.PositiveIntegerField()
+    students = models.JSONField()
+    state = models.CharField(max_length=12, choices=DocumentState.choices, default=DocumentState.WAITING)
+    content = models.BinaryField()
+
+    class Meta:
+        ordering: ClassVar = ["place"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["document", "place"], name="one_part_a_place")]
+
+
 class DocumentPiece(models.Model):
     """A stretch of a document's file: in one row a large one would be more than the database takes in a packet."""
 

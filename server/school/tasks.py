@@ -1,10 +1,12 @@
 """What the worker does for the school by itself (see the settings)."""
 
+from collections.abc import Iterable
 from contextlib import suppress
 from typing import Any
 
 from celery import shared_task
 from celery.signals import worker_ready
+from django.conf import settings
 from django.db import OperationalError, close_old_connections
 from django.utils import timezone
 
@@ -24,16 +26,20 @@ EVERY = 20.0
 """Seconds between two signs of life."""
 
 
-def heartbeat() -> None:
-    """Say that the worker runs. A database that is away is no reason to stop: it is said again."""
+def heartbeat(names: Iterable[str]) -> None:
+    """Say of what a worker runs (`Heartbeat`). A database that is away is no reason to stop: it is said again."""
     close_old_connections()
     with suppress(OperationalError):
-        Heartbeat.objects.update_or_create(name="worker", defaults={"at": timezone.now()})
+        for name in names:
+            Heartbeat.objects.update_or_create(name=name, defaults={"at": timezone.now()})
 
 
 @worker_ready.connect
 def begin(sender: Any = None, **_: Any) -> None:
     """From now on say so, also while a long task is on the way: the worker's own clock does, not what it works at."""
-    heartbeat()
-    if sender is not None:
-        sender.timer.call_repeatedly(EVERY, heartbeat)
+    if sender is None:
+        return
+    of_queues = {settings.CELERY_TASK_DEFAULT_QUEUE: Heartbeat.WORKER, settings.CELERY_LONG_QUEUE: Heartbeat.LONG}
+    names = [of_queues[name] for name in sender.app.amqp.queues.consume_from if name in of_queues]
+    heartbeat(names)
+    sender.timer.call_repeatedly(EVERY, heartbeat, (names,))

@@ -27,6 +27,7 @@ PARTS = {
     "exchange.CalendarAddress.person",
     "exchange.CalendarAddress.school_class",
     "exchange.CalendarAddress.student",
+    "reports.DocumentPart.document",
     "reports.DocumentPiece.document",
     "school.Guardianship.student",
     "school.Guardianship.person",

@@ -24,9 +24,10 @@ def _migrated(monkeypatch: Any) -> None:
     monkeypatch.setattr(installation, "_tables", lambda: installation.Check.well("database", "It answers."))
 
 
-def heartbeat() -> None:
-    """The worker says that it runs."""
-    Heartbeat.objects.update_or_create(name=installation.WORKER, defaults={"at": timezone.now()})
+def heartbeat(*names: str) -> None:
+    """Workers say that they run: of what is short and of what takes long, unless only some do."""
+    for name in names or (Heartbeat.WORKER, Heartbeat.LONG):
+        Heartbeat.objects.update_or_create(name=name, defaults={"at": timezone.now()})
 
 
 def found(world: World) -> dict[str, tuple[bool, str]]:
@@ -43,6 +44,12 @@ def test_it_is_ready_once_the_worker_was_seen_and_the_broker_answers(world: Worl
     Heartbeat.objects.update(at=timezone.now() - datetime.timedelta(minutes=5))
     assert world.client(None).get("/api/v1/ready").status_code == 503
     assert "was last seen 5 min ago" in found(world)["worker"][1]
+    # One of what is short alone does not make report cards.
+    heartbeat(Heartbeat.WORKER)
+    assert world.client(None).get("/api/v1/ready").status_code == 503
+    assert found(world)["worker"][1] == (
+        "The worker of what takes long was last seen 5 min ago: report cards and large files wait."
+    )
     heartbeat()
     settings.CELERY_BROKER_URL = "redis://127.0.0.1:9/0"
     assert world.client(None).get("/api/v1/ready").json()["parts"]["broker"] is False

@@ -12,6 +12,7 @@ from conftest import World, make_class, send
 from django.utils import timezone
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
+from pikepdf import Pdf
 from plans.models import Assignment, GradingScale
 from pypdf import PdfReader
 from school.lease import MOST_ATTEMPTS, take
@@ -20,7 +21,7 @@ from scores.book import load_class
 from scores.tests.test_entering import enter, entry
 
 from reports import documents
-from reports.models import Document, DocumentState
+from reports.models import Document, DocumentPart, DocumentState
 from reports.tests.test_reports import comment, override, post
 
 
@@ -195,6 +196,81 @@ def test_a_document_is_its_persons_own_and_survives_a_stopped_worker(posted: Wor
     documents._make(stopped)
     assert posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content == content
     assert Document.objects.get().state == "done"
+
+
+def part_cards(world: World, monkeypatch: Any, **body: Any) -> Any:
+    """Report cards of everybody, asked for in parts of one card; and each of them, as one worker takes it up."""
+    monkeypatch.setattr(documents, "CARDS_IN_PART", 1)
+    return ask(world, kind="cards", students=[each.pk for each in world.students], **body).json()
+
+
+def take_part() -> DocumentPart:
+    found = take(DocumentPart.objects.all(), DocumentState.WAITING, DocumentState.BEING_MADE)
+    assert found is not None
+    return found
+
+
+def progress_of(world: World, document: Any) -> tuple[str, int]:
+    found = world.client("teacher").get(f"/api/v1/documents/{document['id']}").json()
+    return found["state"], found["done"]
+
+
+def test_many_cards_are_made_in_parts_by_several_workers_and_each_once(posted: World, monkeypatch: Any) -> None:
+    whole = made(posted, kind="cards", students=[each.pk for each in posted.students])
+    document = part_cards(posted, monkeypatch)
+    # Two workers each have a part; one of them dies, and its part is made anew by the other.
+    first, second, third = take_part(), take_part(), take_part()
+    documents._make_part(second)
+    assert progress_of(posted, document) == ("being made", 1)
+    documents._make_part(third)
+    assert documents.make_waiting() == 0, "the first is still at it"
+    DocumentPart.objects.filter(pk=first.pk).update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
+    assert documents.make_waiting() == 1
+    assert progress_of(posted, document) == ("done", 3)
+    content = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content
+    # It was only slow, and changes nothing.
+    documents._make_part(first)
+    assert posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content == content
+    assert pages(content) == pages(whole)
+    assert not DocumentPart.objects.exists()
+
+
+def reading(content: bytes) -> tuple[list[Any], ...]:
+    """What a screen reader has of a file: each page's elements by their kind, its headings with their pages, title and language."""
+    with Pdf.open(io.BytesIO(content)) as pdf:
+        places = {page.objgen: place for place, page in enumerate(pdf.pages)}
+        keys = pdf.Root.StructTreeRoot.ParentTree.Nums
+        by_key = {int(keys[place]): keys[place + 1] for place in range(0, len(keys), 2)}
+        elements = [(str(each.S), places[each.Pg.objgen]) for each in pdf.Root.StructTreeRoot.K[0].K]
+        on_pages = [[str(each.S) for each in by_key[int(page.StructParents)]] for page in pdf.pages]
+        with pdf.open_outline() as outline:
+            headings = [(each.title, places[each.destination[0].objgen]) for each in outline.root]  # type: ignore[index]
+        return elements, on_pages, headings, [str(pdf.Root.Lang), str(pdf.docinfo["/Title"])]
+
+
+def test_joined_parts_are_read_aloud_as_one_file_is(posted: World, monkeypatch: Any) -> None:
+    whole = made(posted, kind="cards", students=[each.pk for each in posted.students])
+    document = part_cards(posted, monkeypatch)
+    documents.make_waiting()
+    content = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content
+    assert reading(content) == reading(whole)
+
+
+def test_parts_of_a_zip_make_one_zip_and_one_that_fails_ends_the_document(posted: World, monkeypatch: Any) -> None:
+    document = part_cards(posted, monkeypatch, packed=True)
+    documents.make_waiting()
+    content = posted.client("teacher").get(f"/api/v1/documents/{document['id']}/file").content
+    with zipfile.ZipFile(io.BytesIO(content)) as archive:
+        assert len(archive.namelist()) == 3
+    document = part_cards(posted, monkeypatch)
+    for _ in range(MOST_ATTEMPTS):
+        assert take_part() is not None
+        DocumentPart.objects.update(leased_until=timezone.now() - datetime.timedelta(seconds=1))
+        DocumentPart.objects.exclude(attempts=0).update(state="being made")
+        DocumentPart.objects.filter(attempts=0).delete()
+    documents.make_waiting()
+    assert progress_of(posted, document)[0] == "failed"
+    assert documents.make_waiting() == 0
 
 
 def test_what_ends_its_worker_again_and_again_is_given_up(posted: World) -> None:
