@@ -49,8 +49,9 @@ def main() -> None:
         # The night's run is what is measured, when it is measured.
         SchoolSending.objects.update(last_night=here.school.now().date(), hour=23)
         stack.start_office()
-        stack.start_worker()
-        second = start_worker(stack.environment, RUN / f"{stack.name}-second-worker.log")
+        # As `start` does it: what is short, and what takes long by two processes.
+        stack.start_worker(long=False)
+        second = start_worker(stack.environment, RUN / f"{stack.name}-long-worker.log", short=False, processes=2)
 
         warm = Evening(stack.port)
         for _ in range(2):
@@ -96,7 +97,7 @@ def besides(stack: Stack, here: Any, term: int, students: list[int]) -> dict[str
 
     def cards() -> None:
         document = report.asked(term, students, "ledger", packed=False)
-        documents.wake()
+        documents.wake(documents.divide(document))
         until(lambda: Document.objects.filter(pk=document.pk, state="done").exists())
 
     def night() -> None:

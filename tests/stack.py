@@ -101,11 +101,13 @@ class Stack:
     def start(self) -> None:
         self.server = start_server(self.port, self.environment, RUN / f"{self.name}-server.log")
 
-    def start_worker(self) -> None:
-        """What makes documents in the background; few tests need it. One that an earlier test left ends."""
+    def start_worker(self, *, long: bool = True) -> None:
+        """What is done in the background, unless told so without what takes `long`; few tests need it. One that an earlier test left
+        ends.
+        """
         if self.worker is not None:
             end(self.worker)
-        self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log")
+        self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log", long=long)
 
     def start_office(self) -> str:
         """The register that stands in for a real one, with nothing but what the demo sent it; gives its address."""

@@ -34,7 +34,7 @@ from reports.printing import as_pdf, card_pages
 KEPT = 20
 """Documents kept for a person; older ones make room."""
 
-CARDS_IN_PART = 10
+CARDS_IN_PART = 20
 MOST_WOKEN = 8
 """So many workers are told of a document at most; further ones find its parts by themselves."""
 
@@ -75,14 +75,14 @@ def ask_for(
             "paper": wanted.paper or school.paper,
         },
     )
-    parts = _part(document) if wanted.kind == "cards" else 0
+    parts = divide(document) if wanted.kind == "cards" else 0
     old = person.documents.order_by("-id").values_list("pk", flat=True)[KEPT:]
     Document.objects.filter(pk__in=list(old)).delete()
     transaction.on_commit(lambda: wake(parts))
     return document
 
 
-def _part(document: Document) -> int:
+def divide(document: Document) -> int:
     """Divide report cards among parts, in the order of the names. Gives how many there are: none where one worker does them at once."""
     students = [each.pk for each in _ordered(document.wanted["students"])]
     if len(students) <= CARDS_IN_PART:
