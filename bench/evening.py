@@ -106,7 +106,7 @@ def besides(stack: Stack, here: Any, term: int, students: list[int]) -> dict[str
 
     def backup() -> None:
         made = RUN / f"{stack.name}.sql"
-        stack._client("mariadb-dump", stdout=made)
+        stack.dump(made)
         made.unlink()
 
     return {"200 report cards": cards, "5,000 lines to the register": night, "saving the database": backup}

@@ -16,6 +16,7 @@ from launch.tools import (
     command_bench,
     command_check,
     command_demo,
+    command_release,
     command_school,
     command_shots,
     command_workbook,
@@ -157,6 +158,13 @@ def parser() -> argparse.ArgumentParser:
     making.add_argument("book", metavar="BOOK.json")
     making.add_argument("out", metavar="OUT.xlsx")
     command("shots", command_shots, "take the pictures in docs/screenshots from the demo")
+    releasing = command(
+        "release",
+        command_release,
+        "keep this version's demo, which later ones have to take over",
+        "Once a version goes out.",
+    )
+    releasing.add_argument("name", metavar="NAME")
     command("client", command_client, "make the typed client of the API anew", "After each change of the API.")
     commands.add_parser("compute", help=COMPUTE)
     return all_of_it

@@ -12,7 +12,7 @@ from launch.places import PYTHON, ROOT, VENV
 from launch.processes import end, start
 from launch.say import stop
 
-WORKER_NICENESS = 10
+WORKER_NICENESS = 15
 
 
 def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:

@@ -9,6 +9,7 @@ import socket
 import subprocess
 import time
 from collections.abc import Mapping
+from contextlib import suppress
 from pathlib import Path
 from typing import TextIO
 
@@ -22,11 +23,9 @@ def start(
     19), the more it waits for others that want the processor, too.
     """
     bound = [shutil.which("setpriv") or "setpriv", "--pdeathsig", "TERM"]
-    if niceness:
-        bound += ["nice", "-n", str(niceness)]
     log.parent.mkdir(parents=True, exist_ok=True)
     with log.open("ab") as out:
-        return subprocess.Popen(
+        begun = subprocess.Popen(
             [*bound, *command],
             stdin=subprocess.DEVNULL,
             stdout=out,
@@ -34,6 +33,12 @@ def start(
             start_new_session=True,
             env={**os.environ, **(environment or {})},
         )
+    if niceness:
+        os.setpriority(os.PRIO_PROCESS, begun.pid, niceness)
+        # Where the kernel shares the processor among sessions first, a process is only nice to others of its own.
+        with suppress(OSError):
+            Path(f"/proc/{begun.pid}/autogroup").write_text(str(niceness), encoding="ascii")
+    return begun
 
 
 def end(process: subprocess.Popen[bytes], seconds: float = 30) -> None:

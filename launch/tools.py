@@ -80,6 +80,12 @@ def command_shots(_: argparse.Namespace) -> int:
     return _with_database([str(PYTHON), "-m", "pytest", "-q", "tests/shots.py"])
 
 
+def command_release(options: argparse.Namespace) -> int:
+    """The demo of this version, kept for the test of those that come after."""
+    install(testing=True)
+    return _with_database([str(PYTHON), "-m", "tests.release", options.name])
+
+
 def _with_database(command: list[str]) -> int:
     """Run something that needs the testing database."""
     database, broker = Database("test-db"), Broker("test-broker")

@@ -69,6 +69,22 @@ class Stack:
             self._fill_once(RUN / f"test-filled-{run}-{'demo' if self.demo else 'empty'}.sql")
         self.start()
 
+    def take_over(self, dump: bytes) -> None:
+        """A database as a dump has it, brought to this version."""
+        self._sql(f"DROP DATABASE IF EXISTS {self.name}")
+        self._sql(f"CREATE DATABASE {self.name}")
+        path = RUN / f"{self.name}-dump.sql"
+        path.write_bytes(dump)
+        try:
+            self._client("mariadb", stdin=path)
+        finally:
+            path.unlink()
+        self.manage("migrate", "--verbosity=0", "--skip-checks")
+
+    def dump(self, path: Path) -> None:
+        """Write the database into a file."""
+        self._client("mariadb-dump", stdout=path)
+
     def _fill(self) -> None:
         self.manage("migrate", "--verbosity=0", "--skip-checks")
         if self.demo:
@@ -83,7 +99,7 @@ class Stack:
                 return
             self._fill()
             made = dump.with_suffix(".part")
-            self._client("mariadb-dump", stdout=made)
+            self.dump(made)
             made.rename(dump)
 
     def _client(self, command: str, *, stdin: Path | None = None, stdout: Path | None = None) -> None:

@@ -168,3 +168,14 @@ def test_the_broker_wakes_who_listens_and_leaves_nothing_behind() -> None:
         broker.stop()
     assert broker.process is not None
     assert broker.process.poll() is not None
+
+
+def test_what_waits_for_others_does_so_beyond_its_own_session(tmp_path: Path) -> None:
+    begun = start(["sleep", "60"], tmp_path / "log", niceness=15)
+    try:
+        assert os.getpriority(os.PRIO_PROCESS, begun.pid) == 15
+        group = Path(f"/proc/{begun.pid}/autogroup")
+        # A kernel may share the processor without looking at sessions.
+        assert not group.exists() or group.read_text(encoding="ascii").split()[-2:] == ["nice", "15"]
+    finally:
+        end(begun)

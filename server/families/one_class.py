@@ -18,6 +18,7 @@ from reports.models import PostedGrade
 from reports.posted import posted_numbers, seen_by_family
 from reports.standing import day_text
 from school.calendar import local
+from school.language import language
 from school.models import SchoolClass, Sees, Student, Term
 from scores.book import LoadedClass, ScoreRow
 from scores.class_cache import cached_of_class
@@ -266,6 +267,7 @@ class SeenClass:
             withheld.values(),
             [named for each in markless for named in (each.pk, each.name)],
             with_mark=with_mark[posted.posting.term_id],
+            said=posted.working_words.get(language(), {}),
         )
 
     def _headline(self, percent: str | None) -> str:
@@ -434,8 +436,10 @@ class SeenClass:
 
 
 def class_through_family_eyes(loaded: LoadedClass, student: Student, term: Term) -> FamilyClassOut:
-    """What a student's family sees of a class in a term: reports only where none of the guardians sees more."""
-    seen = [each.seen for each in student.guardianships.all()]
+    """What a student's family sees of a class in a term: reports only where none of the guardians sees more. Where they see nothing, the
+    family is the student alone.
+    """
+    seen = [each.seen for each in student.guardianships.all() if each.seen != Sees.NONE]
     reports_only = bool(seen) and Sees.ALL not in seen
     facts = facts_of(loaded.plan.school_class)
     return SeenClass(loaded, student, term, PostedFor(student), facts, reports_only=reports_only).out()

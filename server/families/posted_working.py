@@ -1,11 +1,12 @@
 """A posted working through a family's eyes: without what it is not shown (R14.4 to R14.8)."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from typing import Any
 
+from django.utils.translation import gettext as _
 from scores.working_schemas import CategoryWorkingOut, LineOut, PartOut, WorkingOut
+from scores.working_words import reworded
 
-NOT_SHOWN = "not shown yet"
 _BY_HAND = "put in its place by hand"
 
 
@@ -18,13 +19,14 @@ def for_families(
     markless_parts: Collection[int | str],
     *,
     with_mark: bool,
+    said: Mapping[str, str],
 ) -> WorkingOut:
     """What a family sees of a working as it was posted.
 
     Pieces that are `hidden` are named without their numbers, and so is every sum from which one could be reckoned: of its
     category, and what categories weigh and add, for these can be taken from the whole. The same goes for parts whose own
     term is withheld; `markless_parts` (by number and name) are told without a mark. What was posted before lines said their
-    assignment, and parts their term, is known by name.
+    assignment, and parts their term, is known by name. `said` is what it says in the family's language, by its words.
     """
 
     def is_hidden(line: LineOut) -> bool:
@@ -55,6 +57,7 @@ def for_families(
             ],
         }
     )
+    told = reworded(told, {**said, _BY_HAND: _("put in its place by hand")})
     lines = [*working.apart, *(line for each in working.categories for line in each.lines)]
     if not any(map(is_hidden, lines)) and not any(map(is_withheld, working.parts)):
         return told
@@ -62,8 +65,8 @@ def for_families(
         update={
             "exact": None,
             "sum": None,
-            "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in working.categories],
-            "apart": [_line(line, is_hidden=is_hidden(line)) for line in working.apart],
+            "categories": [_category(each, [is_hidden(line) for line in each.lines]) for each in told.categories],
+            "apart": [_line(line, is_hidden=is_hidden(line)) for line in told.apart],
             "parts": [_part(part, is_withheld=is_withheld(part)) for part in told.parts],
             "standards": [
                 _part(each, is_withheld=False).model_copy(update={"percent": None}) for each in told.standards
@@ -81,13 +84,13 @@ def _category(category: CategoryWorkingOut, hidden: list[bool]) -> CategoryWorki
         "lines": [_line(line, is_hidden=each) for line, each in zip(category.lines, hidden, strict=True)],
     }
     if any(hidden):
-        told |= {"words": f"some of it is {NOT_SHOWN}", "percent": None, "height": 0.0}
+        told |= {"words": _("some of it is not shown yet"), "percent": None, "height": 0.0}
     return category.model_copy(update=told)
 
 
 def _line(line: LineOut, *, is_hidden: bool) -> LineOut:
     if is_hidden:
-        return line.model_copy(update={"score": "", "words": NOT_SHOWN, "dropped": False, "adds": None})
+        return line.model_copy(update={"score": "", "words": _("not shown yet"), "dropped": False, "adds": None})
     return line.model_copy(update={"adds": None})
 
 

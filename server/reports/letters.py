@@ -5,7 +5,7 @@ from contextlib import nullcontext
 from typing import Any
 
 from school.language import in_language_of
-from school.models import Student, Term
+from school.models import Sees, Student, Term
 from scores.book import LoadedClass
 from weasyprint.document import Document as Layout
 
@@ -23,19 +23,27 @@ def letters_by(told: WhatFamiliesSee) -> None:
 
 
 def letter_pages(loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
-    """A letter to a student's family, with the alias under which the student stands on sheets."""
+    """A letter to a student's family, with the alias under which the student stands on sheets.
+
+    Where none of the guardians may see anything, because the school or a student of age lets them not, it is to the student alone.
+    """
     (told,) = _what_families_see
-    reader = student.guardians.exclude(language="").order_by("pk").first() or student.guardians.order_by("pk").first()
+    known = sorted(student.guardianships.select_related("person"), key=lambda each: (not each.person.language, each.pk))
+    seeing = [each.person for each in known if each.seen != Sees.NONE]
+    reader = student.person if known and not seeing else next(iter(seeing), None)
     with in_language_of(reader) if reader is not None else nullcontext():
-        return _laid_out(told, loaded, student, term, paper)
+        return _laid_out(told, loaded, student, term, paper, is_to_student=bool(known) and not seeing)
 
 
-def _laid_out(told: WhatFamiliesSee, loaded: LoadedClass, student: Student, term: Term, paper: str) -> Layout:
+def _laid_out(
+    told: WhatFamiliesSee, loaded: LoadedClass, student: Student, term: Term, paper: str, *, is_to_student: bool
+) -> Layout:
     school = student.school
     about = {
         "school": school,
         "logo": logo_of(school),
         "student": student,
+        "is_to_student": is_to_student,
         "seen": told(loaded, student, term),
         "term": term,
         "class_name": str(loaded.plan.school_class),

@@ -136,6 +136,8 @@ class PostedGrade(models.Model):
     levels = models.JSONField(default=dict)
     """The levels that went with it, by standard."""
     working = models.JSONField()
+    working_words = models.JSONField(default=dict)
+    """The words of the working in the other languages that families may choose, by language and by the words that it has."""
 
     class Meta:
         constraints: ClassVar = [models.UniqueConstraint(fields=["posting", "student"], name="once_a_posting")]

@@ -3,15 +3,20 @@
 import uuid
 from collections.abc import Collection, Sequence
 
+from django.conf import settings
 from django.db import IntegrityError, transaction
 from django.dispatch import Signal
+from django.utils.translation import override
 from gradecore.numbers import rational_text
 from plans.choices import in_words
 from school import acts, windows
+from school.language import CHOICES
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
 from scores.book import LoadedClass, load_class
 from scores.explaining import explained
+from scores.working_schemas import WorkingOut
+from scores.working_words import words_of
 
 from reports.checks import checks_of
 from reports.levels import own_scales, scale_marks
@@ -78,6 +83,7 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
     for student in chosen:
         comment = kept.comments.get(student.pk)
         result = loaded.gradebook.result(str(student.pk), str(term.pk))
+        working = explained(loaded, loaded.gradebook, student, term)
         grades.append(
             PostedGrade(
                 posting=posting,
@@ -90,12 +96,27 @@ def _post(loaded: LoadedClass, person: Person, term: Term, request: uuid.UUID, s
                 narrative=comment.narrative if comment else "",
                 by_standard=comment.by_standard if comment else {},
                 levels=shown[student.pk].levels,
-                working=explained(loaded, loaded.gradebook, student, term).model_dump(mode="json"),
+                working=working.model_dump(mode="json"),
+                working_words=_in_other_languages(loaded, student, term, working),
             )
         )
     PostedGrade.objects.bulk_create(grades)
     grades_posted.send(Posting, school_class=school_class, term=term, person=person)
     return len(grades)
+
+
+def _in_other_languages(
+    loaded: LoadedClass, student: Student, term: Term, working: WorkingOut
+) -> dict[str, dict[str, str]]:
+    """What a working says in the languages that families may choose beside the school's own, by language and by what it says."""
+    found = {}
+    for code in CHOICES:
+        if code != settings.LANGUAGE_CODE:
+            with override(code):
+                other = words_of(explained(loaded, loaded.gradebook, student, term))
+            pairs = zip(words_of(working), other, strict=True)
+            found[code] = {words: there for words, there in pairs if words != there}
+    return found
 
 
 def _refuse_if_held(student: Student, term: Term, held: Sequence[str]) -> None:

@@ -273,5 +273,5 @@ def test_a_part_whose_window_collects_no_marks_is_told_without_its_mark(world: W
     assert semester is not None
     working = explained(loaded := load_class(world.school_class), loaded.gradebook, world.students[0], semester)
     assert working.parts[0].mark == "C"
-    told = for_families(working, (), (), (), (), [world.term.pk], with_mark=True)
+    told = for_families(working, (), (), (), (), [world.term.pk], with_mark=True, said={})
     assert (told.parts[0].mark, told.parts[0].percent, told.mark) == (None, "73", "C")

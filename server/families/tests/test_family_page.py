@@ -5,6 +5,8 @@ from typing import Any
 
 from conftest import World, send
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import comment, post
 from school.revisions import count_class
@@ -166,7 +168,13 @@ def test_what_goes_with_work_is_there_for_its_own_families(world: World) -> None
     # Work that families are not to know of yet has no file for them either, whoever guesses its number.
     Assignment.objects.filter(pk=world.assignments[0].pk).update(announced=False)
     count_class(world.school_class.pk)
-    assert world.client("guardian").get(theirs).status_code == 404
+    guardian, asked = world.client("guardian"), []
+    for address_of in (theirs, f"/api/v1/families/{world.students[0].pk}/files/987654321"):
+        guardian.get(address_of)
+        with CaptureQueriesContext(connection) as queries:
+            assert guardian.get(address_of).status_code == 404
+        asked.append(len(queries))
+    assert asked[0] == asked[1], "how long a refusal takes tells nothing"
     Assignment.objects.filter(pk=world.assignments[0].pk).update(announced=True)
     count_class(world.school_class.pk)
     assert (

@@ -15,6 +15,7 @@ from django.core import mail
 from gradecore.explain import REASONS
 from plans.models import Assignment, GroundRules
 from pypdf import PdfReader
+from reports.models import PostedGrade
 from reports.tests.test_reports import post
 from school.models import Person
 from school.revisions import count_class
@@ -126,3 +127,19 @@ def test_the_mail_that_confirms_an_address_is_in_it(marked: World, settings: Any
     assert send(marked.client("guardian"), "POST", "/api/v1/notices/confirmation").status_code == 204
     assert mail.outbox[0].subject == "Hill School: meddelanden till den här adressen"
     assert mail.outbox[0].body.startswith("Hej Eve Elm,")
+
+
+def test_a_posted_working_is_told_in_the_language_of_whoever_reads_it(marked: World) -> None:
+    post(marked, 0)
+    told = page(marked)["classes"][0]["working"]
+    assert [each["words"] for each in told["categories"]] == ["17 of 20 points", "no scores yet"]
+    choose(marked, "guardian", "sv")
+    how = page(marked)["classes"][0]["working"]
+    assert [each["words"] for each in how["categories"]] == ["17 av 20 poäng", "inga resultat än"]
+    assert how["note"] == "Roots har inga resultat än; tills dess bär de andra vikten."
+    assert how["steps"][-1]["words"].startswith("betyget, som börjar vid ")
+    # What was posted before words were kept is told as far as its words are among the messages.
+    PostedGrade.objects.update(working_words={})
+    count_class(marked.school_class.pk)
+    how = page(marked)["classes"][0]["working"]
+    assert [each["words"] for each in how["categories"]] == ["17 of 20 points", "inga resultat än"]

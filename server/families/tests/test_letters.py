@@ -53,6 +53,16 @@ def test_a_letter_says_no_more_than_the_family_may_see(world: World) -> None:
     assert "What was posted is shown to you, and nothing else." in text
 
 
+def test_a_student_who_keeps_all_guardians_out_is_written_to_alone(world: World) -> None:
+    enter(world, entry(world, "17"))
+    (text,) = letters(world, 0)
+    assert "To the family of" in text
+    Guardianship.objects.filter(student=world.students[0]).update(kept_out=True)
+    (text,) = letters(world, 0)
+    assert "family of" not in text
+    assert "Oak" in text
+
+
 def test_nobody_is_written_to_unasked(world: World) -> None:
     body = {"kind": "letters", "students": [], "term": world.term.pk}
     answer = send(world.client("teacher"), "POST", f"{world.address}/documents", body)
