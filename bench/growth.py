@@ -38,7 +38,7 @@ PAGES: dict[str, tuple[str, str]] = {
     "a class's frame": (TEACHER, "classes/1/frame"),
     "a class's scores": (TEACHER, "classes/1/scores"),
     "a class's report": (TEACHER, "classes/1/report"),
-    "a student": (TEACHER, "classes/1/students/{student}"),
+    "a student": (TEACHER, "classes/2/students/{student}"),
     "School's frame": (OFFICER, "schools/1/frame"),
     "School's year": (OFFICER, "schools/1/year"),
     "people": (OFFICER, "schools/1/people?role=student"),
@@ -278,7 +278,8 @@ def main() -> None:
         began = time.perf_counter()
         there = grow(large)
         print(f"made in {time.perf_counter() - began:.0f} s: {', '.join(f'{n:,} {name}' for name, n in there.items())}")
-        student = Guardianship.objects.filter(person__sign_in=GUARDIAN).order_by("student_id")[0].student_id
+        children = Guardianship.objects.filter(person__sign_in=GUARDIAN)
+        student = children.get(student__enrolments__school_class=2).student_id
         at = {"student": student, "term": Term.objects.get(name="Quarter 2", year__name__contains="/").pk}
         keys = {stack.name: sessions(stack) for stack in (small, large)}
         beyond = 0

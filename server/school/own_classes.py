@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import F, Q
 
 from school.calendar import current_year, year_of_day
-from school.models import Person, School, SchoolClass, Teaching
+from school.models import Person, School, SchoolClass, SchoolYear, Teaching
 from school.refusal import NotYours
 
 
@@ -15,19 +15,28 @@ def own_classes(person: Person, school: School | None = None) -> list[SchoolClas
     """The classes that somebody teaches today, of a school or of all theirs, in the school year it is. Who teaches none in it has
     those of the year nearest to it: the last that has begun, or else the first to come.
     """
-    found: list[SchoolClass] = []
     by_school: dict[int, list[SchoolClass]] = {}
-    of = Q() if school is None else Q(school=school)
-    taught = SchoolClass.objects.for_person(person).filter(of, teachings__person=person, archived_at=None)
-    for each in taught:
-        if each.teaching_of(person) is not None:
-            by_school.setdefault(each.school_id, []).append(each)
-    for classes in by_school.values():
-        classes.sort(key=lambda each: _place(each, person))
-        school, years = classes[0].school, {each.year for each in classes}
-        now = current_year(school)
-        year = now if now in years else year_of_day(years, school.today())
-        found += [each for each in classes if each.year == year]
+    for each in SchoolClass.objects.for_person(person).filter(pk__in=_taught_now(person, school)):
+        by_school.setdefault(each.school_id, []).append(each)
+    return [each for classes in by_school.values() for each in sorted(classes, key=lambda own: _place(own, person))]
+
+
+def _taught_now(person: Person, school: School | None) -> list[int]:
+    """The numbers of those classes. Of whom has taught for many years only these are read whole."""
+    of = Q() if school is None else Q(school_class__school=school)
+    taught = Teaching.objects.filter(of, person=person, school_class__archived_at=None)
+    rows = list(taught.annotate(year=F("school_class__year")).only("starts", "ends", "school_class"))
+    years = SchoolYear.objects.select_related("school").in_bulk({each.year for each in rows})
+    by_school: dict[School, dict[SchoolYear, list[int]]] = {}
+    for each in rows:
+        year = years[each.year]
+        if each.holds_on(year.school.today()):
+            by_school.setdefault(year.school, {}).setdefault(year, []).append(each.school_class_id)
+    found: list[int] = []
+    for theirs, classes in by_school.items():
+        now = current_year(theirs)
+        chosen = now if now in classes else year_of_day(classes, theirs.today())
+        found += classes[chosen] if chosen is not None else []
     return found
 
 
