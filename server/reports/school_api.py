@@ -20,7 +20,7 @@ from reports.card_schemas import DocumentOut, WantedIn
 from reports.checks import KINDS
 from reports.desk_schemas import SentenceIn, SentenceOut
 from reports.school_schemas import (
-    ClassStandOut,
+    ClassStandsOut,
     LogoOut,
     NumberOut,
     ReopenIn,
@@ -234,11 +234,11 @@ def end_reopening(request: Asking, school_id: int, reopening: int) -> Any:
     return Status(204, None)
 
 
-@router.get("/schools/{school_id}/terms/{term}/classes", permission=SEE_SCHOOL, response=list[ClassStandOut])
-def classes(request: Asking, school_id: int, term: int) -> Any:
-    """How far each class is with a term."""
+@router.get("/schools/{school_id}/terms/{term}/classes", permission=SEE_SCHOOL, response=ClassStandsOut)
+def classes(request: Asking, school_id: int, term: int, after: str | None = None) -> Any:
+    """How far each class is with a term, a page at a time."""
     row = term_in(request.school, term)
-    return standing_of_classes(row.year, row)
+    return standing_of_classes(row.year, row, after)
 
 
 @router.get("/schools/{school_id}/terms/{term}/reminders.csv", permission=SEE_SCHOOL, audit=AuditAction.EXPORTED)

@@ -75,6 +75,14 @@ class ClassStandOut(Schema):
     stand: StandOut
 
 
+class ClassStandsOut(Schema):
+    """Some classes in the records officer's list, the cursor of those after them, and how many there are in all."""
+
+    classes: list[ClassStandOut]
+    after: str | None
+    count: int
+
+
 class NamedOut(Schema):
     """Something by its number and name."""
 

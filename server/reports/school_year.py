@@ -2,6 +2,7 @@
 
 import datetime
 from collections import Counter
+from collections.abc import Collection, Sequence
 from typing import Literal
 
 from django.core.cache import caches
@@ -10,6 +11,7 @@ from exchange.csv_file import as_csv
 from school import windows
 from school.calendar import local
 from school.models import Person, School, SchoolClass, SchoolYear, Term
+from school.paging import count_of, page_of
 from school.refusal import NotYours
 from school.revisions import plan_revision
 from scores import class_cache
@@ -22,6 +24,7 @@ from reports.schemas import State
 from reports.school_changes import last_change
 from reports.school_schemas import (
     ClassStandOut,
+    ClassStandsOut,
     KindOut,
     NamedOut,
     ReopeningOut,
@@ -107,10 +110,18 @@ def _term(term: Term, today: datetime.date) -> SchoolTermOut:
     )
 
 
-def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
+def standing_of_classes(year: SchoolYear, term: Term, after: str | None) -> ClassStandsOut:
+    """How far the posting of a term is in some of the year's classes, a page at a time: what was not looked at yet takes its time."""
+    classes = year.classes.filter(archived_at=None)
+    page = page_of(classes, ("position", "name", "section", "id"), after)
+    return ClassStandsOut(classes=_standing(term, page.rows), after=page.after, count=count_of(classes, page, after))
+
+
+def _standing(term: Term, classes: Sequence[SchoolClass]) -> list[ClassStandOut]:
     """How far each class's posting of a term is: posted, partly, not at all, changed since."""
-    classes = SchoolClass.objects.filter(year=year, archived_at=None).whole().prefetch_related("teachings__person")
-    posted = _postings(year)
+    numbers = [each.pk for each in classes]
+    whole = SchoolClass.objects.whole().prefetch_related("teachings__person").in_bulk(numbers)
+    posted = _postings(numbers)
     return [
         ClassStandOut(
             id=each.pk,
@@ -118,13 +129,13 @@ def standing_of_classes(year: SchoolYear, term: Term) -> list[ClassStandOut]:
             teachers=[str(teaching.person) for teaching in each.teachings.all()],
             stand=_stand_of(each, term, posted.get(each.pk)),
         )
-        for each in classes
+        for each in map(whole.__getitem__, numbers)
     ]
 
 
-def _postings(year: SchoolYear) -> dict[int, tuple[int, int]]:
+def _postings(classes: Collection[int]) -> dict[int, tuple[int, int]]:
     """How far posting has come in each class: the number of the grade that was posted last, and how many were withdrawn."""
-    grades = PostedGrade.objects.filter(posting__school_class__year=year).values_list("posting__school_class")
+    grades = PostedGrade.objects.filter(posting__school_class__in=classes).values_list("posting__school_class")
     return {place: (last, gone) for place, last, gone in grades.annotate(Max("pk"), Count("withdrawal"))}
 
 
@@ -164,7 +175,7 @@ def reminders(year: SchoolYear, term: Term) -> bytes:
     """Who has to be reminded, as CSV: a line for each class that is not posted wholly or has changed since."""
     rows: list[list[object]] = [["Class", "Teachers", "Term", "Posted", "Not posted", "Changed since", "Closes"]]
     window = windows.window_of(term)
-    for each in standing_of_classes(year, term):
+    for each in _standing(term, list(year.classes.filter(archived_at=None))):
         if each.stand.state != "posted" and each.stand.posted + each.stand.left:
             closes = window.closes.isoformat() if window else ""
             teachers = ", ".join(each.teachers)

@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 from conftest import World, send
+from school import paging
 from school.models import ReportingWindow, Term
 from scores.book import load_class
 from scores.tests.test_entering import enter, entry
@@ -25,7 +26,7 @@ def office(world: World) -> Any:
 
 def stands(world: World) -> dict[str, str]:
     found = world.client("officer").get(f"{world.school_address}/terms/{world.term.pk}/classes").json()
-    return {each["name"]: each["stand"]["words"] for each in found}
+    return {each["name"]: each["stand"]["words"] for each in found["classes"]}
 
 
 def test_how_far_classes_are_is_told_without_loading_them_until_something_changes(
@@ -244,3 +245,21 @@ def test_days_off_are_set_in_order(world: World) -> None:
     assert office(world)["days_off"] == sorted(off)
     refused = put(world, year, body | {"days_off": [["2032-02-20", "2032-02-16"]]})
     assert (refused.status_code, refused.json()["field"]) == (422, "days_off")
+
+
+def test_classes_are_looked_at_a_page_at_a_time(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    everything = stands(world)
+    monkeypatch.setattr(paging, "PAGE_SIZE", 1)
+    address, found, after = f"{world.school_address}/terms/{world.term.pk}/classes", dict[str, str](), ""
+    while True:
+        page = world.client("officer").get(address, {"after": after} if after else {}).json()
+        assert (len(page["classes"]), page["count"]) == (1, len(everything))
+        found |= {each["name"]: each["stand"]["words"] for each in page["classes"]}
+        after = page["after"]
+        if after is None:
+            break
+    assert found == everything
+    assert len(everything) > 1
+    # The list of whom to remind is of all of them that have students.
+    reminded = world.client("officer").get(address.replace("/classes", "/reminders.csv")).content.decode()
+    assert "Botany A" in reminded

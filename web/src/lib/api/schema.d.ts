@@ -4570,7 +4570,7 @@ export interface paths {
         };
         /**
          * Classes
-         * @description How far each class is with a term.
+         * @description How far each class is with a term, a page at a time.
          */
         get: operations["reports_school_api_classes"];
         put?: never;
@@ -6323,6 +6323,18 @@ export interface components {
             stand: components["schemas"]["StandOut"];
             /** Teachers */
             teachers: string[];
+        };
+        /**
+         * ClassStandsOut
+         * @description Some classes in the records officer's list, the cursor of those after them, and how many there are in all.
+         */
+        ClassStandsOut: {
+            /** After */
+            after: string | null;
+            /** Classes */
+            classes: components["schemas"]["ClassStandOut"][];
+            /** Count */
+            count: number;
         };
         /**
          * ClassStay
@@ -37703,7 +37715,9 @@ export interface operations {
     };
     reports_school_api_classes: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: string | null;
+            };
             header?: never;
             path: {
                 school_id: number;
@@ -37719,7 +37733,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassStandOut"][];
+                    "application/json": components["schemas"]["ClassStandsOut"];
                 };
             };
             /** @description Unauthorized */

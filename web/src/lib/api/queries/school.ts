@@ -82,16 +82,18 @@ export const schoolYear = (school: Id, year: Id | undefined) =>
 		}
 	});
 
-/** How far each class is with posting a term. */
+/** How far each class is with posting a term, some classes at a time: what was not looked at yet takes its time. */
 export const postingOfClasses = (school: Id, term: Id) =>
-	queryOptions({
+	infiniteQueryOptions({
 		queryKey: ['school', school, 'posting', term],
-		queryFn: ({ signal }) => {
-			const params = { path: { school_id: school, term } };
+		queryFn: ({ signal, pageParam }) => {
+			const params = { path: { school_id: school, term }, query: { after: pageParam } };
 			return ask(
 				api.GET('/api/v1/schools/{school_id}/terms/{term}/classes', { params, signal: within(signal) })
 			);
-		}
+		},
+		initialPageParam: undefined as string | undefined,
+		getNextPageParam: (last) => last.after ?? undefined
 	});
 
 export const schoolBank = (school: Id) =>

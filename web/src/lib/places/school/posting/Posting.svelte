@@ -2,7 +2,7 @@
 	/** How far every class is with a term; reminders, report cards, and opening a closed window again. */
 	import Check from '$lib/ui/check/Check.svelte';
 	import * as fetched from '$lib/api/queries';
-	import { createQuery } from '@tanstack/svelte-query';
+	import { createInfiniteQuery } from '@tanstack/svelte-query';
 	import { words, type Shapes } from '$lib/api/client';
 	import { longDay } from '$lib/words/days';
 	import { notice } from '$lib/app/notice.svelte';
@@ -19,7 +19,12 @@
 	let { year, term }: { year: SchoolYear; term: SchoolTerm } = $props();
 	const setting = thisSetting();
 	const school = thisKeeping().school_id;
-	const classes = createQuery(() => fetched.postingOfClasses(school, term.id));
+	const classes = createInfiniteQuery(() => fetched.postingOfClasses(school, term.id));
+	// All are looked at, one page after another, and shown as they come.
+	$effect(() => {
+		if (classes.hasNextPage && !classes.isFetching && !classes.isError) void classes.fetchNextPage();
+	});
+	const all = $derived((classes.data?.pages ?? []).flatMap((page) => page.classes));
 	let onlyOpen = $state(false);
 	let packed = $state(false);
 	let naming = $state('names');
@@ -27,11 +32,9 @@
 	let teacher = $state('');
 	let until = $state('');
 	let reason = $state('');
-	const shown = $derived((classes.data ?? []).filter((each) => !onlyOpen || each.stand.state !== 'posted'));
+	const shown = $derived(all.filter((each) => !onlyOpen || each.stand.state !== 'posted'));
 	const left = $derived(
-		(classes.data ?? []).filter(
-			(each) => each.stand.state !== 'posted' && each.stand.posted + each.stand.left
-		)
+		all.filter((each) => each.stand.state !== 'posted' && each.stand.posted + each.stand.left)
 	);
 	const signs: Record<Shapes['StandOut']['state'], string> = {
 		not: 'not posted',
@@ -82,13 +85,22 @@
 						: ''}. Families see it {term.window.families_from
 					? `from ${longDay(term.window.families_from)} on`
 					: 'at once'}.{/if}
-			{#if classes.data}{left.length
+			{#if classes.hasNextPage}Looked at {all.length} of {counted(
+					classes.data?.pages[0]?.count ?? 0,
+					'class',
+					'classes'
+				)}…
+			{:else if classes.data}{left.length
 					? `${counted(left.length, 'class', 'classes')} to go.`
 					: 'Every class is through.'}{/if}
 		</p>
 		{#if classes.isPending}<p role="status">Looking at every class…</p>
 		{:else if classes.isError && !classes.data}<p class="problem" role="alert">{words(classes.error)}</p>
 		{:else}
+			{#if classes.isError}<p class="problem" role="alert">
+					{words(classes.error)}
+					<button class="link" onclick={() => classes.fetchNextPage()}>Go on</button>
+				</p>{/if}
 			<Check class="flex-wrap" bind:checked={onlyOpen}>only what is not posted wholly</Check>
 			<table class="rows">
 				<thead
@@ -114,7 +126,7 @@
 	<aside class="grid content-start gap-2" aria-label="What to do">
 		<h3 class="text-large">Reminders</h3>
 		<p>
-			<a class="link" href="/api/v1/year/terms/{term.id}/reminders.csv" download
+			<a class="link" href="/api/v1/schools/{school}/terms/{term.id}/reminders.csv" download
 				>Save the list of who is not through</a
 			>
 		</p>
