@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { gridOf } from '$lib/tests/grid';
@@ -61,8 +61,9 @@ describe('a paste over scores', () => {
 		const onpaste = open();
 		await user.click(screen.getByRole('button', { name: 'Leave everything as it is' }));
 		expect(onpaste).not.toHaveBeenCalled();
-		expect(screen.queryByRole('dialog')).toBeNull();
+		await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
 	});
+
 	it('names nobody where aliases stand for names', async () => {
 		serve({
 			'POST /api/v1/classes/1/scores/tried': () => ({
