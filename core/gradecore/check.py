@@ -229,12 +229,14 @@ def _assignments(book: Book) -> Iterator[Problem]:
         for student in sorted((each.assigned or frozenset()) - students):
             yield Problem(where, f"is assigned to {student}, who is not among the students.")
         yield from _steps(where, each.adjust)
-        yield from _twice(where, "standard", (standard.id for standard in each.standards))
+        if each.standards:
+            yield from _twice(where, "standard", (standard.id for standard in each.standards))
         for standard in each.standards:
             if standard.id not in standards:
                 yield Problem(where, f"names the standard {standard.id}, which is not there.")
             yield from _number(f"{where}, standard {standard.id}", "points", standard.points, least=0)
-        yield from _twice(where, "criterion", (criterion.id for criterion in each.criteria))
+        if each.criteria:
+            yield from _twice(where, "criterion", (criterion.id for criterion in each.criteria))
         for criterion in each.criteria:
             yield from _criterion(f"{where}, criterion {criterion.id}", criterion, standards)
 
@@ -271,15 +273,19 @@ def _students(book: Book) -> Iterator[Problem]:
     ):
         for student in rows.keys() - students:
             yield Problem(key, f"names the student {student}, who is not among the students.")
+    # What is in order is passed over quickly: a class has thousands of scores, and few that differ.
+    in_order: set[Score] = set()
     for student, row in book.scores.items():
+        fresh = {score for score in set(row.values()) - in_order if score.__class__ is not Fraction}
+        if row.keys() <= named.keys() and not any(any(_score("", score, codes)) for score in fresh):
+            in_order |= fresh
+            continue
         for assignment, score in row.items():
-            # What is in order is passed over quickly: a class has thousands of scores.
             if assignment not in named:
                 yield Problem(f"scores, student {student}", f"names the assignment {assignment}, which is not there.")
             if score.__class__ is Fraction:
                 continue  # What chosen levels come to is made of what is looked at below.
-            if not (score.__class__ is int and 0 <= score <= MOST * UNIT):  # type: ignore[operator]
-                yield from _score(f"scores, student {student}, assignment {assignment}", score, codes)
+            yield from _score(f"scores, student {student}, assignment {assignment}", score, codes)
     for student, works in book.standard_scores.items():
         for assignment, row in works.items():
             where = f"standard_scores, student {student}, assignment {assignment}"

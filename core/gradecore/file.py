@@ -85,26 +85,30 @@ class _Reader:
 
     def __init__(self) -> None:
         self.problems: list[Problem] = []
-        self.known_scores: dict[str, Score] = {}
+        # A class has thousands of scores and hundreds of numbers, and few texts that they are written in.
+        self.known_scores: dict[Any, Score] = {}
         """Scores by how they are written, as far as nothing was wrong yet."""
+        self.known_numbers: dict[tuple[str, bool], Fraction] = {}
+        """Numbers by how they are written, and whether they may be below 0."""
 
     def problem(self, place: str, message: str) -> None:
         self.problems.append(Problem(place, message))
 
     # Pieces
 
-    def object(self, place: str, given: Any, known: Iterable[str]) -> dict[str, Any]:
+    def object(self, place: str, given: Any, known: Iterable[str] | None) -> dict[str, Any]:
+        """An object whose keys are among those `known`, or may be any where there are none."""
         if not isinstance(given, dict):
             self.problem(place, f"{_text(given)} is not an object; write it in braces.")
             return {}
-        for key in given.keys() - set(known):
+        for key in given.keys() - set(known) if known is not None else ():
             self.problem(place, f"has the key {key}, which is not known; remove it.")
         for key in getattr(given, "twice", ()):
             self.problem(place, f"{key} is given twice; keep one.")
         return given
 
     def map(self, place: str, given: Any) -> dict[str, Any]:
-        return self.object(place, given, given.keys() if isinstance(given, dict) else ())
+        return self.object(place, given, None)
 
     def list(self, place: str, given: Any) -> list[Any]:
         if given is None or isinstance(given, list):
@@ -146,8 +150,12 @@ class _Reader:
                 place, f"has no {name}; give a number." if given is None else f"{name} {_text(given)} is not a number."
             )
             return Fraction(1)
+        known = self.known_numbers.get((given, negative))
+        if known is not None:
+            return known
         try:
-            return read_decimal(given, negative=negative)
+            found = self.known_numbers[given, negative] = read_decimal(given, negative=negative)
+            return found
         except NumberError as error:
             self.problem(place, f"{name} {_text(given)} {error}.")
             return Fraction(1)
@@ -392,20 +400,25 @@ class _Reader:
         return {student: read(f"{key}, student {student}", row) for student, row in given.items()}
 
     def scores(self, place: str, given: Any) -> dict[str, Score]:
-        return {
-            assignment: self.score(place, "assignment", assignment, score)
-            for assignment, score in self.map(place, given).items()
-            if score is not None and score != ""
-        }
+        row, known = self.map(place, given), self.known_scores
+        try:
+            return {assignment: known[score] for assignment, score in row.items()}
+        except (KeyError, TypeError):
+            # Something in it was not written like this yet, is blank, or is wrong.
+            return {
+                assignment: self.score(place, "assignment", assignment, score)
+                for assignment, score in row.items()
+                if score is not None and score != ""
+            }
 
     def score(self, place: str, of: str, name: str, given: Any) -> Score:
         """The score of something; a text that is no number is left to be looked up among the codes."""
         if isinstance(given, str):
-            # A class has thousands of scores, and few texts that they are written in.
             known = self.known_scores.get(given)
             if known is not None:
                 return known
             if not looks_like_number(given) or given.rstrip().endswith("%"):
+                self.known_scores[given] = given
                 return given
         found = in_units(self.number(f"{place}, {of} {name}", "score", given, negative=False))
         if isinstance(given, str) and not self.problems:

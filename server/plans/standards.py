@@ -42,7 +42,7 @@ def usual(school: School) -> core.Standard:
         return core.Standard("", None, said["combine"], read_decimal(said["rate"], negative=False))
     # Where no branch could say otherwise yet, all were alike.
     known = listed(school)[0]
-    return replace(known[0], id="", parent=None) if known else core.Standard("")
+    return replace(known[0], id="", parent=None, scale=None) if known else core.Standard("")
 
 
 def term_way(school: School) -> TermWay:

@@ -46,6 +46,7 @@ TASK = "reports.make_documents"
 log = logging.getLogger(__name__)
 
 
+@transaction.atomic
 def ask_for(
     person: Person,
     school: School,

@@ -81,7 +81,7 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             read_name(each["name"]): _about(each, known.get(read_name(each["name"]), {})) for each in given["standards"]
         }
         said |= {each.id: known[each.id] for each in gone if each.id in known}
-        levels_for = _levels_for(given["own_levels"], names, said)
+        levels_for = _levels_for(given["own_levels"], staying, said)
         words = {
             "standards": levelled(combined(standards, branches, like), levels_for, said),
             "standards_scale": _scale(given),

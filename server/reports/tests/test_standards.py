@@ -216,6 +216,14 @@ def test_a_branch_has_levels_of_its_own_everywhere(scored: World) -> None:
     assert results["Maps"].final_mark == "Hears"
 
 
+def test_what_is_archived_keeps_the_levels_that_were_its_own(scored: World) -> None:
+    standards(scored, own_levels=[BRANCH])
+    enter(scored, entry(scored, "17/leads/4"))
+    assert standards(scored, standards=[], own_levels=[BRANCH]).status_code == 200
+    assert levels(scored)["Reading maps"] == "Leads"
+    assert kept(scored)["standards"] == []
+
+
 def test_posted_levels_keep_what_they_were_chosen_from(scored: World) -> None:
     standards(scored, own_levels=[BRANCH])
     enter(scored, entry(scored, "17/3/4"))

@@ -86,9 +86,7 @@
 				branches: branches.filter((each) => names.includes(each.standard)),
 				standards: listed,
 				levels: levelsIn(form.levels),
-				own_levels: form.own
-					.filter(({ by, of }) => offered.some((each) => each.by === by && each.of === of))
-					.map((each) => ({ ...each, levels: levelsIn(each.levels) }))
+				own_levels: form.own.map((each) => ({ ...each, levels: levelsIn(each.levels) }))
 			};
 			touched = isSure ? [] : await setting.tryStandards(body);
 			problem = '';
