@@ -20,7 +20,7 @@ import report  # noqa: E402
 from _evening import Evening, fill, ms  # noqa: E402
 from _measuring import at_most_in_95_of_100  # noqa: E402
 
-from launch.parts import start_worker  # noqa: E402
+from launch.parts import WORKER_NICENESS, start_worker  # noqa: E402
 from launch.places import RUN  # noqa: E402
 from launch.processes import end  # noqa: E402
 from tests.stack import Stack  # noqa: E402
@@ -50,7 +50,7 @@ def main() -> None:
         SchoolSending.objects.update(last_night=here.school.now().date(), hour=23)
         stack.start_office()
         # As `start` does it: what is short, and what takes long by two processes.
-        stack.start_worker(long=False)
+        stack.start_worker(long=False, niceness=WORKER_NICENESS)
         second = start_worker(stack.environment, RUN / f"{stack.name}-long-worker.log", short=False, processes=2)
 
         warm = Evening(stack.port)

@@ -99,7 +99,13 @@ def queues_of(database_url: str) -> tuple[str, str]:
 
 
 def start_worker(
-    environment: dict[str, str], log: Path, *, short: bool = True, long: bool = True, processes: int = 1
+    environment: dict[str, str],
+    log: Path,
+    *,
+    short: bool = True,
+    long: bool = True,
+    processes: int = 1,
+    niceness: int = WORKER_NICENESS,
 ) -> subprocess.Popen[bytes]:
     """A worker, which does what is to be done in the background: what is `short` (deliveries, notices), by the clock, too; what takes
     `long` (report cards, large files); or both, in so many processes. People at their screens come before it.
@@ -125,4 +131,4 @@ def start_worker(
         "WARNING",
         *beat,
     ]
-    return start(command, log, environment, niceness=WORKER_NICENESS)
+    return start(command, log, environment, niceness=niceness)

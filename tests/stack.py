@@ -117,13 +117,13 @@ class Stack:
     def start(self) -> None:
         self.server = start_server(self.port, self.environment, RUN / f"{self.name}-server.log")
 
-    def start_worker(self, *, long: bool = True) -> None:
-        """What is done in the background, unless told so without what takes `long`; few tests need it. One that an earlier test left
-        ends.
+    def start_worker(self, *, long: bool = True, niceness: int = 0) -> None:
+        """What is done in the background, unless told so without what takes `long`; few tests need it, and none waits longer for it than
+        it has to. One that an earlier test left ends.
         """
         if self.worker is not None:
             end(self.worker)
-        self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log", long=long)
+        self.worker = start_worker(self.environment, RUN / f"{self.name}-worker.log", long=long, niceness=niceness)
 
     def start_office(self) -> str:
         """The register that stands in for a real one, with nothing but what the demo sent it; gives its address."""
