@@ -12,8 +12,6 @@ from launch.places import PYTHON, ROOT, VENV
 from launch.processes import end, start
 from launch.say import stop
 
-WORKER_NICENESS = 15
-
 
 def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
     """The web server, once it answers."""
@@ -105,10 +103,10 @@ def start_worker(
     short: bool = True,
     long: bool = True,
     processes: int = 1,
-    niceness: int = WORKER_NICENESS,
+    niceness: int = 0,
 ) -> subprocess.Popen[bytes]:
     """A worker, which does what is to be done in the background: what is `short` (deliveries, notices), by the clock, too; what takes
-    `long` (report cards, large files); or both, in so many processes. People at their screens come before it.
+    `long` (report cards, large files); or both, in so many processes.
     """
     names = queues_of(environment["HOARFROST_DATABASE_URL"])
     beat = ["--beat", "--scheduler", "celery.beat:Scheduler"] if short else []
