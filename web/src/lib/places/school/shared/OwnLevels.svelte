@@ -43,7 +43,7 @@
 			<Select
 				label="Levels of its own for another"
 				class="field w-72"
-				placeholder="A branch, a subject or a year group …"
+				placeholder="For which standards …"
 				value=""
 				onchange={(place) => (own = [...own, { ...free[Number(place)]!, ...usual }])}
 				choices={free.map((each, place) => [String(place), named(each)] as const)}
