@@ -119,14 +119,14 @@ def close(page: Any) -> None:
     browser.close()
 
 
-def by_turns(works: dict[str, Callable[[], Any]], times: int) -> dict[str, list[float]]:
-    """How long each took, in ms, so many times by turns: what else the machine does falls on all."""
+def by_turns(works: dict[str, Callable[[], Any]], times: int, warming: int = 2) -> dict[str, list[float]]:
+    """How long each took, in ms, so many times by turns, after as many for `warming`: what else the machine does falls on all."""
     took: dict[str, list[float]] = {name: [] for name in works}
-    for turn in range(times + 2):
+    for turn in range(warming + times):
         for name, work in works.items():
             begun = time.perf_counter()
             work()
-            if turn > 1:  # the first two warm up
+            if turn >= warming:
                 took[name].append(1000 * (time.perf_counter() - begun))
     return took
 

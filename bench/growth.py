@@ -11,6 +11,7 @@ import sys
 import time
 import urllib.request
 from collections.abc import Iterable
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -18,7 +19,7 @@ ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server"), str(ROOT / "core")]
 
 import django  # noqa: E402
-from _measuring import headers_of  # noqa: E402
+from _measuring import by_turns, headers_of  # noqa: E402
 
 from tests.stack import Stack  # noqa: E402
 
@@ -255,13 +256,11 @@ def sessions(stack: Stack) -> dict[str, str]:
     return told
 
 
-def opened(stack: Stack, session: str, path: str) -> float:
-    """How long an answer takes, in ms. Raises HTTPError for one that is none."""
+def opened(stack: Stack, session: str, path: str) -> None:
+    """Fetch an answer. Raises HTTPError for one that is none."""
     request = urllib.request.Request(f"{stack.address}/api/v1/{path}", headers=headers_of(session))
-    began = time.perf_counter()
     with urllib.request.urlopen(request, timeout=120) as answer:
         answer.read()
-    return (time.perf_counter() - began) * 1000
 
 
 def main() -> None:
@@ -284,14 +283,11 @@ def main() -> None:
         keys = {stack.name: sessions(stack) for stack in (small, large)}
         beyond = 0
         for name, (who, path) in PAGES.items():
-            asked = path.format(**at)
-            firsts, took = [], dict[str, list[float]]()
-            for stack in (small, large):
-                firsts.append(opened(stack, keys[stack.name][who], asked))
-            for _ in range(TIMES):
-                for stack in (small, large):
-                    took.setdefault(stack.name, []).append(opened(stack, keys[stack.name][who], asked))
-            before, now = (statistics.median(took[stack.name]) for stack in (small, large))
+            works = {
+                each.name: partial(opened, each, keys[each.name][who], path.format(**at)) for each in (small, large)
+            }
+            firsts = [by_turns({name: work}, 1, warming=0)[name][0] for name, work in works.items()]
+            before, now = map(statistics.median, by_turns(works, TIMES).values())
             beyond += now > AIM * before
             print(
                 f"{name:22} {now:7.0f} ms, {now / before:5.1f} times the demo's {before:.0f} ms"
