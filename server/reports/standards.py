@@ -63,8 +63,8 @@ def _levels_out(scale: Scale) -> list[StandardLevel]:
 def set_standards(school: School, given: Mapping[str, Any]) -> None:
     """Set the standards, how their evidence comes together, and the levels. Without any of both the school has none.
 
-    What the list no longer holds and still has evidence is archived; what of that stands in the list again is as it was. No window
-    that is not over asks for it any longer.
+    What the list no longer holds and still has evidence is archived, with the branches that it has its levels or its way from; what of
+    that stands in the list again is as it was. No window that is not over asks for it any longer.
     """
     standards = [_standard(each) for each in given["standards"]]
     _ask_no_more(school, {each.id for each in current(school)} - {each["id"] for each in standards})
@@ -72,10 +72,10 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
         school.standards = {}
     else:
         names = {each["id"] for each in standards}
-        gone = with_evidence(school, [each for each in listed(school)[0] if each.id not in names])
+        gone = _archived(school, given, names)
         staying = names | {each.id for each in gone}
         standards += [{"id": each.id} | ({"parent": each.parent} if each.parent in staying else {}) for each in gone]
-        like, branches = _way(given, "rate"), [_branch(each, names) for each in given["branches"]]
+        like, branches = _way(given, "rate"), [_branch(each, staying) for each in given["branches"]]
         known = about(school)
         said: dict[str, Any] = {
             read_name(each["name"]): _about(each, known.get(read_name(each["name"]), {})) for each in given["standards"]
@@ -104,6 +104,21 @@ def set_standards(school: School, given: Mapping[str, Any]) -> None:
             "over_terms": given["over_terms"],
         }
     school.save(update_fields=["standards"])
+
+
+def _archived(school: School, given: Mapping[str, Any], names: Collection[str]) -> list[Standard]:
+    """What leaves the list and stays for its evidence, and what of the branches above that still has a way or levels of its own."""
+    before = {each.id: each for each in listed(school)[0]}
+    staying = {each.id for each in with_evidence(school, [each for each in before.values() if each.id not in names])}
+    branches = {each["standard"] for each in given["branches"]}
+    branches |= {each["of"] for each in given["own_levels"] if each["by"] == "branch"}
+    for name in list(staying):
+        above = before[name].parent
+        while above is not None:
+            if above in branches and above not in names:
+                staying.add(above)
+            above = before[above].parent
+    return [each for each in before.values() if each.id in staying]
 
 
 def _ask_no_more(school: School, left: Collection[str]) -> None:

@@ -221,7 +221,13 @@ def test_what_is_archived_keeps_the_levels_that_were_its_own(scored: World) -> N
     enter(scored, entry(scored, "17/leads/4"))
     assert standards(scored, standards=[], own_levels=[BRANCH]).status_code == 200
     assert levels(scored)["Reading maps"] == "Leads"
-    assert kept(scored)["standards"] == []
+    # The branch that it has them from stays with it; without levels of its own the branch is of no use.
+    assert (kept(scored)["standards"], names(kept(scored)["archived"])) == (
+        [],
+        [("Maps", None), ("Reading maps", "Maps")],
+    )
+    assert standards(scored, standards=[]).status_code == 200
+    assert names(kept(scored)["archived"]) == [("Reading maps", None)]
 
 
 def test_posted_levels_keep_what_they_were_chosen_from(scored: World) -> None:
