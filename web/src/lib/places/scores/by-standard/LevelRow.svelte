@@ -1,25 +1,28 @@
 <script lang="ts">
 	/** A student's levels in all standards. */
+	import Blocks from '../grid/Blocks.svelte';
 	import type { Selection } from '../grid/selection.svelte';
 	import { Still } from '../grid/still.svelte';
+	import type { Block } from '../grid/visible';
 	import Dots from './Dots.svelte';
-	import type { Table } from './levels';
+	import type { LevelColumn, Table } from './levels';
 
 	let {
 		row: given,
 		index,
-		columns,
+		top,
+		blocks,
 		selection,
-		seen,
 		name,
 		onpick
 	}: {
 		row: Table['rows'][number];
 		index: number;
-		columns: Table['columns'];
+		/** Where it begins, in px. */
+		top: number;
+		/** The standards that are drawn. */
+		blocks: Block<LevelColumn>[];
 		selection: Selection;
-		/** The first and the last column in sight, and some around: of the others nothing is drawn. */
-		seen: { first: number; last: number };
 		name: string;
 		onpick: (column: number, isReaching: boolean) => void;
 	} = $props();
@@ -30,12 +33,10 @@
 	const from = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.left : -1)); // prettier-ignore
 	const to = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.right : -2)); // prettier-ignore
 
-	function label(place: number): string {
-		const cell = row.cells[place]!;
-		const column = columns[place]!;
+	function label(cell: Table['rows'][number]['cells'][number], standard: LevelColumn['standard']): string {
 		return [
-			`${name}, ${column.name}:`,
-			cell.mark ?? (column.is_asked ? 'asked for, no evidence' : 'no level'),
+			`${name}, ${standard.name}:`,
+			cell.mark ?? (standard.is_asked ? 'asked for, no evidence' : 'no level'),
 			cell.by_hand ? `set by hand in place of ${cell.computed ?? 'nothing'}` : '',
 			cell.from_parts ? 'from its parts' : '',
 			cell.heights.length ? `${cell.heights.length} ${cell.heights.length === 1 ? 'piece' : 'pieces'}` : ''
@@ -48,7 +49,8 @@
 <div
 	role="row"
 	aria-rowindex={index + 2}
-	class={['flex h-8.5 contain-layout contain-style', isHere.now && 'bg-ice-2']}
+	class={['absolute inset-x-0 flex h-8.5 [contain:size_layout_style]', isHere.now && 'bg-ice-2']}
+	style:top="{top}px"
 >
 	<div
 		role="rowheader"
@@ -64,43 +66,45 @@
 					: ''}{/if}</span
 		>
 	</div>
-	{#each row.cells as cell, place (columns[place]!.name)}
-		{@const isAt = isHere.now && selection.at.column === place}
-		<div
-			role="gridcell"
-			tabindex={isAt ? 0 : -1}
-			aria-colindex={place + 2}
-			aria-selected={isAt || (place >= from.now && place <= to.now)}
-			aria-label={label(place)}
-			data-cell="{index} {place}"
-			class={[
-				'flex w-33 flex-none cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
-				cell.by_hand && 'relative',
-				isAt && 'shadow-[inset_0_0_0_2px_var(--color-juniper)]',
-				!isAt && place >= from.now && place <= to.now && 'bg-ice'
-			]}
-			onmousedown={(event) => onpick(place, event.shiftKey)}
-		>
-			{#if place >= seen.first && place <= seen.last}
-				{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
-						>{selection.typed}…</span
-					>
-				{:else if cell.mark === null}<span class={[columns[place]!.is_asked && 'text-amber-ink']}
-						>{columns[place]!.is_asked ? 'asked for' : ''}</span
-					>
-				{:else}<span
-						title={cell.mark}
-						class={[
-							'truncate',
-							cell.from_parts && !cell.by_hand && 'text-slate',
-							cell.by_hand && 'font-semibold'
-						]}>{cell.mark}</span
-					>{/if}
-				<Dots heights={cell.heights} />
-				{#if cell.by_hand}<i
-						class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
-					></i>{/if}
+	<Blocks {blocks}>
+		{#snippet children(place, { standard })}
+			{@const cell = row.cells[place]}
+			{@const isAt = isHere.now && selection.at.column === place}
+			{#if cell}
+				<div
+					role="gridcell"
+					tabindex={isAt ? 0 : -1}
+					aria-colindex={place + 2}
+					aria-selected={isAt || (place >= from.now && place <= to.now)}
+					aria-label={label(cell, standard)}
+					class={[
+						'flex cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
+						cell.by_hand && 'relative',
+						isAt && 'shadow-[inset_0_0_0_2px_var(--color-juniper)]',
+						!isAt && place >= from.now && place <= to.now && 'bg-ice'
+					]}
+					onmousedown={(event) => onpick(place, event.shiftKey)}
+				>
+					{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
+							>{selection.typed}…</span
+						>
+					{:else if cell.mark === null}<span class={[standard.is_asked && 'text-amber-ink']}
+							>{standard.is_asked ? 'asked for' : ''}</span
+						>
+					{:else}<span
+							title={cell.mark}
+							class={[
+								'truncate',
+								cell.from_parts && !cell.by_hand && 'text-slate',
+								cell.by_hand && 'font-semibold'
+							]}>{cell.mark}</span
+						>{/if}
+					<Dots heights={cell.heights} />
+					{#if cell.by_hand}<i
+							class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
+						></i>{/if}
+				</div>
 			{/if}
-		</div>
-	{/each}
+		{/snippet}
+	</Blocks>
 </div>

@@ -3,9 +3,9 @@
 	import { tick, untrack } from 'svelte';
 	import { counted } from '$lib/words/plurals';
 	import { actOf, Selection } from '../grid/selection.svelte';
-	import { Still } from '../grid/still.svelte';
+	import { Sight } from '../grid/sight.svelte';
 	import LevelRow from './LevelRow.svelte';
-	import { levelsOf, readLevel, type Table } from './levels';
+	import { levelsOf, readLevel, type LevelColumn, type Table } from './levels';
 
 	let {
 		table,
@@ -26,30 +26,29 @@
 	} = $props();
 
 	let scroller = $state<HTMLElement>();
-	let width = $state(0);
-	/** How wide the students' column and each standard's are, in px. */
-	const STUDENT = 208;
+	/** What there is room for, and of it what the heads and the students take, in px. */
+	let [width, height, head, student] = $state([0, 0, 0, 0]);
+	/** How high a row and how wide a standard's column is, in px. */
+	const ROW = 34;
 	const COLUMN = 132;
-	/** So many columns are drawn on either side of those in sight. */
-	const AROUND = 4;
-	let left = $state(0);
-	const seen = new Still(() => Math.floor(left / COLUMN));
-	const last = new Still(() => seen.now + Math.ceil(Math.max(width - STUDENT, 0) / COLUMN));
-	const drawn = $derived({ first: seen.now - AROUND, last: last.now + AROUND });
-
-	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
-	let following: ReturnType<typeof setTimeout>;
-	function onscroll(): void {
-		const to = scroller!.scrollLeft;
-		clearTimeout(following);
-		if (Math.abs(to - left) < (AROUND - 1) * COLUMN) following = setTimeout(() => (left = to));
-		else left = to;
-	}
-	$effect(() => () => clearTimeout(following));
 
 	const selection = new Selection(
 		() => ({ rows: table.rows.length, columns: table.columns.length }),
 		(cell, text) => take([cell], text)
+	);
+
+	const columns = $derived(
+		table.columns.map((standard): LevelColumn => ({ id: standard.name, width: COLUMN, standard }))
+	);
+	const sight = new Sight(
+		ROW,
+		{
+			rows: () => table.rows,
+			columns: () => columns,
+			height: () => height - head,
+			width: () => width - student
+		},
+		() => selection.at
 	);
 
 	const placeOf = (cell: { row: number; column: number }) => ({
@@ -94,12 +93,7 @@
 		if (cells.length) onset(cells);
 	}
 
-	function cellAt(): HTMLElement | null | undefined {
-		const { row, column } = selection.at;
-		return scroller?.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`);
-	}
-
-	const reveal = () => cellAt()?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+	const reveal = () => sight.reveal(scroller!);
 
 	// The lens, as it opens, takes room from the table, and not from the cell.
 	$effect(() => {
@@ -107,9 +101,9 @@
 	});
 
 	async function goTo(): Promise<void> {
-		await tick();
-		cellAt()?.focus({ preventScroll: true });
 		reveal();
+		await tick();
+		scroller?.querySelector<HTMLElement>('[role=gridcell][tabindex="0"]')?.focus({ preventScroll: true });
 		const { student, standard } = placeOf(selection.at);
 		onlook(student, standard);
 	}
@@ -130,15 +124,11 @@
 		if (!act) return;
 		if (act.kind === 'step' && !selection.step(act.by)) return;
 		event.preventDefault();
-		if (act.kind === 'move') selection.move(act.rows, act.columns);
-		else if (act.kind === 'extend') selection.extend(act.rows, act.columns);
-		else if (act.kind === 'all') selection.all();
-		else if (act.kind === 'fill') return fill();
-		else if (act.kind === 'drop') return selection.drop();
-		else if (act.kind === 'clear') return take(selection.cells(), '');
-		else if (act.kind === 'type') return type(act.text);
-		else if (act.kind !== 'step') return;
-		void goTo();
+		if (selection.walk(act)) void goTo();
+		else if (act.kind === 'fill') fill();
+		else if (act.kind === 'drop') selection.drop();
+		else if (act.kind === 'clear') take(selection.cells(), '');
+		else if (act.kind === 'type') type(act.text);
 	}
 
 	function pick(row: number, column: number, isReaching: boolean): void {
@@ -156,7 +146,8 @@
 <div
 	bind:this={scroller}
 	bind:clientWidth={width}
-	{onscroll}
+	bind:clientHeight={height}
+	onscroll={() => sight.scrolled(scroller!)}
 	class="scroll min-w-0 flex-1 overflow-auto"
 	role="grid"
 	tabindex="-1"
@@ -170,9 +161,11 @@
 		role="row"
 		aria-rowindex={1}
 		class="sticky top-0 z-2 flex w-max min-w-full bg-birch text-small leading-4"
+		bind:offsetHeight={head}
 	>
 		<div
 			role="columnheader"
+			bind:offsetWidth={student}
 			aria-colindex={1}
 			class="sticky left-0 z-1 flex w-52 flex-none items-end border-b border-rule bg-birch pb-2 pl-6 text-slate max-md:w-32 max-md:pl-4"
 		>
@@ -211,14 +204,19 @@
 			</div>
 		{/each}
 	</div>
-	<div role="rowgroup" class="w-max min-w-full">
-		{#each table.rows as row, index (row.student_id)}
+	<div
+		role="rowgroup"
+		class="relative min-w-full"
+		style="--left: {student}px; width: {student + sight.edges.at(-1)!}px; height: {sight.rowEdges.at(-1)}px"
+	>
+		{#each sight.down.drawn as index (table.rows[index]?.student_id)}
+			{@const row = table.rows[index]!}
 			<LevelRow
 				{row}
 				{index}
-				columns={table.columns}
+				top={index * ROW}
+				blocks={sight.blocks.now}
 				{selection}
-				seen={drawn}
 				name={nameOf(row)}
 				onpick={(column, isReaching) => pick(index, column, isReaching)}
 			/>

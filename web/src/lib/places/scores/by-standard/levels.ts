@@ -3,8 +3,14 @@ import type { QueryClient } from '@tanstack/svelte-query';
 import { api, ask, type Shapes } from '$lib/api/client';
 import * as fetched from '$lib/api/queries';
 import type { ThisClass } from '$lib/class/thisClass';
+import type { Column } from '../grid/visible';
 
 export type Table = Shapes['ByStandardOut'];
+
+/** A standard as a column that is drawn. */
+export interface LevelColumn extends Column {
+	standard: Table['columns'][number];
+}
 
 /** The standards that have parts, each by its name with how deep it lies: what one can look at alone. */
 export function branches({ columns }: Table): { name: string; depth: number }[] {

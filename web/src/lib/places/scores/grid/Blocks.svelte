@@ -1,28 +1,27 @@
-<script lang="ts">
+<script lang="ts" generics="T extends Column">
 	/** Along a row, what stands in the columns that are drawn, in blocks that are laid out and painted each by itself. */
 	import type { Snippet } from 'svelte';
-	import type { Work } from '$lib/class/entering.svelte';
-	import type { Block } from './visible';
+	import type { Block, Column } from './visible';
 
 	let {
 		blocks,
 		children
 	}: {
-		blocks: Block<Work>[];
+		blocks: Block<T>[];
 		/** What stands in a column, by its place among all columns. */
-		children: Snippet<[number, Work]>;
+		children: Snippet<[number, T]>;
 	} = $props();
 </script>
 
-{#each blocks as { first, left, width, works } (first)}
+{#each blocks as { first, left, width, columns } (first)}
 	<div
 		class="block"
 		role="presentation"
 		style:left="calc(var(--left) + {left}px)"
 		style:width="{width}px"
-		style:grid-template-columns={works.map((each) => `${each.width}px`).join(' ')}
+		style:grid-template-columns={columns.map((each) => `${each.width}px`).join(' ')}
 	>
-		{#each works as work, place (work.id)}{@render children(first + place, work)}{/each}
+		{#each columns as column, place (column.id)}{@render children(first + place, column)}{/each}
 	</div>
 {/each}
 

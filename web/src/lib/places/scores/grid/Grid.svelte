@@ -53,7 +53,6 @@
 	} = $props();
 	const here = thisClass();
 	let scroller: HTMLElement;
-	let following: ReturnType<typeof setTimeout>;
 
 	const entering = new Entering(
 		() => here.id,
@@ -81,14 +80,6 @@
 	// What all cells look at.
 	const codes = new Still(() => grid.codes);
 	const hues = $derived(new Map(codes.now.map((each) => [each.code, each.colour])));
-
-	/** Where what came into sight is drawn already, what lies around it is drawn once this is painted. */
-	function onscroll(): void {
-		const follow = () => measures.scrolled(scroller.scrollTop, scroller.scrollLeft);
-		clearTimeout(following);
-		if (measures.covers(scroller.scrollTop, scroller.scrollLeft)) following = setTimeout(follow);
-		else follow();
-	}
 
 	/** Come back to the cell one was in. */
 	export function back(): void {
@@ -130,8 +121,6 @@
 	}
 
 	$effect(() => commands.offer(offered));
-
-	$effect(() => () => clearTimeout(following));
 
 	// The lens, as it opens, takes room from the grid, and not from the cell.
 	$effect(() => {
@@ -201,7 +190,7 @@
 	bind:this={scroller}
 	bind:clientHeight={measures.height}
 	bind:clientWidth={measures.width}
-	{onscroll}
+	onscroll={() => measures.sight.scrolled(scroller)}
 >
 	<div
 		class="scores num"
@@ -215,15 +204,22 @@
 		onkeydown={(event) => operating.key(event)}
 	>
 		<div class="top" role="rowgroup">
-			<Heads {grid} blocks={measures.blocks.now} at={selection.at.column} {view} {onlook} onhead={on.head} />
+			<Heads
+				{grid}
+				blocks={measures.sight.blocks.now}
+				at={selection.at.column}
+				{view}
+				{onlook}
+				onhead={on.head}
+			/>
 		</div>
 		<div class="students" role="rowgroup" style:height="{grid.rows.length * ROW}px">
-			{#each measures.down.drawn as index (grid.rows[index]?.student_id)}
+			{#each measures.sight.down.drawn as index (grid.rows[index]?.student_id)}
 				{@const row = grid.rows[index]!}
 				<GridRow
 					{row}
 					{index}
-					blocks={measures.blocks.now}
+					blocks={measures.sight.blocks.now}
 					{selection}
 					{entering}
 					{hues}
@@ -241,7 +237,7 @@
 		<div class="foot" role="rowgroup">
 			<Figures
 				{grid}
-				blocks={measures.blocks.now}
+				blocks={measures.sight.blocks.now}
 				figure={view.figure}
 				onfigure={(figure) => onlook({ figure })}
 			/>

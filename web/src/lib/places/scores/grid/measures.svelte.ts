@@ -5,10 +5,10 @@ import { allMarks } from '$lib/class/levels';
 import type { View } from '$lib/class/view';
 import { breadth, wide } from '$lib/ui/wide';
 import type { Cell } from '$lib/class/entering.svelte';
-import { Axis } from './axis.svelte';
 import { roomOf } from './decimals';
+import { Sight } from './sight.svelte';
 import { Still } from './still.svelte';
-import { blocksOf, COLUMN, edgesOf, ROW, stable, TOGETHER, type Block } from './visible';
+import { COLUMN, ROW, stable } from './visible';
 
 const NAMES = 178;
 const HEAD = 104;
@@ -64,64 +64,33 @@ export class Measures {
 		return (this.#worksBefore = stable(now, this.#worksBefore, JSON.stringify));
 	});
 
-	readonly #rowEdges = $derived(edgesOf(this.grid.rows.map(() => ROW)));
-	readonly #edges = $derived(edgesOf(this.works.map((each) => each.width)));
-	readonly #blocks = $derived(blocksOf(this.works, this.#edges));
 	/** How wide all of it is. */
-	readonly whole = $derived(this.left + (this.#edges.at(-1) ?? 0));
+	readonly whole = $derived.by(() => this.left + (this.sight.edges.at(-1) ?? 0));
 
-	readonly down: Axis;
-	readonly #across: Axis;
-	/** The columns that are drawn, and the most decimals of a grade: what all rows look at. */
-	readonly blocks: Still<Block<Work>[]>;
+	readonly sight: Sight<Work>;
+	/** The most decimals of a grade: what all rows look at. */
 	readonly places: Still<number>;
 
 	constructor(
 		/** What is shown, how, and whether one assignment at a time. */
 		private readonly look: () => { grid: Shapes['GridOut']; view: View; isAlone: boolean },
 		/** Where one is. */
-		private readonly at: () => Cell
+		at: () => Cell
 	) {
-		this.down = new Axis(
-			() => this.#rowEdges,
-			1,
-			2,
-			() => this.height - HEAD - FOOT,
-			() => this.at().row
+		this.sight = new Sight(
+			ROW,
+			{
+				rows: () => this.grid.rows,
+				columns: () => this.works,
+				height: () => this.height - HEAD - FOOT,
+				width: () => this.width - this.left
+			},
+			at
 		);
-		this.#across = new Axis(
-			() => this.#edges,
-			TOGETHER,
-			1,
-			() => this.width - this.left,
-			() => this.at().column
-		);
-		let before: Block<Work>[] = [];
-		this.blocks = new Still(() => {
-			const now = this.#across.drawn.flatMap((each) => this.#blocks[each] ?? []);
-			return (before = stable(now, before, (each) => each));
-		});
 		this.places = new Still(() => this.#grades.places);
 	}
 
 	private get grid(): Shapes['GridOut'] {
 		return this.look().grid;
-	}
-
-	/** Whether all is drawn that is in sight when it is scrolled so far. */
-	covers(top: number, left: number): boolean {
-		return this.down.covers(top) && this.#across.covers(left);
-	}
-
-	/** It is scrolled so far. */
-	scrolled(top: number, left: number): void {
-		this.down.from = top;
-		this.#across.from = left;
-	}
-
-	/** How far to scroll so that the cell one is in lies in sight beside what stays. */
-	reveal(top: number, left: number): { top: number; left: number } {
-		const { row, column } = this.at();
-		return { top: this.down.reveal(row, top), left: this.#across.reveal(column, left) };
 	}
 }

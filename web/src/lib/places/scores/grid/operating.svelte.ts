@@ -47,12 +47,6 @@ export class Operating {
 	async perform(act: Act): Promise<void> {
 		const { selection, entering } = this;
 		switch (act.kind) {
-			case 'move':
-				selection.move(act.rows, act.columns);
-				break;
-			case 'extend':
-				selection.extend(act.rows, act.columns);
-				break;
 			case 'fill':
 				this.chosen.fillDown();
 				return;
@@ -82,9 +76,8 @@ export class Operating {
 			case 'menu':
 				this.menu = this.#cell?.getBoundingClientRect() ?? null;
 				return;
-			case 'all':
-				selection.all();
-				break;
+			default:
+				selection.walk(act);
 		}
 		this.#isPlaced = false;
 		await this.focus();
@@ -142,9 +135,7 @@ export class Operating {
 
 	/** Bring the selected cell into sight beside what stays. */
 	reveal(): void {
-		const scroller = this.scroller();
-		const to = this.measures.reveal(scroller.scrollTop, scroller.scrollLeft);
-		if (to.top !== scroller.scrollTop || to.left !== scroller.scrollLeft) scroller.scrollTo(to);
+		this.measures.sight.reveal(this.scroller());
 	}
 
 	/** The focus goes to the selected cell. */

@@ -81,6 +81,15 @@ export class Selection {
 		this.at = cell;
 	}
 
+	/** Go where a key's act goes; false for an act that goes nowhere. */
+	walk(act: Act): boolean {
+		if (act.kind === 'move') this.move(act.rows, act.columns);
+		else if (act.kind === 'extend') this.extend(act.rows, act.columns);
+		else if (act.kind === 'all') this.all();
+		else return act.kind === 'step';
+		return true;
+	}
+
 	/** Choose all cells. */
 	all(): void {
 		this.keep();

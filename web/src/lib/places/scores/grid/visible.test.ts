@@ -55,8 +55,8 @@ describe('what of a large grid is drawn', () => {
 			const all = Array.from({ length: count }, (_, place) => place);
 			const edges = alike(count, 46);
 			const blocks = blocksOf(all, edges);
-			expect(blocks.flatMap((each) => each.works)).toEqual(all);
-			expect(blocks.every((each) => each.works[0] === each.first)).toBe(true);
+			expect(blocks.flatMap((each) => each.columns)).toEqual(all);
+			expect(blocks.every((each) => each.columns[0] === each.first)).toBe(true);
 			expect(blocks.every((each) => each.left === 46 * each.first)).toBe(true);
 			expect(blocks.reduce((all, each) => all + each.width, 0)).toBe(edges.at(-1));
 		}

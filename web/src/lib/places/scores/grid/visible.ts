@@ -6,23 +6,29 @@ export const COLUMN = 46;
 /** How many columns are drawn together: one more or less leaves the others as they were painted. */
 export const TOGETHER = 4;
 
+/** What is needed of a column to draw it: what tells it from the others, and how wide it is in pixels. */
+export interface Column {
+	id: number | string;
+	width: number;
+}
+
 /** Columns that are drawn together, with the place of the first of them, and in pixels where they begin and how wide they are. */
 export interface Block<T> {
 	first: number;
 	left: number;
 	width: number;
-	works: T[];
+	columns: T[];
 }
 
-export function blocksOf<T>(works: T[], edges: readonly number[]): Block<T>[] {
+export function blocksOf<T>(columns: readonly T[], edges: readonly number[]): Block<T>[] {
 	const blocks = [];
-	for (let first = 0; first < works.length; first += TOGETHER) {
+	for (let first = 0; first < columns.length; first += TOGETHER) {
 		const [left = 0, ...ends] = edges.slice(first, first + TOGETHER + 1);
 		blocks.push({
 			first,
 			left,
 			width: (ends.at(-1) ?? left) - left,
-			works: works.slice(first, first + TOGETHER)
+			columns: columns.slice(first, first + TOGETHER)
 		});
 	}
 	return blocks;

@@ -119,19 +119,15 @@
 		if (act.kind === 'step' && !selection.step(act.by)) return;
 		event.preventDefault();
 		if (isTicked && ['type', 'menu', 'fill', 'clear'].includes(act.kind)) return tickHandedIn();
-		if (act.kind === 'move') selection.move(act.rows, act.columns);
-		else if (act.kind === 'extend') selection.extend(act.rows, act.columns);
-		else if (act.kind === 'all') selection.all();
-		else if (act.kind === 'fill') return fill();
-		else if (act.kind === 'drop') return selection.drop();
-		else if (act.kind === 'clear') return put('');
-		else if (act.kind === 'type') return void (selection.typed = act.text);
+		if (selection.walk(act)) return void goTo();
+		if (act.kind === 'fill') fill();
+		else if (act.kind === 'drop') selection.drop();
+		else if (act.kind === 'clear') put('');
+		else if (act.kind === 'type') selection.typed = act.text;
 		else if (act.kind === 'edit') {
 			const part = parts[selection.at.column];
 			selection.typed = part ? shown(rows[selection.at.row]!, part) : null;
-			return;
-		} else if (act.kind !== 'step') return;
-		void goTo();
+		}
 	}
 
 	function pick(row: number, place: number, event: MouseEvent): void {
