@@ -33,7 +33,7 @@ SERVING = (
     "fonts-noto-core",
     "fonts-droid-fallback",
 )
-TESTING = ("chromium", "libreoffice-calc-nogui")
+TESTING = ("chromium", "libreoffice-calc-nogui", "nginx-light", "libnginx-mod-stream", "iproute2")
 UV = "uv==0.13.9"
 
 

@@ -4,6 +4,7 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
+from collections.abc import Sequence
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -13,15 +14,18 @@ from launch.processes import end, start
 from launch.say import stop
 
 
-def start_server(port: int, environment: dict[str, str], log: Path) -> subprocess.Popen[bytes]:
-    """The web server, once it answers."""
+def start_server(
+    port: int, environment: dict[str, str], log: Path, *, host: str = "127.0.0.1", inside: Sequence[str] = ()
+) -> subprocess.Popen[bytes]:
+    """The web server, once it answers; begun by a command that puts it `inside` something, such as another network."""
     command = [
+        *inside,
         str(VENV / "bin" / "gunicorn"),
         "hoarfrost.wsgi",
         "--chdir",
         str(ROOT / "server"),
         "--bind",
-        f"127.0.0.1:{port}",
+        f"{host}:{port}",
         "--worker-class",
         "gthread",
         "--workers",
@@ -32,16 +36,18 @@ def start_server(port: int, environment: dict[str, str], log: Path) -> subproces
         "--log-level",
         "warning",
     ]
-    return _answering(start(command, log, environment), f"http://127.0.0.1:{port}/api/v1/health", "The server", log)
+    return _answering(start(command, log, environment), f"http://{host}:{port}/api/v1/health", "The server", log)
 
 
 def _answering(process: subprocess.Popen[bytes], address: str, name: str, log: Path) -> subprocess.Popen[bytes]:
     """A part that was begun, once it answers at an address."""
+    # Where it stands behind a proxy with HTTPS, it answers nothing else.
+    asked = urllib.request.Request(address, headers={"X-Forwarded-Proto": "https"})
     for _ in range(300):
         if process.poll() is not None:
             stop(f"{name} did not start. The end of its log ({log}):\n{log.read_text(errors='replace')[-1500:]}")
         try:
-            urllib.request.urlopen(address, timeout=2)
+            urllib.request.urlopen(asked, timeout=2)
             return process
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)

@@ -51,7 +51,7 @@ def enter(request: HttpRequest, response: HttpResponse, person: Person) -> None:
     know_browser(request, response, person)
 
 
-KNOWN = "hoarfrost-known"
+KNOWN = f"{settings.COOKIE_PREFIX}hoarfrost-known"
 """The cookie in which a browser keeps, signed, as whom somebody has signed in there."""
 KNOWN_FOR = 365 * 24 * 3600
 MOST_KNOWN = 8

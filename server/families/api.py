@@ -27,6 +27,7 @@ from families.schemas import (
     FamilyOut,
     GuardianKept,
     GuardianSeesOut,
+    LookedIn,
     ReadIn,
     RunningHiddenIn,
     SeenByFamiliesOut,
@@ -49,10 +50,9 @@ def page(request: Asking, student_id: int, term: int | None = None, year: int | 
 
 
 @router.post("/families/{student_id}/looked", permission=SEE_FAMILY_PAGE, response={204: None})
-def looked(request: Asking, student_id: int) -> Any:
-    """Somebody has looked at the page as it is now: what is there is new to them no longer from their next visit on."""
-    seen = FamilyPage(request.student, request.user).seen()
-    look(request.user, request.student, [item for each in seen for item in each.items])
+def looked(request: Asking, student_id: int, body: LookedIn) -> Any:
+    """Somebody has looked at the page: what it showed is new to them no longer from their next visit on."""
+    look(request.user, request.student, body.shows)
     return Status(204, None)
 
 

@@ -101,10 +101,9 @@ def _last_visit(known: Known, now: datetime.datetime) -> tuple[Mapping[str, str]
     return (known.items, known.at) if now - known.at > VISIT else (known.before, known.before_at)
 
 
-def look(person: Person, student: Student, items: Iterable[Item]) -> None:
-    """Somebody looks at what there is of a student."""
+def look(person: Person, student: Student, there: Mapping[str, str]) -> None:
+    """Somebody looks at what there is of a student: the digests of what they were shown, by key."""
     now, known = student.school.now(), known_by(person, student, Told.PAGE)
-    there = {each.key: each.digest for each in items}
     before, before_at = _last_visit(known, now) if known is not None else (there, now)
     Known.objects.update_or_create(
         person=person,

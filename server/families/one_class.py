@@ -27,7 +27,7 @@ from scores.grid import grade, is_apart
 from scores.texts import plain_number
 from scores.working_schemas import WorkingOut
 
-from families.models import RunningHidden
+from families.models import RunningHidden, families_of
 from families.posted_working import for_families
 from families.schemas import (
     CriterionSeenOut,
@@ -75,12 +75,13 @@ class PostedFor:
 @dataclass(frozen=True)
 class ClassFacts:
     """What families see of a class beside its plan and scores, the same for all: the names of files that go with work and of teachers;
-    and from whose families the grade as it stands is hidden.
+    from whose families the grade as it stands is hidden; and whether the school asks guardians to say that they have read a report.
     """
 
     files: dict[int, str]
     teachers: list[str]
     hidden: set[int]
+    asks_to_read: bool
 
     @classmethod
     def of(cls, loaded: LoadedClass) -> Self:
@@ -91,6 +92,7 @@ class ClassFacts:
             dict(Handout.objects.filter(assignment__in=works).values_list("assignment_id", "name")),
             [str(each) for each in school_class.teachers.order_by("teachings__id")],
             RunningHidden.students_of(school_class.pk),
+            families_of(school_class.school_id).asks_to_read,
         )
 
 

@@ -23,7 +23,7 @@ from school.refusal import NotYours
 from scores.book import LoadedClass, term_of
 from scores.class_cache import cached_class, cached_for_student
 
-from families.models import Told, families_of
+from families.models import Told
 from families.news import Item, items_of, known_by, news
 from families.one_class import PostedFor, SeenClass, facts_of
 from families.read_reports import terms_read
@@ -73,12 +73,15 @@ class FamilyPage:
     def out(self) -> str:
         """The page as JSON (FamilyOut), with what is new to whom it is for."""
         seen = self.seen()
-        asks = families_of(self.school.pk).asks_to_read and self.student.person_id != self.person.pk
+        asks = self.student.person_id != self.person.pk and any(
+            facts_of(course[-1]).asks_to_read for course in self.courses[:1]
+        )
         found: list[NewsOut] = []
         since = None
+        items = [item for each in seen for item in each.items] if self.is_now else []
         if self.is_now:
             known = known_by(self.person, self.student, Told.PAGE)
-            found, since = news([item for each in seen for item in each.items], known, self.school.now())
+            found, since = news(items, known, self.school.now())
         page = FamilyOut(
             student_id=self.student.pk,
             name=str(self.student),
@@ -95,6 +98,7 @@ class FamilyPage:
             ribbon=self._ribbon(),
             news=found,
             news_since=since and local(self.school, since).date(),
+            shows={each.key: each.digest for each in items},
             classes=[],
         )
         return with_part(page.model_dump(), "classes", f"[{','.join(each.json for each in seen)}]")

@@ -15,7 +15,7 @@ rules.add_rule("family.say-school", keeps_records)
 SEE_FAMILY_PAGE = Permission("family.see", about="student")
 """The page; of who sees reports only it holds those alone."""
 SEE_FAMILIES = Permission("family.see-school", about="school")
-SAY_FAMILIES = Permission("family.say-school", about="school")
+SAY_FAMILIES = Permission("family.say-school", about="school", changes="school")
 """What the school says of its families: how often they are written to, and whether they say that they have read a report."""
 SEE_ALL = Permission("family.see-all", about="student")
 SHOW = Permission("family.show", about="class", changes="class")

@@ -1,7 +1,7 @@
 """The shapes of the family page: nothing but the student's own."""
 
 import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Field, Schema
 from reports.standing_schemas import RibbonOut
@@ -298,6 +298,16 @@ class ReadIn(Body):
     term: RowNumber
 
 
+Shown = Annotated[str, Field(max_length=40)]
+"""What could be new, or its digest."""
+
+
+class LookedIn(Body):
+    """What a page showed of all that can be new, as it said itself."""
+
+    shows: Annotated[dict[Shown, Shown], Field(max_length=5_000)]
+
+
 class RunningHiddenIn(Body):
     """Whether a student's family is not shown how the grade stands."""
 
@@ -342,6 +352,8 @@ class FamilyOut(Schema):
     ribbon: RibbonOut | None
     news: list[NewsOut]
     news_since: datetime.date | None
+    shows: dict[str, str]
+    """All of it that can be new: what tells whether it was changed, by its key. Whoever looks at the page says so with it."""
     classes: list[FamilyClassOut]
 
 

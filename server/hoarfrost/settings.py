@@ -116,6 +116,10 @@ if TRUSTED_PROXIES:
 else:
     AXES_IPWARE_META_PRECEDENCE_ORDER = ["REMOTE_ADDR"]
 
+# With this prefix a browser takes a cookie over HTTPS alone, from this host alone and for all of it (RFC 6265bis).
+COOKIE_PREFIX = "__Host-" if HTTPS else ""
+SESSION_COOKIE_NAME = f"{COOKIE_PREFIX}sessionid"
+CSRF_COOKIE_NAME = f"{COOKIE_PREFIX}csrftoken"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"

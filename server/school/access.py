@@ -11,6 +11,7 @@ from functools import wraps
 from typing import Any, Literal, TypeVar, cast
 
 import rules
+from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist
 from django.db.models import Model, QuerySet
 from django.http import HttpRequest
@@ -70,7 +71,9 @@ class Permission:
         elif self.about == "school":
             subject = _found(School.objects.asked_by(request.user), _number(address["school_id"]))
         elif self.about == "student":
-            subject = _found(Student.objects.select_related("school"), _number(address["student_id"]))
+            subject = _found(
+                Student.objects.asked_by(request.user).select_related("school"), _number(address["student_id"])
+            )
         if not self.signed_in:
             return
         if (self.about and subject is None) or not rules.test_rule(self.name, request.user, subject):
@@ -160,7 +163,7 @@ class _Session(APIKeyCookie):
     not told what would be wrong with it. It looks at the CSRF token of whatever changes something.
     """
 
-    param_name = "sessionid"
+    param_name = settings.SESSION_COOKIE_NAME
 
     def __init__(self, permission: Permission) -> None:
         self.permission = permission

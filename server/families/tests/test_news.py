@@ -1,8 +1,9 @@
 """What is new to a family since it last looked."""
 
 import datetime
+from typing import Any
 
-from conftest import World
+from conftest import World, send
 from django.db.models import F
 from plans.models import Assignment
 from reports.tests.test_reports import comment, post
@@ -12,9 +13,11 @@ from families.models import Known
 from families.tests.test_family_page import page
 
 
-def look(world: World, who: str = "guardian") -> None:
-    answer = world.client(who).post(f"/api/v1/families/{world.students[0].pk}/looked")
-    assert answer.status_code == 204
+def look(world: World, who: str = "guardian", shown: Any = None) -> None:
+    """Somebody has looked at a page; at what is there now, unless it came before."""
+    shown = shown or page(world, who).json()
+    say = f"/api/v1/families/{shown['student_id']}/looked"
+    assert send(world.client(who), "POST", say, {"shows": shown["shows"]}).status_code == 204
 
 
 def a_day_passes() -> None:
@@ -41,6 +44,16 @@ def test_what_came_back_since_the_last_visit_is_new_until_the_next_one(world: Wo
     assert len(told(world)) == 2
     a_day_passes()
     assert told(world) == []
+
+
+def test_what_came_while_a_page_was_read_is_new_on_the_next_visit(world: World) -> None:
+    look(world)
+    a_day_passes()
+    read = page(world).json()
+    enter(world, entry(world, "17"))
+    look(world, shown=read)
+    a_day_passes()
+    assert told(world) == ["Oak: 17 of 20"]
 
 
 def test_each_of_a_family_has_news_of_their_own(world: World) -> None:

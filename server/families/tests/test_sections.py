@@ -81,7 +81,8 @@ def test_two_classes_of_one_name_at_one_time_stay_two(world: World) -> None:
 def test_what_was_posted_is_no_news_for_having_moved(world: World) -> None:
     ReportingWindow.objects.update(families_from=None)
     moved(world)
-    look = f"/api/v1/families/{world.students[0].pk}/looked"
-    assert send(world.client("guardian"), "POST", look).status_code == 204
+    address = f"/api/v1/families/{world.students[0].pk}"
+    shown = world.client("guardian").get(address).json()["shows"]
+    assert send(world.client("guardian"), "POST", f"{address}/looked", {"shows": shown}).status_code == 204
     page = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()
     assert page["news"] == []

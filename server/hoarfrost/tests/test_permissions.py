@@ -188,6 +188,7 @@ TWO_MARKS = {"name": "Two", "bands": [{"mark": "P", "min": "50"}, {"mark": "N", 
 SCORE_TABLE = {"name": "scores.csv", "told": "", "rows": [["Number", "Oak"], ["100", "12"]], "term": 0}
 
 BODIES: dict[str, Any] = {
+    "/families/{student_id}/looked": {"shows": {}},
     "/classes/{class_id}/plan/text": {"text": "Stems 5"},
     "/classes/{class_id}/spread/tried": {"term": 0},
     "/classes/{class_id}/spread/{term}/looked-at/{student}": {"is_looked_at": True},

@@ -55,6 +55,15 @@ class Membership(models.Model):
         indexes: ClassVar = [models.Index(fields=["school", "role", "person"], name="members_by_role")]
 
 
+class Students(models.QuerySet["Student"]):
+    """Students."""
+
+    def asked_by(self, person: Person) -> Students:
+        """As somebody asks for them: with each row it is known how much of them they see as a guardian."""
+        sees = Guardianship.objects.that_see().filter(student=models.OuterRef("pk"), person=person).values("sees")[:1]
+        return self.annotate(asks=models.Value(person.pk), seen=models.Subquery(sees))
+
+
 class Student(models.Model):
     """A student of a school, who may also sign in. `alias` stands for them on a sheet that others may see."""
 
@@ -75,6 +84,8 @@ class Student(models.Model):
     """Whether they may keep their guardians out."""
     guardians = models.ManyToManyField(Person, through="Guardianship", related_name="children", blank=True)
 
+    objects: ClassVar = Students.as_manager()
+
     class Meta:
         constraints: ClassVar = [
             models.UniqueConstraint(fields=["school", "number"], name="one_student_number"),
@@ -88,7 +99,8 @@ class Student(models.Model):
     @cached_property
     def seen_by(self) -> dict[int, str]:
         """How much whom sees of them, as far as it was asked of this row: a request asks several times."""
-        return {}
+        asks = getattr(self, "asks", None)
+        return {} if asks is None else {asks: vars(self)["seen"] or Sees.NONE}
 
 
 class Sees(models.TextChoices):

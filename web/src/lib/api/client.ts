@@ -31,7 +31,7 @@ export class Refusal extends Error {
 export const PATIENCE = 30_000;
 
 function token(): string {
-	return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
+	return /(?:^|; )(?:__Host-)?csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '';
 }
 
 /** How the page lost its person: the session ended, or somebody else has signed in in this browser. */

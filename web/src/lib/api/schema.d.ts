@@ -2844,7 +2844,7 @@ export interface paths {
         put?: never;
         /**
          * Looked
-         * @description Somebody has looked at the page as it is now: what is there is new to them no longer from their next visit on.
+         * @description Somebody has looked at the page: what it showed is new to them no longer from their next visit on.
          */
         post: operations["families_api_looked"];
         delete?: never;
@@ -7255,6 +7255,10 @@ export interface components {
             ribbon: components["schemas"]["RibbonOut"] | null;
             /** School */
             school: string;
+            /** Shows */
+            shows: {
+                [key: string]: string;
+            };
             /** Student Id */
             student_id: number;
             /** Term */
@@ -8161,6 +8165,16 @@ export interface components {
         LookedAtIn: {
             /** Is Looked At */
             is_looked_at: boolean;
+        };
+        /**
+         * LookedIn
+         * @description What a page showed of all that can be new, as it said itself.
+         */
+        LookedIn: {
+            /** Shows */
+            shows: {
+                [key: string]: string;
+            };
         };
         /**
          * LooseEndOut
@@ -27405,7 +27419,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookedIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

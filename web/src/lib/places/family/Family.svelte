@@ -23,7 +23,7 @@
 		if (family.data?.student_id !== student || term !== undefined || year !== undefined || told === student)
 			return;
 		told = student;
-		void looked(student);
+		void looked(family.data);
 	});
 
 	function to(change: { term?: number; class?: number | undefined }): string {

@@ -1,10 +1,10 @@
 /** What a family changes of its page: what it has looked at and read, whom a student of age keeps out, and how one is written to. */
-import { api, ask } from '$lib/api/client';
+import { api, ask, type Shapes } from '$lib/api/client';
 
-/** Somebody has looked at the page. Where it cannot be told, what is new stays new. */
-export async function looked(student: number): Promise<void> {
-	const params = { path: { student_id: student } };
-	await ask(api.POST('/api/v1/families/{student_id}/looked', { params })).catch(() => undefined);
+/** Somebody has looked at a page and all that it shows. Where it cannot be told, what is new stays new. */
+export async function looked({ student_id, shows }: Shapes['FamilyOut']): Promise<void> {
+	const params = { path: { student_id } };
+	await ask(api.POST('/api/v1/families/{student_id}/looked', { params, body: { shows } })).catch(() => undefined);
 }
 
 /** A student of age keeps a guardian out, or lets them in again. */
