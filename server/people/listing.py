@@ -85,7 +85,11 @@ def _found(rows: QuerySet[Any], query: str, fields: Sequence[str]) -> tuple[Quer
     """
     if not query.strip():
         return rows.filter(is_active=True), None
-    rows = rows.filter(matching(query, fields))
+    return _numbered(rows.filter(matching(query, fields)))
+
+
+def _numbered(rows: QuerySet[Any]) -> tuple[QuerySet[Any], int]:
+    """Rows that were found, and how many they are: by their numbers, where these are few enough for a statement."""
     found = list(rows.values_list("pk", flat=True))
     return rows.model.objects.filter(pk__in=found) if len(found) <= _FEW else rows, len(found)
 
@@ -281,10 +285,11 @@ def list_classes(
     """A year's classes by name."""
     if year is None:
         return ClassesOut(year_id=None, year="", classes=[], after=None, count=0)
-    rows = year.classes.filter(archived_at__isnull=not archived)
+    rows: QuerySet[SchoolClass] = year.classes.filter(archived_at__isnull=not archived)
+    count = None
     if query:
-        found = rows.filter(matching(query, ("name", "section", "room", "teachings__person__family_name")))
-        rows = SchoolClass.objects.filter(pk__in=found.values("pk"))
+        fields = ("name", "section", "room", "teachings__person__family_name")
+        rows, count = _numbered(rows.filter(matching(query, fields)).distinct())
     page = page_of(rows, ("name", "section", "id"), after)
     here = [each.pk for each in page.rows]
     students = dict(
@@ -316,7 +321,7 @@ def list_classes(
             for each in page.rows
         ],
         after=page.after,
-        count=count_of(rows, page, after),
+        count=count_of(rows, page, after) if count is None else count,
     )
 
 

@@ -3,6 +3,7 @@
 	import { onMount, type Snippet } from 'svelte';
 	import { words } from '$lib/api/client';
 	import { t } from '$lib/words/language';
+	import { whenIdle } from './idle';
 
 	let {
 		part,
@@ -16,8 +17,6 @@
 		children: Snippet<[Part]>;
 	} = $props();
 
-	/** How long the page is left alone before what may be wanted is fetched, in ms, where a browser does not tell when it is idle. */
-	const IDLE = 2000;
 	let found = $state.raw<Part>();
 	let problem = $state('');
 	const isWanted = $derived(when ?? true);
@@ -35,14 +34,7 @@
 		if (isWanted) void fetch();
 	});
 
-	onMount(() => {
-		if (!('requestIdleCallback' in window)) {
-			const timer = setTimeout(fetch, IDLE);
-			return () => clearTimeout(timer);
-		}
-		const idle = requestIdleCallback(fetch);
-		return () => cancelIdleCallback(idle);
-	});
+	onMount(() => whenIdle(() => void fetch()));
 </script>
 
 {#if found}{@render children(found)}

@@ -60,11 +60,11 @@
 		</button>
 	</span>
 </div>
-{#if beside}<Menu
-		{acts}
-		{beside}
-		onclose={(isElsewhere) => {
-			beside = null;
-			if (!isElsewhere) more.focus();
-		}}
-	/>{/if}
+<Menu
+	{acts}
+	{beside}
+	onclose={(isElsewhere) => {
+		beside = null;
+		if (!isElsewhere) more.focus();
+	}}
+/>

@@ -127,13 +127,11 @@
 	</span>
 </div>
 
-{#if menu}
-	<Menu
-		acts={waysBack(grid, view, look)}
-		beside={menu}
-		onclose={(isElsewhere) => {
-			menu = null;
-			if (!isElsewhere) asideButton?.focus();
-		}}
-	/>
-{/if}
+<Menu
+	acts={waysBack(grid, view, look)}
+	beside={menu}
+	onclose={(isElsewhere) => {
+		menu = null;
+		if (!isElsewhere) asideButton?.focus();
+	}}
+/>

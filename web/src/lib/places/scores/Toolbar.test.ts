@@ -4,6 +4,8 @@ import { describe, expect, it, vi } from 'vitest';
 import { choose } from '$lib/tests/choose';
 import { columnOf, gridOf } from '$lib/tests/grid';
 import Toolbar from './Toolbar.svelte';
+// What comes later in a browser is there at once, however busy the machine.
+import '$lib/ui/menu/OpenMenu.svelte';
 import { usual, type View } from '$lib/class/view';
 
 const user = userEvent.setup();
@@ -67,15 +69,16 @@ describe('how the grid is looked at', () => {
 		const look = open({ aside: [1, 3, 90] });
 		const aside = screen.getByRole('button', { name: '2 put aside' });
 		await user.click(aside);
-		await user.click(screen.getByRole('menuitem', { name: 'bring back Walk 3' }));
+		await user.click(await screen.findByRole('menuitem', { name: 'bring back Walk 3' }));
 		await user.click(aside);
-		await user.click(screen.getByRole('menuitem', { name: 'bring back all 2' }));
+		await user.click(await screen.findByRole('menuitem', { name: 'bring back all 2' }));
 		expect(look.mock.calls.flat()).toEqual([{ aside: [1, 90] }, { aside: [90] }]);
 	});
 
 	it('closes the menu of what is put aside for whoever goes elsewhere', async () => {
 		open({ aside: [1] });
 		await user.click(screen.getByRole('button', { name: '1 put aside' }));
+		await screen.findByRole('menu');
 		await user.click(screen.getByLabelText('Only students named'));
 		expect(screen.queryByRole('menu')).toBeNull();
 		expect(document.activeElement).toBe(screen.getByLabelText('Only students named'));

@@ -8,9 +8,8 @@
 </script>
 
 <script lang="ts">
-	/** A menu beside what it is about: one letter an act, or along it by the arrows. It stands under the cell, or above it. */
-	import { flushSync, onMount } from 'svelte';
-	import { DropdownMenu } from 'bits-ui';
+	/** A menu beside what it is about, while it is open; its code comes before that, once the page has nothing else to do. */
+	import Later from '../Later.svelte';
 
 	let {
 		acts,
@@ -18,76 +17,38 @@
 		onclose
 	}: {
 		acts: MenuAct[];
-		beside: DOMRect;
+		/** What it stands beside; null while it is closed. */
+		beside: DOMRect | null;
 		/** It is done with; one may have gone elsewhere already. */
 		onclose: (isElsewhere: boolean) => Promise<void> | void;
 	} = $props();
 	let menu = $state<HTMLElement | null>(null);
-	let place = $state({ left: 0, top: 0 });
-	const back: MenuAct = { key: 'Esc', words: 'back', act: () => undefined };
-
-	// It has the focus as soon as it is there: the letter that comes next is the menu's, however fast it comes.
-	onMount(() => {
-		const { height, width } = menu!.getBoundingClientRect();
-		const isBelow = beside.bottom + height < window.innerHeight;
-		place = {
-			left: Math.max(4, Math.min(beside.left, window.innerWidth - width - 8)),
-			top: isBelow ? beside.bottom : Math.max(8, Math.min(beside.top, window.innerHeight - 8) - height)
-		};
-		menu!.querySelector<HTMLElement>('[role=menuitem]')?.focus();
-	});
 
 	async function choose(act: () => void): Promise<void> {
 		await onclose(false);
 		act();
 	}
 
-	/** Who goes elsewhere in the page has done with it; who looks into another window has not. */
-	function onfocusout({ target, relatedTarget }: FocusEvent): void {
-		const isAway = relatedTarget === null && document.activeElement === target;
-		if (isAway || menu?.contains(relatedTarget as Node | null)) return;
-		void onclose(true);
-		// It is gone before the focus arrives where it goes, and cannot draw it back.
-		flushSync();
-	}
-
+	/** The letter that comes next is the menu's, however fast it comes. */
 	function onkeydown(event: KeyboardEvent): void {
 		// No key but Esc, which the menu waits for further out, means anything else meanwhile.
-		if (event.key !== 'Escape') event.stopPropagation();
+		if (event.key !== 'Escape' || !menu) event.stopPropagation();
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		const found = acts.find((each) => each.key === event.key.toLowerCase());
-		if (!found) return;
+		if (!found && menu) return;
 		event.preventDefault();
-		void choose(found.act);
+		if (found) void choose(found.act);
+		else if (event.key === 'Escape') void onclose(false);
 	}
 </script>
 
-<svelte:window onresize={() => onclose(false)} />
-<DropdownMenu.Root bind:open={() => true, () => undefined}>
-	<DropdownMenu.ContentStatic
-		bind:ref={menu}
-		class="fixed z-20 grid max-h-[calc(100vh_-_16px)] grid-flow-col grid-rows-[repeat(var(--rows),auto)] overflow-y-auto rounded bg-snow p-1.5 shadow-raised outline-none"
-		aria-label="What can be done here"
-		style="left: {place.left}px; top: {place.top}px; --rows: {Math.ceil((acts.length + 1) / 2)}"
-		loop
-		preventScroll={false}
-		{onkeydown}
-		{onfocusout}
-		onOpenAutoFocus={(event) => event.preventDefault()}
-		onCloseAutoFocus={(event) => event.preventDefault()}
-		onEscapeKeydown={() => onclose(false)}
-		onInteractOutside={() => onclose(true)}
-	>
-		{#each [...acts, back] as each, index (index)}
-			<DropdownMenu.Item
-				class="flex cursor-default gap-2 py-1 pr-2.5 pl-1.5 text-left outline-none data-highlighted:bg-ice"
-				textValue={each.words}
-				onSelect={() => choose(each.act)}
-				><span class="w-8"
-					>{#if each.key}<kbd>{each.key}</kbd>{/if}</span
-				>
-				{each.words}</DropdownMenu.Item
-			>
-		{/each}
-	</DropdownMenu.ContentStatic>
-</DropdownMenu.Root>
+<svelte:window
+	onkeydowncapture={(event) => {
+		if (beside && !menu) onkeydown(event);
+	}}
+/>
+<Later part={() => import('./OpenMenu.svelte')} when={beside !== null}>
+	{#snippet children(OpenMenu)}
+		{#if beside}<OpenMenu bind:menu {acts} {beside} {choose} {onkeydown} {onclose} />{/if}
+	{/snippet}
+</Later>

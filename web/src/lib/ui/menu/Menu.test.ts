@@ -1,7 +1,9 @@
-import { render, screen } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import Menu from './Menu.svelte';
+// What comes later in a browser is there at once, however busy the machine.
+import './OpenMenu.svelte';
 
 const user = userEvent.setup();
 const [late, comment, zero, onclose] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
@@ -11,9 +13,10 @@ const acts = [
 	{ words: 'zero for all', act: zero }
 ];
 
-beforeEach(() => {
+beforeEach(async () => {
 	vi.clearAllMocks();
 	render(Menu, { acts, beside: new DOMRect(100, 100, 47, 33), onclose });
+	await screen.findByRole('menu');
 });
 
 describe('a menu', () => {
@@ -44,6 +47,21 @@ describe('a menu', () => {
 		const heard = vi.fn();
 		window.addEventListener('keydown', heard);
 		await user.keyboard('[[x');
+		expect(heard).not.toHaveBeenCalled();
+		window.removeEventListener('keydown', heard);
+	});
+});
+
+describe('a menu that has not come yet', () => {
+	beforeEach(cleanup);
+
+	it('does an act by its letter, and lets no other key go anywhere', async () => {
+		const heard = vi.fn();
+		window.addEventListener('keydown', heard);
+		render(Menu, { acts, beside: new DOMRect(100, 100, 47, 33), onclose });
+		await fireEvent.keyDown(document.body, { key: 'x' });
+		await fireEvent.keyDown(document.body, { key: 'c' });
+		await vi.waitFor(() => expect(comment).toHaveBeenCalledOnce());
 		expect(heard).not.toHaveBeenCalled();
 		window.removeEventListener('keydown', heard);
 	});

@@ -1,8 +1,13 @@
 <script lang="ts">
 	/** One of several, chosen from a list: a click, Enter, Space or an arrow opens it; letters choose without opening it. */
+	import { onMount } from 'svelte';
 	import type { ClassValue } from 'svelte/elements';
-	import { Select } from 'bits-ui';
-	import { byHeading, Letters, type Choice } from './choices';
+	import { words } from '$lib/api/client';
+	import { whenIdle } from '../idle';
+	import { Letters, type Choice, type ListField } from './choices';
+	import { openable } from './openable.svelte';
+
+	const ARROWS = ['ArrowDown', 'ArrowUp'];
 
 	let {
 		choices,
@@ -34,33 +39,48 @@
 	} = $props();
 
 	const items = $derived(
-		choices.map(([value, words]) => ({
-			value: String(value),
-			label: words,
-			disabled: barred.includes(String(value))
-		}))
+		choices
+			.map((each) => ({ value: String(each[0]), label: each[1] }))
+			.filter((each) => !barred.includes(each.value))
 	);
-	const chosen = $derived(items.find((each) => each.value === value));
-
-	let isOpen = $state(false);
+	const shown = $derived(choices.find((each) => String(each[0]) === value)?.[1]);
 	const letters = new Letters();
+	const field: ListField = $derived({
+		id,
+		disabled,
+		role: 'combobox',
+		'aria-label': label,
+		'aria-invalid': invalid,
+		class: [
+			'inline-flex items-center gap-1.5 text-left disabled:text-slate aria-expanded:border-juniper',
+			looks
+		],
+		onkeydown,
+		onblur: () => letters.end()
+	});
+
+	/** The field that stands there until what opens it has come. */
+	let closed = $state<HTMLElement>();
+	let begins = $state<'focused' | 'open' | null>(null);
+	let problem = $state('');
+	onMount(() => whenIdle(() => void openable.fetch().catch(() => undefined)));
+	$effect.pre(() => {
+		if (openable.now && closed && closed === document.activeElement) begins ??= 'focused';
+	});
+
+	async function open(): Promise<void> {
+		begins = 'open';
+		problem = await openable.fetch().then(() => '', words);
+	}
 
 	function onkeydown(event: KeyboardEvent): void {
-		if (
-			isOpen ||
-			event.key.length !== 1 ||
-			event.key === ' ' ||
-			event.ctrlKey ||
-			event.metaKey ||
-			event.altKey
-		)
-			return;
+		if (!openable.now && ARROWS.includes(event.key)) {
+			event.preventDefault();
+			void open();
+		}
+		if (event.key.length !== 1 || event.key === ' ' || event.ctrlKey || event.metaKey || event.altKey) return;
 		event.preventDefault();
-		const next = letters.lead(
-			event.key,
-			items.filter((each) => !each.disabled),
-			value
-		);
+		const next = letters.lead(event.key, items, value);
 		if (next !== undefined && next !== value) choose(next);
 	}
 
@@ -70,48 +90,26 @@
 	}
 </script>
 
-<Select.Root type="single" {disabled} bind:open={isOpen} bind:value={() => value, choose}>
-	<Select.Trigger
-		{id}
-		role="combobox"
-		{onkeydown}
-		onblur={() => letters.end()}
-		aria-label={label}
-		aria-invalid={invalid}
-		class={[
-			'inline-flex items-center gap-1.5 text-left disabled:text-slate aria-expanded:border-juniper',
-			looks
-		]}
+{#snippet face()}
+	<span class="min-w-0 flex-1 truncate" title={shown}>{shown ?? placeholder}</span>
+	<svg class="h-1.5 w-2.5 flex-none stroke-slate" viewBox="0 0 10 6" fill="none" aria-hidden="true">
+		<path d="M1 1l4 4 4-4" stroke-width="1.5" />
+	</svg>
+{/snippet}
+
+{#if openable.now}
+	{@const Openable = openable.now}
+	<Openable {choices} {value} {barred} {field} {face} {begins} {choose} />
+{:else}
+	<button
+		bind:this={closed}
+		type="button"
+		aria-haspopup="listbox"
+		aria-expanded="false"
+		{...field}
+		onclick={open}
 	>
-		<span class="min-w-0 flex-1 truncate" title={chosen?.label}>{chosen?.label ?? placeholder}</span>
-		<svg class="h-1.5 w-2.5 flex-none stroke-slate" viewBox="0 0 10 6" fill="none" aria-hidden="true">
-			<path d="M1 1l4 4 4-4" stroke-width="1.5" />
-		</svg>
-	</Select.Trigger>
-	<Select.Portal>
-		<Select.Content
-			sideOffset={2}
-			align="start"
-			class="z-50 max-h-(--bits-select-content-available-height) min-w-(--bits-select-anchor-width) overflow-y-auto rounded bg-snow p-1 text-body shadow-raised"
-		>
-			{#each byHeading(choices) as group (group.heading)}
-				<Select.Group>
-					{#if group.heading}
-						<Select.GroupHeading class="px-2 pt-1.5 pb-0.5 text-small text-slate"
-							>{group.heading}</Select.GroupHeading
-						>
-					{/if}
-					{#each group.choices as [value, words] (value)}
-						<Select.Item
-							value={String(value)}
-							label={words}
-							disabled={barred.includes(String(value))}
-							class="flex min-h-7 cursor-default items-center rounded-[2px] border-l-3 border-transparent px-2 py-0.5 aria-selected:border-juniper aria-selected:font-semibold data-disabled:text-slate data-highlighted:bg-ice"
-							>{words}</Select.Item
-						>
-					{/each}
-				</Select.Group>
-			{/each}
-		</Select.Content>
-	</Select.Portal>
-</Select.Root>
+		{@render face()}
+	</button>
+	{#if problem}<span class="problem" role="alert">{problem}</span>{/if}
+{/if}

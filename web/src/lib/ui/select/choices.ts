@@ -1,5 +1,19 @@
+import type { ClassValue } from 'svelte/elements';
+
 /** What can be chosen from a list: its value, the words for it, and the heading that it stands under, if there are any. */
 export type Choice = readonly [value: string | number, words: string, heading?: string];
+
+/** The field that opens a list: its name, its looks and its keys. */
+export interface ListField {
+	id: string | undefined;
+	disabled: boolean;
+	role: 'combobox';
+	'aria-label': string | undefined;
+	'aria-invalid': 'true' | undefined;
+	class: ClassValue;
+	onkeydown: (event: KeyboardEvent) => void;
+	onblur: () => void;
+}
 
 /** Choices in the order in which they stand, by heading; those without one come under none. */
 export function byHeading(choices: readonly Choice[]): { heading: string; choices: Choice[] }[] {

@@ -244,9 +244,7 @@
 		</div>
 	</div>
 </div>
-{#if operating.menu}
-	<Menu acts={menuActs} beside={operating.menu} onclose={(isElsewhere) => operating.closeMenu(isElsewhere)} />
-{/if}
+<Menu acts={menuActs} beside={operating.menu} onclose={(isElsewhere) => operating.closeMenu(isElsewhere)} />
 
 <style>
 	/* Boxes of known size instead of a table's: what changes in a cell has nothing else measured again. */
