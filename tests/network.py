@@ -4,6 +4,7 @@
 
 import os
 import re
+import shutil
 import subprocess
 import time
 from collections.abc import Iterator
@@ -19,7 +20,7 @@ from launch.processes import end, free_port, kill, start
 NAME = "grades.hill.example"
 """Under which name the proxy is reached."""
 PORT = 8000
-LONGEST = 60
+LONGEST = 120
 """Seconds until the proxy answers."""
 
 
@@ -80,6 +81,7 @@ class Network:
         self.bridge = f"hf{os.getpid()}"
         self._folder = RUN / f"proxy-{os.getpid()}"
         self._folder.mkdir(parents=True, exist_ok=True)
+        left.callback(shutil.rmtree, self._folder)
         self.port, self.certificate = free_port(), self._folder / "certificate.pem"
         self._passed_on: dict[int, int] = {}
         self.left = left
@@ -98,9 +100,10 @@ class Network:
         self.environment["HOARFROST_ALLOWED_HOSTS"] = ",".join([NAME, *(each.address for each in self.hosts)])
 
     def _through_bridge(self, url: str) -> str:
-        """Where the hosts find what listens on this machine alone."""
+        """Where the hosts find what listens on this machine alone; files, and so sockets that are files, they share with it."""
         parts = urlsplit(url)
-        assert parts.port is not None
+        if parts.port is None:
+            return url
         port = self._passed_on.setdefault(parts.port, free_port())
         user = f"{parts.username or ''}:{parts.password or ''}@" if parts.username or parts.password else ""
         return parts._replace(netloc=f"{user}{self.subnet}.1:{port}").geturl()
@@ -115,24 +118,32 @@ class Network:
         configuration = self._folder / "nginx.conf"
         configuration.write_text(self._configuration())
         command = ["nginx", "-p", str(self._folder), "-c", str(configuration), "-g", "daemon off;"]
-        self.left.callback(end, start(command, self._folder / "proxy.log"))
+        proxy = start(command, self._folder / "proxy.log")
+        self.left.callback(end, proxy)
+        begun = time.monotonic()
+        while not self._health():
+            said = (self._folder / "proxy.log").read_text()
+            assert proxy.poll() is None, said
+            assert time.monotonic() - begun < LONGEST, said
+            time.sleep(0.1)
         for each in self.hosts:
             each.start()
-        begun = time.monotonic()
-        while self.ask("/api/v1/health") != requests.codes.ok:
+        while self._health() != requests.codes.ok:
             assert time.monotonic() - begun < LONGEST, (self._folder / "proxy.log").read_text()
             time.sleep(0.1)
 
-    def ask(self, path: str) -> int:
+    def _health(self) -> int:
         """The status with which the proxy answers, 0 where it does not."""
         try:
-            return self.session().get(f"https://127.0.0.1:{self.port}{path}", timeout=5).status_code
+            return self.session().get(f"https://127.0.0.1:{self.port}/api/v1/health", timeout=5).status_code
         except requests.RequestException:
             return 0
 
     def session(self) -> requests.Session:
         """A browser, as far as it is needed to come in over HTTPS."""
         session = requests.Session()
+        # Other certificates that the machine names would count before this one.
+        session.trust_env = False
         session.verify = str(self.certificate)
         session.headers.update({"Host": NAME, "Referer": f"https://{NAME}/"})
         return session
@@ -160,7 +171,7 @@ class Network:
             f"user root; pid {self._folder / 'proxy.pid'}; error_log {self._folder / 'proxy.log'};\n"
             "events {}\n"
             f"stream {{ {passed_on} }}\n"
-            f"http {{ access_log {self._folder / 'asked.log'} hosts; log_format hosts '$upstream_addr'; {folders}\n{text}}}\n"
+            f"http {{ log_format hosts '$upstream_addr'; access_log {self._folder / 'asked.log'} hosts; {folders}\n{text}}}\n"
         )
 
     def asked(self) -> set[str]:

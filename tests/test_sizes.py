@@ -17,6 +17,13 @@ BUDGETS = {
     "/class/[id]/student/[student]": 130,
     "/class/[id]/families": 130,
     "/class/[id]/roster": 130,
+    "/class/[id]/scores/standard": 130,
+    "/class/[id]/scores/opened": 130,
+    "/class/[id]/spread": 130,
+    "/class/[id]/report": 130,
+    "/class/[id]/send": 130,
+    "/class/[id]/files": 130,
+    "/loose-ends": 130,
 }
 """In kB, by page: what a family loads, and what a teacher does."""
 
