@@ -320,6 +320,7 @@ def test_a_colleagues_code_is_taken_over(stack: Stack, somebody: Callable[..., P
     )
     page = somebody("odalys", f"/class/{class_id}/plan")
     page.get_by_role("button", name="One large project").click()
+    expect(page.get_by_label("Weight of Journal")).to_have_value("25")
     page.get_by_role("button", name="Scales and codes").click()
     page.get_by_role("button", name="Score codes").click()
     page.get_by_role("button", name="Take RD over as my own").click()
