@@ -6,7 +6,8 @@
 
 	let { words = 'four moves in a row' }: { words?: string } = $props();
 	let way = $state<'one' | 'many'>('one');
-	let field = $state<HTMLInputElement>();
+	let [field, button] = $state<[HTMLInputElement?, HTMLElement?]>([]);
+	let isOpen = $state(false);
 </script>
 
 <Tabs
@@ -20,10 +21,10 @@
 	{#snippet panel(shown)}<p>Panel of {shown}</p>{/snippet}
 </Tabs>
 <input aria-label="A day" bind:this={field} />
-<Popover back={field}>
-	{#snippet trigger({ props })}<button {...props}>Choose</button>{/snippet}
-	<p>What is chosen from</p>
-</Popover>
+<button bind:this={button} onclick={() => (isOpen = !isOpen)}>Choose</button>
+{#if button && field}
+	<Popover bind:open={isOpen} beside={button} back={field}><p>What is chosen from</p></Popover>
+{/if}
 <Tooltip {words}>
 	{#snippet trigger({ props })}<button {...props}>Steady</button>{/snippet}
 </Tooltip>

@@ -53,6 +53,8 @@
 	let isShown = $state(true);
 	let isOpen = $state(false);
 	let isAsking = $state(false);
+	let isChoosing = $state(false);
+	let button = $state<HTMLElement>();
 	let menu = $state<DOMRect | null>(null);
 	const found = $derived(
 		students.filter((each) => query && each.toLowerCase().includes(query.toLowerCase()))
@@ -162,10 +164,18 @@
 			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A sheet</button>{/snippet}
 			<p>What is looked through beside the page.</p>
 		</Sheet>
-		<Popover>
-			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A popover</button>{/snippet}
-			<p>What is chosen beside its button.</p>
-		</Popover>
+		<button
+			class="btn quiet"
+			bind:this={button}
+			aria-haspopup="dialog"
+			aria-expanded={isChoosing}
+			onclick={() => (isChoosing = !isChoosing)}>A popover</button
+		>
+		{#if button}
+			<Popover bind:open={isChoosing} beside={button} back={button}>
+				<p>What is chosen beside its button.</p>
+			</Popover>
+		{/if}
 		<Tooltip words="Told while one points at it or has gone to it">
 			{#snippet trigger({ props })}<button class="btn quiet" {...props}>A tooltip</button>{/snippet}
 		</Tooltip>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A day, typed in any usual way or chosen from a month (Alt and the down arrow, or the button). */
-	import Popover from '$lib/ui/popover/Popover.svelte';
+	import Later from '../Later.svelte';
 	import { fullDay, NOT_A_DAY, readDay } from '$lib/words/days';
 
 	let {
@@ -34,6 +34,7 @@
 	let before = '';
 	let isOpen = $state(false);
 	let input = $state<HTMLInputElement>();
+	let button = $state<HTMLElement>();
 	const reason = $props.id();
 	const meant = $derived(typed === null ? value : typed.trim() ? readDay(typed, before || undefined) : '');
 	let isLeft = $state(false);
@@ -103,23 +104,25 @@
 		{onkeydown}
 		onfocus={() => input?.select()}
 	/>
-	<Popover bind:open={isOpen} back={input}>
-		{#snippet trigger({ props })}
-			<button
-				{...props}
-				tabindex={-1}
-				aria-label="Choose {label ? `${label}: ` : ''}a day"
-				class="absolute inset-y-0 right-0 flex w-7 items-center justify-center text-slate hover:text-ink"
-			>
-				<svg class="size-3.5 stroke-current" viewBox="0 0 14 14" fill="none" aria-hidden="true">
-					<path d="M1 3.5h12v9.5H1zM1 6.5h12M4.5 1v3M9.5 1v3" />
-				</svg>
-			</button>
+	<button
+		bind:this={button}
+		type="button"
+		tabindex={-1}
+		aria-haspopup="dialog"
+		aria-expanded={isOpen}
+		aria-label="Choose {label ? `${label}: ` : ''}a day"
+		class="absolute inset-y-0 right-0 flex w-7 items-center justify-center text-slate hover:text-ink"
+		onclick={() => (isOpen = !isOpen)}
+	>
+		<svg class="size-3.5 stroke-current" viewBox="0 0 14 14" fill="none" aria-hidden="true">
+			<path d="M1 3.5h12v9.5H1zM1 6.5h12M4.5 1v3M9.5 1v3" />
+		</svg>
+	</button>
+	<Later part={() => import('./MonthPopover.svelte')} when={isOpen}>
+		{#snippet children(MonthPopover)}
+			<MonthPopover bind:open={isOpen} beside={button!} back={input!} {value} onpick={pick} />
 		{/snippet}
-		{#await import('./Month.svelte') then { default: Month }}
-			<Month {value} onpick={pick} />
-		{/await}
-	</Popover>
+	</Later>
 	{#if isWrong}<span
 			class="problem absolute top-full right-0 z-10 w-max max-w-full rounded bg-snow px-2.5 py-1.5 shadow-raised"
 			id={reason}

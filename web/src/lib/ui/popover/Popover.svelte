@@ -4,31 +4,32 @@
 	import type { Snippet } from 'svelte';
 
 	let {
-		open = $bindable(false),
+		open = $bindable(),
+		beside,
 		back,
-		trigger,
 		children
 	}: {
-		open?: boolean;
-		/** Where the focus goes as it closes, if not to the button. */
-		back?: HTMLElement;
-		trigger: Snippet<[{ props: Record<string, unknown> }]>;
+		open: boolean;
+		/** The button, which closes it by itself. */
+		beside: HTMLElement;
+		/** Where the focus goes as it closes. */
+		back: HTMLElement;
 		children: Snippet;
 	} = $props();
 </script>
 
 <Popover.Root bind:open>
-	<Popover.Trigger>
-		{#snippet child({ props })}{@render trigger({ props })}{/snippet}
-	</Popover.Trigger>
 	<Popover.Portal>
 		<Popover.Content
+			customAnchor={beside}
 			sideOffset={3}
 			align="end"
 			class="z-50 rounded bg-snow p-2.5 text-body shadow-raised"
-			onOpenAutoFocus={(event) => back && event.preventDefault()}
+			onInteractOutside={(event) => {
+				if (beside.contains(event.target as Node)) event.preventDefault();
+			}}
+			onOpenAutoFocus={(event) => event.preventDefault()}
 			onCloseAutoFocus={(event) => {
-				if (!back) return;
 				event.preventDefault();
 				back.focus();
 			}}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** A Select as it can be opened: its field, with the list under it. */
+	/** A Select that somebody opens for the first time: its field, which has the focus, with the list under it. */
 	import { onMount, tick, type Snippet } from 'svelte';
 	import { Select } from 'bits-ui';
 	import { byHeading, type Choice, type ListField } from './choices';
@@ -10,7 +10,6 @@
 		barred,
 		field,
 		face,
-		begins,
 		choose
 	}: {
 		choices: readonly Choice[];
@@ -20,17 +19,13 @@
 		field: ListField;
 		/** What stands in the field. */
 		face: Snippet;
-		/** How it takes the place of a field that was there before: with the focus, or open. */
-		begins: 'focused' | 'open' | null;
 		choose: (value: string) => void;
 	} = $props();
 	let isOpen = $state(false);
 	let trigger = $state<HTMLElement | null>(null);
 
 	onMount(async () => {
-		if (!begins) return;
 		trigger?.focus();
-		if (begins !== 'open') return;
 		await tick();
 		isOpen = true;
 	});
@@ -41,7 +36,7 @@
 		{...field}
 		bind:ref={trigger}
 		onkeydown={(event) => {
-			if (!isOpen) field.onkeydown(event);
+			if (!isOpen && event.key.length === 1) field.onkeydown(event);
 		}}
 	>
 		{@render face()}

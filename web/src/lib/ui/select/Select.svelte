@@ -59,22 +59,24 @@
 		onblur: () => letters.end()
 	});
 
-	/** The field that stands there until what opens it has come. */
-	let closed = $state<HTMLElement>();
-	let begins = $state<'focused' | 'open' | null>(null);
+	/** Whether somebody has opened it: until then its field is all that it needs. */
+	let isWanted = $state(false);
 	let problem = $state('');
 	onMount(() => whenIdle(() => void openable.fetch().catch(() => undefined)));
-	$effect.pre(() => {
-		if (openable.now && closed && closed === document.activeElement) begins ??= 'focused';
-	});
 
 	async function open(): Promise<void> {
-		begins = 'open';
-		problem = await openable.fetch().then(() => '', words);
+		problem = '';
+		isWanted = true;
+		try {
+			await openable.fetch();
+		} catch (error) {
+			isWanted = false;
+			problem = words(error);
+		}
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
-		if (!openable.now && ARROWS.includes(event.key)) {
+		if (ARROWS.includes(event.key)) {
 			event.preventDefault();
 			void open();
 		}
@@ -97,18 +99,11 @@
 	</svg>
 {/snippet}
 
-{#if openable.now}
+{#if isWanted && openable.now}
 	{@const Openable = openable.now}
-	<Openable {choices} {value} {barred} {field} {face} {begins} {choose} />
+	<Openable {choices} {value} {barred} {field} {face} {choose} />
 {:else}
-	<button
-		bind:this={closed}
-		type="button"
-		aria-haspopup="listbox"
-		aria-expanded="false"
-		{...field}
-		onclick={open}
-	>
+	<button type="button" aria-haspopup="listbox" aria-expanded="false" {...field} onclick={open}>
 		{@render face()}
 	</button>
 	{#if problem}<span class="problem" role="alert">{problem}</span>{/if}
