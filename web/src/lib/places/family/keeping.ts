@@ -4,7 +4,9 @@ import { api, ask, type Shapes } from '$lib/api/client';
 /** Somebody has looked at a page and all that it shows. Where it cannot be told, what is new stays new. */
 export async function looked({ student_id, shows }: Shapes['FamilyOut']): Promise<void> {
 	const params = { path: { student_id } };
-	await ask(api.POST('/api/v1/families/{student_id}/looked', { params, body: { shows } })).catch(() => undefined);
+	await ask(api.POST('/api/v1/families/{student_id}/looked', { params, body: { shows } })).catch(
+		() => undefined
+	);
 }
 
 /** A student of age keeps a guardian out, or lets them in again. */
