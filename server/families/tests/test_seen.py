@@ -106,6 +106,7 @@ def test_work_that_is_not_announced_and_comments_that_are_not_shown_are_in_no_an
 def test_who_may_look_and_who_has_is_told(world: World) -> None:
     readers = {each["id"]: each["readers"] for each in seen(world)["students"]}
     assert readers[world.students[0].pk] == [{"name": "Eve Elm", "words": "has not looked yet"}]
-    world.client("guardian").post(f"/api/v1/families/{world.students[0].pk}/looked")
+    looked = f"/api/v1/families/{world.students[0].pk}/looked"
+    assert send(world.client("guardian"), "POST", looked, {"shows": {}}).status_code == 204
     readers = {each["id"]: each["readers"] for each in seen(world)["students"]}
     assert readers[world.students[0].pk][0]["words"] == "looked last on Wed 14 Jan"
