@@ -25,7 +25,7 @@ LONGEST = 120
 
 
 class Host:
-    """A machine of its own, as far as the network goes: it can be started, and lost as in a power cut."""
+    """A machine of its own, as far as the network goes: it can be started, and lost with all that runs on it."""
 
     def __init__(self, network: "Network", number: int) -> None:
         self.network, self.address = network, f"{network.subnet}.{10 + number}"

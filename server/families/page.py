@@ -73,9 +73,8 @@ class FamilyPage:
     def out(self) -> str:
         """The page as JSON (FamilyOut), with what is new to whom it is for."""
         seen = self.seen()
-        asks = self.student.person_id != self.person.pk and any(
-            facts_of(course[-1]).asks_to_read for course in self.courses[:1]
-        )
+        is_student = self.student.person_id == self.person.pk
+        asks = not is_student and bool(self.courses) and facts_of(self.courses[0][-1]).asks_to_read
         found: list[NewsOut] = []
         since = None
         items = [item for each in seen for item in each.items] if self.is_now else []
