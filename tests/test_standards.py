@@ -21,6 +21,15 @@ def as_it_was(stack: Stack) -> Iterator[None]:
     )
 
 
+def post(page: Page, class_id: int) -> None:
+    """Post the quarter of a class of three without comments."""
+    page.goto(f"/class/{class_id}/report")
+    page.get_by_role("button", name="Post grades").click()
+    page.get_by_label("also the 3 whose comment is not ready").check()
+    page.get_by_role("dialog").get_by_role("button", name="Post 3 grades").click()
+    expect(page.get_by_text("3 grades of quarter 2 posted")).to_be_visible()
+
+
 @pytest.mark.usefixtures("as_it_was")
 def test_a_homerooms_quarter_by_standard_from_the_keyboard(somebody: Callable[..., Page]) -> None:
     # The records office asks for a level in two standards.
@@ -83,12 +92,7 @@ def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, so
     expect(lens.get_by_text("Steady at Nearly.")).to_be_visible()
     saved(page)
 
-    page.goto(f"/class/{class_id}/report")
-    page.get_by_role("button", name="Post grades").click()
-    page.get_by_label("also the 3 whose comment is not ready").check()
-    page.get_by_role("dialog").get_by_role("button", name="Post 3 grades").click()
-    expect(page.get_by_text("3 grades of quarter 2 posted")).to_be_visible()
-
+    post(page, class_id)
     family = somebody("ingrid", "/family/29", 360, 740)
     open_class(family, "Talks 8")
     levels = family.get_by_role("main")
@@ -97,6 +101,61 @@ def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, so
     # Levels stand alone: the guardian reads no percent of this class, and nothing of why.
     expect(levels).not_to_contain_text("%")
     expect(levels).not_to_contain_text("spoke before")
+
+
+@pytest.fixture
+def usual_levels(stack: Stack) -> Iterator[None]:
+    """All standards have the school's levels again afterwards."""
+    yield
+    stack.python(
+        "from school.models import School; from school.revisions import count_school; s = School.objects.get(name='Tarnwick School');"
+        "s.standards['own_levels'] = []; s.save(); count_school(s.pk); print('done')"
+    )
+
+
+@pytest.mark.usefixtures("usual_levels")
+def test_a_standard_with_levels_of_its_own_is_looked_up_set_and_read_in_them(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    class_id = stack.add_class("Skies 8", 3, works=2)
+    stack.python(
+        "from plans.models import *; from scores.models import *; from school.models import *;"
+        f"c = SchoolClass.objects.get(pk={class_id}); who = Person.objects.get(sign_in='odalys');"
+        "c.assignments.update(standards=['Weather']); GroundRules.objects.filter(school_class=c).update(method='levels');"
+        "Score.objects.bulk_create([Score(student=e.student, assignment=w, by_standard={'Weather': '3'}, changed_by=who,"
+        " changed_at=c.school.now()) for e in c.enrolments.all() for w in c.assignments.all()])"
+    )
+    officer = somebody("mirela", "/school/shared?view=standards")
+    officer.get_by_text("Other levels", exact=True).click()
+    choose(officer, "Levels of its own for another", "Weather")
+    own = officer.get_by_label("Levels for Weather, one a line")
+    own.fill("Watches 0 1\nForetells soon")
+    officer.get_by_role("button", name="Keep it", exact=True).click()
+    expect(officer.get_by_role("alert")).to_contain_text("“Foretells soon” says no score")
+    own.fill("Watches 0 1\nForetells 2.5 4")
+    officer.get_by_role("button", name="Keep it", exact=True).click()
+    # The homeroom has evidence of it: one is told, and says so once more.
+    officer.get_by_role("button", name="Keep it all the same").click()
+    expect(officer.get_by_text("Kept. Levels are looked up by this from now on")).to_be_visible()
+
+    page = somebody("odalys", f"/class/{class_id}/scores/standard")
+    page.get_by_role("gridcell", name="Signe Åkerlund, Weather: Foretells").click()
+    lens = page.get_by_role("complementary", name="Lens on Signe Åkerlund, Weather")
+    expect(lens.get_by_role("group", name="Set the level by hand").get_by_role("button")).to_have_text(
+        ["Watches", "Foretells"]
+    )
+    # The school's usual levels are none of this standard's.
+    page.keyboard.type("sec")
+    expect(page.get_by_text("is none of the levels of Weather: Watches, Foretells.")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.type("w")
+    expect(page.get_by_role("gridcell", name="Signe Åkerlund, Weather: Watches set by hand")).to_be_visible()
+    saved(page)
+
+    post(page, class_id)
+    family = somebody("ingrid", "/family/29", 360, 740)
+    open_class(family, "Skies 8")
+    expect(family.get_by_role("main").get_by_text("Watches").first).to_be_visible()
 
 
 def test_work_is_opened_to_a_column_for_each_standard_and_filled_from_the_keyboard(

@@ -4,7 +4,7 @@
 	import type { Selection } from '../grid/selection.svelte';
 	import { Still } from '../grid/still.svelte';
 	import type { Block } from '../grid/visible';
-	import Dots from './Dots.svelte';
+	import Dots, { widthOf } from './Dots.svelte';
 	import type { LevelColumn, Table } from './levels';
 
 	let {
@@ -26,12 +26,22 @@
 		name: string;
 		onpick: (column: number, isReaching: boolean) => void;
 	} = $props();
+	/** Beside what stands in a cell, in px. */
+	const PADDING = 8;
 	const still = new Still(() => given);
 	const row = $derived(still.now);
 	const isHere = new Still(() => index === selection.at.row);
 	/** Which cells of this row are chosen, from and to; where nothing is, all rows share one answer. */
 	const from = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.left : -1)); // prettier-ignore
 	const to = new Still(() => (selection.anchor && selection.holds(index, selection.chosen.left) ? selection.chosen.right : -2)); // prettier-ignore
+
+	/** What says something about the levels of some standards, and where in the row it is drawn. */
+	function evidence({ first, left, columns }: Block<LevelColumn>) {
+		return columns.flatMap(({ width }, place) => {
+			const heights = row.cells[first + place]?.heights ?? [];
+			return heights.length ? [{ heights, right: left + (place + 1) * width - PADDING }] : [];
+		});
+	}
 
 	function label(cell: Table['rows'][number]['cells'][number], standard: LevelColumn['standard']): string {
 		return [
@@ -78,11 +88,12 @@
 					aria-selected={isAt || (place >= from.now && place <= to.now)}
 					aria-label={label(cell, standard)}
 					class={[
-						'flex cursor-default items-center justify-between gap-1.5 border-b border-l border-hair px-2 outline-none',
+						'flex cursor-default items-center border-b border-l border-hair px-2 outline-none',
 						cell.by_hand && 'relative',
 						isAt && 'shadow-[inset_0_0_0_2px_var(--color-juniper)]',
 						!isAt && place >= from.now && place <= to.now && 'bg-ice'
 					]}
+					style:padding-right="{PADDING + widthOf(cell.heights)}px"
 					onmousedown={(event) => onpick(place, event.shiftKey)}
 				>
 					{#if isAt && selection.typed !== null}<span class="rounded bg-snow px-1" aria-live="polite"
@@ -94,12 +105,12 @@
 					{:else}<span
 							title={cell.mark}
 							class={[
-								'truncate',
+								// What is cut off costs a layer, which short words do without.
+								cell.mark.length > 7 && 'truncate',
 								cell.from_parts && !cell.by_hand && 'text-slate',
 								cell.by_hand && 'font-semibold'
 							]}>{cell.mark}</span
 						>{/if}
-					<Dots heights={cell.heights} />
 					{#if cell.by_hand}<i
 							class="absolute top-0 right-0 border-5 border-transparent border-t-amber border-r-amber"
 						></i>{/if}
@@ -107,4 +118,12 @@
 			{/if}
 		{/snippet}
 	</Blocks>
+	<!-- One drawing for the whole row: a drawing in each cell would cost a layer each. -->
+	<svg
+		class="pointer-events-none absolute top-0 h-full w-px overflow-visible"
+		style:left="var(--left)"
+		aria-hidden="true"
+	>
+		{#each blocks as block (block.first)}<Dots levels={evidence(block)} />{/each}
+	</svg>
 </div>

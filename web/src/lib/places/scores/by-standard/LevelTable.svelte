@@ -148,7 +148,7 @@
 	bind:clientWidth={width}
 	bind:clientHeight={height}
 	onscroll={() => sight.scrolled(scroller!)}
-	class="scroll min-w-0 flex-1 overflow-auto"
+	class="scroll min-w-0 flex-1 overflow-auto contain-strict [overflow-anchor:none]"
 	role="grid"
 	tabindex="-1"
 	aria-label="Levels of the class"
