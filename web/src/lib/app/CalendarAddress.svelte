@@ -18,7 +18,7 @@
 	);
 	let address = $state('');
 
-	const refetch = () => queries.invalidateQueries(fetched.inCalendarAddresses);
+	const refetch = () => fetched.fetchAnew(queries, fetched.inCalendarAddresses);
 
 	function make(): Promise<void> {
 		return notice.tried(

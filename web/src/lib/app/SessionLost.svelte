@@ -2,6 +2,7 @@
 	/** The session ended, or somebody else has signed in in this browser: the page stays behind, and asks who goes on. */
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
+	import { fetchAnew } from '$lib/api/queries';
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import { counted } from '$lib/words/plurals';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
@@ -18,7 +19,7 @@
 	async function enter(): Promise<void> {
 		const before = signed.current?.person_id;
 		if (!(await entering.enter())) return;
-		if (signed.current?.person_id === before) await queries.invalidateQueries();
+		if (signed.current?.person_id === before) await fetchAnew(queries);
 		else await goto(signed.home);
 	}
 </script>

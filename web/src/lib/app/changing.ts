@@ -1,6 +1,7 @@
 /** Changes that are sent to the server: one after another, counted as unsaved until they are answered, and what they make stale fetched anew. */
 import type { QueryClient, InvalidateQueryFilters } from '@tanstack/svelte-query';
 import { Refusal, whose } from '$lib/api/client';
+import { fetchAnew } from '$lib/api/queries';
 import { saving } from './saving/saving.svelte';
 
 /** What was fetched for somebody who has signed out is gone; changes of theirs that still wait go on, to be refused in words. */
@@ -37,7 +38,7 @@ export class Changing {
 		try {
 			return await saving.during(mutation.execute());
 		} finally {
-			await Promise.all(stale.map((each) => this.queries.invalidateQueries(each)));
+			await Promise.all(stale.map((each) => fetchAnew(this.queries, each)));
 		}
 	}
 }

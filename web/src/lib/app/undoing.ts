@@ -1,6 +1,7 @@
 /** Undo and redo of whatever one last did in a class. */
 import type { QueryClient } from '@tanstack/svelte-query';
 import { api, ask, words } from '$lib/api/client';
+import { fetchAnew } from '$lib/api/queries';
 import { saving } from '$lib/app/saving/saving.svelte';
 import { notice } from './notice.svelte';
 
@@ -17,7 +18,7 @@ export async function undo(classId: number, queries: QueryClient, which: 'undo' 
 		const done = await saving.during(ask(api.POST(path, { params: { path: { class_id: classId } } })));
 		const kept = done.kept.length ? ` ${done.kept.join(' ')}` : '';
 		notice.say(`${which === 'undo' ? 'Undone' : 'Done again'}: ${done.words}.${kept}`);
-		await queries.invalidateQueries();
+		await fetchAnew(queries);
 	} catch (error) {
 		notice.problem(words(error));
 	}

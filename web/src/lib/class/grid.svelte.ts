@@ -39,7 +39,7 @@ export function useGrid(of: () => { id: number; term: number | undefined }) {
 				};
 			});
 			// What was asked for before this was saved would put back what is no longer so: it is asked for again.
-			if (queries.isFetching({ queryKey: key() })) void queries.invalidateQueries({ queryKey: key() });
+			if (queries.isFetching({ queryKey: key() })) void fetched.fetchAnew(queries, { queryKey: key() });
 		})
 	);
 	return grid;

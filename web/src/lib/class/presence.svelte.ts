@@ -53,7 +53,7 @@ class Presence {
 					this.here = now.here;
 					// What was asked for before this page opened is what it shows: only later changes are fetched.
 					if (known && (now.revision > known.revision || now.plan !== known.plan))
-						void queries.invalidateQueries(fetched.inClass(classId));
+						void fetched.fetchAnew(queries, fetched.inClass(classId));
 					if (now.words.length) notice.say(now.words.join(' '));
 					known = { ...now, revision: Math.max(now.revision, known?.revision ?? 0) };
 				} catch {

@@ -1,5 +1,16 @@
 /** What a change makes stale. */
+import type { InvalidateQueryFilters, QueryClient } from '@tanstack/svelte-query';
 import { type Id } from './asking';
+
+/** Fetch anew what is shown of what a change has made stale, and the rest when it is shown next. */
+export async function fetchAnew(queries: QueryClient, stale: InvalidateQueryFilters = {}): Promise<void> {
+	// What is being fetched for the first time is not begun again by being stale, though it may tell of the time before the change.
+	await queries.cancelQueries({
+		...stale,
+		predicate: (query) => query.state.data === undefined && (stale.predicate?.(query) ?? true)
+	});
+	await queries.invalidateQueries(stale);
+}
 
 export const inClass = (id: Id) => ({ queryKey: ['class', id] });
 /** Every class. */

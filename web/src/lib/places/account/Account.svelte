@@ -19,7 +19,7 @@
 
 	function end(session: number): Promise<void> {
 		return notice.tried(
-			account.endSession(session).then(() => queries.invalidateQueries(fetched.inSessions)),
+			account.endSession(session).then(() => fetched.fetchAnew(queries, fetched.inSessions)),
 			'Signed out there.'
 		);
 	}
@@ -37,7 +37,7 @@
 			ondone={async () => {
 				form = { old: '', password: '' };
 				notice.say('Kept. You are signed out everywhere else.');
-				await queries.invalidateQueries(fetched.inSessions);
+				await fetched.fetchAnew(queries, fetched.inSessions);
 			}}
 		>
 			<Field

@@ -29,13 +29,13 @@
 		made = null;
 		if (!file) {
 			const id = await account.makeClass(form);
-			await queries.invalidateQueries(fetched.inToday);
+			await fetched.fetchAnew(queries, fetched.inToday);
 			await goto(`/class/${id}/roster`);
 			return;
 		}
 		made = await account.makeFromGradebook({ ...form, text: await file.text() });
 		file = null;
-		await queries.invalidateQueries(fetched.inToday);
+		await fetched.fetchAnew(queries, fetched.inToday);
 	}
 </script>
 

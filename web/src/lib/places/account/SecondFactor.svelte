@@ -20,7 +20,7 @@
 	let password = $state('');
 	let code = $state('');
 
-	const look = () => queries.invalidateQueries(fetched.inSecondFactor);
+	const look = () => fetched.fetchAnew(queries, fetched.inSecondFactor);
 
 	async function begin(): Promise<void> {
 		begun = await account.beginSecondFactor(password);

@@ -48,7 +48,7 @@
 	const key = (end: End): string => `${end.class_id} ${end.student_id} ${end.assignment_id}`;
 
 	// What was mended leaves the list, or says what else there is.
-	$effect(() => saving.onAnswer(() => void queries.invalidateQueries(fetched.inLooseEnds)));
+	$effect(() => saving.onAnswer(() => void fetched.fetchAnew(queries, fetched.inLooseEnds)));
 
 	function enter(end: End, text: string): void {
 		if (text.trim() === end.text) return;

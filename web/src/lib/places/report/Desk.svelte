@@ -95,7 +95,7 @@
 
 	onDestroy(() => {
 		unsent.end();
-		void queries.invalidateQueries(fetched.inEvidence(here.id, report.term_id, student));
+		void fetched.fetchAnew(queries, fetched.inEvidence(here.id, report.term_id, student));
 	});
 </script>
 

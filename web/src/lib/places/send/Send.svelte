@@ -36,7 +36,7 @@
 	const hour = $derived(`${data?.hour ?? 2}:00`);
 
 	$effect(() => {
-		if (answered !== undefined) void queries.invalidateQueries(fetched.inFrame(here.id));
+		if (answered !== undefined) void fetched.fetchAnew(queries, fetched.inFrame(here.id));
 	});
 
 	$effect(() =>

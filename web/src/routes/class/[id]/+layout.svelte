@@ -54,7 +54,7 @@
 		const leave = saving.onAnswer(() => {
 			waiting ??= setTimeout(() => {
 				waiting = undefined;
-				void queries.invalidateQueries(fetched.inFrame(id));
+				void fetched.fetchAnew(queries, fetched.inFrame(id));
 			}, 500);
 		});
 		return () => {

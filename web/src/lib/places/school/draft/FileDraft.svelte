@@ -72,7 +72,7 @@
 		if (read?.state !== 'applied') return;
 		const { name, total } = read;
 		untrack(() => {
-			void queries.invalidateQueries(fetched.inSchool(school));
+			void fetched.fetchAnew(queries, fetched.inSchool(school));
 			void finish(`${counted(total, 'change')} from ${name} ${total === 1 ? 'is' : 'are'} made.`);
 		});
 	});

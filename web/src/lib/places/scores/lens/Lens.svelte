@@ -59,7 +59,7 @@
 			if (answered !== here.id) return;
 			// What was looked at before is kept for a while: of whoever this touched, it is no longer right.
 			const touched = new Set<unknown>(answer.rows.map((each) => each.student_id));
-			void queries.invalidateQueries(fetched.inLenses(here.id, touched));
+			void fetched.fetchAnew(queries, fetched.inLenses(here.id, touched));
 		})
 	);
 
