@@ -17,6 +17,9 @@ BUDGETS = {
     "/class/[id]/student/[student]": 130,
     "/class/[id]/families": 130,
     "/class/[id]/roster": 130,
+    "/class/[id]/plan": 130,
+    "/class/[id]/scores": 130,
+    "/class/[id]/stack": 130,
     "/class/[id]/scores/standard": 130,
     "/class/[id]/scores/opened": 130,
     "/class/[id]/spread": 130,
@@ -24,6 +27,13 @@ BUDGETS = {
     "/class/[id]/send": 130,
     "/class/[id]/files": 130,
     "/loose-ends": 130,
+    "/account": 130,
+    "/school/year": 130,
+    "/school/people": 130,
+    "/school/classes": 130,
+    "/school/shared": 130,
+    "/school/posting": 130,
+    "/school/register": 130,
 }
 """In kB, by page: what a family loads, and what a teacher does."""
 

@@ -22,6 +22,10 @@ const messages: Plugin = {
 export default defineConfig({
 	plugins: [messages, tailwindcss(), sveltekit(), svelteTesting()],
 	resolve: { alias: { [PARSER]: `${PARSER}/no-parser.js` } },
+	// What at least so many pages and parts stand on comes in one file, which is smaller than many small ones.
+	build: {
+		rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'frame', minShareCount: 25 }] } } }
+	},
 	server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
 	test: {
 		environment: 'happy-dom',

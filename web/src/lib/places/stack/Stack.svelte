@@ -3,6 +3,7 @@
 	import Failed from '$lib/app/Failed.svelte';
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import * as fetched from '$lib/api/queries';
+	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { longDay } from '$lib/words/days';
@@ -16,11 +17,14 @@
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
 	import Entered, { type EnteredPaper } from './Entered.svelte';
-	import PaperLine from './PaperLine.svelte';
 	import Roster from './Roster.svelte';
 	import type { Line } from '$lib/class/line';
 	import Later from '$lib/ui/Later.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
+
+	/** The line to type in: what the papers are of is looked at while it comes. */
+	const paperLine = () => import('./PaperLine.svelte');
+	onMount(() => void paperLine().catch(() => undefined));
 
 	const queries = useQueryClient();
 	const id = $derived(Number(page.params['id']));
@@ -194,21 +198,25 @@
 			{#if work.lock}
 				<p class="rounded bg-amber-2 p-3">{work.lock}</p>
 			{:else}
-				{#key work.id}
-					<PaperLine
-						{roster}
-						{work}
-						codes={grid.data.codes}
-						levels={grid.data.levels}
-						{hasAliases}
-						{earlier}
-						isAnyBlank={blank.length > 0}
-						groups={groups.data ?? []}
-						bind:pointed
-						onenter={enter}
-						onundo={takeBack}
-					/>
-				{/key}
+				<Later part={paperLine}>
+					{#snippet children(PaperLine)}
+						{#key work.id}
+							<PaperLine
+								{roster}
+								{work}
+								codes={grid.data.codes}
+								levels={grid.data.levels}
+								{hasAliases}
+								{earlier}
+								isAnyBlank={blank.length > 0}
+								groups={groups.data ?? []}
+								bind:pointed
+								onenter={enter}
+								onundo={takeBack}
+							/>
+						{/key}
+					{/snippet}
+				</Later>
 			{/if}
 			{#if papers.length}<Entered papers={papers.slice(0, 5)} {roster} {called} onundo={takeBack} />{/if}
 			<p class="mt-5 flex flex-wrap gap-x-4.5 gap-y-1.5 text-small text-slate max-md:hidden">
