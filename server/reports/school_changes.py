@@ -100,7 +100,7 @@ def take_back(school: School) -> str:
 
 
 def _state(school: School) -> State:
-    standards = School.objects.values_list("standards", flat=True).get(pk=school.pk)
+    standards = School.objects.get(pk=school.pk).standards
     terms = Term.objects.filter(year__school=school)
     return (
         {"standards": standards}

@@ -9,6 +9,8 @@ from zoneinfo import ZoneInfo
 from django.db import models
 from django.utils import timezone
 
+from school.models.lazy_json import LazyJSONField
+
 if TYPE_CHECKING:
     from school.models.people import Person
 
@@ -51,11 +53,11 @@ class School(models.Model):
     name = models.CharField(max_length=120)
     time_zone = models.CharField(max_length=60, default="Europe/London")
     fixed_day = models.DateField(null=True, blank=True)
-    outside_marks = models.JSONField(default=list)
+    outside_marks = LazyJSONField(default=list)
     """Marks outside every scale, as pairs of the mark and what it says: a withdrawn student, an audit, a narrative."""
-    efforts = models.JSONField(default=list)
+    efforts = LazyJSONField(default=list)
     """What effort or conduct is said in, from best to least; empty where the school does not collect it."""
-    standards = models.JSONField(default=dict)
+    standards = LazyJSONField(default=dict)
     """The standards and the scale of their levels, in the words of the open gradebook file; empty without any."""
     card_design = models.CharField(max_length=10, choices=CardDesign.choices, default=CardDesign.LEDGER)
     paper = models.CharField(max_length=10, choices=Paper.choices, default=Paper.A4)
@@ -67,7 +69,7 @@ class School(models.Model):
     """How many years a line of the audit is kept."""
     teachers_make_classes = models.BooleanField(default=False)
     """Whether teachers may make classes for themselves, and say who is in them."""
-    second_factor_of = models.JSONField(default=list)
+    second_factor_of = LazyJSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 
     objects: ClassVar = Schools.as_manager()

@@ -7,6 +7,7 @@ from typing import ClassVar
 
 from django.db import models
 
+from school.models.lazy_json import LazyJSONField
 from school.models.schools import School
 
 
@@ -17,7 +18,7 @@ class SchoolYear(models.Model):
     name = models.CharField(max_length=20)
     starts = models.DateField()
     ends = models.DateField()
-    days_off = models.JSONField(default=list)
+    days_off = LazyJSONField(default=list)
     """Days without school, as pairs of the first and the last day, in ISO form."""
 
     class Meta:
