@@ -24,7 +24,10 @@ it('leaves alone what the change does not touch', async () => {
 	const queryFn = vi.fn(() => new Promise<string>((resolve) => (answer = resolve)));
 	const seen = new QueryObserver(queries, { queryKey: ['class', 1, 'lens', 7], queryFn });
 	const stop = seen.subscribe(() => undefined);
-	await fetchAnew(queries, { queryKey: ['class', 1, 'lens'], predicate: ({ queryKey }) => queryKey[3] === 8 });
+	await fetchAnew(queries, {
+		queryKey: ['class', 1, 'lens'],
+		predicate: ({ queryKey }) => queryKey[3] === 8
+	});
 	answer('there');
 	await vi.waitFor(() => expect(seen.getCurrentResult().data).toBe('there'));
 	expect(queryFn).toHaveBeenCalledTimes(1);
