@@ -17,6 +17,7 @@
 	import { saving } from '$lib/app/saving/saving.svelte';
 	import type { Row } from '$lib/class/entering.svelte';
 	import Entered, { type EnteredPaper } from './Entered.svelte';
+	import LineHints from './LineHints.svelte';
 	import Roster from './Roster.svelte';
 	import type { Line } from '$lib/class/line';
 	import Later from '$lib/ui/Later.svelte';
@@ -219,19 +220,7 @@
 				</Later>
 			{/if}
 			{#if papers.length}<Entered papers={papers.slice(0, 5)} {roster} {called} onundo={takeBack} />{/if}
-			<p class="mt-5 flex flex-wrap gap-x-4.5 gap-y-1.5 text-small text-slate max-md:hidden">
-				<span><kbd>Enter</kbd> next paper</span>
-				<span><kbd>41;well drawn</kbd> with a comment</span>
-				<span><kbd>41 L</kbd> late</span>
-				{#if work.standards.length}<span
-						><kbd>{['3', ...work.standards.map(() => '2')].join('/')}</kbd> by standard, a stroke before each;
-						<kbd>-</kbd> takes one away</span
-					>{/if}
-				{#each grid.data.codes.slice(0, 3) as each (each.code)}<span><kbd>{each.code}</kbd> {each.name}</span
-					>{/each}
-				<span><kbd>,</kbd> another student with the same score</span>
-				<span><kbd>Esc</kbd> back to the name</span>
-			</p>
+			<LineHints {work} codes={grid.data.codes} />
 		</section>
 		<Roster
 			{roster}

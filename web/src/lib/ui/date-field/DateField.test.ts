@@ -4,6 +4,8 @@ import { describe, expect, it, vi } from 'vitest';
 import { setDaysOff } from '$lib/words/days';
 import Bound from './Bound.test.svelte';
 import DateField from './DateField.svelte';
+// It comes at once when it is asked for, however busy the machine.
+import './MonthPopover.svelte';
 
 const user = userEvent.setup();
 const field = () => screen.getByLabelText<HTMLInputElement>('Due', { selector: 'input' });

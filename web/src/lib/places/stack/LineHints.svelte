@@ -1,0 +1,19 @@
+<script lang="ts">
+	/** What can be typed in the line of a paper, under it. */
+	import type { Shapes } from '$lib/api/client';
+
+	let { work, codes }: { work: Shapes['ColumnOut']; codes: Shapes['CodeShownOut'][] } = $props();
+</script>
+
+<p class="mt-5 flex flex-wrap gap-x-4.5 gap-y-1.5 text-small text-slate max-md:hidden">
+	<span><kbd>Enter</kbd> next paper</span>
+	<span><kbd>41;well drawn</kbd> with a comment</span>
+	<span><kbd>41 L</kbd> late</span>
+	{#if work.standards.length}<span
+			><kbd>{['3', ...work.standards.map(() => '2')].join('/')}</kbd> by standard, a stroke before each;
+			<kbd>-</kbd> takes one away</span
+		>{/if}
+	{#each codes.slice(0, 3) as each (each.code)}<span><kbd>{each.code}</kbd> {each.name}</span>{/each}
+	<span><kbd>,</kbd> another student with the same score</span>
+	<span><kbd>Esc</kbd> back to the name</span>
+</p>
