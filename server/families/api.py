@@ -15,6 +15,7 @@ from school.refusal import NotYours
 from scores.book import student_of, term_of
 from scores.class_cache import cached_class
 from scores.permissions import SEE_SCORES
+from scores.working_schemas import WorkingOut
 
 from families.models import RunningHidden
 from families.news import look
@@ -54,6 +55,12 @@ def looked(request: Asking, student_id: int, body: LookedIn) -> Any:
     """Somebody has looked at the page: what it showed is new to them no longer from their next visit on."""
     look(request.user, request.student, body.shows)
     return Status(204, None)
+
+
+@router.get("/families/{student_id}/classes/{school_class}/working", permission=SEE_ALL, response=WorkingOut)
+def working(request: Asking, student_id: int, school_class: int, term: int) -> Any:
+    """How the mark in a class comes about, as far as the family sees it."""
+    return seen_class(request.student, school_class, term).working()
 
 
 @router.get("/families/{student_id}/classes/{school_class}/what-if", permission=SEE_ALL, response=WhatIfOut)
@@ -115,6 +122,12 @@ def keep_out(request: Asking, student_id: int, person: int, body: GuardianKept) 
     if not request.student.guardianships.filter(person=person).update(kept_out=body.kept_out):
         raise NotYours
     return Status(204, None)
+
+
+@router.get("/classes/{class_id}/students/{student}/family/working", permission=SEE_SCORES, response=WorkingOut)
+def working_through_family_eyes(request: Asking, class_id: int, student: int, term: int) -> Any:
+    """How the student's family is told that the mark comes about, for the class's teachers."""
+    return _through_family_eyes(request, student, term).working()
 
 
 @router.get("/classes/{class_id}/students/{student}/family/what-if", permission=SEE_SCORES, response=WhatIfOut)

@@ -20,10 +20,12 @@ from reports.standing import day_text
 from school.calendar import local
 from school.language import language
 from school.models import SchoolClass, Sees, Student, Term
+from school.refusal import NotYours
 from scores.book import LoadedClass, ScoreRow
 from scores.class_cache import cached_of_class
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
+from scores.grid_schemas import GradeOut
 from scores.texts import plain_number
 from scores.working_schemas import WorkingOut
 
@@ -142,8 +144,7 @@ class SeenClass:
 
     def out(self) -> FamilyClassOut:
         """The class's part of the page."""
-        running = self.runs()
-        shown = grade(self.gradebook, self.result, self.name) if running else None
+        shown = self._running
         lists = self.lists()
         mark, percent = (shown.mark, shown.percent) if shown else (None, None)
         if self.posted:
@@ -163,7 +164,7 @@ class SeenClass:
             headline=self._headline(percent),
             words=self._words(lists, running=has_running),
             posted=self._card(self.posted) if self.posted else None,
-            working=self._working(running=has_running),
+            has_working=self._has_working,
             has_what_if=has_running and bool(self.open_work(lists)),
             missing=[self._work(each) for each in lists["missing"]],
             to_come=[self._work(each) for each in lists["to_come"]],
@@ -235,17 +236,30 @@ class SeenClass:
         begins = self.rules.families_from
         return self.rules.families_see_running and (begins is None or begins <= self.today)
 
-    def _working(self, *, running: bool) -> WorkingOut | None:
+    @cached_property
+    def _running(self) -> GradeOut | None:
+        """The grade as it stands, where the family sees it."""
+        return grade(self.gradebook, self.result, self.name) if self.runs() else None
+
+    @property
+    def _has_working(self) -> bool:
+        """Whether the family sees how the mark comes about."""
         # A working is made of points and percents.
         if not (self.rules.families_percent and self.rules.families_points) or self.reports_only:
-            return None
+            return False
+        if self.posted:
+            return "percent" in self.posted.posting.collects  # R14.8
+        return bool(self._running and self._running.mark and self.rules.families_mark)
+
+    def working(self) -> WorkingOut:
+        """How the mark comes about. Raises NotYours where the family does not see it."""
+        if not self._has_working:
+            raise NotYours
         if self.posted:
             return self._posted_working(self.posted)
-        return explained(self.loaded, self.gradebook, self.student, self.term) if running else None
+        return explained(self.loaded, self.gradebook, self.student, self.term)
 
-    def _posted_working(self, posted: PostedGrade) -> WorkingOut | None:
-        if "percent" not in posted.posting.collects:
-            return None  # R14.8
+    def _posted_working(self, posted: PostedGrade) -> WorkingOut:
         # Deleted work stays as it was posted, unless it was hidden; of a part whose window collects no percent none is told.
         works = Assignment.with_deleted.filter(school_class=self.loaded.plan.school_class)
         hidden = {

@@ -6,7 +6,6 @@ from typing import Annotated, Literal
 from ninja import Field, Schema
 from reports.standing_schemas import RibbonOut
 from school.schemas import Body, RowNumber
-from scores.working_schemas import WorkingOut
 
 from families.models import FIRST_HOUR, LAST_HOUR
 
@@ -137,7 +136,8 @@ class FamilyClassOut(Schema):
     headline: str
     words: str
     posted: PostedCardOut | None
-    working: WorkingOut | None
+    has_working: bool
+    """Whether how the mark comes about can be asked."""
     has_what_if: bool
     """Whether what it would take can be asked."""
     missing: list[WorkOut]

@@ -78,7 +78,9 @@ def posted_numbers(student: Student, today: datetime.date) -> PostedNumbers:
 
 
 def seen_by_family(student: Student, today: datetime.date, numbers: PostedNumbers | None = None) -> list[PostedGrade]:
-    """What a student's family sees of what was posted: what is not withheld. In order of terms."""
+    """What a student's family sees of what was posted: what is not withheld. In order of terms. Workings are fetched as they are asked for,
+    of which a page or a card shows one at most.
+    """
     numbers = numbers or posted_numbers(student, today)
-    grades = with_subjects(PostedGrade.objects.filter(pk__in=numbers.seen.values()))
-    return sorted(latest(grades).values(), key=lambda each: each.posting.term.position)
+    grades = PostedGrade.objects.filter(pk__in=numbers.seen.values()).defer("working", "working_words")
+    return sorted(latest(with_subjects(grades)).values(), key=lambda each: each.posting.term.position)

@@ -16,7 +16,7 @@ from scores.tests.test_entering import enter, entry
 
 from families import api as families_api
 from families.posted_working import for_families
-from families.tests.test_family_page import texts
+from families.tests.test_family_page import texts, working
 
 REASON = "his portfolio was lost in the flood"
 
@@ -191,14 +191,22 @@ def test_a_family_sees_what_the_table_says_in_every_way_it_has(world: World, mon
         semester["mark"],
         subjects,
         sorted((each["score"] for each in quarter["back"]), reverse=True),
-        working=quarter["working"] is not None,
+        working=quarter["has_working"],
         never=expected.never,
     )
     assert seen == expected
     answers = [quarter, semester, card]
+    through = f"{world.address}/students/{world.students[0].pk}/family"
     if "left" not in state:
-        through = f"{world.address}/students/{world.students[0].pk}/family"
         assert world.client("teacher").get(through, {"term": world.term.pk}).json() == quarter
+    for each in (quarter, semester):
+        term = {"term": each["term_id"]}
+        how = family.get(f"{address}/classes/{world.school_class.pk}/working", term)
+        assert how.status_code == (200 if each["has_working"] else 404)
+        if each["has_working"]:
+            answers.append(how.json())
+        if "left" not in state:
+            assert world.client("teacher").get(f"{through}/working", term).json() == how.json()
     told = [text for answer in answers for text in texts(answer)]
     for secret in expected.never:
         assert not [text for text in told if text == secret or (len(secret) > 1 and has(text, secret))], secret
@@ -216,8 +224,8 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
     running(world)
     hide(world)
     post(world, 0)
-    working = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]["working"]
-    leaves, roots = working["categories"]
+    told = working(world).json()
+    leaves, roots = told["categories"]
     assert (roots["percent"], roots["adds"], roots["weight"], roots["words"]) == (
         None,
         None,
@@ -225,7 +233,7 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
         "some of it is not shown yet",
     )
     assert [(each["name"], each["score"], each["words"]) for each in roots["lines"]] == [("Beet", "", "not shown yet")]
-    assert (leaves["percent"], leaves["adds"], leaves["weight"], working["sum"], working["exact"]) == (
+    assert (leaves["percent"], leaves["adds"], leaves["weight"], told["sum"], told["exact"]) == (
         "85.00",
         None,
         None,
@@ -234,8 +242,8 @@ def test_hidden_work_in_a_posted_working_is_named_without_any_sum_that_tells_it(
     )
     Assignment.objects.update(shown=True)
     world.changed()
-    working = world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]["working"]
-    assert [each["adds"] for each in working["categories"]] == ["51.00", "22.00"]
+    told = working(world).json()
+    assert [each["adds"] for each in told["categories"]] == ["51.00", "22.00"]
 
 
 def test_who_left_sees_no_work_of_the_class_and_no_file_of_it(world: World) -> None:

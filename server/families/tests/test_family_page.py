@@ -56,7 +56,8 @@ def test_nothing_of_a_grade_before_posting_unless_the_ground_rules_say_so(world:
     enter(world, entry(world, "18"))
     comment(world, "Fin asks good questions.")
     before = page(world).json()["classes"][0]
-    assert (before["mark"], before["working"], before["posted"]) == (None, None, None)
+    assert (before["mark"], before["has_working"], before["posted"]) == (None, False, None)
+    assert working(world).status_code == 404
     assert "good questions" not in page(world).content.decode()
     post(world, 0)
     after = page(world).json()["classes"][0]
@@ -73,6 +74,12 @@ def test_what_it_would_take_is_answered_without_the_hidden(world: World) -> None
     assert takes[0]["name"] == "Ash"
     # 60 % of (16 + s)/40 and 40 % of 80 reach 90 only above 20 points.
     assert takes[0]["answers"] == ["not by this alone; full points make B"]
+
+
+def working(world: World, who: str = "guardian") -> Any:
+    """How the first student's mark in the quarter comes about."""
+    at = f"/api/v1/families/{world.students[0].pk}/classes/{world.school_class.pk}/working"
+    return world.client(who).get(at, {"term": world.term.pk})
 
 
 def what_if(world: World, *scores: tuple[int, str], who: str = "guardian") -> Any:
@@ -122,7 +129,8 @@ def test_families_see_as_much_of_a_score_as_the_ground_rules_say(world: World) -
     assert (found["mark"], works["Oak"]["score"], works["Oak"]["words"]) == ("A", "18", "30.0 % of the grade")
     GroundRules.objects.update(families_points=False)
     found, works = work(world)
-    assert (works["Oak"]["score"], works["Oak"]["points"], found["working"]) == ("90.0 %", "", None)
+    assert (works["Oak"]["score"], works["Oak"]["points"], found["has_working"]) == ("90.0 %", "", False)
+    assert working(world).status_code == 404
     GroundRules.objects.update(families_percent=False)
     found, works = work(world)
     assert (found["mark"], works["Oak"]["score"]) == ("A", "A")

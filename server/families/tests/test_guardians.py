@@ -8,7 +8,7 @@ from reports.tests.test_reports import post
 from school.models import AuditEntry, Guardianship, Person, Student
 from scores.tests.test_entering import enter, entry
 
-from families.tests.test_family_page import page, texts, what_if
+from families.tests.test_family_page import page, texts, what_if, working
 
 
 def limit(world: World, sees: str) -> None:
@@ -31,9 +31,9 @@ def test_a_guardian_who_sees_reports_only_sees_what_was_posted_and_no_score(worl
     before = page(world).json()
     shown = before["classes"][0]
     assert before["reports_only"]
-    assert [shown[each] for each in ("mark", "working", "missing", "to_come", "being_marked", "back")] == [
+    assert [shown[each] for each in ("mark", "has_working", "missing", "to_come", "being_marked", "back")] == [
         None,
-        None,
+        False,
         [],
         [],
         [],
@@ -41,11 +41,12 @@ def test_a_guardian_who_sees_reports_only_sees_what_was_posted_and_no_score(worl
     ]
     assert not [text for text in texts(before) if "17" in text or "Oak" in text]
     assert what_if(world).status_code == 404
+    assert working(world).status_code == 404
     address = f"/api/v1/families/{world.students[0].pk}"
     assert world.client("guardian").get(f"{address}/calendar.ics").status_code == 404
     post(world, 0)
     shown = page(world).json()["classes"][0]
-    assert (shown["mark"], shown["working"], shown["back"]) == ("B", None, [])
+    assert (shown["mark"], shown["has_working"], shown["back"]) == ("B", False, [])
     card = world.client("guardian").get(f"{address}/card", {"term": world.term.pk}).json()
     assert card["subjects"][0]["terms"][-1]["mark"] == "B"
     # The student sees it all.

@@ -22,6 +22,8 @@ from school.revisions import count_class
 from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
+from families.tests.test_family_page import working
+
 SERVER = Path(__file__).parents[2]
 CATALOGUE = SERVER / "locale" / "sv" / "LC_MESSAGES" / "django.po"
 PLACE = re.compile(r"%\(\w+\)s")
@@ -84,7 +86,7 @@ def test_the_page_is_in_the_language_of_whoever_reads_it(marked: World) -> None:
     assert seen["headline"] == "85.0 % i quarter 2, som det står ons 14 jan"
     assert "Quarter 2 slutar fre 16 jan; 1 uppgift kommer" in seen["words"]
     assert "Inget saknas." in seen["words"]
-    how = seen["working"]
+    how = working(marked).json()
     assert [each["words"] for each in how["categories"]] == ["17 av 20 poäng", "inga resultat än"]
     assert how["note"] == "Roots har inga resultat än; tills dess bär de andra vikten."
     assert seen["back"][0]["comment"] == "Well observed."
@@ -131,15 +133,15 @@ def test_the_mail_that_confirms_an_address_is_in_it(marked: World, settings: Any
 
 def test_a_posted_working_is_told_in_the_language_of_whoever_reads_it(marked: World) -> None:
     post(marked, 0)
-    told = page(marked)["classes"][0]["working"]
+    told = working(marked).json()
     assert [each["words"] for each in told["categories"]] == ["17 of 20 points", "no scores yet"]
     choose(marked, "guardian", "sv")
-    how = page(marked)["classes"][0]["working"]
+    how = working(marked).json()
     assert [each["words"] for each in how["categories"]] == ["17 av 20 poäng", "inga resultat än"]
     assert how["note"] == "Roots har inga resultat än; tills dess bär de andra vikten."
     assert how["steps"][-1]["words"].startswith("betyget, som börjar vid ")
     # What was posted before words were kept is told as far as its words are among the messages.
     PostedGrade.objects.update(working_words={})
     count_class(marked.school_class.pk)
-    how = page(marked)["classes"][0]["working"]
+    how = working(marked).json()
     assert [each["words"] for each in how["categories"]] == ["17 of 20 points", "inga resultat än"]

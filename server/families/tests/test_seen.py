@@ -79,7 +79,7 @@ def test_the_grade_is_hidden_from_one_family_alone(world: World) -> None:
     assert send(world.client("teacher"), "PUT", at, {"is_hidden": True}).status_code == 204
     client = world.client("guardian")
     hidden = client.get(f"/api/v1/families/{world.students[0].pk}").json()["classes"][0]
-    assert (hidden["mark"], hidden["has_what_if"], hidden["working"]) == (None, False, None)
+    assert (hidden["mark"], hidden["has_what_if"], hidden["has_working"]) == (None, False, False)
     assert page(world, "other_guardian", 1).json()["classes"][0]["mark"] == "B"
     assert why(world)["The grade as it stands"] == ("It is not shown to this family.", "running_hidden")
     assert [each["running_hidden"] for each in seen(world)["students"]].count(True) == 1

@@ -92,6 +92,7 @@ WHO: dict[tuple[str, str], set[str | None]] = {
     ("GET", "/families/{student_id}"): {"guardian", "student"},
     ("GET", "/families/{student_id}/files/{assignment}"): {"guardian", "student"},
     ("POST", "/families/{student_id}/looked"): {"guardian", "student"},
+    ("GET", "/families/{student_id}/classes/{school_class}/working"): {"guardian", "student"},
     ("GET", "/families/{student_id}/classes/{school_class}/what-if"): {"guardian", "student"},
     ("GET", "/families/{student_id}/classes/{school_class}/tried"): {"guardian", "student"},
     ("GET", "/families/{student_id}/guardians"): {"student"},
@@ -617,7 +618,7 @@ PREPARED: dict[tuple[str, str], Callable[[World, str | None], Prepared]] = {
         [
             ("GET", f"{of}/{asked}")
             for of in ("/families/{student_id}/classes/{school_class}", "/classes/{class_id}/students/{student}/family")
-            for asked in ("what-if", "tried")
+            for asked in ("working", "what-if", "tried")
         ],
         lambda world, who: (running(world), None),
     ),
@@ -702,6 +703,7 @@ QUERIES: dict[tuple[str, str], Callable[[World], str]] = {
         ("GET", f"{of}/{asked}"): query
         for of in ("/families/{student_id}/classes/{school_class}", "/classes/{class_id}/students/{student}/family")
         for asked, query in (
+            ("working", lambda world: f"?term={world.term.pk}"),
             ("what-if", lambda world: f"?term={world.term.pk}"),
             ("tried", lambda world: f"?term={world.term.pk}&work={world.assignments[2].pk}&points=12"),
         )

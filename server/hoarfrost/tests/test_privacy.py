@@ -16,7 +16,7 @@ from scores.models import Score
 
 from hoarfrost.tests.test_permissions import operations
 
-WAYS = ("", "card", "card.pdf", "calendar.ics", "guardians", "what-if", "tried", "files")
+WAYS = ("", "card", "card.pdf", "calendar.ics", "guardians", "working", "what-if", "tried", "files")
 DAY = datetime.timedelta(days=1)
 TOKEN = re.compile(r"11\.\d\d|told-\d+-\d+|written-\d+|(?:task|note)-secret-\d")
 

@@ -79,6 +79,29 @@ export const guardians = (student: Id) =>
 /** A class of a student's in a term as their family sees it: asked by the family, or by a teacher of the class. */
 export type SeenClass = { student: Id; class: Id; term: Id; byTeacher: boolean };
 
+/** How the mark comes about. */
+export const workingSeen = ({ student, class: id, term, byTeacher }: SeenClass) =>
+	queryOptions({
+		// It is stale when what it explains is.
+		queryKey: byTeacher
+			? ['class', id, 'family', student, term, 'working']
+			: ['family', student, 'working', id, term],
+		queryFn: ({ signal }) => {
+			const query = { term };
+			return ask(
+				byTeacher
+					? api.GET('/api/v1/classes/{class_id}/students/{student}/family/working', {
+							params: { path: { class_id: id, student }, query },
+							signal: within(signal)
+						})
+					: api.GET('/api/v1/families/{student_id}/classes/{school_class}/working', {
+							params: { path: { student_id: student, school_class: id }, query },
+							signal: within(signal)
+						})
+			);
+		}
+	});
+
 /** What it would take. */
 export const whatIf = ({ student, class: id, term, byTeacher }: SeenClass) =>
 	queryOptions({

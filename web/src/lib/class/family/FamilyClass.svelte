@@ -5,7 +5,7 @@
 	import { t } from '$lib/words/language';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Later from '$lib/ui/Later.svelte';
-	import Working from '$lib/class/working/Working.svelte';
+	import FamilyWorking from './FamilyWorking.svelte';
 	import Levels from './Levels.svelte';
 	import WorkList from './WorkList.svelte';
 
@@ -24,6 +24,7 @@
 	} = $props();
 	const LISTS = ['missing', 'to_come', 'being_marked', 'back'] as const;
 	const lists = $derived(LISTS.filter((each) => shown[each].length));
+	const of = $derived({ student, class: shown.id, term: shown.term_id, byTeacher: !toCard });
 	/** As posted; before, as they stand. */
 	const levels = $derived(shown.posted ? shown.posted.levels : shown.levels);
 </script>
@@ -92,9 +93,9 @@
 			<h2 class="mb-2">{$t('class.learnt')}</h2>
 			<Levels {levels} behind={shown.behind} label={$t('class.levels', { name: shown.name })} />
 		{/if}
-		{#if shown.working}
+		{#if shown.has_working}
 			<h2 class="mb-2">{$t('class.how')}</h2>
-			<Working how={shown.working} />
+			<FamilyWorking {of} />
 		{/if}
 		{#if shown.has_what_if}
 			<div class="mt-5 max-w-160 print:hidden">
@@ -102,7 +103,7 @@
 					{#key `${shown.id} ${shown.term_id}`}
 						<Later part={() => import('./WhatIf.svelte')}>
 							{#snippet children(WhatIf)}
-								<WhatIf of={{ student, class: shown.id, term: shown.term_id, byTeacher: !toCard }} />
+								<WhatIf {of} />
 							{/snippet}
 						</Later>
 					{/key}
