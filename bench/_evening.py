@@ -215,7 +215,10 @@ class Evening:
         def act(connection: http.client.HTTPConnection) -> None:
             self.ask(connection, "GET", "/api/v1/session", key)
             began = time.perf_counter()
-            status, said = self.ask(connection, "GET", f"/api/v1/families/{student}", key)
+            while (asked := self.ask(connection, "GET", f"/api/v1/families/{student}", key))[0] == 503:
+                self.came_again += 1
+                time.sleep(1)
+            status, said = asked
             self.pages.append(time.perf_counter() - began)
             page = json.loads(said) if status == 200 else {"classes": [], "shows": {}}
             if len(page["classes"]) != SUBJECTS:

@@ -57,7 +57,8 @@ def main() -> None:
         print(f"{TEACHERS} teachers alone: a save {ms(alone.saves)}", flush=True)
         opening.run(teachers, [opening.opens(*each) for each in families])
         print(
-            f"while {FAMILIES} families open their page: a save {ms(opening.saves)}; a page {ms(opening.pages)} (at most 300)"
+            f"while {FAMILIES} families open their page: a save {ms(opening.saves)}; a page {ms(opening.pages)} (at most 300), "
+            f"{opening.came_again} times asked to come again"
         )
         begun = worker_memory(stack)
         signing.run(teachers, [signing.signs_in(f"family{n}") for n in range(FAMILIES)])

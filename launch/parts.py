@@ -30,8 +30,9 @@ def start_server(
         "gthread",
         "--workers",
         "2",
+        # Some of them wait for a turn (school/bounded.py); those for everybody else are beside them.
         "--threads",
-        "4",
+        "12",
         "--no-control-socket",
         "--log-level",
         "warning",

@@ -109,6 +109,7 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     shoot(page, "scores-night", "spread, 40 to 100 %")
     family = somebody("ingrid")
     family.goto("/family/29?class=2")
+    expect(family.get_by_role("region", name="How it comes about").get_by_role("table")).to_be_visible()
     shoot(family, "family", "What it would take")
     family.goto("/family/29/card?term=3")
     shoot(family, "report-card", "Save as PDF")

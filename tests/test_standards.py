@@ -71,22 +71,42 @@ def test_a_homerooms_quarter_by_standard_from_the_keyboard(somebody: Callable[..
     expect(page.get_by_role("complementary", name="Lens on Speaking")).to_contain_text("Elof Åkerlund")
 
 
-def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, somebody: Callable[..., Page]) -> None:
+@pytest.fixture
+def list_as_it_was(stack: Stack) -> Iterator[None]:
+    """The school's list of standards is the one of before again afterwards."""
+    school = "from school.models import School; from school.revisions import count_school; s = School.objects.get(name='Tarnwick School');"
+    before = stack.python(f"{school} print(repr(s.standards))").splitlines()[-1]
+    yield
+    stack.python(f"{school} s.standards = {before}; s.save(); count_school(s.pk); print('done')")
+
+
+@pytest.mark.usefixtures("list_as_it_was")
+def test_from_an_imported_list_to_a_level_set_by_hand_that_the_guardian_reads_on_the_report_card(
+    stack: Stack, somebody: Callable[..., Page]
+) -> None:
+    officer = somebody("mirela", "/school/shared?view=standards")
+    officer.get_by_label("Lay the standards of a file over these").set_input_files(
+        {"name": "talk.csv", "mimeType": "text/csv", "buffer": b"Code,Name,Wording\nTA.1,Debating,argues a case\n"}
+    )
+    expect(officer.get_by_role("status").filter(has_text="Nothing is kept yet")).to_be_visible()
+    officer.get_by_role("button", name="Keep it", exact=True).press("Enter")
+    expect(officer.get_by_text("Kept. Levels are looked up by this from now on")).to_be_visible()
+
     class_id = stack.add_class("Talks 8", 3, works=2)
     stack.python(
         "from plans.models import *; from scores.models import *; from school.models import *;"
         f"c = SchoolClass.objects.get(pk={class_id}); who = Person.objects.get(sign_in='odalys');"
-        "c.assignments.update(standards=['Speaking']); GroundRules.objects.filter(school_class=c).update(method='levels');"
-        "Score.objects.bulk_create([Score(student=e.student, assignment=w, by_standard={'Speaking': '2'}, changed_by=who,"
+        "c.assignments.update(standards=['Debating']); GroundRules.objects.filter(school_class=c).update(method='levels');"
+        "Score.objects.bulk_create([Score(student=e.student, assignment=w, by_standard={'Debating': '2'}, changed_by=who,"
         " changed_at=c.school.now()) for e in c.enrolments.all() for w in c.assignments.all()])"
     )
     page = somebody("odalys", f"/class/{class_id}/scores")
     page.get_by_role("link", name="by standard", exact=True).click()
-    page.get_by_role("gridcell", name="Signe Åkerlund, Speaking: Nearly").click()
+    page.get_by_role("gridcell", name="Signe Åkerlund, Debating: Nearly").click()
     page.keyboard.type("bey")
     page.keyboard.press("Enter")
-    page.get_by_role("gridcell", name="Signe Åkerlund, Speaking: Beyond set by hand").click()
-    lens = page.get_by_role("complementary", name="Lens on Signe Åkerlund, Speaking")
+    page.get_by_role("gridcell", name="Signe Åkerlund, Debating: Beyond set by hand").click()
+    lens = page.get_by_role("complementary", name="Lens on Signe Åkerlund, Debating")
     lens.get_by_label("Why").fill("spoke before the whole school")
     lens.get_by_label("Why").press("Tab")
     expect(lens.get_by_text("Steady at Nearly.")).to_be_visible()
@@ -96,11 +116,17 @@ def test_a_level_set_by_hand_is_posted_and_read_by_the_guardian(stack: Stack, so
     family = somebody("ingrid", "/family/29", 360, 740)
     open_class(family, "Talks 8")
     levels = family.get_by_role("main")
-    expect(levels.get_by_text("Speaking").first).to_be_visible()
+    expect(levels.get_by_text("Debating").first).to_be_visible()
     expect(levels.get_by_text("Beyond").first).to_be_visible()
     # Levels stand alone: the guardian reads no percent of this class, and nothing of why.
     expect(levels).not_to_contain_text("%")
     expect(levels).not_to_contain_text("spoke before")
+
+    family.get_by_role("link", name="report card of Quarter 2").click()
+    expect(family.get_by_text("Save as PDF")).to_be_visible()
+    card = family.get_by_role("main")
+    expect(card.get_by_text("Debating").first).to_be_visible()
+    expect(card.get_by_text("Beyond").first).to_be_visible()
 
 
 @pytest.fixture

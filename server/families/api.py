@@ -10,6 +10,7 @@ from plans.models import Assignment
 from reports.card_schemas import CardOut
 from reports.printing import as_pdf, card_pages
 from school.access import Asking, PermittedRouter
+from school.bounded import Bounded
 from school.models import AuditAction
 from school.refusal import NotYours
 from scores.book import student_of, term_of
@@ -41,13 +42,18 @@ from families.seen import SeenByFamilies
 from families.what_if import tried, what_it_takes
 
 router = PermittedRouter(tags=["families"])
+PAGES = Bounded(at_once=1, waiting=7)
+"""What families read is made one page at a time in a process, so that on the evening on which a school posts what teachers enter comes
+between; where more of them ask than can wait, their browsers ask again.
+"""
 
 
 @router.get("/families/{student_id}", permission=SEE_FAMILY_PAGE, response=FamilyOut)
 def page(request: Asking, student_id: int, term: int | None = None, year: int | None = None) -> Any:
     """What a student, or their guardian, sees."""
-    page = FamilyPage(request.student, request.user, term, year)
-    return HttpResponse(page.out(), content_type="application/json")
+    with PAGES.turn():
+        page = FamilyPage(request.student, request.user, term, year)
+        return HttpResponse(page.out(), content_type="application/json")
 
 
 @router.post("/families/{student_id}/looked", permission=SEE_FAMILY_PAGE, response={204: None})
@@ -85,7 +91,8 @@ def card(request: Asking, student_id: int, term: int) -> Any:
 def printed_card(request: Asking, student_id: int, term: int) -> Any:
     """The same card on paper, in the school's design."""
     found, school = report_card(request.student, term), request.student.school
-    content = as_pdf([card_pages(found, school.card_design, school.paper)], f"{found.student}, {found.term}")
+    with PAGES.turn():
+        content = as_pdf([card_pages(found, school.card_design, school.paper)], f"{found.student}, {found.term}")
     return as_file(content, f"{found.student}, {found.term}.pdf")
 
 

@@ -6,10 +6,10 @@ from http import HTTPStatus
 from typing import Any
 
 from accounts.api import router as accounts
-from accounts.hashing import Busy
 from django.core.exceptions import RequestDataTooBig
 from django.db import DataError, IntegrityError, OperationalError
 from django.http import HttpRequest, HttpResponse
+from django.utils.translation import gettext as _
 from exchange.api import router as exchange
 from exchange.calendar_api import router as calendars
 from families.alias_sheet_api import router as alias_sheets
@@ -30,6 +30,7 @@ from reports.api import router as reports
 from reports.school_api import router as school_years
 from reports.school_scales_api import router as school_scales
 from school.api import router as school
+from school.bounded import Busy
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from school.retrying import DEADLOCK, LOCK_WAIT_TIMEOUT, error_number
 from scores.api import router as scores
@@ -147,8 +148,8 @@ def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
 
 
 @api.exception_handler(Busy)
-def _passwords_wait(request: HttpRequest, error: Busy) -> HttpResponse:
-    answer = _answer(request, 503, "Many are signing in just now. Try again in a moment.", Code.BUSY)
+def _comes_again(request: HttpRequest, error: Busy) -> HttpResponse:
+    answer = _answer(request, 503, _("Many ask for this just now. Try again in a moment."), Code.BUSY)
     answer.headers["Retry-After"] = "1"
     return answer
 

@@ -7,9 +7,10 @@ import pytest
 from conftest import PASSWORD, World
 from django.contrib.auth.hashers import check_password, make_password
 from django.test import Client
+from school.bounded import Busy
 
 from accounts import hashing
-from accounts.hashing import BoundedArgon2, Busy
+from accounts.hashing import BoundedArgon2
 
 BOUNDED = ["accounts.hashing.BoundedArgon2"]
 
@@ -33,7 +34,7 @@ def held(monkeypatch: Any) -> Any:
     for each in threads:
         each.start()
     assert begun.wait(20)
-    while hashing._places._value:  # type: ignore[attr-defined]
+    while hashing.HASHING._places._value:  # type: ignore[attr-defined]
         pass
     yield
     end.set()

@@ -9,9 +9,12 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from plans.models import Assignment, GroundRules
 from reports.tests.test_reports import comment, post
+from school.bounded import Bounded
 from school.revisions import count_class
 from scores import class_cache
 from scores.tests.test_entering import enter, entry
+
+from families import api as families_api
 
 
 def page(world: World, who: str = "guardian", student: int = 0) -> Any:
@@ -115,6 +118,18 @@ def test_a_family_may_try_scores_in_work_that_is_open(world: World) -> None:
     GroundRules.objects.update(families_see_running=False)
     page(world)
     assert what_if(world, (ash.pk, "20")).status_code == 404
+
+
+def test_of_more_families_than_can_wait_one_comes_again_and_teachers_enter_meanwhile(
+    world: World, monkeypatch: Any
+) -> None:
+    pages = Bounded(at_once=1, waiting=0)
+    monkeypatch.setattr(families_api, "PAGES", pages)
+    with pages.turn():
+        answer = page(world)
+        assert (answer.status_code, answer.json()["code"], answer["Retry-After"]) == (503, "busy", "1")
+        enter(world, entry(world, "17"))
+    assert page(world).status_code == 200
 
 
 def work(world: World) -> tuple[Any, Any]:

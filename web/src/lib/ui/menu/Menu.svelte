@@ -46,6 +46,10 @@
 	onkeydowncapture={(event) => {
 		if (beside && !menu) onkeydown(event);
 	}}
+	onpointerdowncapture={() => {
+		// Whoever goes elsewhere before the menu has come has done with it.
+		if (beside && !menu) void onclose(true);
+	}}
 />
 <Later part={() => import('./OpenMenu.svelte')} when={beside !== null}>
 	{#snippet children(OpenMenu)}

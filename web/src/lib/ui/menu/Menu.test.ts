@@ -55,6 +55,12 @@ describe('a menu', () => {
 describe('a menu that has not come yet', () => {
 	beforeEach(cleanup);
 
+	it('is done with when one goes elsewhere', async () => {
+		render(Menu, { acts, beside: new DOMRect(100, 100, 47, 33), onclose });
+		await fireEvent.pointerDown(document.body);
+		expect(onclose).toHaveBeenCalledExactlyOnceWith(true);
+	});
+
 	it('does an act by its letter, and lets no other key go anywhere', async () => {
 		const heard = vi.fn();
 		window.addEventListener('keydown', heard);
