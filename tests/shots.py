@@ -85,10 +85,11 @@ def test_shots(stack: Stack, somebody: Callable[..., Page]) -> None:
     shoot(phone, "stack-phone", "Next paper")
     page.goto("/class/2/plan")
     for name, weight in (("Fieldwork", "30"), ("Map tests", "30"), ("Notebooks", "10")):
-        page.get_by_label(f"Weight of {name}").fill(weight)
-        page.get_by_label(f"Weight of {name}").press("Enter")
-        expect(page.get_by_role("region", name="Draft")).to_be_visible()
-        saved(page)
+        field = page.get_by_label(f"Weight of {name}")
+        field.fill(weight)
+        field.press("Enter")
+        # The weight in force stands beside it, struck out, once it is drafted.
+        expect(page.locator("td", has=field).locator("s")).to_be_visible()
     page.get_by_role("button", name="Show the list").click()
     page.evaluate("scrollTo(0, 0)")
     shoot(page, "plan-draft", "marks change")

@@ -3,6 +3,7 @@ as there are processors.
 """
 
 import argparse
+import gc
 import json
 import os
 import sys
@@ -27,10 +28,13 @@ def main(arguments: list[str] | None = None) -> int:
     compute = partial(_computed, with_working=options.working)
     at_once = min(len(options.files), os.cpu_count() or 1)
     refused = False
+    # What is read and computed has no cycles to look for, which would take a tenth of the time.
+    gc.disable()
     with ProcessPoolExecutor(at_once) if at_once > 1 else nullcontext() as pool:
         for text, is_refused in pool.map(compute, options.files) if pool else map(compute, options.files):
             print(text)
             refused |= is_refused
+    gc.enable()
     return 2 if refused else 0
 
 

@@ -222,7 +222,7 @@ def _assignments(book: Book) -> Iterator[Problem]:
         yield from _number(where, "points", each.points, least=0)
         yield from _number(where, "share", each.share, least=0)
         yield from _number(where, "step", each.step)
-        if each.step <= 0:
+        if each.step.numerator <= 0:
             yield Problem(
                 where, f"step {decimal_text(each.step)} is not above 0; give the smallest difference of scores."
             )
@@ -357,11 +357,13 @@ def _steps(place: str, steps: Iterable[Step]) -> Iterator[Problem]:
 def _number(place: str, name: str, value: Fraction | None, least: int | None = None) -> Iterator[Problem]:
     if value is None:
         return
-    if least is not None and value < least:
+    # In whole numbers, which are compared many times faster than rationals: a class has hundreds of these.
+    top, bottom = value.numerator, value.denominator
+    if least is not None and top < least * bottom:
         yield Problem(place, f"{name} {decimal_text(value)} is below {least}; give {least} or more.")
-    if abs(value) > MOST:
+    if abs(top) > MOST * bottom:
         yield Problem(place, f"{name} {decimal_text(value)} is beyond 99,999; give a smaller number.")
-    if UNIT % value.denominator:
+    if UNIT % bottom:
         yield Problem(place, f"{name} {decimal_text(value)} has more than 4 decimals; give fewer.")
 
 

@@ -406,7 +406,9 @@ class _Reader:
         except (KeyError, TypeError):
             # Something in it was not written like this yet, is blank, or is wrong.
             return {
-                assignment: self.score(place, "assignment", assignment, score)
+                assignment: known[score]
+                if score.__class__ is str and score in known
+                else self.score(place, "assignment", assignment, score)
                 for assignment, score in row.items()
                 if score is not None and score != ""
             }
