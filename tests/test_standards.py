@@ -72,15 +72,15 @@ def test_a_homerooms_quarter_by_standard_from_the_keyboard(somebody: Callable[..
 
 
 @pytest.fixture
-def list_as_it_was(stack: Stack) -> Iterator[None]:
-    """The school's list of standards is the one of before again afterwards."""
+def standards_as_they_were(stack: Stack) -> Iterator[None]:
+    """The school's standards and their levels are those of before again afterwards."""
     school = "from school.models import School; from school.revisions import count_school; s = School.objects.get(name='Tarnwick School');"
     before = stack.python(f"{school} print(repr(s.standards))").splitlines()[-1]
     yield
     stack.python(f"{school} s.standards = {before}; s.save(); count_school(s.pk); print('done')")
 
 
-@pytest.mark.usefixtures("list_as_it_was")
+@pytest.mark.usefixtures("standards_as_they_were")
 def test_from_an_imported_list_to_a_level_set_by_hand_that_the_guardian_reads_on_the_report_card(
     stack: Stack, somebody: Callable[..., Page]
 ) -> None:
@@ -129,17 +129,7 @@ def test_from_an_imported_list_to_a_level_set_by_hand_that_the_guardian_reads_on
     expect(card.get_by_text("Beyond").first).to_be_visible()
 
 
-@pytest.fixture
-def usual_levels(stack: Stack) -> Iterator[None]:
-    """All standards have the school's levels again afterwards."""
-    yield
-    stack.python(
-        "from school.models import School; from school.revisions import count_school; s = School.objects.get(name='Tarnwick School');"
-        "s.standards['own_levels'] = []; s.save(); count_school(s.pk); print('done')"
-    )
-
-
-@pytest.mark.usefixtures("usual_levels")
+@pytest.mark.usefixtures("standards_as_they_were")
 def test_a_standard_with_levels_of_its_own_is_looked_up_set_and_read_in_them(
     stack: Stack, somebody: Callable[..., Page]
 ) -> None:
