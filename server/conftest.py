@@ -67,6 +67,12 @@ class World:
         return f"/api/v1/schools/{self.school.pk}"
 
 
+@pytest.fixture(scope="session")
+def django_db_modify_db_settings(django_db_modify_db_settings_parallel_suffix: None) -> None:
+    """A test is one transaction, in which other programs may work for longer than in any request."""
+    del connection.settings_dict["OPTIONS"]["init_command"]
+
+
 @cache
 def _handler() -> ClientHandler:
     """One for all clients: a handler's middleware looks through the built pages when it is made."""

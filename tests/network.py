@@ -7,14 +7,14 @@ import re
 import shutil
 import subprocess
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import ExitStack, contextmanager
 from urllib.parse import urlsplit
 
 import requests
 
 from launch.parts import start_server
-from launch.places import ROOT, RUN
+from launch.places import PYTHON, ROOT, RUN
 from launch.processes import end, free_port, kill, start
 
 NAME = "grades.hill.example"
@@ -30,8 +30,10 @@ class Host:
     def __init__(self, network: "Network", number: int) -> None:
         self.network, self.address = network, f"{network.subnet}.{10 + number}"
         self.namespace = f"hoarfrost-{os.getpid()}-{number}"
+        self._inside = ("ip", "netns", "exec", self.namespace)
         self._link = f"hf{os.getpid()}h{number}"
         self._server: subprocess.Popen[bytes] | None = None
+        self._transactions: list[subprocess.Popen[str]] = []
         _run("ip", "netns", "add", self.namespace)
         network.left.callback(self._remove)
         inner = f"{self._link}i"
@@ -53,13 +55,44 @@ class Host:
             self.network.environment,
             RUN / f"{self.namespace}.log",
             host=self.address,
-            inside=("ip", "netns", "exec", self.namespace),
+            inside=self._inside,
         )
 
+    def transaction(self, code: str) -> Callable[[], None]:
+        """What begins a transaction on this machine, and does something in it; it goes on until the machine is lost."""
+        whole = f"from django.db import transaction\ninput('ready\\n')\nwith transaction.atomic():\n    {code}\n    input('done\\n')"
+        process = subprocess.Popen(
+            [*self._inside, PYTHON, "-u", ROOT / "server" / "manage.py", "shell", "--verbosity", "0", "-c", whole],
+            env={**os.environ, **self.network.environment},
+            stdin=subprocess.PIPE,
+            stdout=subprocess.PIPE,
+            text=True,
+        )
+        self._transactions.append(process)
+        given, said = process.stdin, process.stdout
+        assert given is not None
+        assert said is not None
+        assert said.readline() == "ready\n"
+
+        def begin() -> None:
+            given.write("\n")
+            given.flush()
+            assert said.readline() == "done\n"
+
+        return begin
+
     def lose(self) -> None:
-        """Its server dies with all that it has begun, and then there is nothing that would answer that nothing is there."""
+        """Its server dies with all that it has begun, and then there is nothing that would answer that nothing is there; of a transaction
+        that had begun nobody hears that it will not be ended.
+        """
         self._kill()
         _run("ip", "link", "set", self._link, "down")
+        self._end_transactions()
+
+    def _end_transactions(self) -> None:
+        while self._transactions:
+            with self._transactions.pop() as each:
+                each.kill()
 
     def _kill(self) -> None:
         if self._server is not None:
@@ -68,6 +101,7 @@ class Host:
 
     def _remove(self) -> None:
         self._kill()
+        self._end_transactions()
         _run("ip", "netns", "del", self.namespace)
 
 
@@ -91,6 +125,7 @@ class Network:
             "HOARFROST_HTTPS": "true",
             "HOARFROST_ADDRESS": f"https://{NAME}",
             "HOARFROST_TRUSTED_PROXIES": f"{self.subnet}.1",
+            "HOARFROST_IDLE_TRANSACTION_TIMEOUT": "5",
         }
         _run("ip", "link", "add", self.bridge, "type", "bridge")
         self.left.callback(_run, "ip", "link", "del", self.bridge)
