@@ -38,7 +38,8 @@ export const scores: KeyGroup[] = [
 		keys: [
 			['a level’s first letters, or 1 to 9', 'set it by hand, in all cells that are chosen'],
 			['Delete', 'takes what was set by hand back'],
-			['Ctrl D', 'the first row of what is chosen goes into all below']
+			['Ctrl D', 'the first row of what is chosen goes into all below'],
+			['Space, then w, c, k', 'how the level comes about, why it is set by hand, the standard; Esc back']
 		]
 	},
 	{

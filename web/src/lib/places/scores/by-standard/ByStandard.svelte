@@ -2,6 +2,7 @@
 	/** Scores by standard: the class's levels, and beside them the lens. */
 	import { createQuery, useQueryClient } from '@tanstack/svelte-query';
 	import { page } from '$app/state';
+	import { flushSync } from 'svelte';
 	import { Debounced } from 'runed';
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
@@ -9,10 +10,12 @@
 	import { nameOf } from '$lib/class/names';
 	import { thisClass } from '$lib/class/thisClass';
 	import { counted } from '$lib/words/plurals';
+	import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import Ways from '../Ways.svelte';
 	import LevelLens from './LevelLens.svelte';
 	import LevelTable from './LevelTable.svelte';
+	import { actsOfLevel, type Looked } from './levelActs';
 	import { branches, setLevels, within, type Table } from './levels';
 	import StandardLens from './StandardLens.svelte';
 
@@ -20,7 +23,8 @@
 	const queries = useQueryClient();
 	const term = $derived(Number(page.url.searchParams.get('term')) || undefined);
 	const found = createQuery(() => fetched.byStandard(here.id, term));
-	let looked = $state<{ student: number | null; standard: string } | null>(null);
+	let looked = $state<Looked | null>(null);
+	let sheet = $state<LevelTable>();
 	/** The lens follows once the hand rests: whoever passes by does not wait for it. */
 	const lens = new Debounced(() => looked, 200);
 	let branch = $state('');
@@ -35,9 +39,31 @@
 		if (!lens.current || !at) lens.setImmediately(at);
 	}
 
+	/** The menu of the level one is at. */
+	function acts(student: number, standard: string): MenuAct[] {
+		const { term_id, rows, columns } = found.data!;
+		const row = rows.find((each) => each.student_id === student);
+		const isByHand = !!row?.cells[columns.findIndex((each) => each.name === standard)]?.by_hand;
+		return actsOfLevel({ student, standard }, { classId: here.id, term: term_id, isByHand }, (at) => {
+			looked = at;
+			lens.setImmediately(at);
+			flushSync();
+		});
+	}
+
+	/** From anywhere in the lens back to the level. */
+	function onkeydown(event: KeyboardEvent): void {
+		const isDone = event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey));
+		if (!isDone || !(event.target as HTMLElement).closest('.side-by-side > aside')) return;
+		event.preventDefault();
+		void sheet?.goTo();
+	}
+
 	const set = (cells: { student: number; standard: string; mark: string }[]) =>
 		void notice.tried(setLevels(here, queries, cells));
 </script>
+
+<svelte:window {onkeydown} />
 
 {#if found.isPending}
 	<p class="p-6 text-slate" role="status">Fetching the levels…</p>
@@ -97,6 +123,8 @@
 			>
 				{#key `${here.id} ${table.term_id} ${branch}`}
 					<LevelTable
+						bind:this={sheet}
+						{acts}
 						table={shown!}
 						nameOf={called}
 						onlook={(student, standard) => look({ student, standard })}

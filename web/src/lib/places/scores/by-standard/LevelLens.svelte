@@ -9,6 +9,7 @@
 	import Fold from '$lib/ui/Fold.svelte';
 	import Kept from '$lib/ui/form/Kept.svelte';
 	import LensFrame from '../lens/LensFrame.svelte';
+	import { WHY, WORKING } from './levelActs';
 	import { levelsOf, setLevels, type Table } from './levels';
 
 	let { table, student, name, standard }: { table: Table; student: number; name: string; standard: string } =
@@ -61,7 +62,7 @@
 				>
 				<button class="link" onclick={() => notice.tried(set(''))}>Take back</button>
 			</p>
-			<div class="mt-1.5">
+			<div class="mt-1.5" id={WHY}>
 				{#key `${student} ${standard} ${reason}`}
 					<Kept label="Why" value={reason} keep={(typed) => set(level.by_hand!.mark, typed)} />
 				{/key}
@@ -83,11 +84,13 @@
 					</li>
 				{/each}
 			</ul>
-			<Fold title="Working" words="step by step">
-				<ol class="grid gap-1 text-slate">
-					{#each level.steps as step, place (place)}<li>{step}</li>{/each}
-				</ol>
-			</Fold>
+			<div id={WORKING}>
+				<Fold title="Working" words="step by step">
+					<ol class="grid gap-1 text-slate">
+						{#each level.steps as step, place (place)}<li>{step}</li>{/each}
+					</ol>
+				</Fold>
+			</div>
 		{/if}
 		<h3>What it goes into</h3>
 		<p class="text-slate">

@@ -2,6 +2,7 @@
 	/** Students down, standards across: each level with the evidence behind it; typing a level sets it by hand. */
 	import { tick, untrack } from 'svelte';
 	import { counted } from '$lib/words/plurals';
+	import Menu, { type MenuAct } from '$lib/ui/menu/Menu.svelte';
 	import { actOf, Selection } from '../grid/selection.svelte';
 	import { Sight } from '../grid/sight.svelte';
 	import LevelRow from './LevelRow.svelte';
@@ -10,6 +11,7 @@
 	let {
 		table,
 		nameOf,
+		acts,
 		onlook,
 		onhead,
 		onset,
@@ -17,6 +19,8 @@
 	}: {
 		table: Table;
 		nameOf: (row: Table['rows'][number]) => string;
+		/** What can be done with a level. */
+		acts: (student: number, standard: string) => MenuAct[];
 		/** One is in a cell. */
 		onlook: (student: number, standard: string) => void;
 		/** The head of a standard was chosen. */
@@ -26,6 +30,8 @@
 	} = $props();
 
 	let scroller = $state<HTMLElement>();
+	/** Where the menu stands while it is open. */
+	let menu = $state<DOMRect | null>(null);
 	/** What there is room for, and of it what the heads and the students take, in px. */
 	let [width, height, head, student] = $state([0, 0, 0, 0]);
 	/** How high a row and how wide a standard's column is, in px. */
@@ -93,6 +99,12 @@
 		if (cells.length) onset(cells);
 	}
 
+	const menuActs = $derived.by(() => {
+		if (!menu) return [];
+		const { student, standard } = placeOf(selection.at);
+		return acts(student, standard);
+	});
+
 	const reveal = () => sight.reveal(scroller!);
 
 	// The lens, as it opens, takes room from the table, and not from the cell.
@@ -100,10 +112,18 @@
 		if (width && scroller?.contains(document.activeElement)) untrack(reveal);
 	});
 
-	async function goTo(): Promise<void> {
+	const cellHere = () => scroller?.querySelector<HTMLElement>('[role=gridcell][tabindex="0"]');
+
+	async function closeMenu(isElsewhere: boolean): Promise<void> {
+		menu = null;
+		if (!isElsewhere) await goTo();
+	}
+
+	/** Go, or come back, to the level that one is at. */
+	export async function goTo(): Promise<void> {
 		reveal();
 		await tick();
-		scroller?.querySelector<HTMLElement>('[role=gridcell][tabindex="0"]')?.focus({ preventScroll: true });
+		cellHere()?.focus({ preventScroll: true });
 		const { student, standard } = placeOf(selection.at);
 		onlook(student, standard);
 	}
@@ -127,6 +147,7 @@
 		if (selection.walk(act)) void goTo();
 		else if (act.kind === 'fill') fill();
 		else if (act.kind === 'drop') selection.drop();
+		else if (act.kind === 'menu') menu = cellHere()?.getBoundingClientRect() ?? null;
 		else if (act.kind === 'clear') take(selection.cells(), '');
 		else if (act.kind === 'type') type(act.text);
 	}
@@ -223,3 +244,4 @@
 		{/each}
 	</div>
 </div>
+<Menu acts={menuActs} beside={menu} onclose={closeMenu} />

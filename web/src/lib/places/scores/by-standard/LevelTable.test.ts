@@ -3,6 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import Around from '$lib/tests/Around.svelte';
 import { serve } from '$lib/tests/server';
+import '$lib/ui/menu/OpenMenu.svelte';
 import LevelTable from './LevelTable.svelte';
 import { branches, readLevel, within as inBranch, type Table } from './levels';
 import StandardLens from './StandardLens.svelte';
@@ -59,9 +60,10 @@ describe('a branch of the standards', () => {
 describe('the table of levels', () => {
 	let set: { student: number; standard: string; mark: string }[][];
 	let problems: string[];
+	let done: string[];
 
 	beforeEach(() => {
-		[set, problems] = [[], []];
+		[set, problems, done] = [[], [], []];
 		render(LevelTable, {
 			table: {
 				...table,
@@ -69,6 +71,9 @@ describe('the table of levels', () => {
 				rows: table.rows.map((row) => ({ ...row, cells: [...row.cells, cell('Hears')] }))
 			},
 			nameOf: (row: Table['rows'][number]) => row.given_name,
+			acts: (student: number, standard: string) => [
+				{ key: 'k', words: 'the standard', act: () => done.push(`${student} ${standard}`) }
+			],
 			onlook: () => undefined,
 			onhead: () => undefined,
 			onset: (cells: (typeof set)[number]) => set.push(cells),
@@ -88,6 +93,15 @@ describe('the table of levels', () => {
 			[{ student: 2, standard: 'Adding', mark: 'Nearly' }]
 		]);
 		expect(at(/^Ben, Adding/)).toBe(document.activeElement);
+	});
+
+	it('has a menu after Space, whose letter is no level, and goes on in the cell', async () => {
+		await user.click(at(/^Ben, Reading/));
+		await user.keyboard(' k');
+		expect(done).toEqual(['2 Reading']);
+		await user.keyboard('s');
+		expect(set).toEqual([[{ student: 2, standard: 'Reading', mark: 'Secure' }]]);
+		expect(at(/^Ben, Reading/)).toBe(document.activeElement);
 	});
 
 	it('sets, fills and takes back what is chosen together', async () => {
