@@ -12,6 +12,23 @@ def saved(page: Page) -> None:
     expect(page.get_by_role("status").filter(has_text="All saved")).to_be_visible()
 
 
+def reach(target: Locator, by: str = "Tab") -> None:
+    """Go to something by a key alone, from where one is."""
+    target.wait_for()
+    at = "each => each.closest('a, button, input, summary, textarea, [tabindex]') === document.activeElement"
+    for _ in range(200):
+        if target.evaluate(at):
+            return
+        target.page.keyboard.press(by)
+    raise AssertionError(f"{target} is not reached by {by}")
+
+
+def press(target: Locator, key: str = "Enter", by: str = "Tab") -> None:
+    """Go to a button, a link or a box by a key alone, and press it."""
+    reach(target, by)
+    target.page.keyboard.press(key)
+
+
 def choose(within: Page | Locator, label: str, words: str) -> None:
     """Choose from a list."""
     field = within.get_by_role("combobox", name=label, exact=True)

@@ -6,7 +6,7 @@
 	import Combobox from '$lib/ui/combobox/Combobox.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Tooltip from '$lib/ui/tooltip/Tooltip.svelte';
-	import { fitting, inTree, usedLast } from './knownStandards';
+	import { fitting, inTree, isNew, usedLast } from './knownStandards';
 	import type { OpenAssignment } from './openAssignment.svelte';
 	import Reason from './Reason.svelte';
 
@@ -27,7 +27,7 @@
 				name: each.name,
 				words: [each.code, each.wording || each.subject].filter(Boolean).join(', ')
 			})),
-			...(own && !known.some((each) => each.name === own) && !chosen.includes(own)
+			...(own && isNew(known, own) && !chosen.includes(own)
 				? [{ id: own, name: own, words: 'a standard of the class’s own' }]
 				: [])
 		];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fitting, inTree, usedLast, type Known } from './knownStandards';
+import { fitting, inTree, isNew, usedLast, type Known } from './knownStandards';
 
 const one = (name: string, more: Partial<Known> = {}): Known => ({
 	name, code: '', wording: '', subject: '', within: '', lately: null, ...more
@@ -21,6 +21,8 @@ describe('a standard', () => {
 		expect(names(fitting(known, 'eclair'))).toEqual(['Éclair']);
 		expect(names(fitting(known, 'story fluency'))).toEqual([]);
 		expect(fitting(known, ' ')).toEqual([]);
+		// Of the class's own is only what nothing here is called.
+		expect(['rf.4a', 'FLUENCY', 'Fluent'].map((typed) => isNew(known, typed))).toEqual([false, false, true]);
 	});
 
 	it('comes first where its code, and then where its name begins so', () => {

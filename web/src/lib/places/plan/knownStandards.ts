@@ -29,6 +29,10 @@ export function fitting(known: readonly Known[], typed: string): Known[] {
 		.slice(0, OFFERED);
 }
 
+/** Whether what was typed is neither the name nor the code of a standard: the class may have one of its own by that name. */
+export const isNew = (known: readonly Known[], typed: string): boolean =>
+	!known.some((each) => [each.name, each.code].some((called) => folded(called) === folded(typed)));
+
 /** What one's own work named last, the latest first. */
 export function usedLast(known: readonly Known[]): Known[] {
 	return known

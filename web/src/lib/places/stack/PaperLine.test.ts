@@ -136,6 +136,33 @@ describe('the line of a paper', () => {
 		expect(document.body.textContent).not.toContain('Åkerlund');
 	});
 
+	it('names the criteria and standards that a line with strokes goes through', async () => {
+		const levels = ['thin', 'sound', 'rich'].map((name) => ({ name, wording: '', points: '1' }));
+		const criteria = ['Argument', 'Sources'].map((name) => ({
+			name, levels, description: '', points: '3', standard: null
+		})); // prettier-ignore
+		const told = () => screen.getByRole('status').textContent?.replace(/\s+/g, ' ').trim();
+		const [mine] = grid.rows;
+		const cell = { ...mine!.cells[1]!, levels: [3, 0] };
+		open({
+			work: columnOf(1, { criteria, standards: ['Speaking'] }),
+			roster: [{ row: mine, cell, text: '12', isIn: true }]
+		});
+		await user.keyboard('adey{Enter}');
+		expect(told()).toContain('Has 12, Argument rich now');
+		await user.click(screen.getByRole('textbox', { name: /or for the whole/ }));
+		await user.keyboard('/');
+		expect(told()).toBe(
+			'Points as it is Argument as it is Sources as it is Speaking as it is thin, sound, rich'
+		);
+		await user.keyboard('2//sec; either/or');
+		expect(told()).toContain('Argument 2 Sources as it is Speaking sec');
+		// A level chosen by its key goes where none is typed.
+		await user.click(screen.getAllByRole('radio', { name: /rich/ })[1]!);
+		await user.click(screen.getByRole('button', { name: 'Next paper' }));
+		expect(entered()).toEqual([[[1], { text: '/2/3/sec', comment: 'either/or' }]]);
+	});
+
 	it('types by a pad of its own, with a half and the codes', async () => {
 		open();
 		await user.keyboard('aker{Enter}');

@@ -19,19 +19,22 @@
 		earlier: (row: Row) => string;
 		isAnyBlank: boolean;
 	} = $props();
+	/** What is scored beside the whole, in the order of a line. */
+	const beside = $derived([...work.criteria.map(({ name }) => name), ...work.standards]);
 </script>
 
-{#snippet standards()}
-	{@const parts = paper.line.split('/')}
-	{@const beside = [...work.criteria.map(({ name }) => name), ...work.standards]}
-	{@const at = work.standards[parts.length - 2 - work.criteria.length]}
+{#snippet parts()}
+	{@const { parts } = paper}
+	{@const at = parts.length - 2}
+	{@const criterion = work.criteria[at]?.levels.map(({ name }) => name)}
+	{@const standard = work.standards[at - work.criteria.length]}
 	<span class="flex flex-wrap gap-x-4 gap-y-0">
 		{#each ['Points', ...beside] as name, place (place)}
 			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
-				>{name} <b>{parts[place]?.trim() || 'as it is'}</b></span
+				>{name} <b>{parts[place] || 'as it is'}</b>{' '}</span
 			>
 		{/each}
-		<span>{at === undefined ? '' : levelsFor(levels, at)?.marks.join(', ')}</span>
+		<span>{(criterion ?? (standard && levelsFor(levels, standard)?.marks))?.join(', ')}</span>
 	</span>
 {/snippet}
 
@@ -41,8 +44,8 @@
 	role="status"
 >
 	{#if paper.problem}<span class="text-rowan">{paper.problem}</span>
-	{:else if paper.taken.length && work.standards.length && paper.line.includes('/')}
-		{@render standards()}
+	{:else if paper.taken.length && beside.length && paper.parts.length > 1}
+		{@render parts()}
 	{:else if paper.made.flag || paper.made.comment}
 		<b>{paper.made.text || 'The score stays'}</b>{paper.made.flag ? `, ${paper.made.flag}` : ''}{paper.made
 			.comment

@@ -55,8 +55,17 @@ export class Paper {
 	/** The line as it is read. */
 	readonly made: Line = $derived.by(() => {
 		const line = read(this.line);
-		return this.levels.some(Boolean) ? { ...line, text: line.text + allLevels(this.levels) } : line;
+		if (!this.levels.some(Boolean)) return line;
+		const [whole = '', ...beside] = this.parts;
+		const criteria = this.levels.map((level, at) => beside[at] || level || '');
+		return { ...line, text: [whole, ...criteria, ...beside.slice(criteria.length)].join('/') };
 	});
+	/** What is typed for the whole, and then for each criterion and standard. */
+	readonly parts: string[] = $derived(
+		read(this.line)
+			.text.split('/')
+			.map((part) => part.trim())
+	);
 	/** How a line with standards is typed, by its example: the whole, then each standard in its order. */
 	readonly example: string = $derived.by(() => {
 		const { work, levels } = this.pile();
@@ -90,11 +99,15 @@ export class Paper {
 		return !!this.#listed(row)?.cell.comment;
 	}
 
-	/** What a student has already, with the scores by standard. */
+	/** What a student has already, with the levels of criteria and the scores by standard. */
 	textOf(row: Row): string {
 		const has = this.#listed(row);
 		if (!has) return '';
-		const named = this.pile().work.standards.map((name, place) => [name, has.cell.standards?.[place]]);
+		const { criteria, standards } = this.pile().work;
+		const named = [
+			...criteria.map(({ name, levels }, at) => [name, levels[(has.cell.levels?.[at] ?? 0) - 1]?.name]),
+			...standards.map((name, at) => [name, has.cell.standards?.[at]])
+		];
 		return [has.text, ...named.filter(([, level]) => level).map((pair) => pair.join(' '))]
 			.filter(Boolean)
 			.join(', ');
