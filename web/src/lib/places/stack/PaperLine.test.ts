@@ -139,7 +139,7 @@ describe('the line of a paper', () => {
 	it('names the criteria and standards that a line with strokes goes through', async () => {
 		const levels = ['thin', 'sound', 'rich'].map((name) => ({ name, wording: '', points: '1' }));
 		const criteria = ['Argument', 'Sources'].map((name) => ({
-			name, levels, description: '', points: '3', standard: null
+			name, levels, description: '', points: '3', standard: null, counts: []
 		})); // prettier-ignore
 		const told = () => screen.getByRole('status').textContent?.replace(/\s+/g, ' ').trim();
 		const [mine] = grid.rows;

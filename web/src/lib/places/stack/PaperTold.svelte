@@ -34,7 +34,7 @@
 				>{name} <b>{parts[place] || 'as it is'}</b>{' '}</span
 			>
 		{/each}
-		<span>{(criterion ?? (standard && levelsFor(levels, standard)?.marks))?.join(', ')}</span>
+		<span>{(criterion ?? (standard ? levelsFor(levels, standard)?.marks : []))?.join(', ')}</span>
 	</span>
 {/snippet}
 
