@@ -127,9 +127,10 @@ def test_from_an_imported_list_to_the_report_card_that_the_guardian_reads_by_key
     # Levels are typed down the column of the standard.
     press(page.get_by_role("link", name="Scores"))
     reach(page.get_by_role("gridcell", name=", Debate").first)
-    page.keyboard.press("Control+ArrowUp")
-    press(page.get_by_role("button", name="Debate: what can be done"), by="ArrowUp")
-    press(page.get_by_role("link", name="Open it to a column for each standard"))
+    page.keyboard.type(" k")
+    lens = page.get_by_role("complementary", name="Lens on Debate")
+    expect(lens.locator(":focus")).to_have_count(1)
+    press(lens.get_by_role("link", name="Open it to a column for each standard"))
     grid = page.get_by_role("grid", name="Debate, opened")
     reach(grid.get_by_role("gridcell", name=", Score: blank").first)
     page.keyboard.press("ArrowRight")

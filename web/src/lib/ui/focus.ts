@@ -57,9 +57,12 @@ export function hasLeft(event: FocusEvent): boolean {
 
 const CONTROLS = ':is(a[href], button, input, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])';
 
+/** The first control of an element, if it has one. */
+export const firstOf = (element: HTMLElement | null): Found => element?.querySelector<HTMLElement>(CONTROLS);
+
 /** To the first control of an element, if it has one. */
 export function toFirst(element: HTMLElement | null): void {
-	element?.querySelector<HTMLElement>(CONTROLS)?.focus();
+	firstOf(element)?.focus();
 }
 
 /** On a page: where the control one was at is gone (what it did is done), one is at the next that is left, or else the one before. */

@@ -1,5 +1,6 @@
 /** What can be done with the cell one is in: its menu, one letter an act. */
 import { goto } from '$app/navigation';
+import { flushSync } from 'svelte';
 import type { Shapes } from '$lib/api/client';
 import { neighbour } from '$lib/app/classes';
 import { notice } from '$lib/app/notice.svelte';
@@ -10,7 +11,7 @@ import type { Here } from '$lib/class/entering.svelte';
 import type { Group } from '$lib/class/groups/grouping';
 import type { ThisClass } from '$lib/class/thisClass';
 import { byScore } from '$lib/class/view';
-import { goTo } from '$lib/ui/focus';
+import { firstOf, goTo } from '$lib/ui/focus';
 import type { MenuAct } from '$lib/ui/menu/Menu.svelte';
 import type { Looking } from './looking.svelte';
 
@@ -51,7 +52,7 @@ export class CellActs {
 		const { id } = this.here;
 		const { view } = this.looking;
 		const look = (change: Parameters<Looking['change']>[0]) => this.looking.change(change);
-		const { explain, lookAt, called } = this.on;
+		const { explain, called } = this.on;
 		const student = `/class/${id}/student/${row.student_id}?term=${this.grid().term_id}`;
 		return [
 			{ key: 'w', words: 'how the grade comes about', act: () => explain(row) },
@@ -74,8 +75,8 @@ export class CellActs {
 					act: () => this.#give(group, { row, column: work, cell })
 				})),
 			{ key: 'o', words: `order students by ${work.short_name}`, act: () => look(byScore(view, work.id)) },
-			{ key: 'k', words: 'the whole column', act: () => lookAt({ on: 'column', assignment: work.id }) },
-			{ key: 'r', words: 'the student’s row', act: () => lookAt({ on: 'row', student: row.student_id }) },
+			{ key: 'k', words: 'the whole column', act: () => this.#intoLens({ on: 'column', assignment: work.id }) },
+			{ key: 'r', words: 'the student’s row', act: () => this.#intoLens({ on: 'row', student: row.student_id }) },
 			{ key: 's', words: 'all about this student', act: () => void goto(student) },
 			{ key: 'v', words: 'as the family sees it', act: () => void goto(`${student}&eyes=family`) },
 			{ key: 'l', words: `${view.hasLens ? 'hide' : 'show'} the lens`, act: () => look({ hasLens: !view.hasLens }) },
@@ -146,6 +147,13 @@ export class CellActs {
 			return;
 		}
 		this.#toLens('comment', row, work);
+	}
+
+	/** Bring the hand to a lens of more than the cell: on the way there by Tab the lens would be the next cell's. */
+	#intoLens(at: Looked): void {
+		this.on.lookAt(at);
+		flushSync();
+		void goTo(() => firstOf(document.querySelector<HTMLElement>('.side-by-side > aside')));
 	}
 
 	/** Bring the hand to a part of the cell's lens. */

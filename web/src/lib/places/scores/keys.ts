@@ -52,7 +52,7 @@ export const scores: KeyGroup[] = [
 			],
 			['m', 'the criteria: a digit a level, Enter back to the cell'],
 			['t, i, b, h, n', 'late, incomplete, absent, handed in, no flag'],
-			['k, r', 'the whole column, the student’s row'],
+			['k, r', 'the whole column, the student’s row; Esc back to the cell'],
 			['o', 'order students by this work’s scores; again, by name'],
 			['s, v', 'all about the student, as the family sees it'],
 			['l, a', 'the lens, aliases'],

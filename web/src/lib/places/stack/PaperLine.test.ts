@@ -153,10 +153,10 @@ describe('the line of a paper', () => {
 		await user.click(screen.getByRole('textbox', { name: /or for the whole/ }));
 		await user.keyboard('/');
 		expect(told()).toBe(
-			'Points as it is Argument as it is Sources as it is Speaking as it is thin, sound, rich'
+			'Points as it is, Argument as it is, Sources as it is, Speaking as it is, thin, sound, rich'
 		);
 		await user.keyboard('2//sec; either/or');
-		expect(told()).toContain('Argument 2 Sources as it is Speaking sec');
+		expect(told()).toContain('Argument 2, Sources as it is, Speaking sec');
 		// A level chosen by its key goes where none is typed.
 		await user.click(screen.getAllByRole('radio', { name: /rich/ })[1]!);
 		await user.click(screen.getByRole('button', { name: 'Next paper' }));
