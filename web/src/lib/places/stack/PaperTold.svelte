@@ -31,7 +31,7 @@
 	<span class="flex flex-wrap gap-x-4 gap-y-0">
 		{#each ['Points', ...beside] as name, place (place)}
 			<span class={[place === parts.length - 1 && 'text-ink shadow-[0_2px_0_var(--color-juniper)]']}
-				>{name} <b>{parts[place] || 'as it is'}</b><span class="sr-only">, </span></span
+				>{name} <b>{parts[place] || 'as it is'}</b><span class="sr-only">,</span></span
 			>
 		{/each}
 		<span>{(criterion ?? (standard ? levelsFor(levels, standard)?.marks : []))?.join(', ')}</span>
