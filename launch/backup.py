@@ -4,6 +4,8 @@ database of its own, and what is in that is counted.
 
 import argparse
 import gzip
+import hashlib
+import hmac
 import os
 import re
 import secrets
@@ -17,6 +19,7 @@ from contextlib import contextmanager
 from datetime import datetime, timedelta
 from itertools import islice, pairwise
 from pathlib import Path
+from typing import IO
 
 from launch.database import BACKUPS, SCHOOL, Database
 from launch.environment import server_environment
@@ -31,6 +34,12 @@ KEY = "HOARFROST_BACKUP_KEY"
 OF_THE_MOMENT = ("django_session", "school_presence", "axes_")
 """Tables whose rows come and go while people work: how many there are says nothing."""
 _POSITION = re.compile(r"MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+)")
+SEAL = 32
+"""Bytes of a locked backup's seal, which stands before it."""
+_SALTED = 16
+"""Bytes at the beginning of what OpenSSL has locked: that it has, and the salt."""
+_ROUNDS = 600_000
+"""Of PBKDF2, by which a password that is guessed costs time."""
 _HEAD = 60
 """In so many lines at its beginning a dump says where in the log of changes it stands."""
 NIGHT = 1
@@ -147,7 +156,7 @@ def bring_back(
     name = database.folder.name
     made = Database(f"{name}-being-made-{secrets.token_hex(4)}")
     try:
-        with running(made), opened(file, key) as sql:
+        with opened(file, key) as sql, running(made):
             made.restore(sql)
             if since is not None:
                 made.replay(*logs_since(sql, since), until)
@@ -194,8 +203,10 @@ def refuse_newer(environment: Mapping[str, str]) -> None:
 
 @contextmanager
 def opened(file: Path, key: Path | None) -> Iterator[Path]:
-    """A backup as it can be read; one that is locked is unlocked for as long as it is needed. Stops where the key is another."""
-    if file.suffix != ".locked":
+    """A backup as it can be read; one that is locked is unlocked for as long as it is needed. Stops where the key is another, and where
+    it is not as it was made.
+    """
+    if file.suffix not in (".sealed", ".locked"):
         yield file
         return
     if key is None:
@@ -203,37 +214,53 @@ def opened(file: Path, key: Path | None) -> Iterator[Path]:
     plain = BACKUPS / f"opened-{secrets.token_hex(4)}.sql.gz"
     plain.touch(mode=0o600)
     try:
-        if _openssl("-d", file, plain, key):
-            stop(f"{file} cannot be opened with this key, or is cut off.")
+        with file.open("rb", buffering=0) as source, plain.open("wb") as to:
+            if file.suffix == ".locked":
+                say(f"{file} was made before backups were sealed: nobody can tell whether it was changed since.")
+                is_whole = True
+            else:
+                is_whole = hmac.compare_digest(source.read(SEAL), _seal(source, key))
+                source.seek(SEAL)
+            if not is_whole or _openssl("-d", source, to, key):
+                stop(f"{file} cannot be opened with this key, or was changed or cut off.")
         yield plain
     finally:
         plain.unlink()
 
 
 def _locked(file: Path, key: Path) -> Path:
-    """A backup that only the key opens; the open one is gone."""
-    made = file.with_name(f"{file.name}.locked")
+    """A backup that only the key opens, with a seal before it that tells whether anybody has changed it; the open one is gone."""
+    made = file.with_name(f"{file.name}.sealed")
     made.touch(mode=0o600)
-    if _openssl("-e", file, made, key):
-        stop(f"The backup could not be locked with {key}. It is in {file}, open.")
+    with file.open("rb") as source, made.open("r+b", buffering=0) as to:
+        # Until the end there is nothing that would be its seal.
+        to.write(bytes(SEAL))
+        if _openssl("-e", source, to, key):
+            stop(f"The backup could not be locked with {key}. It is in {file}, open.")
+        to.seek(SEAL)
+        seal = _seal(to, key)
+        to.seek(0)
+        to.write(seal)
     file.unlink()
     return made
 
 
-def _openssl(way: str, source: Path, to: Path, key: Path) -> int:
-    options = [
-        "-aes-256-cbc",
-        "-pbkdf2",
-        "-iter",
-        "600000",
-        "-in",
-        str(source),
-        "-out",
-        str(to),
-        "-pass",
-        f"file:{key}",
-    ]
-    return subprocess.run(["openssl", "enc", way, *options], capture_output=True).returncode
+def _seal(locked: IO[bytes], key: Path) -> bytes:
+    """What only who has the key can make of what follows (HMAC-SHA256); its own key comes from the same password, by another salt."""
+    head = locked.read(_SALTED)
+    password = key.read_bytes().partition(b"\n")[0]
+    made = hmac.new(hashlib.pbkdf2_hmac("sha256", password, b"seal" + head, _ROUNDS), head, "sha256")
+    while chunk := locked.read(2**20):
+        made.update(chunk)
+    return made.digest()
+
+
+def _openssl(way: str, source: IO[bytes], to: IO[bytes], key: Path) -> int:
+    """Lock or unlock from where one file is to where another is; gives 0 where that was done."""
+    options = ["-aes-256-cbc", "-pbkdf2", "-iter", str(_ROUNDS), "-pass", f"file:{key}"]
+    return subprocess.run(
+        ["openssl", "enc", way, *options], stdin=source, stdout=to, stderr=subprocess.DEVNULL
+    ).returncode
 
 
 def _now() -> datetime:

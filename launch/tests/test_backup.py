@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 
 from launch import backup as backups
-from launch.backup import backup, bring_back, logs_since, refuse_newer
+from launch.backup import SEAL, backup, bring_back, logs_since, refuse_newer
 from launch.database import BACKUPS, CHANGES, Database
 from launch.environment import server_environment
 from launch.places import RUN
@@ -47,11 +47,13 @@ def schools(database: Database, first: str = "") -> list[str]:
     return found.stdout.splitlines()[1:]
 
 
-def test_what_was_backed_up_comes_back_and_what_was_there_is_kept(database: Database, tmp_path: Path) -> None:
+def test_what_was_backed_up_comes_back_and_what_was_there_is_kept(
+    database: Database, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     key = tmp_path / "key"
     key.write_text("a long winter by the lake\n")
     file = backup(database, key)
-    assert file.suffix == ".locked"
+    assert file.suffix == ".sealed"
     assert file.stat().st_mode & 0o077 == 0
     assert b"Hill" not in file.read_bytes()
     assert schools(database, "UPDATE school_school SET name = 'Valley'") == ["Valley"]
@@ -63,10 +65,16 @@ def test_what_was_backed_up_comes_back_and_what_was_there_is_kept(database: Data
         bring_back(database, file, other)
     with pytest.raises(Stop, match="is locked: give the key"):
         bring_back(database, file, None)
-    cut = tmp_path / f"cut.sql.gz{file.suffix}"
-    cut.write_bytes(file.read_bytes()[: file.stat().st_size // 2])
-    with pytest.raises(Stop):
-        bring_back(database, cut, key)
+    whole = file.read_bytes()
+    changed = tmp_path / f"changed.sql.gz{file.suffix}"
+    for place in (0, 40, len(whole) - 1):
+        changed.write_bytes(whole[:place] + bytes([whole[place] ^ 1]) + whole[place + 1 :])
+        with pytest.raises(Stop, match="or was changed or cut off"):
+            bring_back(database, changed, key)
+    for size in (0, 20, len(whole) // 2):
+        changed.write_bytes(whole[:size])
+        with pytest.raises(Stop, match="or was changed or cut off"):
+            bring_back(database, changed, key)
     database.start()
     assert schools(database) == ["Valley"]
     database.stop()
@@ -82,9 +90,12 @@ def test_what_was_backed_up_comes_back_and_what_was_there_is_kept(database: Data
     kept.stop()
     assert not list(BACKUPS.glob("opened-*"))
 
-    # On a machine that has none yet.
+    # On a machine that has none yet. What a release of before has locked had no seal, which is said.
     shutil.rmtree(database.folder)
-    assert bring_back(database, file, key) is None
+    before = tmp_path / "before.sql.gz.locked"
+    before.write_bytes(whole[SEAL:])
+    assert bring_back(database, before, key) is None
+    assert "before backups were sealed" in capsys.readouterr().out
     database.start()
     assert schools(database) == ["Hill"]
 
