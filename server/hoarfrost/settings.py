@@ -51,6 +51,7 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django_guid.middleware.guid_middleware",
     "hoarfrost.request_log.log_requests",
+    "hoarfrost.private.refuse_plain_http",
     "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -133,6 +134,7 @@ SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_SSL_REDIRECT = HTTPS
+SECURE_REDIRECT_EXEMPT = [r"^(api|ims)/"]  # what it may not answer over plain HTTP is refused
 SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 SECURE_CONTENT_TYPE_NOSNIFF = True

@@ -2,15 +2,17 @@
 evidence belongs to the standard (R8). What was posted, and history, stay as they were.
 """
 
+import json
 from collections.abc import Callable, Iterable
 from typing import Any
 
-from django.db.models import Q, QuerySet
+from django.db.models import Q, QuerySet, TextField
+from django.db.models.functions import Cast
 from gradecore.check import BookError
 from gradecore.file import STANDARDS, read_standards
 from plans.models import Assignment, Category, Draft, GroundRules, KeptPlan, SharedCriteria
 from school.calendar import current_year
-from school.models import ReportingWindow, School
+from school.models import Act, ReportingWindow, School
 from school.refusal import Refused
 from scores.models import LevelOverride, Score
 
@@ -42,6 +44,7 @@ def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
     _in_plans(school, name, to)
     _in_plans_to_be(school, name, to)
     _in_classes(school, name, to)
+    _in_acts(school, name, to)
 
 
 def posted_words(school: School, name: str) -> list[str]:
@@ -118,7 +121,7 @@ def _in_plans(school: School, name: str, to: str) -> None:
     works = []
     for work in Assignment.with_deleted.filter(school_class__school=school).filter(~Q(standards=[]) | ~Q(criteria=[])):
         if name in work.standards or any(each["standard"] == name for each in work.criteria):
-            work.standards, work.criteria = _called(work.standards, name, to), _feeding(work.criteria, name, to)
+            work.standards, work.criteria = _called(work.standards, name, to), _all_called(work.criteria, name, to)
             work.standard_points = _keyed(work.standard_points, name, to)
             work.version += 1
             works.append(work)
@@ -131,7 +134,7 @@ def _in_plans(school: School, name: str, to: str) -> None:
         "default_standards",
         lambda names: _called(names, name, to),
     )
-    _rewrite(SharedCriteria.objects.filter(school=school), "criteria", lambda criteria: _feeding(criteria, name, to))
+    _rewrite(SharedCriteria.objects.filter(school=school), "criteria", lambda criteria: _all_called(criteria, name, to))
     _rewrite(
         GroundRules.objects.filter(school_class__school=school).exclude(standard_weights={}),
         "standard_weights",
@@ -142,8 +145,8 @@ def _in_plans(school: School, name: str, to: str) -> None:
 def _in_plans_to_be(school: School, name: str, to: str) -> None:
     """In what a draft would change, and in plans that a teacher keeps for other classes."""
     drafts = Draft.objects.filter(school_class__school=school)
-    _rewrite(drafts, "change", lambda change: _plan_called(change, name, to))
-    _rewrite(KeptPlan.objects.filter(school=school), "plan", lambda plan: _plan_called(plan, name, to))
+    _rewrite(drafts, "change", lambda change: _all_called(change, name, to))
+    _rewrite(KeptPlan.objects.filter(school=school), "plan", lambda plan: _all_called(plan, name, to))
 
 
 def _in_classes(school: School, name: str, to: str) -> None:
@@ -154,6 +157,14 @@ def _in_classes(school: School, name: str, to: str) -> None:
     LevelOverride.objects.filter(school_class__school=school, standard=name).update(standard=to)
     windows = ReportingWindow.objects.filter(term__year__school=school).exclude(asks_for=[])
     _rewrite(windows, "asks_for", lambda names: _called(names, name, to))
+
+
+def _in_acts(school: School, name: str, to: str) -> None:
+    """In what can be undone, which then still can."""
+    # JSON is kept as text, in which letters beyond ASCII are escaped.
+    written = Act.objects.filter(school_class__school=school).annotate(text=Cast("change", TextField()))
+    naming = written.filter(text__contains=json.dumps(name))
+    _rewrite(naming, "change", lambda change: _all_called(change, name, to))
 
 
 def _refuse_both(school: School, name: str, to: str) -> None:
@@ -190,23 +201,19 @@ def _keyed(found: dict[str, Any], name: str, to: str) -> dict[str, Any]:
     return {to if key == name else key: each for key, each in found.items() if not (key == name and to in found)}
 
 
-def _feeding(criteria: list[Any], name: str, to: str) -> list[Any]:
-    return [each | {"standard": to} if each["standard"] == name else each for each in criteria]
-
-
-def _plan_called(found: Any, name: str, to: str) -> Any:
-    """Rows of a plan as they are kept, however deep, with a standard called otherwise in the fields that name standards."""
+def _all_called(found: Any, name: str, to: str) -> Any:
+    """Rows as they are kept, however deep, with a standard called otherwise in the fields that name standards."""
     if isinstance(found, list):
-        return [_plan_called(each, name, to) for each in found]
+        return [_all_called(each, name, to) for each in found]
     if not isinstance(found, dict):
         return found
-    made = {key: _plan_called(each, name, to) for key, each in found.items()}
+    made = {key: _all_called(each, name, to) for key, each in found.items()}
+    if made.get("standard") == name:
+        made["standard"] = to
     for field in ("standards", "default_standards"):
         if field in made:
             made[field] = _called(made[field], name, to)
-    if "criteria" in made:
-        made["criteria"] = _feeding(made["criteria"], name, to)
-    for field in ("standard_weights", "standard_points"):
+    for field in ("standard_weights", "standard_points", "by_standard"):
         if field in made:
             made[field] = _keyed(made[field], name, to)
     return made

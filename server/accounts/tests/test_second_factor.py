@@ -3,12 +3,15 @@
 import re
 import time
 from base64 import b32decode
+from importlib import import_module
 
 import pytest
 from conftest import PASSWORD, World, send
+from django.apps import apps
 from django.http import HttpResponse
 from django.test import Client
 from django_otp.oath import TOTP
+from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from school.models import Role
 
@@ -85,13 +88,29 @@ def test_a_recovery_code_counts_once_and_new_ones_end_the_old(officer: World) ->
     ask(client, "ann")
     _, codes = set_up(client)
     assert len(set(codes)) == 10
-    assert all(re.fullmatch(r"[a-z2-7]{4}-[a-z2-7]{4}-[a-z2-7]{5}", each) for each in codes)
+    assert all(re.fullmatch(r"([a-z2-7]{4}-){5}[a-z2-7]{3}", each) for each in codes)
+    kept = set(StaticToken.objects.values_list("token", flat=True))
+    assert len(kept) == 10
+    assert not any(each[:8] in "".join(codes).replace("-", "") for each in kept), "nothing of a code is kept as it is"
+    assert ask(Client(), "ann", kept.pop()).status_code == 422, "what is kept opens nothing"
     assert ask(Client(), "ann", codes[0].upper().replace("-", " ")).status_code == 200
     assert ask(Client(), "ann", codes[0]).status_code == 422
     assert client.get("/api/v1/second-factor").json() == {"is_on": True, "is_asked": False, "recovery_codes": 9}
     new = send(client, "POST", "/api/v1/second-factor/recovery-codes", {"password": PASSWORD}).json()["codes"]
     assert ask(Client(), "ann", codes[1]).status_code == 422
     assert ask(Client(), "ann", new[1]).status_code == 200
+
+
+def test_codes_that_were_kept_as_they_are_stand_for_the_app_after_an_upgrade(officer: World) -> None:
+    client = Client()
+    ask(client, "ann")
+    set_up(client)
+    StaticToken.objects.all().delete()
+    device = StaticDevice.objects.get()
+    StaticToken.objects.create(device=device, token="abcdefgh23456")
+    import_module("accounts.migrations.0003_hashed_recovery_codes").hash_codes(apps, None)
+    assert not StaticToken.objects.filter(token="abcdefgh23456").exists()
+    assert ask(Client(), "ann", "abcd-efgh-23456").status_code == 200
 
 
 def test_wrong_codes_are_counted_and_locked_like_wrong_passwords(officer: World) -> None:

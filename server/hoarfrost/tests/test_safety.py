@@ -140,6 +140,21 @@ def test_what_a_page_loads_comes_compressed_and_is_kept_for_good(client: Client,
 
 
 @pytest.mark.django_db
+def test_the_api_is_reached_over_https_alone_where_pages_are(settings: Any) -> None:
+    settings.HTTPS = settings.SECURE_SSL_REDIRECT = True
+    settings.SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    plain = Client()
+    for address in ("/api/v1/session", "/ims/oneroster/token"):
+        refused = plain.get(address)
+        assert (refused.status_code, refused.json()["code"]) == (403, "forbidden")
+        assert not refused.cookies
+    page = plain.get("/class/1/scores")
+    assert (page.status_code, page.headers["Location"]) == (301, "https://testserver/class/1/scores")
+    assert plain.get("/api/v1/health").status_code == 200
+    assert plain.get("/api/v1/session", headers={"X-Forwarded-Proto": "https"}).status_code == 200
+
+
+@pytest.mark.django_db
 def test_debug_is_off_and_the_session_cookie_is_not_for_scripts(world: World) -> None:
     assert settings.DEBUG is False
     client = Client()

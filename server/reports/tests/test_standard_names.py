@@ -72,6 +72,24 @@ def test_everything_goes_along_with_a_name_and_no_level_moves(marked: World) -> 
     assert [each["within"] for each in year["standards"]["standards"]] == [None, "Charts"]
 
 
+def test_what_was_done_before_can_be_undone_under_the_new_name(scored: World) -> None:
+    client = scored.client("teacher")
+    enter(scored, entry(scored, "17/4/1"))
+    enter(scored, entry(scored, "/2", version=1))
+    put = {"entries": [{"student": scored.students[0].pk, "standard": "Reading maps", "mark": "Beyond"}]}
+    assert send(client, "PATCH", f"{scored.address}/by-standard", put).status_code == 200
+    assert call(scored, "Reading maps", "Läsa kartor").status_code == 200
+    assert call(scored, "Läsa kartor", "Kartor").status_code == 200
+    for _ in range(2):
+        assert send(client, "POST", f"{scored.address}/undo").json()["kept"] == []
+    assert not LevelOverride.objects.exists()
+    assert Score.objects.get().by_standard == {"Kartor": "4", "Scale": "1"}
+    for _ in range(2):
+        assert send(client, "POST", f"{scored.address}/redo").json()["kept"] == []
+    assert LevelOverride.objects.get().standard == "Kartor"
+    assert Score.objects.get().by_standard == {"Kartor": "2", "Scale": "1"}
+
+
 def test_two_that_are_the_same_become_one_with_the_evidence_of_both(scored: World) -> None:
     assert (
         standards(

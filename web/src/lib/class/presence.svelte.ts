@@ -13,6 +13,9 @@ class Presence {
 	/** The cell that one is in oneself. */
 	cell: { student: number; assignment: number } | null = null;
 
+	/** How often one has changed the plan, or its draft, oneself. */
+	#changes = 0;
+
 	/** The assignment whose cell one is in. */
 	get work(): number | null {
 		return this.cell?.assignment ?? null;
@@ -24,11 +27,18 @@ class Presence {
 		return found.length ? new Map(found.map((each) => [each.assignment!, each.name])) : undefined;
 	}
 
+	/** One has changed the plan, or its draft, oneself: what a colleague takes back before the next beat would look as if nothing had been. */
+	planChanged(): void {
+		this.#changes += 1;
+	}
+
 	/** Follow a class until the function returned is called. */
 	follow(classId: number, queries: QueryClient): () => void {
 		let known: Pick<Shapes['PresenceOut'], 'revision' | 'plan'> | null = null;
 		let timer: ReturnType<typeof setTimeout>;
 		let isOver = false;
+		/** Of one's own changes those that the last beat came after. */
+		let counted = this.#changes;
 		this.here = [];
 		// What one entered here oneself is no news; where others' came in between, the next beat tells.
 		const leave = saving.onAnswer((answered, _term, { revision }) => {
@@ -36,6 +46,7 @@ class Presence {
 		});
 		const beat = async (): Promise<void> => {
 			if (document.visibilityState === 'visible') {
+				const changes = this.#changes;
 				try {
 					const now = await ask(
 						api.POST('/api/v1/classes/{class_id}/presence', {
@@ -52,9 +63,11 @@ class Presence {
 					if (isOver) return;
 					this.here = now.here;
 					// What was asked for before this page opened is what it shows: only later changes are fetched.
-					if (known && (now.revision > known.revision || now.plan !== known.plan))
+					const isPlanNews = now.plan !== known?.plan || changes !== counted;
+					if (known && (now.revision > known.revision || isPlanNews))
 						void fetched.fetchAnew(queries, fetched.inClass(classId));
 					if (now.words.length) notice.say(now.words.join(' '));
+					counted = changes;
 					known = { ...now, revision: Math.max(now.revision, known?.revision ?? 0) };
 				} catch {
 					// Nobody answers: the saving line says so, and the next beat asks again.

@@ -70,6 +70,14 @@ describe('the presence of a class', () => {
 		expect(fetched).toHaveBeenCalledOnce();
 	});
 
+	it('fetches what a colleague took back of one’s own before the next beat, though the plan is as it was', async () => {
+		presence.planChanged();
+		await beat();
+		expect(fetched).toHaveBeenCalledOnce();
+		await beat();
+		expect(fetched).toHaveBeenCalledOnce();
+	});
+
 	it('tells where one is, and who is in a row', async () => {
 		now = { ...now, here: [{ name: 'Bo Birch', student: 3, assignment: 4 }] };
 		presence.cell = { student: 1, assignment: 2 };

@@ -1,6 +1,7 @@
 /** Changing a plan: each change is sent at once and the page shows what came of it. */
 import { api, ask, type Shapes } from '$lib/api/client';
 import type { Changing } from '$lib/app/changing';
+import { presence } from '../presence.svelte';
 
 type Kind = 'category' | 'assignment';
 
@@ -358,7 +359,11 @@ export class Editing {
 		});
 	}
 
-	#do<T>(send: () => Promise<T>): Promise<T> {
-		return this.changing.make(send);
+	async #do<T>(send: () => Promise<T>): Promise<T> {
+		try {
+			return await this.changing.make(send);
+		} finally {
+			presence.planChanged();
+		}
 	}
 }

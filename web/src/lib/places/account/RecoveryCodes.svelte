@@ -14,7 +14,7 @@
 		Keep these recovery codes where you would keep a spare key. Each stands in for the app once; they are not
 		shown again.
 	</p>
-	<ul class="num my-3 grid max-w-100 grid-cols-2 gap-x-8 gap-y-1 text-large max-md:grid-cols-1">
+	<ul class="num my-3 grid max-w-150 grid-cols-2 gap-x-8 gap-y-1 text-large max-md:grid-cols-1">
 		{#each codes as each (each)}<li>{each}</li>{/each}
 	</ul>
 	<p class="flex flex-wrap gap-2">
