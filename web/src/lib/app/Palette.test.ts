@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { commands } from './commands';
@@ -37,7 +37,9 @@ places.all = [
 const user = userEvent.setup();
 const options = () => screen.getAllByRole('option').map((each) => each.textContent.trim());
 const onkeys = vi.fn();
-function open() {
+async function open() {
+	// A dialog that was left stays for a moment.
+	await waitFor(() => expect(screen.queryByRole('combobox')).toBeNull());
 	const rendered = render(Around, { part: Palette, given: { open: true, onkeys } });
 	screen.getByRole('combobox').focus();
 	return rendered;
@@ -45,7 +47,7 @@ function open() {
 
 describe('the palette', () => {
 	it('finds places, classes and students by the beginnings of their words, accents or not', async () => {
-		open();
+		await open();
 		await user.keyboard('cho rep');
 		expect(options()).toEqual(['Reportof Choir B']);
 		await user.clear(screen.getByRole('combobox'));
@@ -61,14 +63,14 @@ describe('the palette', () => {
 			{ name: 'students by given name', words: 'the grid', act: vi.fn() },
 			{ name: 'Give zero to the rest', words: 'Walk 1', act }
 		]);
-		const { unmount } = open();
+		const { unmount } = await open();
 		await user.keyboard('give');
 		expect(options()).toEqual(['Give zero to the restWalk 1', 'students by given namethe grid']);
 		await user.keyboard('{Enter}');
 		expect(act).toHaveBeenCalledOnce();
 		unmount();
 		leave();
-		open();
+		await open();
 		await user.keyboard('give');
 		expect(screen.queryAllByRole('option')).toEqual([]);
 		expect(screen.getByText('Nothing of this name.')).toBeTruthy();
@@ -76,12 +78,12 @@ describe('the palette', () => {
 
 	it('goes along by the arrows, and does what is done everywhere', async () => {
 		const again = vi.spyOn(saving, 'again').mockReturnValue();
-		open();
+		await open();
 		await user.keyboard('k{ArrowDown}{ArrowUp}');
 		expect(screen.getByRole('option', { selected: true }).textContent).toContain('Keys');
 		await user.keyboard('{Enter}');
 		expect(onkeys).toHaveBeenCalledOnce();
-		open();
+		await open();
 		await user.keyboard('try{Enter}');
 		expect(again).toHaveBeenCalledOnce();
 	});
