@@ -14,6 +14,6 @@ application = get_wsgi_application()
 # Django would read the addresses, and with them most of the application, while somebody waits for the first answer.
 import_module(settings.ROOT_URLCONF)
 # Seconds after which a thread that computes lets others on. One that asks the database lets go of its turn with each question, and waits
-# so long for it again: with Python's 5 ms a score would take ten times as long to save while a family's page is made.
+# so long for it again: with Python's 5 ms, a score that is saved would wait for a dozen of those while a family's page is made.
 sys.setswitchinterval(0.0005)
 collect_between_requests()
