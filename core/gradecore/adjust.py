@@ -13,21 +13,19 @@ def adjusted(values: Iterable[Fraction], points: Fraction, steps: Sequence[Step]
     `values` are numbers out of `points`; for a term they are percents out of 100. The result depends on a
     value and on the class's highest only, so equal values share one entry. The last item is the result.
     """
-    trails: dict[Fraction, list[Fraction]] = {value: [] for value in values}
-    current = {value: value for value in trails}
+    starts = list(dict.fromkeys(values))
+    current, after = starts, list[list[Fraction]]()
     ceiling: Fraction | None = None
     for step in steps:
         if isinstance(step, Ceiling) and points:
             limit = step.percent * points / 100
             ceiling = limit if ceiling is None else min(ceiling, limit)
-        move = _move(step, points, max(current.values(), default=None))
-        for start, value in current.items():
-            moved = move(value)
-            if ceiling is not None:
-                moved = min(moved, max(ceiling, start))
-            current[start] = moved
-            trails[start].append(moved)
-    return trails
+        highest = max(current, default=None) if isinstance(step, TopTo) else None
+        current = list(map(_move(step, points, highest), current))
+        if ceiling is not None:
+            current = [min(value, max(ceiling, start)) for start, value in zip(starts, current, strict=True)]
+        after.append(current)
+    return {start: trail for start, *trail in zip(starts, *after, strict=True)}
 
 
 def _move(step: Step, points: Fraction, highest: Fraction | None) -> Callable[[Fraction], Fraction]:

@@ -9,7 +9,7 @@ from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
 from gradecore.needed import needed
 from gradecore.numbers import decimal_text, quotient_text, rational_text
-from gradecore.result import TermResult
+from gradecore.result import Reckoning, TermResult
 from gradecore.standards import StandardResult
 
 
@@ -44,16 +44,21 @@ def _term(result: TermResult) -> dict[str, Any]:
         "mark": result.mark,
         "final_percent": rational_text(result.final_percent),
         "final_mark": result.final_mark,
-        "categories": {
-            name: {
-                "percent": quotient_text(100 * each.value, each.weight) if each.weight else None,
-                "dropped": list(each.dropped),
-            }
-            for name, each in result.categories.items()
-        },
+        "categories": _categories(result.reckoning) if result.reckoning else {},
         "left_out": result.left_out,
         "missing": list(result.missing),
         "shown_reaches": result.shown_reaches,
+    }
+
+
+def _categories(reckoning: Reckoning) -> dict[str, Any]:
+    """Of what they came to: a class has thousands of them, too many to make a result of each first."""
+    return {
+        name: {
+            "percent": quotient_text(100 * value, weight) if weight else None,
+            "dropped": list(reckoning.named(gone)) if gone else [],
+        }
+        for name, value, weight, gone in reckoning.formed
     }
 
 

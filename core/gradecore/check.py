@@ -273,13 +273,7 @@ def _students(book: Book) -> Iterator[Problem]:
     ):
         for student in rows.keys() - students:
             yield Problem(key, f"names the student {student}, who is not among the students.")
-    # What is in order is passed over quickly: a class has thousands of scores, and few that differ.
-    in_order: set[Score] = set()
-    for student, row in book.scores.items():
-        fresh = {score for score in set(row.values()) - in_order if score.__class__ is not Fraction}
-        if row.keys() <= named.keys() and not any(any(_score("", score, codes)) for score in fresh):
-            in_order |= fresh
-            continue
+    for student, row in book.scores.items() if not _are_in_order(book.scores, named, codes) else ():
         for assignment, score in row.items():
             if assignment not in named:
                 yield Problem(f"scores, student {student}", f"names the assignment {assignment}, which is not there.")
@@ -298,6 +292,18 @@ def _students(book: Book) -> Iterator[Problem]:
     yield from _levels(book)
     yield from _overrides("overrides", "term", book.overrides, terms)
     yield from _overrides("standard_overrides", "standard", book.standard_overrides, standards)
+
+
+def _are_in_order(
+    rows: Mapping[str, Mapping[str, Score]], assignments: Collection[str], codes: Collection[str]
+) -> bool:
+    """Whether nothing is wrong with the scores, found out at once: a class has thousands, and few that differ."""
+    names = set[str]().union(*rows.values())
+    different = set[Score]().union(*(row.values() for row in rows.values()))
+    return names <= set(assignments) and all(
+        0 <= score <= MOST * UNIT if isinstance(score, int) else score.__class__ is Fraction or score in codes
+        for score in different
+    )
 
 
 def _levels(book: Book) -> Iterator[Problem]:

@@ -87,10 +87,13 @@ class Column:
             for level in criterion.levels:
                 self._make_whole(worth(criterion, level.points, assignment))
         if assignment.adjust and assignment.counts:
-            self.steps = adjusted(self._numbers(scores, students), assignment.points, assignment.adjust)
+            numbers = self._numbers(scores, students)
+            self.steps = adjusted([Fraction(number, UNIT) for number in numbers], assignment.points, assignment.adjust)
             for trail in self.steps.values():
                 self._make_whole(trail[-1])
-            self.adjusted_to = {start * UNIT: self._in_unit(trail[-1]) for start, trail in self.steps.items()}
+            self.adjusted_to = {
+                number: self._in_unit(trail[-1]) for number, trail in zip(numbers, self.steps.values(), strict=True)
+            }
         self.plain = (
             assignment.counts
             and assignment.assigned is None
@@ -109,12 +112,12 @@ class Column:
     def _in_unit(self, value: Fraction) -> int:
         return value.numerator * (self.unit // value.denominator)
 
-    def _numbers(self, scores: Mapping[str, Mapping[str, Score]], students: Sequence[str]) -> set[Fraction]:
-        """The numbers of the students it is assigned to (R7.3, R7.8)."""
+    def _numbers(self, scores: Mapping[str, Mapping[str, Score]], students: Sequence[str]) -> list[int | Fraction]:
+        """The numbers of the students it is assigned to (R7.3, R7.8), each once."""
         given = {
             scores[student].get(self.id) for student in students if student in scores and self.is_assigned(student)
         }
-        return {Fraction(score, UNIT) for score in given if isinstance(score, NUMBER)}
+        return [score for score in given if isinstance(score, NUMBER)]
 
     def is_assigned(self, student: str) -> bool:
         """R2.2."""
@@ -126,19 +129,21 @@ class Column:
             return "not_counted"
         if not self.is_assigned(student):
             return "not_assigned"
-        if isinstance(score, NUMBER):
-            if self.hidden:
-                return "hidden"
-            if self.steps:
-                return self.adjusted_to[score]
-            return score * self.scale_up if isinstance(score, int) else self._in_unit(score / UNIT)
         if score is None:
             return ("hidden" if self.hidden else 0) if self.blank_counts else "blank"
-        earned = code_value(self._codes.by_name[score], self.assignment.points, extra=self.assignment.extra)
-        return "code" if earned is None else "hidden" if self.hidden else self._in_unit(earned)
+        if isinstance(score, str):
+            earned = code_value(self._codes.by_name[score], self.assignment.points, extra=self.assignment.extra)
+            return "code" if earned is None else "hidden" if self.hidden else self._in_unit(earned)
+        if self.hidden:
+            return "hidden"
+        if self.steps:
+            return self.adjusted_to[score]
+        return score * self.scale_up if isinstance(score, int) else self._in_unit(score / UNIT)
 
     def is_missing(self, student: str, score: Score | None) -> bool:
         """Whether the work is missing (R2.6); what is hidden from the reader is not reported."""
-        if isinstance(score, NUMBER) or not self.assignment.counts or self.hidden or not self.is_assigned(student):
+        if score is not None and not isinstance(score, str):
+            return False
+        if not self.assignment.counts or self.hidden or not self.is_assigned(student):
             return False
         return self.blank_missing if score is None else score in self._codes.missing

@@ -33,7 +33,7 @@ from gradecore.book import (
 )
 from gradecore.check import BookError, Problem, book_problems, standards_problems
 from gradecore.criteria import without_sums
-from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal
+from gradecore.numbers import UNIT, NumberError, decimal_text, in_units, looks_like_number, read_decimal, read_units
 
 FORMAT = 1
 
@@ -49,15 +49,16 @@ def read_json(text: str) -> Any:
         raise BookError([Problem("file", f"is not JSON: {error}.")]) from None
 
 
-class _Object(dict[str, Any]):
-    """A JSON object that remembers which of its keys were given twice: the last one stands in the dictionary."""
+class _Twice(dict[str, Any]):
+    """A JSON object in which keys were given twice, which it remembers: the last one stands in the dictionary."""
 
     twice: tuple[str, ...] = ()
 
 
-def _object(pairs: list[tuple[str, Any]]) -> _Object:
-    found = _Object(pairs)
+def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found = dict(pairs)
     if len(found) < len(pairs):
+        found = _Twice(found)
         found.twice = tuple(key for key, count in Counter(key for key, _ in pairs).items() if count > 1)
     return found
 
@@ -87,7 +88,7 @@ class _Reader:
         self.problems: list[Problem] = []
         # A class has thousands of scores and hundreds of numbers, and few texts that they are written in.
         self.known_scores: dict[Any, Score] = {}
-        """Scores by how they are written, as far as nothing was wrong yet."""
+        """Scores by the texts that they are written as, as far as nothing is wrong with them."""
         self.known_numbers: dict[tuple[str, bool], Fraction] = {}
         """Numbers by how they are written, and whether they may be below 0."""
 
@@ -101,7 +102,7 @@ class _Reader:
         if not isinstance(given, dict):
             self.problem(place, f"{_text(given)} is not an object; write it in braces.")
             return {}
-        for key in given.keys() - set(known) if known is not None else ():
+        for key in given.keys() - known if known is not None else ():
             self.problem(place, f"has the key {key}, which is not known; remove it.")
         for key in getattr(given, "twice", ()):
             self.problem(place, f"{key} is given twice; keep one.")
@@ -143,7 +144,7 @@ class _Reader:
     ) -> Fraction:
         """A number, or `default`, or 1 where there is none that can be read."""
         given = default if given is None else given
-        if isinstance(given, int) and not isinstance(given, bool):
+        if given.__class__ is int:
             given = str(given)
         if not isinstance(given, str):
             self.problem(
@@ -333,7 +334,7 @@ class _Reader:
             self.steps(where, given.get("adjust")),
             None if date is None else self.text(where, "date", date),
             tuple(standards),
-            tuple(self.criterion(where, each) for each in self.list(where, given.get("criteria"))),
+            tuple([self.criterion(where, each) for each in self.list(where, given.get("criteria"))]),
         )
 
     def criterion(self, place: str, given: Any) -> Criterion:
@@ -355,10 +356,10 @@ class _Reader:
         )
 
     def steps(self, place: str, given: Any) -> tuple[Step, ...]:
-        found = (
+        found = [
             self.step(f"{place}, adjust step {number}", each) for number, each in enumerate(self.list(place, given), 1)
-        )
-        return tuple(step for step in found if step is not None)
+        ]
+        return tuple([step for step in found if step is not None])
 
     def step(self, place: str, given: Any) -> Step | None:
         given = self.object(place, given, ("kind", "amount", "factor", "percent", "from", "to"))
@@ -402,9 +403,11 @@ class _Reader:
     def scores(self, place: str, given: Any) -> dict[str, Score]:
         row, known = self.map(place, given), self.known_scores
         try:
+            for score in set(row.values()).difference(known):
+                known[score] = read_units(score, negative=False)
             return {assignment: known[score] for assignment, score in row.items()}
-        except (KeyError, TypeError):
-            # Something in it was not written like this yet, is blank, or is wrong.
+        except (AttributeError, TypeError, NumberError):
+            # Something in it is no text, is a code that was not met yet, is blank, or is wrong.
             return {
                 assignment: known[score]
                 if score.__class__ is str and score in known
@@ -415,17 +418,10 @@ class _Reader:
 
     def score(self, place: str, of: str, name: str, given: Any) -> Score:
         """The score of something; a text that is no number is left to be looked up among the codes."""
-        if isinstance(given, str):
-            known = self.known_scores.get(given)
-            if known is not None:
-                return known
-            if not looks_like_number(given) or given.rstrip().endswith("%"):
-                self.known_scores[given] = given
-                return given
-        found = in_units(self.number(f"{place}, {of} {name}", "score", given, negative=False))
-        if isinstance(given, str) and not self.problems:
-            self.known_scores[given] = found
-        return found
+        if isinstance(given, str) and (not looks_like_number(given) or given.rstrip().endswith("%")):
+            self.known_scores[given] = given
+            return given
+        return in_units(self.number(f"{place}, {of} {name}", "score", given, negative=False))
 
     def standard_scores(self, place: str, given: Any) -> dict[str, dict[str, Score]]:
         found = {}

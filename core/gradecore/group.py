@@ -9,9 +9,9 @@ counting one of them is a few passes over lists.
 """
 
 from collections.abc import Callable, Mapping, Sequence
-from math import lcm
+from math import inf, lcm
 from operator import itemgetter, mul
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from gradecore import drop
 from gradecore.book import Score
@@ -93,7 +93,7 @@ class Layout:
         self, place: int, student: str, score: Score | None, left_out: dict[str, str], missing: list[tuple[int, str]]
     ) -> int | None:
         column, factor = self.columns[place], self.factors[place]
-        if column.is_missing(student, score):
+        if score.__class__ is not int and column.is_missing(student, score):
             missing.append((column.position, column.id))
         outcome = column.outcome(student, score)
         if isinstance(outcome, int) and factor is not None:
@@ -123,7 +123,7 @@ class Group:
         self.unit = block.unit
         self.places = places
         self.drops = [(count, is_low) for count, is_low in ((low, True), (high, False)) if count]
-        self.weight = sum(layout.weights[place] for place in places)
+        self.weight = sum([layout.weights[place] for place in places])
         self.take = _taking(places)
         if not self.drops:
             return  # What follows is asked of a group that drops only.
@@ -136,7 +136,7 @@ class Group:
         # that order, the first of equals is the one. What weighs the same is best for the student to drop
         # lowest quotient first, among equals the earlier position.
         self.searches = best_for_student and not self._alike
-        forming = sum(layout.weights[place] > 0 for place in places)
+        forming = sum([layout.weights[place] > 0 for place in places])
         self.spare = min(forming - 1, len(droppable))
         """How many can be dropped where all are counted."""
         sizes = {place: layout.size(place, block.method) for place in droppable}
@@ -148,24 +148,20 @@ class Group:
         self.droppable = droppable
 
     def extremes(self, values: Sequence[int | None], count: int, *, low: bool, complete: bool) -> list[int]:
-        """The `count` places with the lowest, or the highest, quotients (R3.5)."""
+        """The `count` places with the lowest, or the highest, quotients (R3.5); at least so many must be counted."""
         order, take, per = self._orders[low]
-        quotients = take(values)
+        quotients: Sequence[Any] = take(values)
         if not complete:
-            still = [index for index, value in enumerate(quotients) if value is not None]
-            order, quotients, per = ([each[index] for index in still] for each in (order, quotients, per))
+            # What is left out lies beyond all that is counted; a comparison with infinity is exact.
+            beyond = inf if low else -inf
+            quotients = [beyond if value is None else value for value in quotients]
         if not self._alike:
             quotients = list(map(mul, quotients, per))
         if count == 1:
             return [order[quotients.index(min(quotients) if low else max(quotients))]]
-        found, index = [], -1
-        last: int | None = None
-        for quotient in sorted(quotients, reverse=not low)[:count]:
-            # Among equals the first in order, then the next.
-            index = quotients.index(quotient, index + 1 if quotient == last else 0)
-            last = quotient
-            found.append(order[index])
-        return found
+        # Sorting keeps the order of equals, backwards too.
+        chosen = sorted(range(len(quotients)), key=quotients.__getitem__, reverse=not low)[:count]
+        return [order[index] for index in chosen]
 
 
 class Tally:
@@ -184,12 +180,11 @@ class Tally:
 
     def sums(self, group: Group) -> tuple[int, int]:
         """Σ value and Σ weight of what is counted in a group; without weight it has no result (R3.6)."""
-        values = self.values
-        if self.complete:
-            return sum(group.take(values)), group.weight
+        taken = group.take(self.values)
+        if self.complete or None not in taken:
+            return sum(taken), group.weight  # type: ignore[arg-type]
         top, weight, weights = 0, 0, self.layout.weights
-        for place in group.places:
-            value = values[place]
+        for place, value in zip(group.places, taken, strict=True):
             if value is not None:
                 top += value
                 weight += weights[place]
@@ -200,12 +195,18 @@ class Tally:
 
         Gives the places taken out, by position, and the sums of what stays.
         """
-        complete, values, weights = self.complete, self.values, self.layout.weights
+        values, weights = self.values, self.layout.weights
+        taken = group.take(values)
+        complete = self.complete or None not in taken
         if complete:
-            value, weight, droppable, spare = sum(group.take(values)), group.weight, group.droppable, group.spare  # type: ignore[arg-type]
+            value, weight, droppable, spare = sum(taken), group.weight, group.droppable, group.spare  # type: ignore[arg-type]
         else:
-            value, weight = self.sums(group)
-            forming = sum([weights[place] > 0 for place in self.counted(group)])
+            value, weight, forming = 0, 0, 0
+            for place, each in zip(group.places, taken, strict=True):
+                if each is not None:
+                    value += each
+                    weight += weights[place]
+                    forming += weights[place] > 0
             droppable = [place for place in group.droppable if values[place] is not None]
             spare = min(forming - 1, len(droppable))
         gone: list[int] = []

@@ -19,7 +19,8 @@ MOST = 99_999
 
 ROUNDINGS = ("half_up", "half_even", "up", "down")
 
-_DECIMAL = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)", re.ASCII)
+_DECIMAL = re.compile(r"([+-]?)(?=[.,]?\d)(\d*)(?:[.,](\d*))?", re.ASCII)
+"""Sign, whole part and decimals of a number, of which one digit at least is there."""
 
 
 class NumberError(ValueError):
@@ -38,12 +39,11 @@ def read_units(text: str, *, negative: bool = True) -> int:
     Raises NumberError for what is no number, has more than four decimals, is above 99,999 or,
     unless `negative`, below 0 (R1.1, R13).
     """
-    bare = text.strip().replace("\N{MINUS SIGN}", "-")
-    if _DECIMAL.fullmatch(bare) is None:
+    found = _DECIMAL.fullmatch(text.strip().replace("\N{MINUS SIGN}", "-"))
+    if found is None:
         raise NumberError("is not a number")
-    is_below = bare.startswith("-")
-    whole, _, decimals = bare.lstrip("+-").replace(",", ".").partition(".")
-    whole, decimals = whole.lstrip("0"), decimals.rstrip("0")
+    sign, whole, decimals = found.groups("")
+    is_below, whole, decimals = sign == "-", whole.lstrip("0"), decimals.rstrip("0")
     if not negative and is_below and (whole or decimals):
         raise NumberError("is below 0")
     beyond = "is below −99,999" if is_below else "is above 99,999"

@@ -50,7 +50,7 @@ class Reckoning:
     @property
     def categories(self) -> dict[str, CategoryResult]:
         """The categories' results, by category."""
-        return {name: CategoryResult(value, weight, self._named(gone)) for name, value, weight, gone in self.formed}
+        return {name: CategoryResult(value, weight, self.named(gone)) for name, value, weight, gone in self.formed}
 
     @property
     def missing(self) -> tuple[str, ...]:
@@ -60,10 +60,11 @@ class Reckoning:
     @property
     def dropped(self) -> tuple[tuple[str, ...], ...]:
         """The sets dropped, each by position: which they are decides the form of the result (R10)."""
-        return tuple(map(self._named, self.drops))
+        return tuple(map(self.named, self.drops))
 
-    def _named(self, places: Sequence[int]) -> tuple[str, ...]:
-        return tuple([self.tally.layout.ids[place] for place in places])
+    def named(self, places: Sequence[int]) -> tuple[str, ...]:
+        """The assignments at some places."""
+        return tuple([self.tally.layout.ids[place] for place in places]) if places else ()
 
 
 @dataclass(slots=True)
