@@ -55,10 +55,11 @@ PAGES: dict[str, tuple[str, str]] = {
 }
 
 
-def grow(stack: Stack) -> dict[str, int]:
-    """Fill the demo school of a stack with years before this one, and this one with as many classes; gives how much there is."""
+def grow() -> dict[str, int]:
+    """Fill the demo school with years before this one, and this one with as many classes; gives how much there is."""
     from plans.models import Assignment, Category, GradingScale, GroundRules
     from reports.models import PostedGrade, Posting
+    from school import table_statistics
     from school.models import (
         ClassRevision,
         Enrolment,
@@ -186,9 +187,7 @@ def grow(stack: Stack) -> dict[str, int]:
         f"{enrolled} JOIN reports_posting p ON p.school_class_id = c.id WHERE {grown}",
         working="{}",
     )
-    stack._sql(
-        f"ANALYZE TABLE {stack.name}.scores_score, {stack.name}.scores_scoreevent, {stack.name}.school_enrolment"
-    )
+    table_statistics.renew()
     counted = (SchoolClass, Student, Enrolment, Score, ScoreEvent, PostedGrade, Term)
     return {each.__name__: each.objects.count() for each in counted}
 
@@ -275,7 +274,7 @@ def main() -> None:
 
         print(f"{platform.machine()}, {os.cpu_count()} cores; {YEARS} years of {CLASSES} classes:", flush=True)
         began = time.perf_counter()
-        there = grow(large)
+        there = grow()
         print(f"made in {time.perf_counter() - began:.0f} s: {', '.join(f'{n:,} {name}' for name, n in there.items())}")
         children = Guardianship.objects.filter(person__sign_in=GUARDIAN)
         student = children.get(student__enrolments__school_class=2).student_id

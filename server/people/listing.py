@@ -18,10 +18,10 @@ from school.models import (
     SchoolClass,
     SchoolYear,
     Student,
-    Teaching,
     class_title,
 )
 from school.paging import Page, count_of, page_of
+from school.teachers import teachers_of
 from school.texts import plain
 
 from people.class_schemas import ClassesOut, ClassOut, ClassRow, RosterRow, TeacherOut
@@ -129,9 +129,11 @@ def _students(school: School, query: str, after: str | None) -> PeopleOut:
 
 def _persons(school: School, role: Role, query: str, after: str | None) -> PeopleOut:
     rows, count = _found(_all_persons(school, role), query, ("family_name", "given_name", "email", "sign_in"))
-    shown = rows.annotate(was_invited=was_invited("pk")).only(*_SHOWN, *_ACCOUNT)
-    page: Page[Any] = page_of(shown, _IN_ORDER, after)
-    words = _words_of(school, role, page.rows)
+    # Who is on the page is found in an index, and only they are read.
+    page: Page[Any] = page_of(rows.only(*_IN_ORDER), _IN_ORDER, after)
+    numbers = [each.pk for each in page.rows]
+    shown = Person.objects.annotate(was_invited=was_invited("pk")).only(*_SHOWN, *_ACCOUNT).in_bulk(numbers)
+    words = _words_of(school, role, numbers)
     return PeopleOut.model_construct(
         people=[
             PersonRow.model_construct(
@@ -145,17 +147,16 @@ def _persons(school: School, role: Role, query: str, after: str | None) -> Peopl
                 account=_state(row, was_invited=row.was_invited),
                 is_active=row.is_active,
             )
-            for row in page.rows
+            for row in map(shown.__getitem__, numbers)
         ],
         after=page.after,
         count=count,
     )
 
 
-def _words_of(school: School, role: Role, people: Sequence[Person]) -> dict[int, str]:
+def _words_of(school: School, role: Role, numbers: Sequence[int]) -> dict[int, str]:
     """What is said of people in a line: their children, or the classes that they teach."""
     found: dict[int, list[str]] = defaultdict(list)
-    numbers = [each.pk for each in people]
     if role is Role.GUARDIAN:
         children = school.students.filter(guardians__in=numbers).order_by("given_name")
         for guardian, given, family in children.values_list("guardians", "given_name", "family_name"):
@@ -297,13 +298,7 @@ def list_classes(
         .values_list("school_class")
         .annotate(count=Count("pk"))
     )
-    teachers: dict[int, list[str]] = defaultdict(list)
-    for taught, given, family in (
-        Teaching.objects.filter(school_class__in=here)
-        .order_by("pk")
-        .values_list("school_class", "person__given_name", "person__family_name")
-    ):
-        teachers[taught].append(f"{given} {family}")
+    teachers = teachers_of(here)
     return ClassesOut.model_construct(
         year_id=year.pk,
         year=year.name,

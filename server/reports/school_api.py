@@ -13,6 +13,7 @@ from school.access import Asking, PermittedRouter
 from school.models import AuditAction, SchoolClass
 from school.permissions import CHANGE_SCHOOL, SEE_SCHOOL
 from school.refusal import Refused
+from school.schemas import written
 from school.years import year_of
 
 from reports import bank, case, documents, logo, school_changes, standard_names, standards, standards_table
@@ -238,7 +239,7 @@ def end_reopening(request: Asking, school_id: int, reopening: int) -> Any:
 def classes(request: Asking, school_id: int, term: int, after: str | None = None) -> Any:
     """How far each class is with a term, a page at a time."""
     row = term_in(request.school, term)
-    return standing_of_classes(row.year, row, after)
+    return written(standing_of_classes(row.year, row, after))
 
 
 @router.get("/schools/{school_id}/terms/{term}/reminders.csv", permission=SEE_SCHOOL, audit=AuditAction.EXPORTED)

@@ -14,11 +14,12 @@ from school.models import Person, School, SchoolClass, SchoolYear, Term
 from school.paging import count_of, page_of
 from school.refusal import NotYours
 from school.revisions import plan_revision
+from school.teachers import teachers_of
 from scores import class_cache
 from scores.book import load_class
 
 from reports.checks import ALWAYS, KINDS
-from reports.models import PostedGrade
+from reports.models import Posting, Withdrawal
 from reports.report import grades_of
 from reports.schemas import State
 from reports.school_changes import last_change
@@ -113,45 +114,57 @@ def _term(term: Term, today: datetime.date) -> SchoolTermOut:
 def standing_of_classes(year: SchoolYear, term: Term, after: str | None) -> ClassStandsOut:
     """How far the posting of a term is in some of the year's classes, a page at a time: what was not looked at yet takes its time."""
     classes = year.classes.filter(archived_at=None)
-    page = page_of(classes, ("position", "name", "section", "id"), after)
-    return ClassStandsOut(classes=_standing(term, page.rows), after=page.after, count=count_of(classes, page, after))
+    page = page_of(classes.select_related("revision"), ("position", "name", "section", "id"), after)
+    return ClassStandsOut.model_construct(
+        classes=_standing(term, page.rows), after=page.after, count=count_of(classes, page, after)
+    )
 
 
 def _standing(term: Term, classes: Sequence[SchoolClass]) -> list[ClassStandOut]:
-    """How far each class's posting of a term is: posted, partly, not at all, changed since."""
+    """How far the posting of a term is in each of its year's classes, which come with their revisions: posted, partly, not at all, changed
+    since. Hundreds of classes are not loaded to be told the same: it is cached, a few bytes a class, under all that it follows from.
+    """
+    school = School.objects.select_related("revision").get(pk=term.year.school_id)
+    for each in classes:
+        # One year and one school for all of them: reading both with each class would take longer than all the rest.
+        each.school, each.year = school, term.year
     numbers = [each.pk for each in classes]
-    whole = SchoolClass.objects.whole().prefetch_related("teachings__person").in_bulk(numbers)
-    posted = _postings(numbers)
+    posted, gone, day = _last_postings(numbers), _withdrawals(numbers), school.today()
+    keys = {}
+    for each in classes:
+        at = (term.pk, plan_revision(each), each.revision.scores, posted.get(each.pk), gone.get(each.pk), day)
+        keys[each.pk] = f"{each.pk} {at}".replace(" ", "_")
+    cached = caches[STANDS].get_many(keys.values())
+    teachers = teachers_of(numbers)
     return [
-        ClassStandOut(
+        ClassStandOut.model_construct(
             id=each.pk,
             name=str(each),
-            teachers=[str(teaching.person) for teaching in each.teachings.all()],
-            stand=_stand_of(each, term, posted.get(each.pk)),
+            teachers=teachers[each.pk],
+            stand=cached.get(keys[each.pk]) or _looked_at(each, term, keys[each.pk]),
         )
-        for each in map(whole.__getitem__, numbers)
+        for each in classes
     ]
 
 
-def _postings(classes: Collection[int]) -> dict[int, tuple[int, int]]:
-    """How far posting has come in each class: the number of the grade that was posted last, and how many were withdrawn."""
-    grades = PostedGrade.objects.filter(posting__school_class__in=classes).values_list("posting__school_class")
-    return {place: (last, gone) for place, last, gone in grades.annotate(Max("pk"), Count("withdrawal"))}
+def _last_postings(classes: Collection[int]) -> dict[int, int]:
+    """The number of what was posted last in each class."""
+    return dict(Posting.objects.filter(school_class__in=classes).values_list("school_class").annotate(Max("pk")))
 
 
-def _stand_of(school_class: SchoolClass, term: Term, posted: tuple[int, int] | None) -> StandOut:
-    """How far a class is with a term. Hundreds of classes are not loaded to be told the same: it is cached, a few bytes a class, under
-    all that it follows from.
-    """
-    day, scores = school_class.school.today(), school_class.revision.scores
-    key = f"{school_class.pk} {term.pk} {plan_revision(school_class)} {scores} {posted} {day}".replace(" ", "_")
-    found: StandOut | None = caches[STANDS].get(key)
-    if found is None:
-        kept = written(school_class, term)
-        grades = grades_of(load_class(school_class), term)
-        found = _stand(Counter(state_of(now, student, kept) for student, now in grades.items()))
-        if class_cache.is_settled():
-            caches[STANDS].set(key, found)
+def _withdrawals(classes: Collection[int]) -> dict[int, int]:
+    """How many grades were withdrawn in each class."""
+    rows = Withdrawal.objects.filter(grade__posting__school_class__in=classes)
+    return dict(rows.values_list("grade__posting__school_class").annotate(Count("pk")))
+
+
+def _looked_at(school_class: SchoolClass, term: Term, key: str) -> StandOut:
+    """How far a class is with a term, as it is by now."""
+    kept = written(school_class, term)
+    grades = grades_of(load_class(school_class), term)
+    found = _stand(Counter(state_of(now, student, kept) for student, now in grades.items()))
+    if class_cache.is_settled():
+        caches[STANDS].set(key, found)
     return found
 
 
@@ -175,7 +188,7 @@ def reminders(year: SchoolYear, term: Term) -> bytes:
     """Who has to be reminded, as CSV: a line for each class that is not posted wholly or has changed since."""
     rows: list[list[object]] = [["Class", "Teachers", "Term", "Posted", "Not posted", "Changed since", "Closes"]]
     window = windows.window_of(term)
-    for each in _standing(term, list(year.classes.filter(archived_at=None))):
+    for each in _standing(term, list(year.classes.filter(archived_at=None).select_related("revision"))):
         if each.stand.state != "posted" and each.stand.posted + each.stand.left:
             closes = window.closes.isoformat() if window else ""
             teachers = ", ".join(each.teachers)

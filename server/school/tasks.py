@@ -10,16 +10,17 @@ from django.conf import settings
 from django.db import OperationalError, close_old_connections
 from django.utils import timezone
 
-from school import acts, audit
+from school import acts, audit, table_statistics
 from school.models import Heartbeat
 
 
 @shared_task(name="school.tidy")
 def tidy() -> None:
-    """Forget what is too old to be undone, and what the audit need not keep any longer."""
+    """Forget what is too old to be undone, and what the audit need not keep any longer; let the database look at what it holds."""
     close_old_connections()
     acts.tidy()
     audit.tidy()
+    table_statistics.renew()
 
 
 EVERY = 20.0
