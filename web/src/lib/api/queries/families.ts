@@ -146,6 +146,24 @@ export const tried = (
 		}
 	});
 
+/** The same card on paper: made when it is asked for, and asked for again where many others are. */
+export const cardFile = (student: Id, term: Id) =>
+	queryOptions({
+		queryKey: ['card file', student, term],
+		queryFn: async ({ signal }) => {
+			const params = { path: { student_id: student }, query: { term } };
+			const asked = api.GET('/api/v1/families/{student_id}/card.pdf', {
+				params,
+				parseAs: 'blob',
+				signal: within(signal)
+			});
+			// How a file comes is not in the API's description.
+			return (await ask(asked)) as unknown as Blob;
+		},
+		enabled: false,
+		gcTime: 0
+	});
+
 export const card = (student: Id, term: Id) =>
 	queryOptions({
 		queryKey: ['family', student, 'card', term],

@@ -2,6 +2,7 @@
 	/** A report card as a page: what was posted over subjects and terms, the same as on paper. */
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
+	import { download } from '$lib/ui/download';
 	import { t } from '$lib/words/language';
 	import { notice } from '$lib/app/notice.svelte';
 	import { sayRead } from './keeping';
@@ -13,6 +14,11 @@
 	const card = createQuery(() => fetched.card(student, term));
 	const family = createQuery(() => fetched.family(student, undefined));
 
+	const file = createQuery(() => fetched.cardFile(student, term));
+
+	/** Save the card as a file under the name that it says. */
+	const save = (name: string) =>
+		notice.tried(file.refetch({ throwOnError: true }).then(({ data }) => data && download(data, name)));
 	const read = () => notice.tried(sayRead(student, term).then(() => family.refetch()));
 </script>
 
@@ -45,10 +51,10 @@
 			<a class="link" href="/family/{student}?term={term}"
 				>{$t('card.back', { term: data.term.toLowerCase() })}</a
 			>
-			{#if data.subjects.length}<a
+			{#if file.isFetching}<span class="text-slate" role="status">{$t('card.making')}</span>
+			{:else if data.subjects.length}<button
 					class="link"
-					href="/api/v1/families/{student}/card.pdf?term={term}"
-					download>{$t('card.save')}</a
+					onclick={() => void save(`${data.student}, ${data.term}.pdf`)}>{$t('card.save')}</button
 				>{/if}
 		</p>
 		{#if data.subjects.length && family.data?.asks_to_read}

@@ -7,7 +7,8 @@
 	import Segmented from '$lib/ui/segmented/Segmented.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import type { Spread } from './line';
-	import { asPng, asSvg, download } from './picture';
+	import { download } from '$lib/ui/download';
+	import { asPng, asSvg } from './picture';
 
 	let {
 		spread,
