@@ -50,7 +50,7 @@ def main() -> None:
 
         # What an evening begins with: the day's classes are loaded, by both workers.
         warm = Evening(stack.port)
-        for _ in range(2):
+        for _ in range(4):
             warm.run([], [warm.opens(*each) for each in families[: FAMILIES // 4]])
         alone, opening, signing = Evening(stack.port), Evening(stack.port), Evening(stack.port)
         alone.run(teachers, [])

@@ -46,6 +46,10 @@ PAGES = Bounded(at_once=1, waiting=7)
 """What families read is made one page at a time in a process, so that on the evening on which a school posts what teachers enter comes
 between; where more of them ask than can wait, their browsers ask again.
 """
+LOADING = Bounded(at_once=1, waiting=7)
+"""Classes that nobody has looked at yet are loaded beside that: it takes many times as long as a page, and a family whose classes are
+there does not wait for it.
+"""
 
 
 @router.get("/families/{student_id}", permission=SEE_FAMILY_PAGE, response=FamilyOut)
@@ -53,7 +57,16 @@ def page(request: Asking, student_id: int, term: int | None = None, year: int | 
     """What a student, or their guardian, sees."""
     with PAGES.turn():
         page = FamilyPage(request.student, request.user, term, year)
-        return HttpResponse(page.out(), content_type="application/json")
+        if page.is_loaded:
+            return _page(page)
+    with LOADING.turn():
+        page.load()
+    with PAGES.turn():
+        return _page(page)
+
+
+def _page(page: FamilyPage) -> HttpResponse:
+    return HttpResponse(page.out(), content_type="application/json")
 
 
 @router.post("/families/{student_id}/looked", permission=SEE_FAMILY_PAGE, response={204: None})

@@ -39,6 +39,8 @@ def items_of(seen: FamilyClassOut) -> list[Item]:
 
 
 def _items(seen: FamilyClassOut) -> Iterator[Item]:
+    of, is_missing = _("%(points)s of %(of)s"), _("%(name)s is missing")
+
     def item(kind: str, number: object, words: str, *said: str) -> Item:
         return Item(f"{kind}{seen.sections[0]}-{number}", kind, seen.id, seen.name, words, _digest(*said))
 
@@ -49,14 +51,14 @@ def _items(seen: FamilyClassOut) -> Iterator[Item]:
             "posted", card.term_id, words, card.mark or "", card.percent or "", card.comment, *_levels(card.levels)
         )
     for work in seen.back:
-        yield item("back", work.id, _back_words(work), work.score, work.comment, *_chosen(work))
+        yield item("back", work.id, _back_words(work, of), work.score, work.comment, *_chosen(work))
     for work in seen.missing:
-        yield item("missing", work.id, _("%(name)s is missing") % {"name": work.name}, "")
+        yield item("missing", work.id, is_missing % {"name": work.name}, "")
 
 
-def _back_words(work: WorkOut) -> str:
+def _back_words(work: WorkOut, of: str) -> str:
     is_number = work.points and work.score[:1].isdigit()
-    score = _("%(points)s of %(of)s") % {"points": work.score, "of": work.points} if is_number else work.score
+    score = of % {"points": work.score, "of": work.points} if is_number else work.score
     return _with_comment(f"{work.name}: {score}", work.comment)
 
 
@@ -105,9 +107,19 @@ def look(person: Person, student: Student, there: Mapping[str, str]) -> None:
     """Somebody looks at what there is of a student: the digests of what they were shown, by key."""
     now, known = student.school.now(), known_by(person, student, Told.PAGE)
     before, before_at = _last_visit(known, now) if known is not None else (there, now)
-    Known.objects.update_or_create(
-        person=person,
-        student=student,
-        by=Told.PAGE,
-        defaults={"items": there, "at": now, "before": before, "before_at": before_at},
+    # One statement, whether it is the first look or not: on an evening hundreds look at once.
+    Known.objects.bulk_create(
+        [
+            Known(
+                person=person,
+                student=student,
+                by=Told.PAGE,
+                items=there,
+                at=now,
+                before=before,
+                before_at=before_at,
+            )
+        ],
+        update_conflicts=True,
+        update_fields=["items", "at", "before", "before_at"],
     )

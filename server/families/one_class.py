@@ -11,7 +11,7 @@ from django.utils.translation import ngettext
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
 from gradecore.result import TermResult
-from plans.models import Assignment, Handout
+from plans.models import Assignment, Category, Handout
 from plans.standards import about
 from reports.levels import depths_of, levels_of, reported
 from reports.models import PostedGrade
@@ -21,7 +21,7 @@ from school.calendar import local
 from school.language import language
 from school.models import SchoolClass, Sees, Student, Term
 from school.refusal import NotYours
-from scores.book import LoadedClass, ScoreRow
+from scores.book import LoadedClass
 from scores.class_cache import cached_of_class
 from scores.explaining import explained, short
 from scores.grid import grade, is_apart
@@ -131,8 +131,12 @@ class SeenClass:
         self.cards = [each for each in posted_for.cards if each.posting.school_class_id == school_class]
         self.course_cards = [each for each in posted_for.cards if each.posting.school_class_id in self.sections]
         self.posted = next((each for each in self.cards if each.posting.term_id == term.pk), None)
-        self.has_left = student not in loaded.plan.students
-        self.work = [each for each in loaded.plan.assignments if each.term_id == term.pk and self._is_assigned(each)]
+        self.has_left = student.pk not in loaded.students
+        self.missing = set(self.result.missing)
+        self.dropped = {name for each in self.result.categories.values() for name in each.dropped}
+        self.categories: dict[int | None, Category] = {each.pk: each for each in loaded.plan.categories}
+        number = term.pk
+        self.work = [each for each in loaded.plan.assignments if each.term_id == number and self._is_assigned(each)]
 
     def _is_assigned(self, assignment: Assignment) -> bool:
         if self.has_left or self.reports_only:
@@ -304,7 +308,7 @@ class SeenClass:
         lists: dict[str, list[Assignment]] = {"missing": [], "to_come": [], "being_marked": [], "back": []}
         for each in sorted(self.work, key=lambda work: (work.due_on or self.term.ends, work.position)):
             is_ahead = each.due_on is None or each.due_on >= self.today
-            if str(each.pk) in self.result.missing:
+            if str(each.pk) in self.missing:
                 lists["missing"].append(each)
             elif each.pk in self.loaded.shown and self._text(each):
                 lists["back"].append(each)
@@ -334,21 +338,23 @@ class SeenClass:
         return found
 
     def _work(self, assignment: Assignment) -> WorkOut:
-        score = self.loaded.rows.get((self.student.pk, assignment.pk))
-        dropped = any(str(assignment.pk) in each.dropped for each in self.result.categories.values())
+        number = assignment.pk
+        name, is_shown = str(number), number in self.loaded.shown
+        score = self.loaded.rows.get((self.student.pk, number))
+        dropped = name in self.dropped
         words = self._more(assignment)
         if dropped:
             words.append(_("dropped"))
         if is_apart(self.loaded, assignment):
             words.append(_("not counted"))
-        if str(assignment.pk) in self.result.missing:
+        if name in self.missing:
             words.append(_("missing"))
-        if assignment.pk in self.loaded.shown and score is not None and score.flag:
+        if is_shown and score is not None and score.flag:
             words.append(score.flag)
-        category = next((each for each in self.loaded.plan.categories if each.pk == assignment.category_id), None)
+        category = self.categories.get(assignment.category_id)
         # Thousands are made on an evening, of nothing that came from outside.
         return WorkOut.model_construct(
-            id=assignment.pk,
+            id=number,
             name=assignment.name,
             category=category.name if category else None,
             colour=category.colour if category else None,
@@ -360,20 +366,17 @@ class SeenClass:
             score=self._text(assignment),
             words=", ".join(words),
             dropped=dropped,
-            comment=self._comment(score, assignment),
+            comment=score.comment if score is not None and is_shown and assignment.comments_shown else "",
             description=assignment.description,
             link=assignment.link,
-            file=self.facts.files.get(assignment.pk),
+            file=self.facts.files.get(number),
             criteria=self._criteria(assignment),
         )
 
-    def _comment(self, score: ScoreRow | None, assignment: Assignment) -> str:
-        if score is None or assignment.pk not in self.loaded.shown or not assignment.comments_shown:
-            return ""
-        return score.comment
-
     def _criteria(self, assignment: Assignment) -> list[CriterionSeenOut]:
         """What was chosen of the work's criteria, once the work is back; without points where the class shows none."""
+        if not assignment.criteria:
+            return []
         chosen = self.loaded.book.criterion_levels.get(str(self.student.pk), {}).get(str(assignment.pk))
         if not chosen or assignment.pk not in self.loaded.shown or not self._text(assignment):
             return []

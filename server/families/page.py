@@ -21,7 +21,7 @@ from school.models import OF_WHOLE_CLASS, Enrolment, Person, SchoolClass, School
 from school.permissions import keeps_out, seen_of
 from school.refusal import NotYours
 from scores.book import LoadedClass, term_of
-from scores.class_cache import cached_class, cached_for_student
+from scores.class_cache import cached_class, cached_for_student, cached_of_class, is_cached
 
 from families.models import Told
 from families.news import Item, items_of, known_by, news
@@ -58,17 +58,44 @@ class FamilyPage:
         self.today = self.school.today()
         self.sees = seen_of(person, student)
         self.reports_only = self.sees != Sees.ALL
-        enrolled = list(student.enrolments.select_related(*OF_WHOLE_CLASS))
+        enrolled = list(student.enrolments.select_related("school_class__revision", "school_class__year"))
+        for each in enrolled:
+            each.school_class.school = self.school  # the same of all, and read already
         self.years = sorted({each.school_class.year for each in enrolled}, key=lambda year: year.starts, reverse=True)
         running = year_of_day(self.years, self.today)
         self.year = next((each for each in self.years if each.pk == year_id), running)
         courses = courses_of([each for each in enrolled if each.school_class.year == self.year])
         self.courses = sorted(courses, key=lambda course: _by_place(course[-1]))
-        # A year without terms is not to be read yet.
-        self.terms = cached_class(self.courses[0][-1]).plan.terms if self.courses else []
-        now = running_term(self.terms, self.today) if self.terms else None
-        self.term = next((each for each in self.terms if each.pk == term_id), now)
-        self.is_now = self.year == running and self.term == now
+        self._term_id, self._is_running_year = term_id, self.year == running
+
+    @property
+    def is_loaded(self) -> bool:
+        """Whether all that the page is made of is there already."""
+        return all(is_cached(course[-1]) for course in self.courses)
+
+    def load(self) -> None:
+        """See to it that it is."""
+        for course in self.courses:
+            cached_class(course[-1])
+
+    @cached_property
+    def terms(self) -> list[Term]:
+        """The year's; a year without any is not to be read yet."""
+        return cached_class(self.courses[0][-1]).plan.terms if self.courses else []
+
+    @cached_property
+    def _running(self) -> Term | None:
+        return running_term(self.terms, self.today) if self.terms else None
+
+    @cached_property
+    def term(self) -> Term | None:
+        """The term that is looked at."""
+        return next((each for each in self.terms if each.pk == self._term_id), self._running)
+
+    @property
+    def is_now(self) -> bool:
+        """Whether it is the one that runs."""
+        return self._is_running_year and self.term == self._running
 
     def out(self) -> str:
         """The page as JSON (FamilyOut), with what is new to whom it is for."""
@@ -81,7 +108,7 @@ class FamilyPage:
         if self.is_now:
             known = known_by(self.person, self.student, Told.PAGE)
             found, since = news(items, known, self.school.now())
-        page = FamilyOut(
+        page = FamilyOut.model_construct(
             student_id=self.student.pk,
             name=str(self.student),
             given_name=self.student.given_name,
@@ -105,7 +132,13 @@ class FamilyPage:
     def _ribbon(self) -> RibbonOut | None:
         if self.year is None or not self.terms:
             return None
-        return ribbon(self.year, self.terms, self.today, running_term(self.terms, self.today), {})
+        year, terms, today = self.year, self.terms, self.today
+        # The same for every family of a class until its plan or the day is another.
+        return cached_of_class(
+            self.courses[0][-1],
+            f"ribbon {language()}",
+            lambda _: ribbon(year, terms, today, running_term(terms, today), {}),
+        )
 
     @cached_property
     def _posted(self) -> PostedFor:

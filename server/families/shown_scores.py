@@ -26,10 +26,11 @@ class ShownScores:
 
     def text(self, student: int, assignment: Assignment) -> str:
         """A student's score, where families are shown it; else nothing."""
-        score = self.loaded.rows.get((student, assignment.pk))
-        if assignment.pk not in self.loaded.shown or score is None:
+        number = assignment.pk
+        score = self.loaded.rows.get((student, number))
+        if score is None or number not in self.loaded.shown:
             return ""
-        if self.rules.families_points or not isinstance(self.loaded.value_of(student, assignment.pk), NUMBER):
+        if self.rules.families_points or not isinstance(self.loaded.value_of(student, number), NUMBER):
             return self.loaded.text_of(score, assignment)
         percent = self._percent(student, assignment)
         if percent is None:

@@ -82,5 +82,7 @@ def seen_by_family(student: Student, today: datetime.date, numbers: PostedNumber
     of which a page or a card shows one at most.
     """
     numbers = numbers or posted_numbers(student, today)
+    if not numbers.seen:
+        return []
     grades = PostedGrade.objects.filter(pk__in=numbers.seen.values()).defer("working", "working_words")
     return sorted(latest(with_subjects(grades)).values(), key=lambda each: each.posting.term.position)

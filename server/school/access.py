@@ -72,7 +72,8 @@ class Permission:
             subject = _found(School.objects.asked_by(request.user), _number(address["school_id"]))
         elif self.about == "student":
             subject = _found(
-                Student.objects.asked_by(request.user).select_related("school"), _number(address["student_id"])
+                Student.objects.asked_by(request.user).select_related("school__revision"),
+                _number(address["student_id"]),
             )
         if not self.signed_in:
             return

@@ -15,8 +15,11 @@ def own_classes(person: Person, school: School | None = None) -> list[SchoolClas
     """The classes that somebody teaches today, of a school or of all theirs, in the school year it is. Who teaches none in it has
     those of the year nearest to it: the last that has begun, or else the first to come.
     """
+    taught = _taught_now(person, school)
+    if not taught:
+        return []  # Families teach nothing, and open their page in hundreds.
     by_school: dict[int, list[SchoolClass]] = {}
-    for each in SchoolClass.objects.for_person(person).filter(pk__in=_taught_now(person, school)):
+    for each in SchoolClass.objects.for_person(person).filter(pk__in=taught):
         by_school.setdefault(each.school_id, []).append(each)
     return [each for classes in by_school.values() for each in sorted(classes, key=lambda own: _place(own, person))]
 

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 
 from school.access import lacks_second_factor
 from school.calendar import current_year
-from school.models import Guardianship, Person, Role, School, SchoolClass, Student
+from school.models import Enrolment, Guardianship, Membership, Person, Role, School, SchoolClass, Student
 from school.own_classes import own_classes, own_name
 from school.refusal import NotYours
 from school.schemas import ChildLink, ClassLink, SchoolLink, SessionOut
@@ -18,7 +18,7 @@ CHOSEN = "school"
 
 def chosen_school(request: HttpRequest) -> School | None:
     """The school that somebody looks at: the one they chose, or else the first that they belong to."""
-    return _chosen(_schools(request.user) if isinstance(request.user, Person) else [], request)
+    return _chosen(_schools(_memberships(request.user)) if isinstance(request.user, Person) else [], request)
 
 
 def choose_school(request: HttpRequest, school: int) -> None:
@@ -28,8 +28,12 @@ def choose_school(request: HttpRequest, school: int) -> None:
     request.session[CHOSEN] = school
 
 
-def _schools(person: Person) -> list[School]:
-    return list(School.objects.filter(memberships__person=person).distinct().order_by("id"))
+def _memberships(person: Person) -> list[Membership]:
+    return list(person.memberships.select_related("school").order_by("school_id"))
+
+
+def _schools(memberships: Sequence[Membership]) -> list[School]:
+    return list({each.school_id: each.school for each in memberships}.values())
 
 
 def _chosen(schools: Sequence[School], request: HttpRequest) -> School | None:
@@ -76,9 +80,10 @@ def session_of(request: HttpRequest) -> SessionOut:
             makes_classes=False,
             language=person.language,
         )
-    schools = _schools(person)
+    memberships = _memberships(person)
+    schools = _schools(memberships)
     school = _chosen(schools, request)
-    memberships = person.memberships.filter(school=school)
+    roles = {Role(each.role) for each in memberships if each.school == school}
     year = current_year(school) if school else None
     return SessionOut(
         person_id=person.pk,
@@ -88,13 +93,12 @@ def session_of(request: HttpRequest) -> SessionOut:
         schools=[SchoolLink(id=each.pk, name=each.name) for each in schools],
         is_empty=False,
         lacks_second_factor=False,
-        makes_classes=bool(school and school.teachers_make_classes)
-        and any(each.role == Role.TEACHER for each in memberships),
+        makes_classes=bool(school and school.teachers_make_classes) and Role.TEACHER in roles,
         year=year.name if year else "",
         language=person.language,
         today=school.today() if school else None,
         days_off=year.days_off if year else [],
-        roles=sorted({Role(each.role).value for each in memberships}),
+        roles=sorted(each.value for each in roles),
         classes=[_link(each, person) for each in own_classes(person, school)],
         children=[
             ChildLink(id=each.pk, given_name=each.given_name, family_name=each.family_name)
@@ -111,12 +115,13 @@ def _link(school_class: SchoolClass, person: Person) -> ClassLink:
 
 
 def seen_students(person: Person) -> list[Student]:
-    """The person themselves as a student, and their children."""
-    own = list(Student.objects.filter(person=person).select_related("school"))
-    children = (
-        Student.objects.filter(pk__in=Guardianship.objects.that_see().filter(person=person).values("student"))
-        .select_related("school")
-        .annotate(classes=Count("enrolments"))
-        .order_by("-classes", "given_name")
-    )
-    return own + [child for child in children if child not in own]
+    """The person themselves as a student, and their children, who is in most classes first."""
+    students = Student.objects.select_related("school__revision")
+    own = list(students.filter(person=person))
+    of = Guardianship.objects.that_see().filter(person=person)
+    children = [each for each in students.filter(pk__in=of.values("student")).order_by("given_name") if each not in own]
+    if len(children) > 1:
+        counts = Enrolment.objects.filter(student__in=children).values_list("student").annotate(Count("pk"))
+        in_classes = dict(counts)
+        children.sort(key=lambda child: -in_classes.get(child.pk, 0))
+    return own + children

@@ -58,6 +58,11 @@ class LoadedClass:
     """What is kept for single standards, by student and assignment; looked at where work names standards."""
 
     @cached_property
+    def students(self) -> set[int]:
+        """The numbers of the students."""
+        return {each.student_id for each in self.plan.roster}
+
+    @cached_property
     def shown(self) -> set[int]:
         """The assignments that families see now."""
         return {int(each.id) for each in self.book.assignments if each.shown}

@@ -66,6 +66,11 @@ _loading = [Lock() for _ in range(64)]
 """Of which one is held while a class is loaded (by its number), so that a burst of requests loads it once."""
 
 
+def is_cached(school_class: SchoolClass) -> bool:
+    """Whether the class is there without being loaded first."""
+    return _found(school_class) is not None
+
+
 def cached_class(school_class: SchoolClass) -> LoadedClass:
     """The class as far as it had come when the row was read, or further."""
     return _current(school_class).loaded

@@ -132,6 +132,27 @@ def test_of_more_families_than_can_wait_one_comes_again_and_teachers_enter_meanw
     assert page(world).status_code == 200
 
 
+def test_a_family_whose_classes_are_there_does_not_wait_for_others_to_be_loaded(world: World, monkeypatch: Any) -> None:
+    pages, loading = Bounded(at_once=1, waiting=0), Bounded(at_once=1, waiting=0)
+    monkeypatch.setattr(families_api, "PAGES", pages)
+    monkeypatch.setattr(families_api, "LOADING", loading)
+    load, loaded = class_cache.load_class, []
+
+    def load_slowly(*given: Any, **options: Any) -> Any:
+        with pages.turn():  # raises Busy where a page is being made meanwhile
+            loaded.append(given[0].pk)
+        return load(*given, **options)
+
+    monkeypatch.setattr(class_cache, "load_class", load_slowly)
+    assert page(world).status_code == 200
+    assert loaded == [world.school_class.pk]
+    # What is to be loaded waits for its own turn, and what is there does not.
+    with loading.turn():
+        assert world.client("guardian").get(f"/api/v1/families/{world.students[0].pk}").status_code == 200
+        assert page(world).json()["code"] == "busy"
+    assert page(world).status_code == 200
+
+
 def work(world: World) -> tuple[Any, Any]:
     found = page(world).json()["classes"][0]
     return found, {each["name"]: each for each in found["back"]}
