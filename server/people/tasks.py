@@ -5,7 +5,7 @@ from typing import Any
 from celery import shared_task
 from celery.signals import worker_ready
 from django.db import close_old_connections
-from school import worker_queue
+from school import table_statistics, worker_queue
 
 from people import drafts
 
@@ -15,7 +15,8 @@ def work() -> None:
     """Read and apply the drafts that wait for it."""
     close_old_connections()
     drafts.read_waiting()
-    drafts.apply_waiting()
+    if drafts.apply_waiting():
+        table_statistics.renew()  # It may have been a whole school.
 
 
 @worker_ready.connect
