@@ -39,11 +39,11 @@ def spread(
     sections: bool = False,
 ) -> Any:
     """How the class lies in a term, a category or an assignment; `within` says how close below a mark is close."""
-    asked = Asked(request.user, _points(within), sections)
+    own = request.school_class.teaching_of(request.user)
+    asked = Asked(request.user, own, _points(within), sections)
     sight = Sight.of(request.school_class)
     if sight.has_draft or sections:
         return written(see_spread(sight, subject_of(sight.now, term, kind, number), asked))
-    own = request.school_class.teaching_of(request.user)
     view = json.dumps([own.looked_at, own.view.get("hasAliases")]) if own else ""
     answer = cached_answer(
         request.school_class,
@@ -79,7 +79,8 @@ def try_spread(request: Asking, class_id: int, body: TriedSpreadIn) -> Any:
     sight = Sight.of(request.school_class)
     subject = subject_of(sight.now, body.term, body.kind, body.number)
     trial = Trial(body.steps, body.minimums or {})
-    return written(see_spread(sight, subject, Asked(request.user, dots_alone=True), trial))
+    own = request.school_class.teaching_of(request.user)
+    return written(see_spread(sight, subject, Asked(request.user, own, dots_alone=True), trial))
 
 
 @router.get("/classes/{class_id}/spread/needed/{student}", permission=SEE_SCORES, response=NeededOut)
@@ -94,7 +95,8 @@ def needed_for(request: Asking, class_id: int, student: int, term: int | None = 
 def keep_looked_at(request: Asking, class_id: int, term: int, student: int, body: LookedAtIn) -> Any:
     """Remember that one has looked at a student who is close below a mark."""
     loaded = cached_class(request.school_class)
-    look_at(loaded, request.user, term_of(loaded, term), student_of(loaded, student), is_looked_at=body.is_looked_at)
+    own = request.school_class.teaching_of(request.user)
+    look_at(loaded, own, term_of(loaded, term), student_of(loaded, student), is_looked_at=body.is_looked_at)
     return Status(204, None)
 
 
@@ -110,5 +112,5 @@ def spread_file(
     """How the class lies, as a table."""
     sight = Sight.of(request.school_class)
     subject = subject_of(sight.now, term, kind, number)
-    found = see_spread(sight, subject, Asked(request.user))
+    found = see_spread(sight, subject, Asked(request.user, request.school_class.teaching_of(request.user)))
     return as_file(as_csv(table(found, aliases=aliases)), f"{request.school_class} {subject.name} spread.csv")

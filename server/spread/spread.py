@@ -12,7 +12,7 @@ from gradecore.numbers import decimal_text, fixed_text
 from gradecore.spread import CloseBelow, close_below
 from gradecore.statistics import statistics
 from plans.models import Draft, TermPlan
-from school.models import Person, SchoolClass
+from school.models import Person, SchoolClass, Teaching
 from scores.book import LoadedClass
 from scores.class_cache import cached_class, cached_draft
 from scores.consequence import consequence, counted
@@ -55,11 +55,13 @@ class Sight:
 
 @dataclass(frozen=True)
 class Asked:
-    """How one asks: who asks, within how many percentage points somebody is close below a mark, and whether other sections are
-    wanted. What is asked while a hand moves wants the dots alone, without what stays as it is.
+    """How one asks: who asks, and how they teach the class as their request found it, for what is loaded of the class may be of
+    before they last noted something; within how many percentage points somebody is close below a mark, and whether other sections
+    are wanted. What is asked while a hand moves wants the dots alone, without what stays as it is.
     """
 
     person: Person
+    teaching: Teaching | None
     within: Fraction = Fraction(1)
     with_sections: bool = False
     dots_alone: bool = False
@@ -81,7 +83,6 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
     marks = (after or gradebook).marks
     places = [each["place"] for dot in dots for each in (dot["now"], dot["then"]) if each is not None]
     begins, ends = _axis(places, [float(least) for _, least in marks.begins])
-    teaching = loaded.plan.school_class.teaching_of(asked.person)
     rules, scale = drafted.gradebook.rules(str(subject.term.pk)), drafted.plan.rules.scale
     return ClassSpreadOut(
         term_id=subject.term.pk,
@@ -118,7 +119,7 @@ def see_spread(sight: Sight, subject: Subject, asked: Asked, trial: Trial | None
             is_own=scale.owner_id == asked.person.pk,
         ),
         has_draft=sight.has_draft,
-        has_aliases=bool(teaching and teaching.view.get("hasAliases")),
+        has_aliases=bool(asked.teaching and asked.teaching.view.get("hasAliases")),
         without=sum(dot["now"] is None for dot in dots),
     )
 
@@ -276,8 +277,7 @@ def _close(loaded: LoadedClass, gradebook: Gradebook, subject: Subject, asked: A
     if subject.kind != "term":
         return []
     term = str(subject.term.pk)
-    teaching = loaded.plan.school_class.teaching_of(asked.person)
-    looked_at = teaching.looked_at.get(term, {}) if teaching else {}
+    looked_at = asked.teaching.looked_at.get(term, {}) if asked.teaching else {}
     decided = {student for student, own in loaded.book.overrides.items() if term in own and not own[term].is_empty}
     decimals = gradebook.rules(term).decimals
     return [

@@ -157,6 +157,20 @@ def test_close_below_a_mark_is_within_what_one_says_and_says_what_would_do_it(ma
     assert [each["is_looked_at"] for each in see(marked)["close"]] == [False], "with another percent one looks again"
 
 
+def test_who_was_looked_at_through_another_process_is_seen_and_not_forgotten(marked: World) -> None:
+    """A class that a process has loaded says nothing of what a teacher has noted since."""
+    fin, other = (student.pk for student in marked.students[:2])
+    (close,) = see(marked)["close"]
+    assert not close["is_looked_at"]
+    looked_at = {str(marked.term.pk): {str(fin): "179/2"}}
+    marked.school_class.teachings.filter(person=marked.people["teacher"]).update(looked_at=looked_at)
+
+    assert [each["is_looked_at"] for each in see(marked)["close"]] == [True]
+    address = f"{marked.address}/spread/{marked.term.pk}/looked-at/{other}"
+    assert send(marked.client("teacher"), "PUT", address, {"is_looked_at": True}).status_code == 204
+    assert [each["is_looked_at"] for each in see(marked)["close"]] == [True]
+
+
 def test_who_has_an_override_is_decided_and_no_longer_close(marked: World) -> None:
     fin = marked.students[0].pk
     body = {"entries": [{"student": fin, "percent": "", "mark": "A", "reason": "the last test"}], "sure": False}
