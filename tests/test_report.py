@@ -136,6 +136,7 @@ def test_a_whole_evening_of_29(stack: Stack, somebody: Callable[..., Page]) -> N
     with family.expect_download() as download:
         family.get_by_role("button", name="Save as PDF").click()
     assert download.value.suggested_filename == "Signe Åkerlund, Quarter 2.pdf"
+    expect(family.get_by_role("button", name="Save as PDF")).to_be_focused()
     text = PdfReader(io.BytesIO(Path(download.value.path()).read_bytes())).pages[0].extract_text()
     assert "Hydrology 7" in text
     assert "She asks good questions." in " ".join(text.split())

@@ -40,8 +40,8 @@
 					{$t('card.line', { number: data.number, term: data.term, year: data.year })}
 				</p>
 			</div>
-			<div class="text-end">
-				{#if data.logo}<img class="ms-auto mb-1 max-h-16 max-w-40" src={data.logo} alt="" />{/if}
+			<div class="text-end max-md:text-start">
+				{#if data.logo}<img class="ms-auto mb-1 max-h-16 max-w-40 max-md:ms-0" src={data.logo} alt="" />{/if}
 				<b class="font-semibold">{data.school}</b>
 				<p class="text-body text-slate">{data.address}</p>
 				<p class="text-body text-slate">{data.day}</p>
@@ -51,11 +51,15 @@
 			<a class="link" href="/family/{student}?term={term}"
 				>{$t('card.back', { term: data.term.toLowerCase() })}</a
 			>
-			{#if file.isFetching}<span class="text-slate" role="status">{$t('card.making')}</span>
-			{:else if data.subjects.length}<button
-					class="link"
-					onclick={() => void save(`${data.student}, ${data.term}.pdf`)}>{$t('card.save')}</button
-				>{/if}
+			{#if data.subjects.length}
+				<button
+					class="link aria-disabled:text-slate"
+					aria-disabled={file.isFetching}
+					onclick={() => void (file.isFetching || save(`${data.student}, ${data.term}.pdf`))}
+					>{$t(file.isFetching ? 'card.making' : 'card.save')}</button
+				>
+				<span class="sr-only" role="status">{file.isFetching ? $t('card.making') : ''}</span>
+			{/if}
 		</p>
 		{#if data.subjects.length && family.data?.asks_to_read}
 			<p class="mb-4 text-body print:hidden" role="status">
