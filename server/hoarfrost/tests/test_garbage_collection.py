@@ -13,7 +13,7 @@ from hoarfrost.garbage_collection import EVERY, LATEST, is_due
     ("since", "requests", "due"),
     [(EVERY - 1, 0, False), (EVERY, 0, True), (EVERY, 1, False), (LATEST - 1, 3, False), (LATEST, 3, True)],
 )
-def test_it_is_looked_between_requests_and_at_the_latest_after_an_hour(since: float, requests: int, due: bool) -> None:
+def test_it_is_looked_between_requests_and_at_the_latest_after_a_while(since: float, requests: int, due: bool) -> None:
     assert is_due(since, requests) is due
 
 
@@ -28,11 +28,12 @@ class Cycle:
     def __init__(self):
         self.itself = self
 
+import time
+request_started.send(None)
+time.sleep(0.5)
 kept = [Cycle() for _ in range(3)]
 gc.collect(1)
-request_started.send(None)
 kept.clear()
-import time
 time.sleep(0.5)
 found = sum(isinstance(each, Cycle) for each in gc.get_objects())
 request_finished.send(None)
@@ -42,13 +43,43 @@ print(found)
 """
 
 
-def test_a_server_looks_for_old_cycles_once_its_requests_are_answered() -> None:
-    said = subprocess.run(
-        [sys.executable, "-c", SERVED],
+LOOKED_THROUGH = """
+import weakref
+from hoarfrost.garbage_collection import collect
+
+class Cycle:
+    def __init__(self):
+        self.itself = self
+
+before, between = Cycle(), None
+found = [weakref.ref(before)]
+collect(whole=False)
+between = Cycle()
+found.append(weakref.ref(between))
+before = between = None
+collect(whole=False)
+print([each() is None for each in found])
+collect(whole=True)
+print([each() is None for each in found])
+"""
+
+
+def _said(program: str) -> str:
+    """What a program says in a process of its own."""
+    ran = subprocess.run(
+        [sys.executable, "-c", program],
         cwd=settings.ROOT / "server",
         capture_output=True,
         text=True,
         check=True,
         timeout=120,
     )
-    assert said.stdout == "3\n"
+    return ran.stdout
+
+
+def test_a_server_looks_for_old_cycles_once_its_requests_are_answered() -> None:
+    assert _said(SERVED) == "3\n"
+
+
+def test_what_was_looked_through_before_is_left_out_but_for_a_whole_look() -> None:
+    assert _said(LOOKED_THROUGH) == "[False, True]\n[True, True]\n"
