@@ -11,6 +11,7 @@ from plans.models import Draft
 from plans.permissions import CHANGE_PLAN, SEE_PLAN
 from plans.schemas import CheckOut, MendIn, PlanOut, WordsOut
 from school.access import Asking, PermittedRouter
+from school.bounded import ENTERING
 from school.models import Enrolment
 from school.own_classes import own_classes
 from school.permissions import SEE_OWN
@@ -95,6 +96,11 @@ def scores(request: Asking, class_id: int, term: int | None = None) -> Any:
 @router.post("/classes/{class_id}/scores", permission=ENTER_SCORES, response=AnswerOut)
 def enter_scores(request: Asking, class_id: int, body: BatchIn) -> Any:
     """Save a batch of entries, once, and answer with what it changed."""
+    with ENTERING.work():
+        return _entered(request, body)
+
+
+def _entered(request: Asking, body: BatchIn) -> Any:
     entries = [Typed(**each.model_dump()) for each in body.entries]
     known = cached_class(request.school_class)
     try:
