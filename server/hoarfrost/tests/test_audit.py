@@ -1,6 +1,10 @@
 """The audit: what is written in it, and that it is only added to."""
 
 import datetime
+import json
+import logging
+from collections.abc import Callable
+from typing import Any
 
 import pytest
 from accounts.permissions import CHANGE_SIGN_IN, INVITE
@@ -10,6 +14,7 @@ from django.test import Client
 from django.utils import timezone
 from families.permissions import KEEP_OUT, SAY_FAMILIES, SHARE
 from people.permissions import CHANGE_PEOPLE, KEEP_ROSTER, MAKE_OWN_CLASS
+from pythonjsonlogger.json import JsonFormatter
 from reports.permissions import POST, PRINT
 from school import audit as school_audit
 from school.models import AuditAction, AuditEntry, School
@@ -19,6 +24,14 @@ from sending.permissions import ARRANGE_SENDING, SEND, SEND_OWN
 from tools.permissions import GRANT_TOOLS
 
 from hoarfrost.api import api
+
+
+@pytest.fixture
+def told(caplog: pytest.LogCaptureFixture) -> Callable[[], list[dict[str, Any]]]:
+    """What the log says of the audit, as a collector gets it."""
+    caplog.set_level(logging.INFO, logger="school.audit")
+    form = JsonFormatter("%(message)s")
+    return lambda: [json.loads(form.format(each)) for each in caplog.records if each.name == "school.audit"]
 
 
 def lines(world: World) -> list[tuple[str, str, str]]:
@@ -73,6 +86,28 @@ def test_signing_in_and_out_is_written_down_with_the_address(world: World) -> No
     assert {each[0] for each in told[1:]} == {"Ann Alder"}
     assert {each.address for each in AuditEntry.objects.all()} == {"127.0.0.1"}
     assert {each.school for each in AuditEntry.objects.exclude(person=None)} == {world.school}
+
+
+def test_a_line_is_said_in_the_log_too_by_numbers_alone_once_it_is_written(
+    world: World, told: Callable[[], list[dict[str, Any]]], django_capture_on_commit_callbacks: Any
+) -> None:
+    teacher = world.client("teacher")
+    with django_capture_on_commit_callbacks() as callbacks:
+        send(Client(), "POST", "/api/v1/session", {"sign_in": "ann", "password": "wrong"})
+        teacher.get(f"{world.address}/gradebook.json")
+    assert "audit" not in [each["message"] for each in told()], "what is not committed may never have happened"
+    for each in callbacks:
+        each()
+    teacher.get(f"{world.address}/scores")
+    school_audit.daily.write()
+    refused, exported, read = told()
+    assert (refused["action"], refused["operation"], refused["person"]) == ("sign_in_refused", "", None)
+    assert (exported["action"], exported["class"]) == ("exported", world.school_class.pk)
+    assert (read["action"], read["person"]) == ("read", world.people["teacher"].pk)
+    written = AuditEntry.objects.order_by("id").values_list("pk", flat=True)
+    assert [each["audit"] for each in told()] == list(written)[-3:]
+    assert "Ann" not in json.dumps(told())
+    assert "ann" not in json.dumps(told())
 
 
 def test_what_was_done_is_written_once_it_is_done(world: World) -> None:
