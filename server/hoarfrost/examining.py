@@ -15,12 +15,12 @@ LEAST_PACKET = 16 * 1024 * 1024
 """Bytes: what the database takes in one packet; files are kept in pieces that fit."""
 LEAST_SECRET = 40
 """Letters of a secret key that nobody guesses."""
-LOCAL = ("127.0.0.1", "localhost")
+LOCAL = ("127.0.0.1", "::1", "localhost")
 
 
 def examine() -> list[Check]:
     """What was looked at, in the order in which it is mended: without its database nothing else of an installation can be asked."""
-    checks = [_secret(), _switches(), _names(), _proxies(), _page(), _words(), *_database()]
+    checks = [_secret(), _switches(), _names(), _proxies(), _page(), _words(), *_ways(), *_database()]
     if all(each.is_well for each in checks if each.name == "database"):
         checks += [*ready(), _mail_server()]
         for school in School.objects.order_by("id"):
@@ -97,6 +97,18 @@ def _database() -> Iterator[Check]:
         yield Check.wrong(
             "strictness", "The database's sql_mode is to have STRICT_TRANS_TABLES: without it texts are cut."
         )
+
+
+def _ways() -> Iterator[Check]:
+    """Whether somebody could read along on the way to what stands on other machines."""
+    host = str(connection.settings_dict["HOST"])
+    if host and host not in LOCAL and not settings.DATABASE_CA:
+        words = "The database is on another machine: HOARFROST_DATABASE_CA is to name who signs its certificate."
+        yield Check.wrong("way to the database", words)
+    broker = urlsplit(settings.CELERY_BROKER_URL)
+    if broker.scheme == "redis" and broker.hostname not in LOCAL:
+        words = "The broker is on another machine: HOARFROST_BROKER_URL is to begin with rediss://."
+        yield Check.wrong("way to the broker", words)
 
 
 def _asked(question: str) -> str:

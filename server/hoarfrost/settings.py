@@ -69,6 +69,8 @@ WSGI_APPLICATION = "hoarfrost.wsgi.application"
 # Seconds of a transaction in which nothing is asked after which MariaDB takes it back. Where a machine is lost, nobody ends what it had
 # begun, and what that locked would stay locked for hours.
 IDLE_TRANSACTION_TIMEOUT = env.int("HOARFROST_IDLE_TRANSACTION_TIMEOUT", default=30)
+DATABASE_CA = env.str("HOARFROST_DATABASE_CA", default="")
+"""The file of whoever vouches for the database's certificate: the way there is then encrypted, and leads to no other."""
 DATABASES = {
     "default": env.db_url("HOARFROST_DATABASE_URL")
     | {
@@ -79,7 +81,8 @@ DATABASES = {
             "charset": "utf8mb4",
             "isolation_level": "read committed",
             "init_command": f"SET idle_transaction_timeout = {IDLE_TRANSACTION_TIMEOUT}",
-        },
+        }
+        | ({"ssl_mode": "VERIFY_IDENTITY", "ssl": {"ca": DATABASE_CA}} if DATABASE_CA else {}),
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_520_ci"},
     }
 }
@@ -275,6 +278,7 @@ LOGGING = {
         # It warns of what it skips in the fonts' style sheets.
         "weasyprint": {"level": "ERROR"},
         "hoarfrost.request_log": {"level": "INFO" if LOG_AS_JSON else "WARNING"},
+        "school.audit": {"level": "INFO" if LOG_AS_JSON else "WARNING"},
         "django_guid": {"level": "WARNING"},
     },
 }

@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from conftest import World
-from django.db import OperationalError
+from django.db import OperationalError, connection
 from django.utils import timezone
 from families.models import FamilyNotices
 from people.models import Register
@@ -126,6 +126,7 @@ def test_an_installation_of_ones_own_is_examined_and_nothing_is_wrong(world: Wor
         ({"DEFAULT_FROM_EMAIL": "hoarfrost@localhost"}, "mail", "nobody's address"),
         ({"EMAIL_BACKEND": "accounts.mail.OutboxBackend"}, "mail", "stays in the outbox"),
         ({"CELERY_BROKER_URL": "redis://127.0.0.1:9/0"}, "broker", "does not answer"),
+        ({"CELERY_BROKER_URL": "redis://broker.hill.invalid/0"}, "way to the broker", "begin with rediss://"),
     ],
 )
 def test_what_an_installation_lacks_is_said_with_what_to_do(
@@ -138,6 +139,16 @@ def test_what_an_installation_lacks_is_said_with_what_to_do(
     told: list[str] = []
     assert examining.tell(examining.examine(), told.append) == 1
     assert told[0].startswith(f"WRONG  {name}: ")
+
+
+def test_the_way_to_a_database_on_another_machine_is_to_be_encrypted(world: World, real: Any, monkeypatch: Any) -> None:
+    monkeypatch.setitem(connection.settings_dict, "HOST", "10.0.0.9")
+    assert examined()["way to the database"] == (
+        False,
+        "The database is on another machine: HOARFROST_DATABASE_CA is to name who signs its certificate.",
+    )
+    real.DATABASE_CA = "/etc/hoarfrost/database.pem"
+    assert "way to the database" not in examined()
 
 
 def test_a_mail_server_that_is_away_and_one_that_takes_too_little_are_noticed(
