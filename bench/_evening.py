@@ -236,6 +236,8 @@ class Evening:
             body = json.dumps({"sign_in": name, "password": PASSWORD, "code": ""})
             while (asked := self.ask(connection, "POST", "/api/v1/session", "", body))[0] == 503:
                 self.came_again += 1
+                # The server lets go of a connection on which nothing comes.
+                connection.close()
                 time.sleep(1 + random.random())
             self.sign_ins.append(time.perf_counter() - began)
             if asked[0] != 200:
