@@ -13,7 +13,7 @@ const messages: Plugin = {
 	name: 'messages',
 	enforce: 'pre',
 	async load(id) {
-		if (!/\/words\/messages\/\w+\.json$/.test(id)) return null;
+		if (!/\/words\/messages\/[\w.]+\.json$/.test(id)) return null;
 		const words = JSON.parse(await readFile(id, 'utf-8')) as Record<string, string>;
 		return JSON.stringify(Object.fromEntries(Object.entries(words).map(([key, each]) => [key, parse(each)])));
 	}

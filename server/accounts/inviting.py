@@ -21,6 +21,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from django.utils.encoding import force_bytes
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
+from django.utils.translation import gettext, gettext_noop
 from school.models import Membership, Person, School
 from school.refusal import NotYours, Refused
 from school.texts import bare_code
@@ -34,7 +35,7 @@ BETWEEN_REMINDERS = datetime.timedelta(minutes=5)
 """How soon somebody who forgot their password is written to again."""
 _LETTERS = "ABCDEFGHJKMNPQRSTUVWXYZ23456789"
 """What is not taken for another on paper."""
-_OVER = "This link is used, or older than a week. Ask for another."
+_OVER = gettext_noop("This link is used, or older than a week. Ask for another.")
 
 
 @dataclass(frozen=True)
@@ -136,7 +137,7 @@ def person_of_link(number: str, token: str) -> Person:
     except (ValueError, OverflowError):
         found = None
     if found is None or not default_token_generator.check_token(found, token):
-        raise Refused(_OVER, "token")
+        raise Refused(gettext(_OVER), "token")
     return found
 
 
@@ -144,7 +145,7 @@ def person_of_letter(request: HttpRequest, name: str, code: str) -> Person:
     """Whose letter it is. Raises Refused, which does not tell whether there is such a person."""
     found = authenticate(request, username=name.strip().casefold(), code=code)
     if not isinstance(found, Person):
-        raise Refused("This name and code do not go together, or the letter is older than four weeks.", "code")
+        raise Refused(gettext("This name and code do not go together, or the letter is older than four weeks."), "code")
     return found
 
 

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import segno
 from django.db import transaction
 from django.db.models import Q
+from django.utils.translation import gettext_noop
 from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from school.models import Person, Role, School
@@ -25,7 +26,10 @@ from accounts.inviting import belongs_elsewhere
 RECOVERY_CODES = 10
 _BYTES = 14
 """Of randomness in a recovery code: with 112 bits it can be hashed as quickly as anything (OWASP ASVS 5, 6.5.2)."""
-WRONG = "This is not the code of now. Wait for the next one, or take a recovery code that you have not used."
+WRONG = gettext_noop(
+    "This is not the code of now. Wait for the next one, or take a recovery code that you have not used."
+)
+"""To be said in a language."""
 
 
 @dataclass(frozen=True)

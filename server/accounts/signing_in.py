@@ -8,7 +8,9 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login
 from django.contrib.auth.signals import user_login_failed
 from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.utils.translation import gettext as _
 from school.access import LACKS_SECOND_FACTOR
+from school.language import in_language_of_browser
 from school.models import Person
 from school.refusal import Code, Refused, problem
 
@@ -25,14 +27,14 @@ def sign_in(request: HttpRequest, name: str, password: str, code: str = "") -> P
     name = name.strip().casefold()
     person = authenticate(request, username=name, password=password)
     if not isinstance(person, Person):
-        raise Refused("This name and password do not go together. Look at both, and at the caps key.")
+        raise Refused(_("This name and password do not go together. Look at both, and at the caps key."))
     if second_factor.is_on(person):
         if not code.strip():
-            raise Refused("Now the code that your authenticator app shows.", "code", Code.CODE_WANTED)
+            raise Refused(_("Now the code that your authenticator app shows."), "code", Code.CODE_WANTED)
         if not second_factor.check(person, code):
             # Counted and locked with the attempts at passwords, and in the audit with them.
             user_login_failed.send(sender=__name__, request=request, credentials={"username": name})
-            raise Refused(second_factor.WRONG, "code", Code.CODE_WANTED)
+            raise Refused(_(second_factor.WRONG), "code", Code.CODE_WANTED)
     return person
 
 
@@ -80,8 +82,9 @@ def attempted_name(request: HttpRequest, credentials: dict[str, Any] | None) -> 
     return f"{name} {number}" if number else name
 
 
-def locked_out(request: HttpRequest, *_: object) -> JsonResponse:
+def locked_out(request: HttpRequest, *given: object) -> JsonResponse:
     """What somebody is answered who has tried too often, also with the right password."""
-    message = "Too many attempts. Wait a quarter of an hour, or ask the records office."
+    with in_language_of_browser(request):
+        message = _("Too many attempts. Wait a quarter of an hour, or ask the records office.")
     told = problem(429, message, Code.TOO_MANY_ATTEMPTS)
     return JsonResponse(told.model_dump(), status=429, content_type="application/problem+json")

@@ -5,7 +5,7 @@ the person may not see is answered like what is not there.
 """
 
 from collections.abc import Callable
-from contextlib import nullcontext
+from contextlib import AbstractContextManager, nullcontext
 from dataclasses import dataclass
 from functools import wraps
 from typing import Any, Literal, TypeVar, cast
@@ -20,7 +20,7 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.audit import record, record_daily
-from school.language import in_language_of
+from school.language import in_language_of, in_language_of_browser
 from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
 from school.retrying import in_transaction
@@ -178,6 +178,13 @@ class _Session(APIKeyCookie):
         return request.user
 
 
+def _language(request: Asking, permission: Permission) -> AbstractContextManager[None]:
+    """A family's page is in the family's language, and what stands before it in the browser's."""
+    if permission.about == "student":
+        return in_language_of(request.user)
+    return nullcontext() if request.user.is_authenticated else in_language_of_browser(request)
+
+
 REFUSALS = (401, 403, 404, 409, 413, 422, 429, 503)
 """With which any operation may be refused; each is answered with a Problem."""
 
@@ -206,8 +213,7 @@ class PermittedRouter(Router):
             def permitted(request: Asking, *args: Any, **address: Any) -> Any:
                 if permission.by_secret:
                     permission.check(request, address)
-                # A family's page is in the family's language.
-                with in_language_of(request.user) if permission.about == "student" else nullcontext():
+                with _language(request, permission):
                     if permission.changes is None or methods == ["GET"]:
                         return done(request, *args, **address)
 

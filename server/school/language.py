@@ -1,9 +1,12 @@
-"""In which language families read: what they chose, else the school's English. Whoever works at the school reads that alone."""
+"""In which language families read: what they chose, else the school's English; whoever is not signed in, their browser's. Whoever works
+at the school reads English alone.
+"""
 
 from contextlib import AbstractContextManager
 
 from django.conf import settings
-from django.utils.translation import get_language, override
+from django.http import HttpRequest
+from django.utils.translation import get_language, get_language_from_request, override
 
 from school.models import Person
 
@@ -13,6 +16,11 @@ CHOICES = [code for code, _ in settings.LANGUAGES]
 def in_language_of(person: Person) -> AbstractContextManager[None]:
     """What is said within is said in somebody's language."""
     return override(person.language if person.language in CHOICES else settings.LANGUAGE_CODE)
+
+
+def in_language_of_browser(request: HttpRequest) -> AbstractContextManager[None]:
+    """What is said within is said in the first of the browser's languages that there is."""
+    return override(get_language_from_request(request))
 
 
 def language() -> str:

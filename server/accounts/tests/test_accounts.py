@@ -51,6 +51,30 @@ def test_an_invitation_is_taken_up_once_and_signs_in(invited: World) -> None:
     assert send(Client(), "POST", "/api/v1/session", {"sign_in": "eve", "password": NEW}).status_code == 200
 
 
+def test_what_stands_before_signing_in_is_said_in_the_browsers_language(invited: World) -> None:
+    address, client = link(invited), Client(headers={"accept-language": "de, sv-SE;q=0.9, en;q=0.5"})
+    easy = send(client, "POST", address, {"password": "short"}).json()
+    assert (easy["field"], "för kort" in easy["detail"]) == ("password", True), easy
+    wrong = {"sign_in": "ann", "password": "wrong"}
+    assert send(client, "POST", "/api/v1/session", wrong).json()["detail"].startswith("Namnet och lösenordet hör inte")
+    assert client.get("/api/v1/invitations/MQ/none").json()["detail"] == (
+        "Länken är använd eller äldre än en vecka. Be om en ny."
+    )
+    for _ in range(20):
+        answer = send(client, "POST", "/api/v1/session", wrong)
+    assert answer.json()["detail"] == "För många försök. Vänta en kvart, eller fråga skolans expedition."
+    other = send(Client(headers={"accept-language": "de"}), "POST", "/api/v1/session", wrong | {"sign_in": "nobody"})
+    assert other.json()["detail"].startswith("This name and password do not go together.")
+
+
+def test_whoever_works_at_the_school_is_answered_in_english_whatever_their_browser_speaks(world: World) -> None:
+    changed = {"old": "wrong", "password": NEW}
+    answer = world.client("teacher").put(
+        "/api/v1/password", changed, content_type="application/json", headers={"accept-language": "sv"}
+    )
+    assert "This is not your password now." in answer.json()["detail"]
+
+
 def test_a_link_is_over_after_a_week(invited: World, settings: Any) -> None:
     address = link(invited)
     settings.PASSWORD_RESET_TIMEOUT = -1

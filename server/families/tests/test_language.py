@@ -26,6 +26,7 @@ from families.tests.test_family_page import working
 
 SERVER = Path(__file__).parents[2]
 CATALOGUE = SERVER / "locale" / "sv" / "LC_MESSAGES" / "django.po"
+SAYING = ("_", "gettext", "gettext_noop", "ngettext")
 PLACE = re.compile(r"%\(\w+\)s")
 
 
@@ -37,7 +38,7 @@ def said() -> Iterator[str]:
         if "django.utils.translation" not in text or "tests" in path.parts:
             continue
         for call in ast.walk(ast.parse(text)):
-            if isinstance(call, ast.Call) and isinstance(call.func, ast.Name) and call.func.id in ("_", "ngettext"):
+            if isinstance(call, ast.Call) and isinstance(call.func, ast.Name) and call.func.id in SAYING:
                 yield from (each.value for each in call.args if isinstance(each, ast.Constant))
     for path in SERVER.rglob("templates/**/*.*"):
         text = path.read_text(encoding="utf-8")

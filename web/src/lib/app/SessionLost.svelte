@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { fetchAnew } from '$lib/api/queries';
 	import { saving } from '$lib/app/saving/saving.svelte';
-	import { counted } from '$lib/words/plurals';
+	import { t } from '$lib/words/door';
 	import Dialog from '$lib/ui/dialog/Dialog.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import EnteringFields from './EnteringFields.svelte';
@@ -26,24 +26,20 @@
 
 <Dialog
 	stays
-	title={signed.lost === 'another' ? 'Somebody else has signed in' : 'You are signed out'}
+	title={$t(signed.lost === 'another' ? 'lost.another' : 'lost.out')}
 	bind:open={() => signed.lost !== null && signed.isIn, () => undefined}
 >
 	<p class="mb-4">
-		{signed.lost === 'another'
-			? `Another tab of this browser belongs to somebody else by now. This page is ${owner}’s, and saves nothing under another name.`
-			: `The page stays as it is. Sign in to go on.`}
-		{#if waiting}
-			{counted(waiting, 'entry waits', 'entries wait')} here, to be saved once {owner} is signed in again.
-		{/if}
+		{$t(signed.lost === 'another' ? 'lost.another_words' : 'lost.out_words', { name: owner })}
+		{#if waiting}{$t('lost.waiting', { count: waiting, name: owner })}{/if}
 	</p>
-	<Form label="Signing in again" send={enter}>
+	<Form label={$t('sign_in.again')} send={enter}>
 		<EnteringFields {entering} />
 		<p class="flex flex-wrap gap-2">
-			<button class="btn">Sign in</button>
+			<button class="btn">{$t('sign_in.do')}</button>
 			{#if signed.lost === 'another'}
 				<button type="button" class="btn quiet" onclick={() => window.location.assign('/')}
-					>Leave this page to whoever is signed in</button
+					>{$t('lost.leave')}</button
 				>
 			{/if}
 		</p>

@@ -125,8 +125,10 @@ class Signed {
 		this.lost = null;
 		this.current = session;
 		if (session.today) setToday(session.today);
-		// Families choose; whoever works here reads what the school's people say among each other.
-		await speak(this.teaches || this.keepsRecords || session.person_id === null ? 'en' : session.language);
+		// Families choose, and whoever is not signed in has their browser's; whoever works here, or sets it up, reads what the school's
+		// people say among each other.
+		const works = this.teaches || this.keepsRecords || session.is_empty;
+		await speak(works ? 'en' : session.language);
 		setDaysOff(session.days_off);
 		await saving.begin(session.person_id);
 	}

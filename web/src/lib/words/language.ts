@@ -1,13 +1,17 @@
-/** The language of what families read. Its words stand in `messages`, a file a language; what people wrote stays as they wrote it. */
+/**
+ * The language of what families read. Its words stand in `messages`, a file a language, and apart those of the pages before one is
+ * signed in (`door.ts`); what people wrote stays as they wrote it.
+ */
 import { createLiteralElement, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import { IntlMessageFormat } from 'intl-messageformat';
-import { derived, writable } from 'svelte/store';
+import { derived, writable, type Readable } from 'svelte/store';
 import { nameDays } from './days';
 import en from './messages/en.json';
 
-export type Message = keyof typeof en;
 /** Each message parsed, as the build hands them over. */
-type Messages = Record<Message, MessageFormatElement[]>;
+type Parsed = Record<string, MessageFormatElement[]>;
+/** A message in the language of whoever reads, with values in their places. */
+type Translate<Message> = (message: Message, values?: Record<string, string | number>) => string;
 
 /** The languages that one may choose, each in its own words. */
 export const LANGUAGES: Record<string, string> = { en: 'English', sv: 'Svenska' };
@@ -15,54 +19,68 @@ export const LANGUAGES: Record<string, string> = { en: 'English', sv: 'Svenska' 
 export const MIRRORED = 'ar-XB';
 const RIGHT_TO_LEFT = [MIRRORED];
 
-const ENGLISH = parsed(en);
-const OTHERS: Record<string, () => Promise<Messages>> = {
-	sv: async () => parsed((await import('./messages/sv.json')).default),
-	[MIRRORED]: async () =>
-		Object.fromEntries(
-			Object.entries(ENGLISH).map(([key, words]) => [
-				key,
-				[createLiteralElement('\u202b['), ...words, createLiteralElement(']\u202c')]
-			])
-		) as Messages
-};
-
-function parsed(messages: unknown): Messages {
-	return messages as Messages;
-}
-
 /** The messages of a language, each made ready for its values when it is first asked for. */
 class Catalogue {
-	#ready = new Map<Message, IntlMessageFormat>();
+	#ready = new Map<string, IntlMessageFormat>();
 
 	constructor(
 		private language: string,
-		private messages: Messages
+		private messages: Parsed
 	) {}
 
-	words(message: Message, values: Record<string, string | number>): string {
+	words(message: string, values: Record<string, string | number>): string {
 		let format = this.#ready.get(message);
 		if (!format)
-			this.#ready.set(message, (format = new IntlMessageFormat(this.messages[message], this.language)));
+			this.#ready.set(message, (format = new IntlMessageFormat(this.messages[message]!, this.language)));
 		return String(format.format(values));
 	}
 }
 
-const catalogue = writable(new Catalogue('en', ENGLISH));
+let spoken = 'en';
+/** What makes each part's messages those of a language: all that came to this page so far. */
+const parts: ((language: string) => Promise<void>)[] = [];
 
-/** A message in the language of whoever reads, with values in their places. */
-export const t = derived(
-	catalogue,
-	($catalogue) =>
-		(message: Message, values: Record<string, string | number> = {}): string =>
-			$catalogue.words(message, values)
-);
+/** The messages of a part of the pages: English comes with it, each other language once it is spoken. */
+export function messagesOf<Message extends string>(
+	english: Record<Message, unknown>,
+	others: Record<string, () => Promise<{ default: unknown }>>
+): Readable<Translate<Message>> {
+	const inEnglish = english as Parsed;
+	const catalogue = writable(new Catalogue('en', inEnglish));
+	async function come(language: string): Promise<void> {
+		const messages =
+			language === MIRRORED ? mirrored(inEnglish) : ((await others[language]?.())?.default ?? inEnglish);
+		catalogue.set(new Catalogue(language, messages as Parsed));
+	}
+	parts.push(come);
+	if (spoken !== 'en') void come(spoken);
+	return derived(
+		catalogue,
+		($catalogue) =>
+			(message: Message, values = {}) =>
+				$catalogue.words(message, values)
+	);
+}
 
-/** From now on the page speaks a language: one that was chosen, or else the browser's if it is one of them. */
+const mirrored = (messages: Parsed): Parsed =>
+	Object.fromEntries(
+		Object.entries(messages).map(([key, words]) => [
+			key,
+			[createLiteralElement('\u202b['), ...words, createLiteralElement(']\u202c')]
+		])
+	);
+
+export type Message = keyof typeof en;
+/** What families read, and what stands on every page. */
+export const t = messagesOf(en, { sv: () => import('./messages/sv.json') });
+
+/** From now on the page speaks a language: one that was chosen, or else the first of the browser's that is one of them. */
 export async function speak(chosen: string): Promise<void> {
-	const wanted = chosen || navigator.language.split('-')[0]!;
-	const language = wanted in LANGUAGES || wanted === MIRRORED ? wanted : 'en';
-	catalogue.set(new Catalogue(language, (await OTHERS[language]?.()) ?? ENGLISH));
+	const wanted =
+		chosen || navigator.languages.map((each) => each.split('-')[0]!).find((each) => each in LANGUAGES);
+	const language = wanted !== undefined && (wanted in LANGUAGES || wanted === MIRRORED) ? wanted : 'en';
+	spoken = language;
+	await Promise.all(parts.map((come) => come(language)));
 	nameDays(language);
 	document.documentElement.lang = language === 'en' ? 'en-GB' : language;
 	document.documentElement.dir = RIGHT_TO_LEFT.includes(language) ? 'rtl' : 'ltr';

@@ -4,24 +4,28 @@
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Doorway from '$lib/app/Doorway.svelte';
+	import { t } from '$lib/words/door';
 
 	let sign_in = $state('');
 	let isAsked = $state(false);
 </script>
 
-<Doorway title="A new password">
+<Doorway title={$t('forgotten.title')}>
 	{#if isAsked}
-		<p class="text-large leading-6" role="status">
-			If somebody signs in as “{sign_in}” and their e-mail address is known, a link is on its way to it. Who
-			has no address gets a letter from the school.
-		</p>
-		<p class="mt-4"><a class="link" href="/sign-in">Back to signing in</a></p>
+		<p class="text-large leading-6" role="status">{$t('forgotten.asked', { name: sign_in })}</p>
+		<p class="mt-4"><a class="link" href="/sign-in">{$t('forgotten.back')}</a></p>
 	{:else}
-		<p class="mb-4 text-slate">A link to choose another password goes to your e-mail address.</p>
-		<Form label="A new password" send={() => account.forget(sign_in)} ondone={() => (isAsked = true)}>
-			<Field name="sign_in" label="Name" autocomplete="username" bind:value={sign_in} required />
-			<button class="btn mt-1 h-10 justify-center text-large">Write to me</button>
+		<p class="mb-4 text-slate">{$t('forgotten.words')}</p>
+		<Form label={$t('forgotten.title')} send={() => account.forget(sign_in)} ondone={() => (isAsked = true)}>
+			<Field
+				name="sign_in"
+				label={$t('sign_in.name')}
+				autocomplete="username"
+				bind:value={sign_in}
+				required
+			/>
+			<button class="btn mt-1 h-10 justify-center text-large">{$t('forgotten.do')}</button>
 		</Form>
-		<p class="mt-4"><a class="link" href="/letter">I have a letter with a code</a></p>
+		<p class="mt-4"><a class="link" href="/letter">{$t('sign_in.letter')}</a></p>
 	{/if}
 </Doorway>

@@ -10,6 +10,7 @@
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Doorway from '$lib/app/Doorway.svelte';
+	import { t } from '$lib/words/door';
 
 	const number = $derived(page.params['number'] ?? '');
 	const token = $derived(page.params['token'] ?? '');
@@ -17,21 +18,21 @@
 	let password = $state('');
 </script>
 
-<Doorway title={found.data ? `Welcome, ${found.data.name}` : 'Your invitation'}>
-	{#if found.isPending}<p class="text-slate" role="status">Looking at the link…</p>
+<Doorway title={found.data ? $t('invitation.welcome', { name: found.data.name }) : $t('invitation.title')}>
+	{#if found.isPending}<p class="text-slate" role="status">{$t('invitation.looking')}</p>
 	{:else if !found.data}
 		<p class="problem" role="alert">{words(found.error)}</p>
 		<p class="mt-3 flex gap-4">
-			<a class="btn" href="/forgotten">Ask for another link</a>
-			<a class="btn quiet" href="/sign-in">Sign in</a>
+			<a class="btn" href="/forgotten">{$t('invitation.another')}</a>
+			<a class="btn quiet" href="/sign-in">{$t('sign_in.do')}</a>
 		</p>
 	{:else}
 		<p class="mb-4 text-slate">
-			{found.data.school} has an account for you. You sign in as <b class="text-ink">{found.data.sign_in}</b>,
-			with a password that you choose here.
+			{$t('invitation.words', { school: found.data.school })}
+			<b class="text-ink">{found.data.sign_in}</b>.
 		</p>
 		<Form
-			label="Your password"
+			label={$t('password.form')}
 			send={() => account.takeInvitation(number, token, password)}
 			ondone={() => goto(signed.home)}
 		>
@@ -44,14 +45,14 @@
 			/>
 			<Field
 				name="password"
-				label="Password"
+				label={$t('sign_in.password')}
 				kind="password"
-				hint="at least 10 characters; a few words are good"
+				hint={$t('password.hint')}
 				autocomplete="new-password"
 				bind:value={password}
 				required
 			/>
-			<button class="btn mt-1 h-10 justify-center text-large">Keep it and go in</button>
+			<button class="btn mt-1 h-10 justify-center text-large">{$t('password.keep')}</button>
 		</Form>
 	{/if}
 </Doorway>

@@ -6,23 +6,24 @@
 	import Field from '$lib/ui/form/Field.svelte';
 	import Form from '$lib/ui/form/Form.svelte';
 	import Doorway from '$lib/app/Doorway.svelte';
+	import { t } from '$lib/words/door';
 
 	let form = $state({ sign_in: '', code: '', password: '' });
 </script>
 
-<Doorway title="Your letter">
-	<p class="mb-4 text-slate">Your name and your code stand in the letter. The password is yours to choose.</p>
-	<Form label="Your letter" send={() => account.takeLetter(form)} ondone={() => goto(signed.home)}>
+<Doorway title={$t('letter.title')}>
+	<p class="mb-4 text-slate">{$t('letter.words')}</p>
+	<Form label={$t('letter.title')} send={() => account.takeLetter(form)} ondone={() => goto(signed.home)}>
 		<Field
 			name="sign_in"
-			label="Your name there"
+			label={$t('letter.name')}
 			autocomplete="username"
 			bind:value={form.sign_in}
 			required
 		/>
 		<Field
 			name="code"
-			label="Code"
+			label={$t('letter.code')}
 			placeholder="ABCD-EFGH-JKLM"
 			autocomplete="off"
 			bind:value={form.code}
@@ -30,13 +31,13 @@
 		/>
 		<Field
 			name="password"
-			label="Password"
+			label={$t('sign_in.password')}
 			kind="password"
-			hint="at least 10 characters; a few words are good"
+			hint={$t('password.hint')}
 			autocomplete="new-password"
 			bind:value={form.password}
 			required
 		/>
-		<button class="btn mt-1 h-10 justify-center text-large">Keep it and go in</button>
+		<button class="btn mt-1 h-10 justify-center text-large">{$t('password.keep')}</button>
 	</Form>
 </Doorway>

@@ -8,17 +8,16 @@
 	import EnteringFields from '$lib/app/EnteringFields.svelte';
 	import { Entering } from '$lib/app/entering.svelte';
 	import { signed } from '$lib/app/session.svelte';
+	import { t } from '$lib/words/door';
 
 	const entering = new Entering();
 	const providers = createQuery(() => fetched.providers());
 	/** Why a provider signed nobody in. */
-	const failures: Record<string, string> = {
-		away: 'The provider does not answer as it should just now. Try again, or sign in with your password.',
-		refused: 'Nobody was signed in there, or it took too long. Try again.',
-		unknown: 'The provider knows you, but nobody here has that e-mail address. Ask the records office.',
-		elsewhere: 'You also belong to another school: sign in with your password.'
-	};
-	const failed = $derived(failures[page.url.searchParams.get('failed') ?? '']);
+	const failed = $derived(
+		(['away', 'refused', 'unknown', 'elsewhere'] as const).find(
+			(each) => each === page.url.searchParams.get('failed')
+		)
+	);
 	const people = createQuery(() => fetched.demoPeople());
 
 	async function enter(): Promise<void> {
@@ -28,7 +27,7 @@
 	}
 </script>
 
-<svelte:head><title>Sign in · Hoarfrost</title></svelte:head>
+<svelte:head><title>{$t('sign_in.title')} · Hoarfrost</title></svelte:head>
 
 <main
 	class="grid grid-cols-[320px_minmax(0,420px)] justify-center gap-22 px-6 pt-[16vh] pb-12 max-md:grid-cols-[minmax(0,420px)] max-md:gap-9 max-md:pt-12"
@@ -37,24 +36,27 @@
 		<h1 class="mb-7 flex items-center gap-3 text-display leading-10 tracking-[-0.02em]">
 			<Crystal barbed size={34} />Hoarfrost
 		</h1>
-		<Form label="Signing in" send={enter}>
+		<Form label={$t('sign_in.form')} send={enter}>
 			<EnteringFields {entering} />
-			<button class="btn mt-1 h-10 justify-center text-large">Sign in</button>
+			<button class="btn mt-1 h-10 justify-center text-large">{$t('sign_in.do')}</button>
 		</Form>
-		{#if failed}<p class="problem mt-3" role="alert">{failed}</p>{/if}
+		{#if failed}<p class="problem mt-3" role="alert">{$t(`failed.${failed}`)}</p>{/if}
 		{#each providers.data ?? [] as each (each.id)}
 			<p class="mt-3">
 				<a
 					class="btn quiet h-10 w-full justify-center text-large"
 					href="/api/v1/providers/{each.id}/start"
 					data-sveltekit-reload
-					>With your {each.name}{(providers.data?.length ?? 0) > 1 ? `, ${each.school}` : ''}</a
+					>{$t((providers.data?.length ?? 0) > 1 ? 'sign_in.with_school' : 'sign_in.with', {
+						name: each.name,
+						school: each.school
+					})}</a
 				>
 			</p>
 		{/each}
 		<p class="mt-4 flex flex-wrap gap-x-5 gap-y-1">
-			<a class="link" href="/forgotten">I forgot my password</a>
-			<a class="link" href="/letter">I have a letter with a code</a>
+			<a class="link" href="/forgotten">{$t('sign_in.forgot')}</a>
+			<a class="link" href="/letter">{$t('sign_in.letter')}</a>
 		</p>
 	</section>
 	{#if people.data?.length}
