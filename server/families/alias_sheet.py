@@ -9,6 +9,7 @@ from gradecore.book import NUMBER
 from plans.models import Assignment
 from reports.standing import plural
 from school.calendar import local
+from school.language import language
 from school.models import OF_WHOLE_CLASS, Person, SchoolClass, Student, Term
 from school.refusal import NotYours
 from school.secret import hashed, new_secret
@@ -51,7 +52,9 @@ def sheet_at(secret: str) -> str:
     )
     if found is None:
         raise NotYours
-    return cached_answer(found.school_class, ("alias sheet",), lambda loaded: sheet(loaded).model_dump_json())
+    return cached_answer(
+        found.school_class, ("alias sheet", language()), lambda loaded: sheet(loaded).model_dump_json()
+    )
 
 
 def sheet(loaded: LoadedClass) -> AliasSheetOut:

@@ -31,6 +31,7 @@ from reports.school_api import router as school_years
 from reports.school_scales_api import router as school_scales
 from school.api import router as school
 from school.bounded import Busy
+from school.language import in_language_of_browser
 from school.refusal import AnotherPerson, Code, NotYours, Refused, problem
 from school.retrying import DEADLOCK, LOCK_WAIT_TIMEOUT, error_number
 from scores.api import router as scores
@@ -100,7 +101,9 @@ def _refused(request: HttpRequest, error: Refused) -> HttpResponse:
 
 @api.exception_handler(NotYours)
 def _not_yours(request: HttpRequest, error: NotYours) -> HttpResponse:
-    return _answer(request, 404, "This is not there, or not yours to see.", Code.NOT_FOUND)
+    with in_language_of_browser(request):
+        words = _("This is not there, or not yours to see.")
+    return _answer(request, 404, words, Code.NOT_FOUND)
 
 
 @api.exception_handler(AnotherPerson)
@@ -149,7 +152,9 @@ def _plan_moves(request: HttpRequest, error: PlanMoved) -> HttpResponse:
 
 @api.exception_handler(Busy)
 def _comes_again(request: HttpRequest, error: Busy) -> HttpResponse:
-    answer = _answer(request, 503, _("Many ask for this just now. Try again in a moment."), Code.BUSY)
+    with in_language_of_browser(request):
+        words = _("Many ask for this just now. Try again in a moment.")
+    answer = _answer(request, 503, words, Code.BUSY)
     answer.headers["Retry-After"] = "1"
     return answer
 

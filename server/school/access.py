@@ -5,7 +5,7 @@ the person may not see is answered like what is not there.
 """
 
 from collections.abc import Callable
-from contextlib import AbstractContextManager, nullcontext
+from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from functools import wraps
 from typing import Any, Literal, TypeVar, cast
@@ -180,9 +180,7 @@ class _Session(APIKeyCookie):
 
 def _language(request: Asking, permission: Permission) -> AbstractContextManager[None]:
     """A family's page is in the family's language, and what stands before it in the browser's."""
-    if permission.about == "student":
-        return in_language_of(request.user)
-    return nullcontext() if request.user.is_authenticated else in_language_of_browser(request)
+    return in_language_of(request.user) if permission.about == "student" else in_language_of_browser(request)
 
 
 REFUSALS = (401, 403, 404, 409, 413, 422, 429, 503)

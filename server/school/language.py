@@ -2,7 +2,7 @@
 at the school reads English alone.
 """
 
-from contextlib import AbstractContextManager
+from contextlib import AbstractContextManager, nullcontext
 
 from django.conf import settings
 from django.http import HttpRequest
@@ -19,8 +19,8 @@ def in_language_of(person: Person) -> AbstractContextManager[None]:
 
 
 def in_language_of_browser(request: HttpRequest) -> AbstractContextManager[None]:
-    """What is said within is said in the first of the browser's languages that there is."""
-    return override(get_language_from_request(request))
+    """What is said within to somebody who is not signed in is said in the first of their browser's languages that there is."""
+    return nullcontext() if request.user.is_authenticated else override(get_language_from_request(request))
 
 
 def language() -> str:

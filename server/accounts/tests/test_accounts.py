@@ -60,6 +60,8 @@ def test_what_stands_before_signing_in_is_said_in_the_browsers_language(invited:
     assert client.get("/api/v1/invitations/MQ/none").json()["detail"] == (
         "Länken är använd eller äldre än en vecka. Be om en ny."
     )
+    nothing = send(client, "POST", "/api/v1/notices/stop/none")
+    assert nothing.json()["detail"] == "Det här finns inte, eller så är det inte för dig att se."
     for _ in range(20):
         answer = send(client, "POST", "/api/v1/session", wrong)
     assert answer.json()["detail"] == "För många försök. Vänta en kvart, eller fråga skolans expedition."

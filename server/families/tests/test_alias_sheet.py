@@ -58,6 +58,16 @@ def test_points_that_families_do_not_see_are_not_on_it_either(world: World) -> N
     assert seen["rows"][0]["scores"] == ["85.0 %"]
 
 
+def test_it_is_in_the_language_of_each_browser_that_asks(world: World) -> None:
+    enter(world, entry(world, "17"))
+    GroundRules.objects.update(families_points=False, families_percent=False, families_mark=False)
+    count_class(world.school_class.pk)
+    secret = share(world)
+    for browser, words in (("sv", "rättad"), ("en", "scored"), ("sv", "rättad")):
+        answer = Client(headers={"accept-language": browser}).get(f"/api/v1/alias-sheets/{secret}")
+        assert answer.json()["rows"][0]["scores"] == [words], browser
+
+
 def test_the_order_says_nothing_of_names(world: World) -> None:
     enter(world, entry(world, "17"))
     for student, alias in zip(world.students, ("900", "100", "500"), strict=True):

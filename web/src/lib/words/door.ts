@@ -1,4 +1,4 @@
-/** What is read before one is signed in, and where one is signed out: in the browser's language, or in one's own. */
+/** What is read without being signed in, and where one is signed out: in the browser's language, or in one's own. */
 import { messagesOf } from './language';
 import en from './messages/door.en.json';
 

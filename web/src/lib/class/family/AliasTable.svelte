@@ -2,6 +2,7 @@
 	/** A class by aliases: its work across, an alias a line, each score as families are shown it. */
 	import type { Shapes } from '$lib/api/client';
 	import { shortDay } from '$lib/words/days';
+	import { t } from '$lib/words/door';
 
 	let { sheet }: { sheet: Shapes['AliasSheetOut'] } = $props();
 </script>
@@ -9,10 +10,10 @@
 {#if sheet.works.length}
 	<div class="relative overflow-x-auto print:overflow-visible">
 		<table class="rows">
-			<caption class="sr-only">{sheet.name} by aliases, {sheet.term}</caption>
+			<caption class="sr-only">{$t('sheet.caption', { name: sheet.name, term: sheet.term })}</caption>
 			<thead>
 				<tr>
-					<th class="sticky left-0 z-1 bg-birch print:static" scope="col">alias</th>
+					<th class="sticky left-0 z-1 bg-birch print:static" scope="col">{$t('sheet.alias')}</th>
 					{#each sheet.works as each, place (place)}
 						<th class="min-w-20 align-bottom" scope="col">
 							<span class="block max-w-28">{each.name}</span>
@@ -20,7 +21,7 @@
 								>{each.due_on ? shortDay(each.due_on) : ''}</span
 							>
 							<span class="block text-small font-normal whitespace-nowrap text-slate"
-								>{each.points && `of ${each.points}`}</span
+								>{each.points && $t('sheet.points', { points: each.points })}</span
 							>
 						</th>
 					{/each}
@@ -37,5 +38,5 @@
 		</table>
 	</div>
 {:else}
-	<p class="text-slate">In {sheet.term.toLowerCase()} no scores are shown yet.</p>
+	<p class="text-slate">{$t('sheet.no_scores', { term: sheet.term.toLowerCase() })}</p>
 {/if}
