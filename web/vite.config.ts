@@ -24,7 +24,7 @@ export default defineConfig({
 	resolve: { alias: { [PARSER]: `${PARSER}/no-parser.js` } },
 	// What at least so many pages and parts stand on comes in one file, which is smaller than many small ones.
 	build: {
-		rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'frame', minShareCount: 25 }] } } }
+		rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'frame', minShareCount: 23 }] } } }
 	},
 	server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
 	test: {

@@ -2,14 +2,14 @@
  * The language of what families read. Its words stand in `messages`, a file a language, and apart those of the pages before one is
  * signed in (`door.ts`); what people wrote stays as they wrote it.
  */
-import { createLiteralElement, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
+import type { MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { derived, writable, type Readable } from 'svelte/store';
 import { nameDays } from './days';
 import en from './messages/en.json';
 
 /** Each message parsed, as the build hands them over. */
-type Parsed = Record<string, MessageFormatElement[]>;
+export type Parsed = Record<string, MessageFormatElement[]>;
 /** A message in the language of whoever reads, with values in their places. */
 type Translate<Message> = (message: Message, values?: Record<string, string | number>) => string;
 
@@ -17,7 +17,6 @@ type Translate<Message> = (message: Message, values?: Record<string, string | nu
 export const LANGUAGES: Record<string, string> = { en: 'English', sv: 'Svenska' };
 /** No language of anybody's: English from right to left, by which it is seen that every part of a page can turn. */
 export const MIRRORED = 'ar-XB';
-const RIGHT_TO_LEFT = [MIRRORED];
 
 /** The messages of a language, each made ready for its values when it is first asked for. */
 class Catalogue {
@@ -49,7 +48,9 @@ export function messagesOf<Message extends string>(
 	const catalogue = writable(new Catalogue('en', inEnglish));
 	async function come(language: string): Promise<void> {
 		const messages =
-			language === MIRRORED ? mirrored(inEnglish) : ((await others[language]?.())?.default ?? inEnglish);
+			language === MIRRORED
+				? (await import('./mirrored')).mirrored(inEnglish)
+				: ((await others[language]?.())?.default ?? inEnglish);
 		catalogue.set(new Catalogue(language, messages as Parsed));
 	}
 	parts.push(come);
@@ -62,26 +63,17 @@ export function messagesOf<Message extends string>(
 	);
 }
 
-const mirrored = (messages: Parsed): Parsed =>
-	Object.fromEntries(
-		Object.entries(messages).map(([key, words]) => [
-			key,
-			[createLiteralElement('\u202b['), ...words, createLiteralElement(']\u202c')]
-		])
-	);
-
 export type Message = keyof typeof en;
 /** What families read, and what stands on every page. */
 export const t = messagesOf(en, { sv: () => import('./messages/sv.json') });
 
 /** From now on the page speaks a language: one that was chosen, or else the first of the browser's that is one of them. */
 export async function speak(chosen: string): Promise<void> {
-	const wanted =
-		chosen || navigator.languages.map((each) => each.split('-')[0]!).find((each) => each in LANGUAGES);
-	const language = wanted !== undefined && (wanted in LANGUAGES || wanted === MIRRORED) ? wanted : 'en';
+	const wanted = chosen ? [chosen] : navigator.languages.map((each) => each.split('-')[0]!);
+	const language = wanted.find((each) => each in LANGUAGES || each === MIRRORED) ?? 'en';
 	spoken = language;
 	await Promise.all(parts.map((come) => come(language)));
 	nameDays(language);
 	document.documentElement.lang = language === 'en' ? 'en-GB' : language;
-	document.documentElement.dir = RIGHT_TO_LEFT.includes(language) ? 'rtl' : 'ltr';
+	document.documentElement.dir = language === MIRRORED ? 'rtl' : 'ltr';
 }
