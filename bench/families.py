@@ -51,7 +51,7 @@ def main() -> None:
         # What an evening begins with: the day's classes are loaded, by both workers.
         warm = Evening(stack.port)
         for _ in range(4):
-            warm.run([], [warm.opens(*each) for each in families[: FAMILIES // 4]])
+            warm.run(teachers, [warm.opens(*each) for each in families[: FAMILIES // 4]])
         alone, opening, signing = Evening(stack.port), Evening(stack.port), Evening(stack.port)
         alone.run(teachers, [])
         print(f"{TEACHERS} teachers alone: a save {ms(alone.saves)}", flush=True)
