@@ -147,9 +147,7 @@
 					<main class="p-6">
 						<h1 class="mb-2 font-name text-title font-semibold">This page met a fault</h1>
 						<p class="problem" role="alert">{words(error)}</p>
-						<p class="my-3">
-							What you entered is kept. If it comes again, load the page anew.
-						</p>
+						<p class="my-3">What you entered is kept. If it comes again, load the page anew.</p>
 						<button class="btn" onclick={reset}>Show it again</button>
 						<a class="btn quiet" href={signed.home} onclick={reset}>Go to the first page</a>
 					</main>
