@@ -88,7 +88,7 @@
 	$effect(() => {
 		if (saving.isFleeting)
 			notice.problem(
-				'This browser does not keep what you enter: its storage is off, or full. Leave this tab open until all is saved.'
+				'This browser does not keep what you enter: its storage is off, or full. Leave the tab open until all is saved.'
 			);
 	});
 
