@@ -88,7 +88,7 @@
 	$effect(() => {
 		if (saving.isFleeting)
 			notice.problem(
-				'This browser does not keep what you enter: its storage is off, or full. Leave the tab open until all is saved.'
+				'This browser does not keep what you enter: its storage is off, or full. It is sent from this tab alone; leave the tab open until all is saved.'
 			);
 	});
 
@@ -147,7 +147,9 @@
 					<main class="p-6">
 						<h1 class="mb-2 font-name text-title font-semibold">This page met a fault</h1>
 						<p class="problem" role="alert">{words(error)}</p>
-						<p class="my-3">What you entered is kept. If it comes again, load the page anew.</p>
+						<p class="my-3">
+							What you entered is kept. Go on from here; if it comes again, load the page anew.
+						</p>
 						<button class="btn" onclick={reset}>Show it again</button>
 						<a class="btn quiet" href={signed.home} onclick={reset}>Go to the first page</a>
 					</main>
