@@ -38,11 +38,13 @@ def answer(given: Any) -> dict[str, Any]:
 
 
 def _term(result: TermResult) -> dict[str, Any]:
+    percent = rational_text(result.percent)
+    is_as_computed = result.final_percent is result.percent
     return {
-        "percent": rational_text(result.percent),
+        "percent": percent,
         "rounded": None if result.rounded is None else decimal_text(result.rounded),
         "mark": result.mark,
-        "final_percent": rational_text(result.final_percent),
+        "final_percent": percent if is_as_computed else rational_text(result.final_percent),
         "final_mark": result.final_mark,
         "categories": _categories(result.reckoning) if result.reckoning else {},
         "left_out": result.left_out,
@@ -53,10 +55,11 @@ def _term(result: TermResult) -> dict[str, Any]:
 
 def _categories(reckoning: Reckoning) -> dict[str, Any]:
     """Of what they came to: a class has thousands of them, too many to make a result of each first."""
+    ids = reckoning.tally.layout.ids
     return {
         name: {
             "percent": quotient_text(100 * value, weight) if weight else None,
-            "dropped": list(reckoning.named(gone)) if gone else [],
+            "dropped": [ids[place] for place in gone],
         }
         for name, value, weight, gone in reckoning.formed
     }

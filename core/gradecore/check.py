@@ -226,7 +226,7 @@ def _assignments(book: Book) -> Iterator[Problem]:
             yield Problem(
                 where, f"step {decimal_text(each.step)} is not above 0; give the smallest difference of scores."
             )
-        for student in sorted((each.assigned or frozenset()) - students):
+        for student in sorted(each.assigned - students) if each.assigned else ():
             yield Problem(where, f"is assigned to {student}, who is not among the students.")
         yield from _steps(where, each.adjust)
         if each.standards:

@@ -81,14 +81,21 @@ def read_book(given: Any) -> Book:
     return book
 
 
+class _KnownScores(dict[Any, Score]):
+    """Scores by the texts that they are written as, as far as nothing is wrong with them; a number is read when it is first met."""
+
+    def __missing__(self, text: Any) -> Score:
+        found = self[text] = read_units(text, negative=False)
+        return found
+
+
 class _Reader:
     """Reads one book, gathering what is wrong on the way."""
 
     def __init__(self) -> None:
         self.problems: list[Problem] = []
         # A class has thousands of scores and hundreds of numbers, and few texts that they are written in.
-        self.known_scores: dict[Any, Score] = {}
-        """Scores by the texts that they are written as, as far as nothing is wrong with them."""
+        self.known_scores = _KnownScores()
         self.known_numbers: dict[tuple[str, bool], Fraction] = {}
         """Numbers by how they are written, and whether they may be below 0."""
 
@@ -127,7 +134,7 @@ class _Reader:
         )
         return default or ""
 
-    def flag(self, place: str, name: str, given: Any, *, default: bool) -> bool:
+    def flag(self, place: str, name: str, given: Any, *, default: bool = False) -> bool:
         if given is None or isinstance(given, bool):
             return default if given is None else given
         self.problem(place, f"{name} {_text(given)} is neither true nor false.")
@@ -229,7 +236,7 @@ class _Reader:
             code,
             self.text(where, "effect", given.get("effect")),
             self.maybe_number(where, "percent", given.get("percent")),
-            self.flag(where, "missing", given.get("missing"), default=False),
+            self.flag(where, "missing", given.get("missing")),
         )
 
     def rules(self, place: str, given: Any) -> dict[str, Any]:
@@ -240,7 +247,7 @@ class _Reader:
             if name in ("drop_overall", "decimals"):
                 found[name] = self.count(place, name, value, getattr(GroundRules(), name))
             elif name == "cap":
-                found[name] = self.flag(place, name, value, default=False)
+                found[name] = self.flag(place, name, value)
             elif name == "round_to":
                 found[name] = self.maybe_number(place, name, value)
             elif name == "standard_weights":
@@ -284,8 +291,8 @@ class _Reader:
             self.text(where, "method", given.get("method"), "points"),
             self.count(where, "drop_lowest", given.get("drop_lowest"), 0),
             self.count(where, "drop_highest", given.get("drop_highest"), 0),
-            self.flag(where, "cap", given.get("cap"), default=False),
-            self.flag(where, "bonus", given.get("bonus"), default=False),
+            self.flag(where, "cap", given.get("cap")),
+            self.flag(where, "bonus", given.get("bonus")),
         )
 
     def standard(self, given: Any) -> Standard:
@@ -309,33 +316,26 @@ class _Reader:
         given = self.object("assignments", given, Assignment.__dataclass_fields__)
         name = self.text("assignments", "id", given.get("id"))
         where = f"assignment {name}"
-        assigned, category, date = given.get("assigned"), given.get("category"), given.get("date")
-        standards = []
-        for each in self.list(where, given.get("standards")):
-            each = self.object(where, each, AssignmentStandard.__dataclass_fields__)
-            standard = self.text(where, "standard", each.get("id"))
-            points = self.number(f"{where}, standard {standard}", "points", each.get("points"), negative=False)
-            standards.append(AssignmentStandard(standard, points))
         return Assignment(
             name,
             self.number(where, "points", given.get("points"), negative=False),
             self.text(where, "term", given.get("term"), only_term),
-            None if category is None else self.text(where, "category", category),
-            self.number(where, "step", given.get("step"), "1"),
-            self.number(where, "share", given.get("share"), "1", negative=False),
-            self.flag(where, "extra", given.get("extra"), default=False),
-            self.flag(where, "never_drop", given.get("never_drop"), default=False),
-            self.flag(where, "counts", given.get("counts"), default=True),
-            self.flag(where, "closed", given.get("closed"), default=False),
-            self.flag(where, "shown", given.get("shown"), default=True),
-            None
-            if assigned is None
-            else frozenset(self.text(where, "student", each) for each in self.list(where, assigned)),
-            self.steps(where, given.get("adjust")),
-            None if date is None else self.text(where, "date", date),
-            tuple(standards),
-            tuple([self.criterion(where, each) for each in self.list(where, given.get("criteria"))]),
+            # A class has hundreds of them, and most say little of themselves.
+            **{
+                key: read(self, where, key, each)
+                for key, each in given.items()
+                if each is not None and (read := _FURTHER.get(key)) is not None
+            },
         )
+
+    def assigned(self, place: str, name: str, given: Any) -> frozenset[str]:
+        return frozenset(self.text(place, "student", each) for each in self.list(place, given))
+
+    def assignment_standard(self, place: str, given: Any) -> AssignmentStandard:
+        given = self.object(place, given, AssignmentStandard.__dataclass_fields__)
+        standard = self.text(place, "standard", given.get("id"))
+        points = self.number(f"{place}, standard {standard}", "points", given.get("points"), negative=False)
+        return AssignmentStandard(standard, points)
 
     def criterion(self, place: str, given: Any) -> Criterion:
         given = self.object(place, given, Criterion.__dataclass_fields__)
@@ -403,9 +403,7 @@ class _Reader:
     def scores(self, place: str, given: Any) -> dict[str, Score]:
         row, known = self.map(place, given), self.known_scores
         try:
-            for score in set(row.values()).difference(known):
-                known[score] = read_units(score, negative=False)
-            return {assignment: known[score] for assignment, score in row.items()}
+            return dict(zip(row, map(known.__getitem__, row.values()), strict=True))
         except (AttributeError, TypeError, NumberError):
             # Something in it is no text, is a code that was not met yet, is blank, or is wrong.
             return {
@@ -459,6 +457,24 @@ class _Reader:
                 self.text(where, "reason", each.get("reason"), ""),
             )
         return found
+
+
+_FURTHER: dict[str, Callable[[_Reader, str, str, Any], Any]] = {
+    "category": _Reader.text,
+    "step": _Reader.number,
+    "share": lambda reader, where, name, given: reader.number(where, name, given, negative=False),
+    **dict.fromkeys(("extra", "never_drop", "counts", "closed", "shown"), _Reader.flag),
+    "assigned": _Reader.assigned,
+    "adjust": lambda reader, where, _, given: reader.steps(where, given),
+    "date": _Reader.text,
+    "standards": lambda reader, where, _, given: tuple(
+        [reader.assignment_standard(where, each) for each in reader.list(where, given)]
+    ),
+    "criteria": lambda reader, where, _, given: tuple(
+        [reader.criterion(where, each) for each in reader.list(where, given)]
+    ),
+}
+"""How what an assignment may say beside its name, points and term is read, by key."""
 
 
 def _text(given: Any) -> str:

@@ -181,7 +181,7 @@ class Gradebook:
         if raw is None:
             return None
         percent = steps[raw][-1] if term.adjust else raw
-        return Fraction(100) if percent > 100 and self.rules(term.id).cap else percent  # R4.5
+        return Fraction(100) if self.rules(term.id).cap and percent > 100 else percent  # R4.5
 
     def _result(self, student: str, term: Term) -> TermResult:
         raw, reckoning = self._raw(student, term)
