@@ -10,6 +10,7 @@ import secrets
 import time
 from enum import StrEnum
 from typing import Any
+from urllib.parse import urlsplit
 
 import requests
 from authlib.common.errors import AuthlibBaseError
@@ -19,7 +20,7 @@ from django.http import HttpRequest
 from joserfc import jwt
 from joserfc.errors import JoseError
 from joserfc.jwk import KeySet
-from school.addresses import outside_address
+from school.addresses import may_be_asked, outside_address
 from school.models import Person, School
 from school.refusal import NotYours, Refused
 from school.texts import name_of
@@ -139,10 +140,17 @@ def _described(issuer: str) -> dict[str, Any]:
     wanted = ("issuer", "authorization_endpoint", "token_endpoint", "jwks_uri")
     if any(not isinstance(described.get(each), str) for each in wanted) or described["issuer"].rstrip("/") != issuer:
         raise NotSignedIn(Failure.AWAY)
+    # To one of these the secret goes: it is as safe as the provider's own, or is not asked.
+    asked = [described[each] for each in ("token_endpoint", "jwks_uri")]
+    if any(urlsplit(each).scheme != urlsplit(issuer).scheme or not may_be_asked(each) for each in asked):
+        logger.warning("The sign-in provider %s names addresses that are not asked: %s", issuer, ", ".join(asked))
+        raise NotSignedIn(Failure.AWAY)
     return described
 
 
 def _fetched(address: str) -> dict[str, Any]:
+    if not may_be_asked(address):
+        raise NotSignedIn(Failure.AWAY)
     try:
         answered = requests.get(address, timeout=_TIMEOUT, allow_redirects=False)
         answered.raise_for_status()
@@ -165,6 +173,7 @@ def _claims(request: HttpRequest, provider: SignInProvider, started: dict[str, A
                 code=request.GET["code"],
                 code_verifier=started["verifier"],
                 timeout=_TIMEOUT,
+                allow_redirects=False,
             )
         keys = KeySet.import_key_set(_fetched(described["jwks_uri"]))  # type: ignore[arg-type]
         claims = jwt.decode(token["id_token"], keys, algorithms=_ALGORITHMS).claims

@@ -23,6 +23,8 @@ REFUSED_MARK = "A+"
 MOVED_TO = "GEOGRAPHY 8 C"
 NIGHTS = ((day(9, 1), 7), (day(10, 1), 19), (day(12, 1), 32), (day(14, 1), 11))
 """Of the last nights how many scores went."""
+GRADES_WENT = day(13, 1)
+"""In this night what was posted on the day before went."""
 UNSENT = 14
 """How many scores have come in since the last night."""
 
@@ -43,11 +45,12 @@ def fill_sending(made: Tarnwick, section_a: SchoolClass, odalys: Person) -> None
     going = Going(section_a, made.terms["q2"])
     work = [each.key for each in Lines(going).work()]
     earlier = len(work) - UNSENT - sum(count for _, count in NIGHTS)
-    places = [(day(18, 12), earlier), *NIGHTS]
-    _grades(made, section_a)
     begin = 0
-    for on, count in places:
-        _send(going, work[begin : begin + count], made.moment(on, 2, 0))
+    for on, count in sorted([(day(18, 12), earlier), *NIGHTS, (GRADES_WENT, 0)]):
+        if on == GRADES_WENT:
+            _grades(made, section_a)
+        else:
+            _send(going, work[begin : begin + count], made.moment(on, 2, 0))
         begin += count
 
 
@@ -75,7 +78,7 @@ def _grades(made: Tarnwick, school_class: SchoolClass) -> None:
             if each.posted is not None and each.posted.mark == REFUSED_MARK
         },
     }
-    _answer(delivery, made.moment(day(13, 1), 2, 0), refused)
+    _answer(delivery, made.moment(GRADES_WENT, 2, 0), refused)
 
 
 def moved_student(school_class: SchoolClass) -> Student:

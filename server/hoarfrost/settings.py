@@ -4,6 +4,7 @@ from pathlib import Path
 
 import environ
 from csp.constants import NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
 from kombu import Queue
 
 from hoarfrost.page import read_page
@@ -100,6 +101,15 @@ PASSWORD_HASHERS = [
     "accounts.hashing.BoundedArgon2",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
+LEAKED_PASSWORDS = env.str("HOARFROST_LEAKED_PASSWORDS", default="")
+"""A file of the SHA-1 sums of passwords that are known to have leaked; see `accounts.leaked_passwords`."""
+if LEAKED_PASSWORDS and not (Path(LEAKED_PASSWORDS).is_file() and Path(LEAKED_PASSWORDS).stat().st_size):
+    raise ImproperlyConfigured(f"HOARFROST_LEAKED_PASSWORDS names {LEAKED_PASSWORDS}, which is no file, or empty.")
+_LEAKED = (
+    [{"NAME": "accounts.leaked_passwords.NotLeakedValidator", "OPTIONS": {"path": LEAKED_PASSWORDS}}]
+    if LEAKED_PASSWORDS
+    else []
+)
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {
@@ -108,6 +118,7 @@ AUTH_PASSWORD_VALIDATORS = [
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+    *_LEAKED,
 ]
 PASSWORD_RESET_TIMEOUT = 7 * 24 * 3600  # of an invitation's link, in seconds
 AXES_USERNAME_FORM_FIELD = "username"  # what `authenticate` is given
@@ -119,6 +130,8 @@ AXES_LOCKOUT_CALLABLE = "accounts.signing_in.locked_out"
 AXES_USERNAME_CALLABLE = "accounts.signing_in.attempted_name"
 AXES_VERBOSE = False
 OTP_TOTP_ISSUER = "Hoarfrost"  # as an authenticator app names it
+OUTSIDE_HOSTS = env.list("HOARFROST_OUTSIDE_HOSTS", default=[])
+"""The hosts that the server may ask as register or sign-in provider, `.hill.example` for all below it; any where there are none."""
 # Behind a proxy every request has the proxy's address; whom it came from is believed of these proxies alone.
 TRUSTED_PROXIES = env.list("HOARFROST_TRUSTED_PROXIES", default=[])
 if TRUSTED_PROXIES:

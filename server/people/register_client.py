@@ -8,6 +8,7 @@ from typing import Any
 import requests
 from authlib.common.errors import AuthlibBaseError
 from authlib.integrations.requests_client import OAuth2Session
+from school.addresses import NOT_ALLOWED, may_be_asked
 from school.refusal import Refused
 
 from people.models import Register
@@ -29,9 +30,15 @@ def signed_in(register: Register, *scopes: str) -> Iterator[OAuth2Session]:
         yield session
 
 
+class NotAllowedError(ValueError):
+    """The register has an address that the server may not ask."""
+
+
 def take_token(session: OAuth2Session, register: Register) -> None:
-    """Take a new token: the register may have forgotten the last."""
-    session.fetch_token(register.token_address, grant_type="client_credentials", timeout=TIMEOUT)
+    """Take a new token: the register may have forgotten the last. Raises NotAllowedError."""
+    if not (may_be_asked(register.address) and may_be_asked(register.token_address)):
+        raise NotAllowedError
+    session.fetch_token(register.token_address, grant_type="client_credentials", timeout=TIMEOUT, allow_redirects=False)
 
 
 @contextmanager
@@ -46,6 +53,8 @@ def refused_in_words(register: Register) -> Iterator[None]:
 
 def words_of(error: Exception) -> str:
     """What went wrong, and what to do."""
+    if isinstance(error, NotAllowedError):
+        return NOT_ALLOWED
     status = (
         error.response.status_code if isinstance(error, requests.HTTPError) and error.response is not None else None
     )

@@ -10,6 +10,7 @@ import requests
 from conftest import World, send
 from django.test import Client
 
+import accounts.provider
 from accounts.models import ProviderAccount, SignInProvider
 from identity import CLIENT_ID, CLIENT_SECRET
 from identity.provider import Claims, Provider
@@ -150,6 +151,25 @@ def test_a_provider_is_set_once_it_answers_and_its_secret_is_never_told(
     assert ProviderAccount.objects.count() == 1
     assert officer.delete(f"{world.school_address}/provider").json()["provider"] is None
     assert Client().get("/api/v1/providers").json() == []
+
+
+@pytest.mark.parametrize("named", ["token_endpoint", "jwks_uri"])
+@pytest.mark.parametrize("elsewhere", ["ftp://hill.example/", "http://169.254.169.254/", "http://inside.example/"])
+def test_a_provider_leads_the_server_nowhere_that_it_may_not_ask(
+    world: World,
+    provider: Provider,
+    settings: object,
+    monkeypatch: pytest.MonkeyPatch,
+    named: str,
+    elsewhere: str,
+) -> None:
+    settings.OUTSIDE_HOSTS = ["127.0.0.1", "169.254.169.254"]  # type: ignore[attr-defined]
+    number = SignInProvider.objects.get().pk
+    assert Client().get(f"/api/v1/providers/{number}/start")["Location"].startswith(provider.issuer)
+    fetched = accounts.provider._fetched
+    monkeypatch.setattr(accounts.provider, "_fetched", lambda address: fetched(address) | {named: elsewhere})
+    assert Client().get(f"/api/v1/providers/{number}/start")["Location"] == "/sign-in?failed=away"
+    assert set_(world, provider.issuer) == 422
 
 
 def test_a_provider_that_is_away_is_said(world: World, provider: Provider) -> None:

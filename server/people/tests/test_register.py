@@ -109,6 +109,7 @@ class Recorded:
         body: Any
         if spoilt := self.spoil(path):
             status, body = spoilt
+            headers.append(("Location", "/elsewhere"))  # read where the status leads on
         elif path == "/token":
             body = {"access_token": "t", "token_type": "Bearer", "expires_in": 3600}
         elif environ.get("HTTP_AUTHORIZATION") != "Bearer t":
@@ -188,6 +189,28 @@ def test_a_register_that_is_away_or_not_set_is_said(world: World, register: Reco
     assert "does not answer" in draft(world).json()["detail"]
     assert world.client("officer").delete(f"{world.school_address}/register").status_code == 204
     assert "not said yet" in draft(world).json()["detail"]
+
+
+def test_a_register_is_asked_only_where_the_installation_allows_it(
+    world: World, register: Recorded, settings: Any
+) -> None:
+    officer, address = world.client("officer"), f"{world.school_address}/register"
+    told = officer.get(address).json() | {"client_secret": "s"}
+    settings.OUTSIDE_HOSTS = ["127.0.0.1", ".district.example"]
+    assert send(officer, "PUT", address, told).status_code == 200
+    assert draft(world).status_code == 200
+    settings.OUTSIDE_HOSTS = [".district.example"]
+    before = len(register.asked)
+    assert "HOARFROST_OUTSIDE_HOSTS" in draft(world).json()["detail"]
+    assert len(register.asked) == before, "not even for a token"
+    refused = send(officer, "PUT", address, told | {"address": "https://register.elsewhere.example"})
+    assert (refused.json()["field"], "HOARFROST_OUTSIDE_HOSTS" in refused.json()["detail"]) == ("address", True)
+
+
+def test_a_token_is_not_asked_for_where_its_address_leads_on(world: World, register: Recorded) -> None:
+    register.spoil = lambda asked: ("307 Temporary Redirect", {}) if asked == "/token" else None
+    assert draft(world).status_code == 422
+    assert register.asked == ["/token"]
 
 
 def test_a_secret_is_never_told_and_goes_to_no_other_address(world: World, register: Recorded, settings: Any) -> None:
