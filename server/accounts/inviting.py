@@ -21,7 +21,9 @@ from django.http import HttpRequest
 from django.utils import timezone
 from django.utils.encoding import force_bytes
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
-from django.utils.translation import gettext, gettext_noop
+from django.utils.translation import gettext as _
+from django.utils.translation import gettext_noop
+from school.language import in_language_of
 from school.models import Membership, Person, School
 from school.refusal import NotYours, Refused
 from school.texts import bare_code
@@ -73,20 +75,28 @@ def invite(request: HttpRequest, school: School, by: Person, people: Sequence[Pe
         raise Refused(f"{without[0]} has no e-mail address. Give one, or print a letter.", "people")
     for each in people:
         Invitation.objects.create(person=each, school=school, by=by, at=timezone.now())
-        if belongs_elsewhere(school, each):
-            # Who reads this school's outbox has no business in the other.
-            text = f"{school.name} has added you. Sign in as you are used to; your schools stand in the bar at the top."
-            write(school, each.email, "you belong to this school now", f"Dear {each},\n\n{text}\n")
-        else:
-            text = f"{school.name} keeps its grades with Hoarfrost, and you have an account there. Choose your password here:"
-            rest = f"The link works once, and for a week. Your name for signing in is {each.sign_in}."
-            write(
-                school,
-                each.email,
-                "choose your password",
-                f"Dear {each},\n\n{text}\n\n{link_of(request, each)}\n\n{rest}\n",
-            )
+        with in_language_of(each, school):
+            _write_invitation(request, school, each)
     return len(people)
+
+
+def _write_invitation(request: HttpRequest, school: School, person: Person) -> None:
+    dear = _("Dear %(name)s,") % {"name": person}
+    if belongs_elsewhere(school, person):
+        # Who reads this school's outbox has no business in the other.
+        text = _("%(school)s has added you. Sign in as you are used to; your schools stand in the bar at the top.")
+        said = text % {"school": school.name}
+        write(school, person.email, _("you belong to this school now"), f"{dear}\n\n{said}\n")
+        return
+    text = _("%(school)s keeps its grades with Hoarfrost, and you have an account there. Choose your password here:")
+    said = text % {"school": school.name}
+    rest = _("The link works once, and for a week. Your name for signing in is %(name)s.") % {"name": person.sign_in}
+    write(
+        school,
+        person.email,
+        _("choose your password"),
+        f"{dear}\n\n{said}\n\n{link_of(request, person)}\n\n{rest}\n",
+    )
 
 
 @transaction.atomic
@@ -137,7 +147,7 @@ def person_of_link(number: str, token: str) -> Person:
     except (ValueError, OverflowError):
         found = None
     if found is None or not default_token_generator.check_token(found, token):
-        raise Refused(gettext(_OVER), "token")
+        raise Refused(_(_OVER), "token")
     return found
 
 
@@ -145,7 +155,7 @@ def person_of_letter(request: HttpRequest, name: str, code: str) -> Person:
     """Whose letter it is. Raises Refused, which does not tell whether there is such a person."""
     found = authenticate(request, username=name.strip().casefold(), code=code)
     if not isinstance(found, Person):
-        raise Refused(gettext("This name and code do not go together, or the letter is older than four weeks."), "code")
+        raise Refused(_("This name and code do not go together, or the letter is older than four weeks."), "code")
     return found
 
 
@@ -171,7 +181,9 @@ def remind(request: HttpRequest, name: str) -> None:
     if person is None or of is None or person.invitations.filter(by=None, at__gte=now - BETWEEN_REMINDERS).exists():
         return
     Invitation.objects.create(person=person, school=of.school, by=None, at=now)
-    asked = "somebody, and we hope it was you, asked for a new password. Choose it here:"
-    rest = "The link works once, and for a week. If it was not you, do nothing: your password stays as it is."
-    text = f"Dear {person},\n\n{asked}\n\n{link_of(request, person)}\n\n{rest}\n"
-    write(of.school, person.email, "a new password", text, is_private=belongs_elsewhere(of.school, person))
+    with in_language_of(person, of.school):
+        dear = _("Dear %(name)s,") % {"name": person}
+        asked = _("Somebody, and we hope it was you, asked for a new password. Choose it here:")
+        rest = _("The link works once, and for a week. If it was not you, do nothing: your password stays as it is.")
+        text = f"{dear}\n\n{asked}\n\n{link_of(request, person)}\n\n{rest}\n"
+        write(of.school, person.email, _("a new password"), text, is_private=belongs_elsewhere(of.school, person))

@@ -65,7 +65,7 @@ def write_digests() -> int:
             continue
         for person in _readers(school):
             try:
-                with in_language_of(person):
+                with in_language_of(person, school):
                     written += _write_to(person, school, said, now.date())
             except Exception:
                 # One who cannot be written to keeps none of the others.

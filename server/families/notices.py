@@ -34,7 +34,7 @@ def choose(person: Person, how: str) -> None:
 
 def ask_to_confirm(person: Person, school: School) -> None:
     """Write somebody a link by which they say that their address is theirs. Raises Refused where they have none, or were just asked."""
-    with in_language_of(person):
+    with in_language_of(person, school):
         if not person.email:
             raise Refused(_("The school knows no e-mail address of yours. Its records office enters one."))
         mine = FamilyNotices.objects.get_or_create(person=person)[0]
@@ -87,8 +87,9 @@ def _read(token: str, salt: str, lasts: datetime.timedelta | None) -> list[Any]:
     return found
 
 
-def say(school: School, given: dict[str, Any]) -> None:
-    """What the school says of its families from now on."""
+def say(school: School, language: str, given: dict[str, Any]) -> None:
+    """What the school says of its families from now on, and in which language they are written to who chose none."""
+    School.objects.filter(pk=school.pk).update(language=language)
     SchoolFamilies.objects.update_or_create(school=school, defaults=given)
 
 

@@ -4,7 +4,7 @@ from typing import Any
 
 from ninja import Status
 from school.access import Asking, PermittedRouter
-from school.language import in_language_of
+from school.language import in_language_read
 from school.models import AuditAction
 from school.permissions import ANYBODY, HAS_SECRET, SEE_OWN
 from school.refusal import Refused
@@ -26,7 +26,7 @@ def _ways() -> list[WayOut]:
 def notices(request: Asking) -> Any:
     """How one is written to of one's children, or of oneself as a student."""
     mine, school = notices_of(request.user), chosen_school(request)
-    with in_language_of(request.user):
+    with in_language_read(request):
         return NoticesOut(
             how=mine.how,
             usual=words_of(school) if school else "",
@@ -74,6 +74,7 @@ def school_families(request: Asking, school_id: int) -> Any:
     said = families_of(request.school.pk)
     here = FamilyNotices.objects.filter(person__memberships__school=request.school).select_related("person").distinct()
     return SchoolFamiliesOut(
+        language=request.school.language,
         notices=said.notices,
         ways=_ways(),
         hour=said.hour,
@@ -90,6 +91,8 @@ def school_families(request: Asking, school_id: int) -> Any:
 
 @router.put("/schools/{school_id}/families", permission=SAY_FAMILIES, response={204: None}, audit=AuditAction.SETTINGS)
 def say_families(request: Asking, school_id: int, body: SchoolFamiliesIn) -> Any:
-    """Say how often families are written to who chose nothing, when, and whether they say that they have read a report."""
-    say(request.school, body.model_dump())
+    """Say how often, when and in which language families are written to who chose nothing, and whether they say that they have read a
+    report.
+    """
+    say(request.school, body.language, body.model_dump(exclude={"language"}))
     return Status(204, None)

@@ -272,6 +272,8 @@ class NoticesIn(Body):
 class SchoolFamiliesOut(Schema):
     """What a school says of its families, and whose notices could not be handed over."""
 
+    language: str
+    """In which they are written to who have not chosen one."""
     notices: str
     ways: list[WayOut]
     hour: int
@@ -286,6 +288,7 @@ class SchoolFamiliesOut(Schema):
 class SchoolFamiliesIn(Body):
     """What a school says of its families from now on."""
 
+    language: Literal["en", "sv"]
     notices: Literal["daily", "weekly", "missing", "reports", "none"]
     hour: int = Field(ge=FIRST_HOUR, le=LAST_HOUR)
     weekday: int = Field(ge=0, le=6)

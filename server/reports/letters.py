@@ -1,9 +1,9 @@
 """Letters to families on how their child stands in a class, for those who look at no screen: the family page of the class on paper."""
 
 from collections.abc import Callable
-from contextlib import nullcontext
 from typing import Any
 
+from django.utils.translation import override
 from school.language import in_language_of
 from school.models import Sees, Student, Term
 from scores.book import LoadedClass
@@ -31,7 +31,8 @@ def letter_pages(loaded: LoadedClass, student: Student, term: Term, paper: str) 
     known = sorted(student.guardianships.select_related("person"), key=lambda each: (not each.person.language, each.pk))
     seeing = [each.person for each in known if each.seen != Sees.NONE]
     reader = student.person if known and not seeing else next(iter(seeing), None)
-    with in_language_of(reader) if reader is not None else nullcontext():
+    school = student.school
+    with in_language_of(reader, school) if reader is not None else override(school.language):
         return _laid_out(told, loaded, student, term, paper, is_to_student=bool(known) and not seeing)
 
 

@@ -20,7 +20,7 @@ from ninja.security import APIKeyCookie
 
 from school import revisions
 from school.audit import record, record_daily
-from school.language import in_language_of, in_language_of_browser
+from school.language import in_language_of_browser, in_language_read
 from school.models import AuditAction, Person, School, SchoolClass, Student
 from school.refusal import AnotherPerson, LacksSecondFactor, NotYours, Problem
 from school.retrying import in_transaction
@@ -180,7 +180,7 @@ class _Session(APIKeyCookie):
 
 def _language(request: Asking, permission: Permission) -> AbstractContextManager[None]:
     """A family's page is in the family's language, and what stands before it in the browser's."""
-    return in_language_of(request.user) if permission.about == "student" else in_language_of_browser(request)
+    return in_language_read(request) if permission.about == "student" else in_language_of_browser(request)
 
 
 REFUSALS = (401, 403, 404, 409, 413, 422, 429, 503)

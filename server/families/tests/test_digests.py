@@ -218,7 +218,7 @@ def test_an_address_that_is_refused_is_shown_to_the_officer(told: World, monkeyp
 
 
 def test_a_report_is_read_until_it_is_posted_again(world: World) -> None:
-    said = {"notices": "weekly", "hour": 17, "weekday": 4, "asks_to_read": True}
+    said = {"language": "en", "notices": "weekly", "hour": 17, "weekday": 4, "asks_to_read": True}
     assert send(world.client("officer"), "PUT", f"{world.school_address}/families", said).status_code == 204
     at, guardian = f"/api/v1/families/{world.students[0].pk}", world.client("guardian")
     assert send(guardian, "POST", f"{at}/read", {"term": world.term.pk}).status_code == 404

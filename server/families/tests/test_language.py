@@ -23,6 +23,7 @@ from scores.models import Score
 from scores.tests.test_entering import enter, entry
 
 from families.tests.test_family_page import working
+from families.tests.test_letters import letters
 
 SERVER = Path(__file__).parents[2]
 CATALOGUE = SERVER / "locale" / "sv" / "LC_MESSAGES" / "django.po"
@@ -97,6 +98,59 @@ def test_the_page_is_in_the_language_of_whoever_reads_it(marked: World) -> None:
     assert page(marked)["classes"][0]["headline"] == seen["headline"]
     assert marked.client("guardian").get("/api/v1/session").json()["language"] == "sv"
     assert marked.client("guardian").get("/api/v1/notices").json()["ways"][-1]["words"] == "aldrig"
+
+
+def test_who_chose_none_reads_what_the_page_asks_for(marked: World) -> None:
+    address = f"/api/v1/families/{marked.students[0].pk}"
+
+    def asked(language: str) -> str:
+        answer = marked.client("guardian").get(address, headers={"Accept-Language": language})
+        return str(answer.json()["classes"][0]["headline"])
+
+    assert asked("sv-SE,sv;q=0.9,en;q=0.8") == "85.0 % i quarter 2, som det står ons 14 jan"
+    assert asked("de") == asked("en") == "85.0 % in quarter 2, as it stands on Wed 14 Jan"
+    ways = marked.client("guardian").get("/api/v1/notices", headers={"Accept-Language": "sv"}).json()["ways"]
+    assert ways[-1]["words"] == "aldrig"
+    choose(marked, "guardian", "en")
+    assert asked("sv").startswith("85.0 % in"), "what was chosen holds in any browser"
+
+
+@pytest.fixture
+def in_swedish(world: World, settings: Any) -> World:
+    """A school whose families are written to in Swedish; everybody has an address."""
+    settings.EMAIL_BACKEND = "django.core.mail.backends.locmem.EmailBackend"
+    said = {"language": "sv", "notices": "weekly", "hour": 17, "weekday": 4, "asks_to_read": False}
+    assert send(world.client("officer"), "PUT", f"{world.school_address}/families", said).status_code == 204
+    assert world.client("officer").get(f"{world.school_address}/families").json()["language"] == "sv"
+    for name in ("guardian", "teacher"):
+        Person.objects.filter(pk=world.people[name].pk).update(email=f"{name}@dale.example")
+    return world
+
+
+@pytest.mark.parametrize(
+    ("who", "chosen", "subject", "greeting"),
+    [
+        ("guardian", "", "Hill School: välj ditt lösenord", "Hej Eve Elm,"),
+        ("guardian", "en", "Hill School: choose your password", "Dear Eve Elm,"),
+        ("teacher", "", "Hill School: choose your password", "Dear Ann Alder,"),
+    ],
+)
+def test_families_are_invited_in_the_school_s_language_or_their_own(
+    in_swedish: World, who: str, chosen: str, subject: str, greeting: str
+) -> None:
+    person = in_swedish.people[who]
+    Person.objects.filter(pk=person.pk).update(language=chosen)
+    invited = send(
+        in_swedish.client("officer"), "POST", f"{in_swedish.school_address}/invitations", {"people": [person.pk]}
+    )
+    assert invited.status_code == 200, invited.content
+    assert mail.outbox[0].subject == subject
+    assert mail.outbox[0].body.startswith(greeting)
+
+
+def test_a_letter_to_a_family_is_in_the_school_s_language(in_swedish: World) -> None:
+    (text,) = letters(in_swedish, 0)
+    assert "Till familjen till" in text
 
 
 def test_whoever_works_at_the_school_reads_english(marked: World) -> None:

@@ -6,6 +6,7 @@ import datetime
 from typing import TYPE_CHECKING, Any, ClassVar
 from zoneinfo import ZoneInfo
 
+from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
@@ -69,6 +70,8 @@ class School(models.Model):
     """How many years a line of the audit is kept."""
     teachers_make_classes = models.BooleanField(default=False)
     """Whether teachers may make classes for themselves, and say who is in them."""
+    language = models.CharField(max_length=10, choices=settings.LANGUAGES, default=settings.LANGUAGE_CODE)
+    """In which families are written to who have not chosen one."""
     second_factor_of = LazyJSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
 

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { api, ask, Refusal, words } from './client';
 import { longDay, shortDay } from '$lib/words/days';
+import { speak } from '$lib/words/language';
 
 function answers(given: () => Response): Request[] {
 	const asked: Request[] = [];
@@ -45,6 +46,15 @@ describe('what is asked of the server', () => {
 			expect(asked.map((each) => each.headers.get('X-CSRFToken'))).toEqual(['abc', null]);
 		}
 	);
+
+	it('asks in the language that the page speaks', async () => {
+		const asked = answers(() => json({}, 200));
+		await speak('sv');
+		await ask(api.GET('/api/v1/session'));
+		await speak('en');
+		await ask(api.GET('/api/v1/session'));
+		expect(asked.map((each) => each.headers.get('Accept-Language'))).toEqual(['sv', 'en']);
+	});
 
 	it('says in words what was refused, and which field it was', async () => {
 		answers(() => json({ detail: 'There is nothing to undo.', field: 'name', code: 'refused' }, 422));

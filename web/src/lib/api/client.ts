@@ -1,7 +1,7 @@
 /** The API, typed from its own description. */
 import createClient, { type Middleware } from 'openapi-fetch';
 import { get } from 'svelte/store';
-import { t } from '$lib/words/language';
+import { language, t } from '$lib/words/language';
 import type { components, paths } from './schema';
 
 export type Shapes = components['schemas'];
@@ -53,6 +53,8 @@ const SESSION = '/api/v1/session';
 
 const withToken: Middleware = {
 	onRequest({ request, schemaPath }) {
+		// What the server says stands in the midst of the page's own words.
+		request.headers.set('Accept-Language', language());
 		if (request.method !== 'GET') request.headers.set('X-CSRFToken', token());
 		if (person !== null && schemaPath !== SESSION) request.headers.set('X-Hoarfrost-Person', String(person));
 	},

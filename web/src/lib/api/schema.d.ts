@@ -3715,7 +3715,8 @@ export interface paths {
         get: operations["families_notices_api_school_families"];
         /**
          * Say Families
-         * @description Say how often families are written to who chose nothing, when, and whether they say that they have read a report.
+         * @description Say how often, when and in which language families are written to who chose nothing, and whether they say that they have read a
+         *     report.
          */
         put: operations["families_notices_api_say_families"];
         post?: never;
@@ -10188,6 +10189,11 @@ export interface components {
             /** Hour */
             hour: number;
             /**
+             * Language
+             * @enum {string}
+             */
+            language: "en" | "sv";
+            /**
              * Notices
              * @enum {string}
              */
@@ -10204,6 +10210,8 @@ export interface components {
             asks_to_read: boolean;
             /** Hour */
             hour: number;
+            /** Language */
+            language: string;
             /** Last Day */
             last_day: string | null;
             /** Notices */

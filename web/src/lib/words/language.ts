@@ -67,6 +67,9 @@ export type Message = keyof typeof en;
 /** What families read, and what stands on every page. */
 export const t = messagesOf(en, { sv: () => import('./messages/sv.json') });
 
+/** The language that the page speaks, by its code. */
+export const language = (): string => spoken;
+
 /** From now on the page speaks a language: one that was chosen, or else the first of the browser's that is one of them. */
 export async function speak(chosen: string): Promise<void> {
 	const wanted = chosen ? [chosen] : navigator.languages.map((each) => each.split('-')[0]!);

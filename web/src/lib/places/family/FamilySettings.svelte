@@ -1,9 +1,8 @@
 <script lang="ts">
 	/** What a family sets below what it reads: a calendar's address, notices, who sees it, the language; and the way to earlier years. */
 	import type { Shapes } from '$lib/api/client';
-	import { LANGUAGES, t } from '$lib/words/language';
+	import { language, LANGUAGES, t } from '$lib/words/language';
 	import CalendarAddress from '$lib/app/CalendarAddress.svelte';
-	import { signed } from '$lib/app/session.svelte';
 	import Fold from '$lib/ui/Fold.svelte';
 	import Guardians from './Guardians.svelte';
 	import Language from './Language.svelte';
@@ -24,7 +23,7 @@
 		<Fold isLazy title={$t('family.readers')} words={$t('family.readers_words')}><Guardians {student} /></Fold
 		>
 	{/if}
-	<Fold isLazy title={$t('family.language')} words={LANGUAGES[signed.current?.language || 'en'] ?? ''}>
+	<Fold isLazy title={$t('family.language')} words={LANGUAGES[language()] ?? ''}>
 		<Language />
 	</Fold>
 	{#if years.length}

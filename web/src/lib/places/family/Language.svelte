@@ -2,9 +2,8 @@
 	/** In which language one reads this page, and is written to. What teachers write stays as they wrote it. */
 	import { account } from '$lib/app/account';
 	import { notice } from '$lib/app/notice.svelte';
-	import { signed } from '$lib/app/session.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
-	import { LANGUAGES, t } from '$lib/words/language';
+	import { language as spoken, LANGUAGES, t } from '$lib/words/language';
 
 	// All of the page changes, days and what the server says too.
 	const choose = (language: string) =>
@@ -14,7 +13,7 @@
 <Select
 	label={$t('family.language')}
 	class="h-8 w-60"
-	value={signed.current?.language || 'en'}
+	value={spoken()}
 	onchange={choose}
 	choices={Object.entries(LANGUAGES)}
 />

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** What the school says of its families: how often they are written to who chose nothing, and whether reports are said to be read. */
+	/** What the school says of its families: how often and in which language they are written to who chose nothing, and whether reports are said to be read. */
 	import { createQuery } from '@tanstack/svelte-query';
 	import * as fetched from '$lib/api/queries';
 	import Failed from '$lib/app/Failed.svelte';
@@ -7,6 +7,7 @@
 	import Switch from '$lib/ui/switch/Switch.svelte';
 	import Select from '$lib/ui/select/Select.svelte';
 	import { longDay } from '$lib/words/days';
+	import { LANGUAGES } from '$lib/words/language';
 	import { counted } from '$lib/words/plurals';
 	import { thisKeeping } from '../keeping';
 	import { thisSetting, type SchoolFamilies } from '../setting';
@@ -23,8 +24,8 @@
 	);
 
 	function say(change: Partial<SchoolFamilies>): Promise<void> {
-		const { notices, hour, weekday, asks_to_read } = { ...found.data!, ...change };
-		const body = { notices: notices as SchoolFamilies['notices'], hour, weekday, asks_to_read };
+		const { language, notices, hour, weekday, asks_to_read } = { ...found.data!, ...change };
+		const body = { language, notices, hour, weekday, asks_to_read } as SchoolFamilies;
 		return notice.tried(setting.families(body).then(() => found.refetch()));
 	}
 </script>
@@ -50,7 +51,14 @@
 			onchange={(day) => say({ weekday: Number(day) })}
 			choices={DAYS}
 		/>
-		where it is once a week, from
+		where it is once a week, in
+		<Select
+			label="In which language families are written to"
+			class="h-7"
+			value={data.language}
+			onchange={(language) => say({ language: language as SchoolFamilies['language'] })}
+			choices={Object.entries(LANGUAGES)}
+		/>, from
 		<Select
 			label="From which hour notices go"
 			class="h-7"
