@@ -28,6 +28,7 @@ from accounts.schemas import (
     LanguageIn,
     LetterOut,
     LetterTaken,
+    LetterWordsOut,
     MailOut,
     OpenSessionOut,
     OutboxOut,
@@ -240,7 +241,12 @@ def make_letters(request: Asking, school_id: int, body: PeopleIn) -> Any:
     people = inviting.of_school(request.school, body.people)
     address = request.build_absolute_uri("/letter")
     return [
-        LetterOut(name=str(each.person), sign_in=each.person.sign_in, code=each.code, address=address)
+        LetterOut(
+            sign_in=each.person.sign_in,
+            code=each.code,
+            address=address,
+            words=LetterWordsOut(**inviting.letter_words(request.school, each.person)),
+        )
         for each in inviting.make_letters(request.school, request.user, people)
     ]
 

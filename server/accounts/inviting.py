@@ -23,7 +23,7 @@ from django.utils.encoding import force_bytes
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
 from django.utils.translation import gettext as _
 from django.utils.translation import gettext_noop
-from school.language import in_language_of
+from school.language import in_language_of, language
 from school.models import Membership, Person, School
 from school.refusal import NotYours, Refused
 from school.texts import bare_code
@@ -120,6 +120,24 @@ def make_letter(school: School, by: Person | None, person: Person) -> Letter:
         person=person, school=school, by=by, at=timezone.now(), code=make_password(bare_code(code))
     )
     return Letter(person, code)
+
+
+def letter_words(school: School, person: Person) -> dict[str, str]:
+    """What stands in a letter to somebody around address, name and code, by its place."""
+    with in_language_of(person, school):
+        text = _(
+            "%(school)s keeps its grades with Hoarfrost, and you have an account there. Open this address, and choose a password of "
+            "your own:"
+        )
+        return {
+            "language": language(),
+            "greeting": _("Dear %(name)s,") % {"name": person},
+            "text": text % {"school": school.name},
+            "address": _("Address"),
+            "name": _("Your name there"),
+            "code": _("Your code"),
+            "end": _("The code works once, and for four weeks. Keep this letter to yourself until then."),
+        }
 
 
 class LetterBackend(ModelBackend):

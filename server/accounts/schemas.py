@@ -79,13 +79,25 @@ class InvitationsOut(Schema):
     count: int
 
 
-class LetterOut(Schema):
-    """A letter to be printed: for whom, where they sign in, under which name, with which code."""
+class LetterWordsOut(Schema):
+    """What stands in a letter around its address, name and code, in the language of whoever gets it."""
 
+    language: str
+    greeting: str
+    text: str
+    address: str
     name: str
+    code: str
+    end: str
+
+
+class LetterOut(Schema):
+    """A letter to be printed: where one signs in, under which name, with which code, and in which words."""
+
     sign_in: str
     code: str
     address: str
+    words: LetterWordsOut
 
 
 class MailOut(Schema):

@@ -148,6 +148,14 @@ def test_families_are_invited_in_the_school_s_language_or_their_own(
     assert mail.outbox[0].body.startswith(greeting)
 
 
+def test_a_letter_with_a_code_is_in_the_language_of_whoever_gets_it(in_swedish: World) -> None:
+    people = [in_swedish.people[who].pk for who in ("guardian", "teacher")]
+    made = send(in_swedish.client("officer"), "POST", f"{in_swedish.school_address}/letters", {"people": people}).json()
+    told = {each["words"]["language"]: each["words"] for each in made}
+    assert (told["sv"]["greeting"], told["sv"]["code"]) == ("Hej Eve Elm,", "Din kod")
+    assert (told["en"]["greeting"], told["en"]["code"]) == ("Dear Ann Alder,", "Your code")
+
+
 def test_a_letter_to_a_family_is_in_the_school_s_language(in_swedish: World) -> None:
     (text,) = letters(in_swedish, 0)
     assert "Till familjen till" in text

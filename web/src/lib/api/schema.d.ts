@@ -7939,17 +7939,16 @@ export interface components {
         };
         /**
          * LetterOut
-         * @description A letter to be printed: for whom, where they sign in, under which name, with which code.
+         * @description A letter to be printed: where one signs in, under which name, with which code, and in which words.
          */
         LetterOut: {
             /** Address */
             address: string;
             /** Code */
             code: string;
-            /** Name */
-            name: string;
             /** Sign In */
             sign_in: string;
+            words: components["schemas"]["LetterWordsOut"];
         };
         /**
          * LetterTaken
@@ -7962,6 +7961,26 @@ export interface components {
             password: string;
             /** Sign In */
             sign_in: string;
+        };
+        /**
+         * LetterWordsOut
+         * @description What stands in a letter around its address, name and code, in the language of whoever gets it.
+         */
+        LetterWordsOut: {
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** End */
+            end: string;
+            /** Greeting */
+            greeting: string;
+            /** Language */
+            language: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * LevelBeforeOut

@@ -15,25 +15,23 @@
 				<a class="link" href="/school/people?role=guardian">People</a>, for who has no e-mail.
 			</p>{/if}
 	</div>
-	{#each letters.made as each (each.sign_in)}
+	{#each letters.made as { words, ...each } (each.sign_in)}
 		<article
+			lang={words.language}
 			class="mb-6 max-w-160 break-after-page border border-rule bg-snow p-10 text-large leading-6 print:border-0 print:p-0"
 		>
 			<p class="mb-6 font-name text-head font-semibold">{signed.current?.school}</p>
-			<p class="mb-4">Dear {each.name},</p>
-			<p class="mb-4">
-				{signed.current?.school} keeps its grades with Hoarfrost, and you have an account there. Open this address,
-				and choose a password of your own:
-			</p>
+			<p class="mb-4">{words.greeting}</p>
+			<p class="mb-4">{words.text}</p>
 			<dl class="mb-4 grid grid-cols-[140px_1fr] gap-y-1">
-				<dt class="text-slate">Address</dt>
+				<dt class="text-slate">{words.address}</dt>
 				<dd class="font-semibold">{each.address}</dd>
-				<dt class="text-slate">Your name there</dt>
+				<dt class="text-slate">{words.name}</dt>
 				<dd class="font-semibold">{each.sign_in}</dd>
-				<dt class="text-slate">Your code</dt>
+				<dt class="text-slate">{words.code}</dt>
 				<dd class="num font-semibold tracking-wider">{each.code}</dd>
 			</dl>
-			<p>The code works once, and for four weeks. Keep this letter to yourself until then.</p>
+			<p>{words.end}</p>
 		</article>
 	{/each}
 </main>
