@@ -14,6 +14,7 @@ from plans.models import Assignment, Category, Draft, GroundRules, KeptPlan, Sha
 from school.calendar import current_year
 from school.models import Act, ReportingWindow, School
 from school.refusal import Refused
+from school.revisions import count_classes
 from scores.models import LevelOverride, Score
 
 from reports.models import Comment, PostedGrade
@@ -37,6 +38,8 @@ def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
         raise Refused(f"The school has no other standard {to}.", "to")
     if not is_same and to in names and to != name:
         raise Refused(f"{to} is another standard. If both are one, say that they are the same.", "to")
+    # What is entered, or planned, meanwhile would keep the old name.
+    count_classes(school.pk)
     if to != name:
         # A class may have a standard of its own that is called so.
         _refuse_both(school, name, to)

@@ -23,6 +23,13 @@ def count_class(class_id: int) -> None:
     ClassRevision.objects.filter(pk=class_id).update(plan=F("plan") + 1)
 
 
+def count_classes(school_id: int) -> None:
+    """Rows of any of a school's classes are about to change: until the transaction ends nobody changes anything in one of them, and who
+    read one before reads it again.
+    """
+    ClassRevision.objects.filter(school_class__school=school_id).update(plan=F("plan") + 1)
+
+
 def next_scores(class_id: int) -> int:
     """The revision of scores that are about to change, in a transaction; until it ends nobody else changes the class's scores."""
     table = ClassRevision._meta.db_table

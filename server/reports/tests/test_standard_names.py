@@ -1,9 +1,14 @@
 """A standard that is called otherwise, or is the same as another: what hangs on it goes along."""
 
+import uuid
+from concurrent.futures import ThreadPoolExecutor
+from threading import Event
 from typing import Any
+from unittest.mock import patch
 
 import pytest
 from conftest import World, send
+from django.db import connection
 from plans.models import Draft, GroundRules, KeptPlan
 from plans.passing_on import keep_plan
 from school.models import ReportingWindow
@@ -11,6 +16,7 @@ from scores.models import LevelOverride, Score
 from scores.tests.test_by_standard import cell, scored, standards
 from scores.tests.test_entering import enter, entry
 
+from reports import standard_names
 from reports.models import Comment
 
 __all__ = ["scored"]
@@ -70,6 +76,37 @@ def test_everything_goes_along_with_a_name_and_no_level_moves(marked: World) -> 
     call(marked, "Maps", "Charts")
     year = marked.client("officer").get(f"{marked.school_address}/year").json()
     assert [each["within"] for each in year["standards"]["standards"]] == [None, "Charts"]
+
+
+@pytest.fixture
+def committed(transactional_db: None, scored: World) -> World:
+    """Scored in both, on rows that are really committed."""
+    return scored
+
+
+def test_what_is_entered_while_a_name_changes_goes_along_too(committed: World) -> None:
+    client, rewritten, entered = committed.client("teacher"), Event(), Event()
+    batch = {"id": str(uuid.uuid4()), "term": committed.term.pk, "entries": [entry(committed, "17/4/1", student=1)]}
+    rewrite = standard_names._in_acts
+
+    def rewrite_and_wait(*given: Any) -> None:
+        rewrite(*given)
+        rewritten.set()
+        entered.wait(1)  # Whoever enters waits for this transaction; where they did not, they would be done by then.
+
+    def enter_meanwhile() -> Any:
+        try:
+            assert rewritten.wait(30)
+            return send(client, "POST", f"{committed.address}/scores", batch).json()["saved"]
+        finally:
+            entered.set()
+            connection.close()
+
+    with ThreadPoolExecutor(1) as threads, patch.object(standard_names, "_in_acts", rewrite_and_wait):
+        saved = threads.submit(enter_meanwhile)
+        assert call(committed, "Reading maps", "Map reading").status_code == 200
+        assert len(saved.result()) == 1
+    assert Score.objects.get(student=committed.students[1]).by_standard.keys() == {"Map reading", "Scale"}
 
 
 def test_what_was_done_before_can_be_undone_under_the_new_name(scored: World) -> None:
