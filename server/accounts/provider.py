@@ -142,7 +142,7 @@ def _described(issuer: str) -> dict[str, Any]:
         raise NotSignedIn(Failure.AWAY)
     # To one of these the secret goes: it is as safe as the provider's own, or is not asked.
     asked = [described[each] for each in ("token_endpoint", "jwks_uri")]
-    if any(urlsplit(each).scheme != urlsplit(issuer).scheme or not may_be_asked(each) for each in asked):
+    if any(not may_be_asked(each) or urlsplit(each).scheme != urlsplit(issuer).scheme for each in asked):
         logger.warning("The sign-in provider %s names addresses that are not asked: %s", issuer, ", ".join(asked))
         raise NotSignedIn(Failure.AWAY)
     return described

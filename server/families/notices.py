@@ -34,16 +34,16 @@ def choose(person: Person, how: str) -> None:
 
 def ask_to_confirm(person: Person, school: School) -> None:
     """Write somebody a link by which they say that their address is theirs. Raises Refused where they have none, or were just asked."""
+    if not person.email:
+        raise Refused(_("The school knows no e-mail address of yours. Its records office enters one."))
+    mine = FamilyNotices.objects.get_or_create(person=person)[0]
+    now = school.now()
+    if mine.asked_at is not None and datetime.timedelta(0) <= now - mine.asked_at < BETWEEN:
+        raise Refused(_("The mail is on its way. Look again in a few minutes, also among unwanted mail."))
+    mine.asked_at = now
+    mine.save(update_fields=["asked_at"])
+    token = signing.dumps([person.pk, person.email], salt=_CONFIRM)
     with in_language_of(person, school):
-        if not person.email:
-            raise Refused(_("The school knows no e-mail address of yours. Its records office enters one."))
-        mine = FamilyNotices.objects.get_or_create(person=person)[0]
-        now = school.now()
-        if mine.asked_at is not None and datetime.timedelta(0) <= now - mine.asked_at < BETWEEN:
-            raise Refused(_("The mail is on its way. Look again in a few minutes, also among unwanted mail."))
-        mine.asked_at = now
-        mine.save(update_fields=["asked_at"])
-        token = signing.dumps([person.pk, person.email], salt=_CONFIRM)
         dear = _("Dear %(name)s,") % {"name": person}
         text = _("Follow this link to say that notices about your children’s work may go to this address:")
         end = _("If you did not ask for them, do nothing: then none come.")

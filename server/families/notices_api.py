@@ -50,7 +50,8 @@ def ask_for_confirmation(request: Asking) -> Any:
     school = chosen_school(request)
     if school is None:
         raise Refused("You belong to no school here.")
-    ask_to_confirm(request.user, school)
+    with in_language_read(request):
+        ask_to_confirm(request.user, school)
     return Status(204, None)
 
 

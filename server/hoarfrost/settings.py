@@ -101,15 +101,6 @@ PASSWORD_HASHERS = [
     "accounts.hashing.BoundedArgon2",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
-LEAKED_PASSWORDS = env.str("HOARFROST_LEAKED_PASSWORDS", default="")
-"""A file of the SHA-1 sums of passwords that are known to have leaked; see `accounts.leaked_passwords`."""
-if LEAKED_PASSWORDS and not (Path(LEAKED_PASSWORDS).is_file() and Path(LEAKED_PASSWORDS).stat().st_size):
-    raise ImproperlyConfigured(f"HOARFROST_LEAKED_PASSWORDS names {LEAKED_PASSWORDS}, which is no file, or empty.")
-_LEAKED = (
-    [{"NAME": "accounts.leaked_passwords.NotLeakedValidator", "OPTIONS": {"path": LEAKED_PASSWORDS}}]
-    if LEAKED_PASSWORDS
-    else []
-)
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {
@@ -118,8 +109,15 @@ AUTH_PASSWORD_VALIDATORS = [
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
-    *_LEAKED,
 ]
+LEAKED_PASSWORDS = env.str("HOARFROST_LEAKED_PASSWORDS", default="")
+"""A file of the SHA-1 sums of passwords that are known to have leaked; see `accounts.leaked_passwords`."""
+if LEAKED_PASSWORDS:
+    if not Path(LEAKED_PASSWORDS).is_file() or not Path(LEAKED_PASSWORDS).stat().st_size:
+        raise ImproperlyConfigured(f"HOARFROST_LEAKED_PASSWORDS names {LEAKED_PASSWORDS}, which is no file, or empty.")
+    AUTH_PASSWORD_VALIDATORS.append(
+        {"NAME": "accounts.leaked_passwords.NotLeakedValidator", "OPTIONS": {"path": LEAKED_PASSWORDS}}
+    )
 PASSWORD_RESET_TIMEOUT = 7 * 24 * 3600  # of an invitation's link, in seconds
 AXES_USERNAME_FORM_FIELD = "username"  # what `authenticate` is given
 AXES_FAILURE_LIMIT = 6

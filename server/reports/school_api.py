@@ -128,7 +128,7 @@ def rename_standard(request: Asking, school_id: int, body: StandardNameIn, dry_r
         school,
         request.user,
         "a standard was renamed",
-        lambda: standard_names.rename(school, body.name, body.to, is_same=body.is_same),
+        lambda: standard_names.rename(school, body.name, body.to, is_same=body.is_same, dry_run=dry_run),
         dry_run=dry_run,
         renamed={body.name: " ".join(body.to.split())},
     )

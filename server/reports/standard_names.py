@@ -25,8 +25,9 @@ _MANY = 500
 """So many rows are written at a time."""
 
 
-def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
-    """Call a standard otherwise; where it `is_same` as the one that is called so already, it goes into that one.
+def rename(school: School, name: str, to: str, *, is_same: bool, dry_run: bool) -> None:
+    """Call a standard otherwise; where it `is_same` as the one that is called so already, it goes into that one. A `dry_run`, which is
+    rolled back, keeps nobody from entering meanwhile.
 
     Raises Refused where there is no such standard, the name is another's (or nobody's), or both are scored, or set by hand, in one place.
     """
@@ -38,8 +39,9 @@ def rename(school: School, name: str, to: str, *, is_same: bool) -> None:
         raise Refused(f"The school has no other standard {to}.", "to")
     if not is_same and to in names and to != name:
         raise Refused(f"{to} is another standard. If both are one, say that they are the same.", "to")
-    # What is entered, or planned, meanwhile would keep the old name.
-    count_classes(school.pk)
+    if not dry_run:
+        # What is entered, or planned, meanwhile would keep the old name.
+        count_classes(school.pk)
     if to != name:
         # A class may have a standard of its own that is called so.
         _refuse_both(school, name, to)

@@ -17,7 +17,8 @@ def in_language_of(person: Person, school: School) -> AbstractContextManager[Non
     """What is said within to somebody who is not there is said in their language."""
     if person.language in CHOICES:
         return override(person.language)
-    works = person.memberships.filter(school=school).exclude(role__in=(Role.STUDENT, Role.GUARDIAN)).exists()
+    roles = person.memberships.filter(school=school).exclude(role__in=(Role.STUDENT, Role.GUARDIAN))
+    works = school.language != settings.LANGUAGE_CODE and roles.exists()
     return override(settings.LANGUAGE_CODE if works else school.language)
 
 

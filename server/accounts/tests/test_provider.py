@@ -154,7 +154,9 @@ def test_a_provider_is_set_once_it_answers_and_its_secret_is_never_told(
 
 
 @pytest.mark.parametrize("named", ["token_endpoint", "jwks_uri"])
-@pytest.mark.parametrize("elsewhere", ["ftp://hill.example/", "http://169.254.169.254/", "http://inside.example/"])
+@pytest.mark.parametrize(
+    "elsewhere", ["ftp://127.0.0.1/", "http://169.254.169.254/", "http://inside.example/", "http://[::1"]
+)
 def test_a_provider_leads_the_server_nowhere_that_it_may_not_ask(
     world: World,
     provider: Provider,

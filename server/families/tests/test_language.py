@@ -194,6 +194,12 @@ def test_the_mail_that_confirms_an_address_is_in_it(marked: World, settings: Any
     assert mail.outbox[0].body.startswith("Hej Eve Elm,")
 
 
+def test_why_no_mail_was_written_is_said_as_the_page_reads(marked: World) -> None:
+    address = "/api/v1/notices/confirmation"
+    refused = marked.client("guardian").post(address, headers={"Accept-Language": "sv"})
+    assert (refused.status_code, "e-postadress" in refused.json()["detail"]) == (422, True), refused.content
+
+
 def test_a_posted_working_is_told_in_the_language_of_whoever_reads_it(marked: World) -> None:
     post(marked, 0)
     told = working(marked).json()

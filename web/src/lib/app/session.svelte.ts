@@ -88,6 +88,8 @@ class Signed {
 
 	async signOut(): Promise<void> {
 		await ask(api.DELETE('/api/v1/session'));
+		// Who is told that they are signed out may close the page at once: by then nothing of theirs is on the device.
+		await answers.begin(null, null);
 		await this.load();
 		this.#tabs?.postMessage(null);
 	}

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { describe, expect, it, vi } from 'vitest';
 import { api } from '$lib/api/client';
+import { answers } from './offline/answers';
 import { signed } from './session.svelte';
 
 const ANN = { person_id: 7, school_id: 1, name: 'Ann', roles: ['teacher'], children: [], classes: [], days_off: [], language: 'en' }; // prettier-ignore
@@ -25,6 +26,29 @@ async function begin(): Promise<void> {
 	await signed.load();
 	expect(signed.lost).toBeNull();
 }
+
+describe('who signs out', () => {
+	it('is told so once nothing of theirs is on the device any more', async () => {
+		await begin();
+		await vi.waitFor(async () => expect(await answers.session()).toMatchObject({ name: 'Ann' }));
+		vi.stubGlobal('fetch', async ({ method }: Request) =>
+			answer(method === 'DELETE' ? {} : { ...ANN, person_id: null, name: '', roles: [] })
+		);
+		let emptied: () => void = () => undefined;
+		const clear = answers.begin.bind(answers);
+		vi.spyOn(answers, 'begin').mockImplementationOnce(async (...given) => {
+			await new Promise<void>((resolve) => (emptied = resolve));
+			return clear(...given);
+		});
+		const out = signed.signOut();
+		await vi.waitFor(() => expect(answers.begin).toHaveBeenCalledWith(null, null));
+		expect(signed.isIn).toBe(true);
+		emptied();
+		await out;
+		expect(signed.isIn).toBe(false);
+		expect(await answers.session()).toBeNull();
+	});
+});
 
 describe('a page that loses its person', () => {
 	it('says that the session ended', async () => {

@@ -70,10 +70,11 @@ export class KeptAnswers {
 		this.#owner = owner && `${owner.person} ${owner.school}`;
 		const here = this.#owner;
 		await this.#work(async (db) => {
+			if (here === null) return db.clear('answers');
 			const change = db.transaction('answers', 'readwrite');
 			for (let at = await change.store.openCursor(); at; at = await at.continue())
 				if (at.value.owner !== here || at.value.at < Date.now() - KEPT_FOR) await at.delete();
-			if (here) await change.store.put({ key: SESSION, owner: here, data: session, at: Date.now() });
+			await change.store.put({ key: SESSION, owner: here, data: session, at: Date.now() });
 			await change.done;
 		});
 	}
