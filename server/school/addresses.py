@@ -1,6 +1,7 @@
 """Addresses of systems outside, which an officer types and the server asks."""
 
-from ipaddress import ip_address
+from ipaddress import IPv4Address, IPv6Address, ip_address
+from socket import inet_aton
 from urllib.parse import urlsplit
 
 from django.conf import settings
@@ -39,8 +40,20 @@ def may_be_asked(address: str) -> bool:
         return False
     if settings.OUTSIDE_HOSTS and not validate_host(host, settings.OUTSIDE_HOSTS):
         return False
-    try:
-        number = ip_address(host)
-    except ValueError:
+    number = _number(host)
+    if number is None:
         return bool(host)
     return not (number.is_link_local or number.is_unspecified or number.is_multicast)
+
+
+def _number(host: str) -> IPv4Address | IPv6Address | None:
+    """The number that a host is written as, in whichever way the system reads it; None for a name."""
+    try:
+        return IPv4Address(inet_aton(host))
+    except OSError:
+        pass
+    try:
+        found = ip_address(host)
+    except ValueError:
+        return None
+    return getattr(found, "ipv4_mapped", None) or found
