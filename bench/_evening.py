@@ -15,6 +15,8 @@ from typing import Any
 from _measuring import at_most_in_95_of_100, headers_of
 
 HOMEROOMS, STUDENTS, SUBJECTS, WORKS = 50, 30, 6, 25
+CLASSES = 5
+"""So many has each teacher."""
 SECONDS = 60
 HANDS = 40
 """So many families at most wait for an answer at once: a closed loop."""
@@ -57,7 +59,10 @@ def fill(families: int, teaching: int) -> tuple[list[Session], list[tuple[str, i
         Membership.objects.bulk_create(Membership(person=each, school=school, role=role) for each in made)
         return made
 
-    guardians, teachers = people("family", families, Role.GUARDIAN), people("teaching", teaching, Role.TEACHER)
+    guardians, teachers = (
+        people("family", families, Role.GUARDIAN),
+        people("teaching", HOMEROOMS * SUBJECTS // CLASSES, Role.TEACHER),
+    )
     entered = []
     chosen: list[Student] = []
     for room in range(HOMEROOMS):
@@ -95,7 +100,7 @@ def fill(families: int, teaching: int) -> tuple[list[Session], list[tuple[str, i
                 for n in range(WORKS)
             )
             works = list(Assignment.objects.filter(school_class=here).order_by("position"))
-            teacher = teachers[len(entered) % teaching]
+            teacher = teachers[(room * SUBJECTS + subject) % len(teachers)]
             Teaching.objects.create(school_class=here, person=teacher)
             Score.objects.bulk_create(
                 Score(

@@ -6,13 +6,14 @@ import os
 import platform
 import resource
 import sys
+from functools import partial
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "server"), str(ROOT / "core")]
 
 import django  # noqa: E402
-from _evening import HOMEROOMS, STUDENTS, SUBJECTS, WORKS, Evening, fill, ms  # noqa: E402
+from _evening import CLASSES, HOMEROOMS, STUDENTS, SUBJECTS, WORKS, Evening, fill, ms  # noqa: E402
 from _measuring import at_most_in_95_of_100, by_turns  # noqa: E402
 
 from tests.stack import Stack  # noqa: E402
@@ -36,17 +37,28 @@ def main() -> None:
             flush=True,
         )
         families, teachers, student = fill(FAMILIES, TEACHERS)
-        client = Client(headers={"host": "localhost"})
-        client.force_login(Person.objects.get(sign_in="family0"), backend="django.contrib.auth.backends.ModelBackend")
-        took = by_turns(
-            {"one": lambda: client.get("/api/v1/sessions"), "page": lambda: client.get(f"/api/v1/families/{student}")},
-            40,
-        )
-        one, page = (sorted(took[name])[20] for name in ("one", "page"))
-        print(
-            f"a page whose classes are loaded: {page:.1f} ms, {page / one:.1f} times a request of one query (at most 3)",
-            flush=True,
-        )
+        clients = {}
+        for name in ("family0", "teaching0"):
+            clients[name] = Client(headers={"host": "localhost"})
+            clients[name].force_login(
+                Person.objects.get(sign_in=name), backend="django.contrib.auth.backends.ModelBackend"
+            )
+        _, class_id, term, *_ = teachers[0]
+        asked = {
+            "a family's page": ("family0", f"/api/v1/families/{student}"),
+            f"Today of {CLASSES} classes": ("teaching0", "/api/v1/today"),
+            "Report of one": ("teaching0", f"/api/v1/classes/{class_id}/report?term={term}"),
+        }
+        for words, (name, path) in asked.items():
+            client = clients[name]
+            ways = {"one query": "/api/v1/sessions", words: path}
+            assert all(client.get(way).status_code == 200 for way in ways.values())
+            took = by_turns({each: partial(client.get, way) for each, way in ways.items()}, 40)
+            one, whole = (sorted(took[each])[20] for each in ways)
+            print(
+                f"{words}, loaded: {whole:.1f} ms, {whole / one:.1f} times a request of one query (at most 3)",
+                flush=True,
+            )
 
         # What an evening begins with: the day's classes are loaded, by both workers.
         warm = Evening(stack.port)

@@ -15,6 +15,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import Model, Q
 from school.models import AuditEntry, Membership, Person, Role, School
 from school.refusal import NotYours, Refused
+from school.revisions import count_school
 from school.texts import name_of, plain
 
 LONGEST_NAME = 80
@@ -93,6 +94,9 @@ def change_person(school: School, person: Person, given: Mapping[str, Any]) -> N
             f"{person} also belongs to another school. Their name and e-mail address are for themselves to change.",
             min(own),
         )
+    if own - {"email"}:
+        # What is said of a class names who teaches it, and who did what in it.
+        count_school(school.pk)
     if "email" in own:
         person.email = read_email(given["email"])
     for name in own - {"email"}:

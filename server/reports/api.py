@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.http import HttpResponse
 from exchange.csv_file import as_csv
 from exchange.download import as_file
 from exchange.sheet_file import as_workbook
@@ -76,14 +77,15 @@ def _student(request: Asking, term: int, student: int) -> tuple[LoadedClass, Ter
 @router.get("/today", permission=SEE_OWN, response=TodayOut | None)
 def today(request: Asking) -> Any:
     """The home page: the person's own classes and what needs them."""
-    return today_page(request.user, own_classes(request.user, chosen_school(request)))
+    page = today_page(request.user, own_classes(request.user, chosen_school(request)))
+    return None if page is None else HttpResponse(page, content_type="application/json")
 
 
 @router.get("/classes/{class_id}/frame", permission=SEE_CLASS, response=FrameOut)
 def class_frame(request: Asking, class_id: int, term: int | None = None, reporting: bool = False) -> Any:
     """A class's name, ribbon and trail; `reporting` for the place where terms are posted."""
-    loaded, place = _place(request, term, reporting=reporting)
-    return frame(request.school_class, loaded, place, request.user)
+    _, place = _place(request, term, reporting=reporting)
+    return frame(request.school_class, place, request.user)
 
 
 @router.get("/classes/{class_id}/students/{student}", permission=SEE_REPORT, response=StudentPageOut)
@@ -96,8 +98,8 @@ def one_student(request: Asking, class_id: int, student: int, term: int | None =
 @router.get("/classes/{class_id}/report", permission=SEE_REPORT, response=ReportOut)
 def report(request: Asking, class_id: int, term: int | None = None) -> Any:
     """The report of a term: the one being posted, unless another is named."""
-    loaded, place = _place(request, term, reporting=True)
-    return report_of(loaded, place, request.user)
+    _, place = _place(request, term, reporting=True)
+    return HttpResponse(report_of(request.school_class, place, request.user), content_type="application/json")
 
 
 @router.patch("/classes/{class_id}/report/{term}/overrides", permission=WRITE_REPORT, response=ChangedOut)

@@ -13,6 +13,7 @@ from school import acts, windows
 from school.language import CHOICES
 from school.models import Person, SchoolClass, Student, Term
 from school.refusal import NotYours, Refused
+from school.revisions import count_posted
 from scores.book import LoadedClass, load_class
 from scores.explaining import explained
 from scores.working_schemas import WorkingOut
@@ -42,8 +43,7 @@ def post(
     """
     try:
         with transaction.atomic():
-            # Whoever posts for this class at the same time waits here.
-            SchoolClass.objects.select_for_update().get(pk=school_class.pk)
+            count_posted(school_class.pk)
             known = Posting.objects.filter(request=request, school_class=school_class).first()
             if known is not None:
                 return known.grades.count()
@@ -134,7 +134,7 @@ def _refuse_if_held(student: Student, term: Term, held: Sequence[str]) -> None:
 @transaction.atomic
 def withdraw(school_class: SchoolClass, person: Person, term: Term, student: Student, reason: str) -> None:
     """Take a posted grade back, with the reason. It stays in the history; the family no longer sees it."""
-    SchoolClass.objects.select_for_update().get(pk=school_class.pk)
+    count_posted(school_class.pk)
     windows.refuse_closed(term, person, school_class.school.today())
     if not reason.strip():
         raise Refused("Say why it is withdrawn: the reason stays with what was posted.", "reason")
@@ -153,6 +153,7 @@ def keep_back(
     school_class: SchoolClass, person: Person, term: Term, students: Collection[int], *, is_shown: bool
 ) -> int:
     """Keep posted grades of a term from families, or show them again. Gives for how many that changed."""
+    count_posted(school_class.pk)
     windows.refuse_closed(term, person, school_class.school.today())
     now = set(_kept_back(school_class, term.pk))
     wanted = now - set(students) if is_shown else now | set(students)

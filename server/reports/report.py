@@ -5,8 +5,9 @@ from plans.loading import fraction
 from plans.models import Draft
 from school import windows
 from school.calendar import local
-from school.models import CommentsBy, Person, Student, Term
+from school.models import CommentsBy, Person, SchoolClass, Student, Term
 from scores.book import LoadedClass
+from scores.class_cache import cached_answer
 from scores.grid import grade, namesakes_of
 from scores.grid_schemas import GradeOut
 from scores.models import Override
@@ -28,14 +29,22 @@ from reports.schemas import (
 from reports.written import state_of, written
 
 
-def report(loaded: LoadedClass, term: Term, person: Person) -> ReportOut:
-    """The report of a term, as somebody who teaches the class sees it."""
-    return _Report(loaded, term, person).out()
+def report(school_class: SchoolClass, term: Term, person: Person) -> str:
+    """The report of a term, as somebody who teaches the class sees it: a ReportOut in JSON, kept with the class."""
+    window, today = windows.window_of(term), school_class.school.today()
+    # Opened again it may be for some of its teachers alone.
+    is_closed = window is not None and today > window.closes and not windows.is_reopened(window, person, today)
+    words = windows.words_of(window, person, today)
+    return cached_answer(
+        school_class,
+        ("report", term.pk, school_class.revision.posted, is_closed, words),
+        lambda loaded: _Report(loaded, term).out(words, is_closed=is_closed).model_dump_json(),
+    )
 
 
 class _Report:
-    def __init__(self, loaded: LoadedClass, term: Term, person: Person) -> None:
-        self.loaded, self.term, self.person = loaded, term, person
+    def __init__(self, loaded: LoadedClass, term: Term) -> None:
+        self.loaded, self.term = loaded, term
         self.school = loaded.plan.school_class.school
         self.today = self.school.today()
         self.kept = written(loaded.plan.school_class, term)
@@ -45,7 +54,7 @@ class _Report:
         self.parts = [each for each in loaded.plan.terms if each.within_id == term.pk]
         self.grades = grades_of(loaded, term)
 
-    def out(self) -> ReportOut:
+    def out(self, window_words: str, *, is_closed: bool) -> ReportOut:
         term, window, today = self.term, self.window, self.today
         names = namesakes_of(self.loaded.plan.roster)
         checks = checks_of(self.loaded, term, self.kept, self.grades)
@@ -56,10 +65,8 @@ class _Report:
             before_term=self.before.name if self.before else None,
             parts=[each.name for each in self.parts],
             window_is_open=windows.is_open(window, today),
-            is_closed=window is not None
-            and today > window.closes
-            and not windows.is_reopened(window, self.person, today),
-            window_words=windows.words_of(window, self.person, today),
+            is_closed=is_closed,
+            window_words=window_words,
             families_words=windows.families_words(window, today),
             comment_limit=windows.comment_limit(window),
             standards=self._standards(),

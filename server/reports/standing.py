@@ -3,9 +3,8 @@
 import datetime
 import itertools
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from fractions import Fraction
-from functools import cached_property
 from typing import Literal
 
 from django.utils.formats import date_format
@@ -20,8 +19,9 @@ from school.calendar import local
 from school.language import language
 from school.models import Person, SchoolClass, SchoolYear, Term, TermKind
 from school.own_classes import own_name
+from school.revisions import plan_revision
 from scores.book import LoadedClass
-from scores.class_cache import cached_class
+from scores.class_cache import cached_answer, cached_class, cached_of_class
 from scores.grid import is_apart
 
 from reports.posted import in_force, of_term
@@ -33,6 +33,7 @@ from reports.standing_schemas import (
     NeedOut,
     RibbonOut,
     SegmentOut,
+    StandingOut,
     StationOut,
     TodayOut,
     WindowOut,
@@ -54,12 +55,13 @@ def plural(count: int, one: str, more: str | None = None) -> str:
     return f"{count} {one if count == 1 else more or one + 's'}"
 
 
-SendStation = Callable[[SchoolClass, Term], StationOut | None]
-_send_stations: list[SendStation] = []
+Place = tuple[SchoolClass, Term]
+SendStations = Callable[[Sequence[Place]], Mapping[int, StationOut]]
+_send_stations: list[SendStations] = []
 
 
-def send_station_by(told: SendStation) -> None:
-    """Take how sending stands from whoever knows; None where a school has no register."""
+def send_stations_by(told: SendStations) -> None:
+    """Take how sending stands in some classes, each once, by class, from whoever knows; nothing of one whose school has no register."""
     _send_stations[:] = [told]
 
 
@@ -109,9 +111,13 @@ class Standing:
             and self.figures[str(each.pk)].blank
         }
 
-    def trail(self) -> list[StationOut]:
-        """The five stations."""
-        return [self._plan(), self._scores(), self._spread(), self._report(), self._send()]
+    def out(self, called: str) -> StandingOut:
+        """How the class stands but for what is sent of it; `called` is what its teacher calls it."""
+        return StandingOut(
+            trail=[self._plan(), self._scores(), self._spread(), self._report()],
+            posted=self.states["posted"] + self.states["changed"],
+            needs=self._needs(called),
+        )
 
     def _plan(self) -> StationOut:
         if self.term.is_made_of_terms:
@@ -169,24 +175,11 @@ class Standing:
         words = f"{ready} of {everybody} ready" if everybody else "no students yet"
         return StationOut(name="report", state="half" if ready else "open", words=words, look=False)
 
-    @cached_property
-    def sending(self) -> StationOut | None:
-        """How sending stands; None where there is no register to send to."""
-        return _send_stations[0](self.loaded.plan.school_class, self.term)
-
-    def _send(self) -> StationOut:
-        if self.sending is not None and (self.sending.state != "open" or self.sending.look):
-            return self.sending
-        posted = self.states["posted"] + self.states["changed"]
-        words = "nothing sent yet" if posted else f"{self.term.name.lower()} not posted"
-        return StationOut(name="send", state="open", words=words, look=False)
-
-    def needs(self, called: str) -> list[NeedOut]:
-        """What needs the teacher, each with the day that it is to be done by; `called` is what they call the class."""
+    def _needs(self, called: str) -> list[NeedOut]:
+        """What needs the teacher, each with the day that it is to be done by."""
         school_class = self.loaded.plan.school_class
         place = f"/class/{school_class.pk}"
-        by = self.term.ends
-        ends = f"{day_text(by)}, {self.term.name.lower()} ends"
+        by, ends = self.term.ends, _ends_words(self.term)
         found = []
         for assignment, blanks in self.past_due.items():
             words = (
@@ -203,9 +196,6 @@ class Standing:
             found.append(
                 NeedOut(by=by, when=ends, kind="look", words=words, act="Open the draft", place=f"{place}/plan")
             )
-        if self.sending is not None and self.sending.look:
-            words = f"{called}: {self.sending.words}."
-            found.append(NeedOut(by=by, when=ends, kind="look", words=words, act="See why", place=f"{place}/send"))
         window = windows.window_of(self.term)
         if window is not None and windows.is_open(window, self.today):
             found += self._report_needs(called, place, window.closes)
@@ -230,14 +220,82 @@ def _are(count: int) -> str:
     return "is" if count == 1 else "are"
 
 
+def _ends_words(term: Term) -> str:
+    return f"{day_text(term.ends)}, {term.name.lower()} ends"
+
+
+def _sending_of(places: Sequence[Place]) -> Mapping[int, StationOut]:
+    return _send_stations[0](places)
+
+
+def _standing_of(
+    places: Sequence[Place], called: Sequence[str], sending: Mapping[int, StationOut]
+) -> list[StandingOut]:
+    """How some classes stand, each in a term, and what needs their teacher, who calls them so. What does not hang on what is sent is kept
+    with the class.
+    """
+    return [
+        _with_sending(
+            _kept_standing(school_class, term, name),
+            term,
+            f"/class/{school_class.pk}",
+            name,
+            sending.get(school_class.pk),
+        )
+        for (school_class, term), name in zip(places, called, strict=True)
+    ]
+
+
+def _kept_standing(school_class: SchoolClass, term: Term, called: str) -> StandingOut:
+    answer = cached_answer(
+        school_class,
+        ("standing", term.pk, school_class.revision.posted, called),
+        lambda loaded: Standing(loaded, term).out(called).model_dump_json(),
+    )
+    return StandingOut.model_validate_json(answer)
+
+
+def _with_sending(found: StandingOut, term: Term, place: str, called: str, sending: StationOut | None) -> StandingOut:
+    """With the fifth station, and what it needs."""
+    if sending is None or (sending.state == "open" and not sending.look):
+        words = "nothing sent yet" if found.posted else f"{term.name.lower()} not posted"
+        found.trail.append(StationOut(name="send", state="open", words=words, look=False))
+        return found
+    found.trail.append(sending)
+    if sending.look:
+        words = f"{called}: {sending.words}."
+        found.needs.append(
+            NeedOut(
+                by=term.ends, when=_ends_words(term), kind="look", words=words, act="See why", place=f"{place}/send"
+            )
+        )
+    return found
+
+
 def _name_and_section(school_class: SchoolClass, person: Person) -> tuple[str, str]:
     """A class's name and section as a teacher goes by them: one's own name needs no section."""
     called = own_name(school_class, person)
     return (called, "") if called else (school_class.name, school_class.section)
 
 
-def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Person) -> FrameOut:
+def frame(school_class: SchoolClass, term: Term, person: Person) -> FrameOut:
     """A class's frame in one term, for one of its teachers."""
+    name, section = _name_and_section(school_class, person)
+    answer = cached_answer(
+        school_class,
+        ("frame", term.pk, school_class.revision.posted, name, section),
+        lambda loaded: _frame(loaded, term, name, section).model_dump_json(),
+    )
+    found = FrameOut.model_validate_json(answer)
+    place = [(school_class, term)]
+    (standing,) = _standing_of(place, [f"{name} {section}".strip()], _sending_of(place))
+    found.trail = standing.trail
+    return found
+
+
+def _frame(loaded: LoadedClass, term: Term, name: str, section: str) -> FrameOut:
+    """All of a frame but its trail."""
+    school_class = loaded.plan.school_class
     running = loaded.plan.running_term()
     posted = {
         each.pk: in_force(of_term(school_class, each).values())
@@ -248,7 +306,6 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Pe
     for pk, grades in posted.items():
         if grades and len(grades) >= len(loaded.plan.roster) - 1:
             words[pk] = f"posted {local(school_class.school, max(each.posting.at for each in grades)):%-d %b}"
-    name, section = _name_and_section(school_class, person)
     return FrameOut(
         id=school_class.pk,
         name=name,
@@ -258,7 +315,7 @@ def frame(school_class: SchoolClass, loaded: LoadedClass, term: Term, person: Pe
         term=term.name,
         term_is_running=term.pk == running.pk or _holds(term, running),
         ribbon=ribbon(school_class.year, loaded.plan.terms, school_class.school.today(), running, words),
-        trail=Standing(loaded, term).trail(),
+        trail=[],
     )
 
 
@@ -336,19 +393,31 @@ def ribbon(
     )
 
 
-def today_page(person: Person, classes: list[SchoolClass]) -> TodayOut | None:
-    """The home page of somebody who teaches; None for somebody who teaches nothing."""
+def today_page(person: Person, classes: list[SchoolClass]) -> str | None:
+    """The home page of somebody who teaches: a TodayOut in JSON, kept with the first of their classes as long as all are as they were. None
+    for somebody who teaches nothing.
+    """
     if not classes:
         return None
-    loaded = [cached_class(each) for each in classes]
-    today = classes[0].school.today()
-    running = loaded[0].plan.running_term()
-    standings = [Standing(each, each.plan.running_term()) for each in loaded]
     called = [" ".join(_name_and_section(each, person)).strip() for each in classes]
-    needs = sorted(
-        (need for standing, name in zip(standings, called, strict=True) for need in standing.needs(name)),
-        key=lambda need: need.by,
+    places = [(each, cached_class(each).plan.running_term()) for each in classes]
+    sending = _sending_of(places)
+    stand = [(each.pk, plan_revision(each), each.revision.scores, each.revision.posted) for each in classes]
+    sent = [sending[each.pk].model_dump_json() if each.pk in sending else "" for each in classes]
+    return cached_answer(
+        classes[0],
+        ("today", person.pk, *stand, *called, *sent),
+        lambda _: _today_page(person, places, called, sending).model_dump_json(),
     )
+
+
+def _today_page(
+    person: Person, places: Sequence[Place], called: Sequence[str], sending: Mapping[int, StationOut]
+) -> TodayOut:
+    classes, loaded = [each for each, _ in places], [cached_class(each) for each, _ in places]
+    today, (_, running) = classes[0].school.today(), places[0]
+    standings = _standing_of(places, called, sending)
+    needs = sorted((need for each in standings for need in each.needs), key=lambda need: need.by)
     return TodayOut(
         day=today,
         words=f"{_left(classes[0].year, running, today)} {classes[0].school.name}, school year {classes[0].year.name}.",
@@ -382,9 +451,15 @@ def _roster_words(loaded: LoadedClass) -> str:
     return "nobody is in it yet: a records officer takes students in"
 
 
-def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, person: Person) -> LedgerOut:
-    others = [str(each) for each in school_class.teachers.all() if each.pk != person.pk]
-    ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= standing.today]
+def _teachers(loaded: LoadedClass) -> dict[int, str]:
+    return {each.pk: str(each) for each in loaded.plan.school_class.teachers.all()}
+
+
+def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: StandingOut, person: Person) -> LedgerOut:
+    teachers = cached_of_class(school_class, "teachers", _teachers)
+    others = [name for pk, name in teachers.items() if pk != person.pk]
+    today = school_class.school.today()
+    ahead = [each for each in loaded.plan.assignments if each.due_on and each.due_on >= today]
     first = min((each.due_on for each in ahead if each.due_on), default=None)
     words = ", ".join(
         each
@@ -404,7 +479,7 @@ def _ledger(school_class: SchoolClass, loaded: LoadedClass, standing: Standing, 
         words=words,
         next_due=first,
         next_due_names=[each.short_name for each in ahead if each.due_on == first],
-        trail=standing.trail(),
+        trail=standing.trail,
     )
 
 
@@ -412,7 +487,7 @@ def _days(first: datetime.date, last: datetime.date) -> list[datetime.date]:
     return [first + DAY * each for each in range((last - first).days + 1)]
 
 
-def _ahead(loaded: list[LoadedClass], called: list[str], running: Term, today: datetime.date) -> list[DayOut]:
+def _ahead(loaded: Sequence[LoadedClass], called: Sequence[str], running: Term, today: datetime.date) -> list[DayOut]:
     """The next seven school days and what is due then."""
     found = []
     year = loaded[0].plan.school_class.year

@@ -86,6 +86,14 @@ class NeedOut(Schema):
     place: str
 
 
+class StandingOut(Schema):
+    """How a class stands in a term: its stations, how many grades of it are posted, and what needs its teacher."""
+
+    trail: list[StationOut]
+    posted: int
+    needs: list[NeedOut]
+
+
 class DayOut(Schema):
     """A school day ahead and what is due then."""
 

@@ -1,13 +1,13 @@
 """What is a person's own: the classes that they teach, in their order and by the names that they give them."""
 
+import datetime
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.db import transaction
 from django.db.models import F, Q
 
-from school.calendar import current_year, year_of_day
-from school.models import Person, School, SchoolClass, SchoolYear, Teaching
+from school.models import Person, School, SchoolClass, Teaching
 from school.refusal import NotYours
 
 
@@ -28,18 +28,21 @@ def _taught_now(person: Person, school: School | None) -> list[int]:
     """The numbers of those classes. Of whom has taught for many years only these are read whole."""
     of = Q() if school is None else Q(school_class__school=school)
     taught = Teaching.objects.filter(of, person=person, school_class__archived_at=None)
-    rows = list(taught.annotate(year=F("school_class__year")).only("starts", "ends", "school_class"))
-    years = SchoolYear.objects.select_related("school").in_bulk({each.year for each in rows})
-    by_school: dict[School, dict[SchoolYear, list[int]]] = {}
+    placed = taught.annotate(
+        school=F("school_class__school"), year=F("school_class__year"), begins=F("school_class__year__starts")
+    )
+    rows = list(placed.only("starts", "ends", "school_class"))
+    schools = {school.pk: school} if school is not None else School.objects.in_bulk({each.school for each in rows})
+    by_school: dict[int, dict[tuple[datetime.date, int], list[int]]] = {}
     for each in rows:
-        year = years[each.year]
-        if each.holds_on(year.school.today()):
-            by_school.setdefault(year.school, {}).setdefault(year, []).append(each.school_class_id)
+        if each.holds_on(schools[each.school].today()):
+            years = by_school.setdefault(each.school, {})
+            years.setdefault((each.begins, each.year), []).append(each.school_class_id)
     found: list[int] = []
-    for theirs, classes in by_school.items():
-        now = current_year(theirs)
-        chosen = now if now in classes else year_of_day(classes, theirs.today())
-        found += classes[chosen] if chosen is not None else []
+    for number, years in by_school.items():
+        # The year it is is the last that has begun of all: of those that they teach in, too, where it is among them.
+        begun = [year for year in years if year[0] <= schools[number].today()]
+        found += years[max(begun) if begun else min(years)]
     return found
 
 

@@ -1,7 +1,8 @@
 """How far a school and its classes have come: what was kept of a class is current as long as these are the same.
 
 `SchoolRevision.number` counts what can change any class of the school (plans, scales, codes, terms), `ClassRevision.plan`
-what changes one class otherwise, and `ClassRevision.scores` its scores; each score says with which it changed last. They
+what changes one class otherwise, and `ClassRevision.scores` its scores; each score says with which it changed last.
+`ClassRevision.posted` counts what was posted of it: no computing depends on that, but answers do that tell of it. They
 are counted at the beginning of the transaction that makes the change, so that nobody sees the one without the other, and
 whoever changes the same waits there and nowhere else. Operations count by their permission (`access`); whatever else
 writes has to count by itself.
@@ -28,6 +29,11 @@ def count_classes(school_id: int) -> None:
     read one before reads it again.
     """
     ClassRevision.objects.filter(school_class__school=school_id).update(plan=F("plan") + 1)
+
+
+def count_posted(class_id: int) -> None:
+    """Something is posted of a class, withdrawn, or kept from families: until the transaction ends, whoever does the same waits here."""
+    ClassRevision.objects.filter(pk=class_id).update(posted=F("posted") + 1)
 
 
 def next_scores(class_id: int) -> int:

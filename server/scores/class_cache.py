@@ -23,8 +23,8 @@ from scores.book import LoadedClass, changed_since, load_class, row_of, with_sco
 from scores.entering import Entered
 
 Answer = TypeVar("Answer")
-MOST_ANSWERS = 8
-"""How many answers are cached with a class: a term or two, as its teachers look at it."""
+MOST_ANSWERS = 16
+"""How many answers are cached with a class: a term or two in each place, as its teachers look at it."""
 SCORE_BYTES = 1000
 """How much room a loaded score takes, about, with what is computed of it."""
 PLAN_BYTES = 100 * SCORE_BYTES

@@ -13,12 +13,12 @@ class SendingConfig(AppConfig):
         from people.erasing import student_erased
         from people.personal_data import tell_beside
         from reports.posting import grades_posted
-        from reports.standing import send_station_by
+        from reports.standing import send_stations_by
 
         from sending import personal_data, state
         from sending.outbox import after_posting
 
-        send_station_by(state.station)
+        send_stations_by(state.stations)
         frame.say_sent_by(state.of_school)
         student_erased.connect(personal_data.forget_student, dispatch_uid="sending")
         tell_beside(personal_data.sent_about)

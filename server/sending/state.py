@@ -1,35 +1,63 @@
 """How sending stands, for the trail of a class and the list of what needs its teacher."""
 
-from django.db.models import Count, Q
+from collections.abc import Mapping, Sequence
+
+from django.db.models import Count, FilteredRelation, Q
 from people.models import Register
 from reports.standing import day_text, plural
 from reports.standing_schemas import StationOut
 from school.calendar import local
 from school.models import School, SchoolClass, Term
 
-from sending.models import Line, LineState, PairedKind, Pairing, sending_of
+from sending.models import Line, LineState, PairedKind, sending_of
 
 
-def station(school_class: SchoolClass, term: Term) -> StationOut | None:
-    """The station Send; None where the school has no register."""
+def stations(places: Sequence[tuple[SchoolClass, Term]]) -> dict[int, StationOut]:
+    """The station Send of some classes, each in a term, by class; none of one whose school has no register and that has nothing refused.
+    It costs two queries, however many they are.
+    """
     # What a person reads are results: they say it, too, where their line item keeps them from going.
-    mine = Line.objects.filter(record__school_class=school_class, record__term=term, is_last=True)
-    counts = mine.exclude(record__student=None).aggregate(
-        **{state: Count("pk", filter=Q(state=state)) for state in LineState}
+    mine = Line.objects.filter(
+        record__school_class__in=[each for each, _ in places],
+        record__term__in={term for _, term in places},
+        is_last=True,
     )
-    if counts["refused"]:
-        return StationOut(name="send", state="half", words=f"{plural(counts['refused'], 'line')} refused", look=True)
-    if not Register.objects.filter(school=school_class.school_id).exists():
+    rows = mine.exclude(record__student=None).values_list("record__school_class", "record__term", "state")
+    counts = {(school_class, term, state): count for school_class, term, state, count in rows.annotate(Count("pk"))}
+    # Of each school that has a register what this does not have any more, which is little: one row without a number where that is nothing.
+    gone = FilteredRelation("school__register_pairings", condition=Q(school__register_pairings__is_gone=True))
+    registers = Register.objects.filter(school__in={each.school_id for each, _ in places}).annotate(gone=gone)
+    pairings = list(registers.values_list("school", "gone__kind", "gone__scope", "gone__here"))
+    registered = {school for school, *_ in pairings}
+    found = {}
+    for school_class, term in places:
+        of = {state: counts.get((school_class.pk, term.pk, state), 0) for state in LineState}
+        count = sum(
+            school == school_class.school_id and _is_of(kind, scope, here, school_class, term)
+            for school, kind, scope, here in pairings
+        )
+        station = _station(of, count, has_register=school_class.school_id in registered)
+        if station is not None:
+            found[school_class.pk] = station
+    return found
+
+
+def _station(counts: Mapping[LineState, int], gone: int, *, has_register: bool) -> StationOut | None:
+    if counts[LineState.REFUSED]:
+        return StationOut(
+            name="send", state="half", words=f"{plural(counts[LineState.REFUSED], 'line')} refused", look=True
+        )
+    if not has_register:
         return None
-    if gone := gone_pairings(school_class, term):
+    if gone:
         words = f"{plural(gone, 'pairing')} {'fits' if gone == 1 else 'fit'} no longer"
         return StationOut(name="send", state="half", words=words, look=True)
-    if counts["waiting"]:
+    if counts[LineState.WAITING]:
         return StationOut(
-            name="send", state="half", words=f"{plural(counts['waiting'], 'line')} on the way", look=False
+            name="send", state="half", words=f"{plural(counts[LineState.WAITING], 'line')} on the way", look=False
         )
-    if counts["accepted"]:
-        return StationOut(name="send", state="done", words=f"{counts['accepted']} accepted", look=False)
+    if counts[LineState.ACCEPTED]:
+        return StationOut(name="send", state="done", words=f"{counts[LineState.ACCEPTED]} accepted", look=False)
     return StationOut(name="send", state="open", words="nothing sent yet", look=False)
 
 
@@ -47,12 +75,11 @@ def of_school(school: School) -> tuple[str, bool]:
     ), False
 
 
-def gone_pairings(school_class: SchoolClass, term: Term) -> int:
-    """How many pairings of a class and term the register does not have the other half of any more."""
-    here = (
-        Q(kind=PairedKind.CLASS, here=str(school_class.pk))
-        | Q(kind=PairedKind.TERM, here=str(term.pk))
-        | Q(kind=PairedKind.CATEGORY, scope=school_class.name)
-        | Q(kind=PairedKind.GRADES)
+def _is_of(kind: str | None, scope: str, here: str, school_class: SchoolClass, term: Term) -> bool:
+    """Whether a pairing is of a class or its term, its categories, or the marks."""
+    return (
+        kind == PairedKind.GRADES
+        or (kind == PairedKind.CLASS and here == str(school_class.pk))
+        or (kind == PairedKind.TERM and here == str(term.pk))
+        or (kind == PairedKind.CATEGORY and scope == school_class.name)
     )
-    return Pairing.objects.filter(here, school=school_class.school_id, is_gone=True).count()

@@ -1,10 +1,12 @@
 """Overrides, comments and posting."""
 
 import uuid
+from collections.abc import Callable
+from contextlib import AbstractContextManager
 from typing import Any
 
 import pytest
-from conftest import World, send
+from conftest import World, make_class, send
 from gradecore.file import read_book
 from gradecore.gradebook import Gradebook
 from gradecore.numbers import fixed_text
@@ -144,6 +146,58 @@ def test_today_says_what_needs_the_teacher(world: World) -> None:
     assert "Botany A: 1 comment is still to be written." in words
     assert [each["name"] for each in today["classes"]] == ["Botany"]
     assert world.client("guardian").get("/api/v1/today").json() is None
+
+
+def test_what_is_kept_of_a_class_tells_of_what_was_posted_at_once(world: World) -> None:
+    teacher = world.client("teacher")
+
+    def stands() -> tuple[str, str, bool]:
+        trails = [
+            teacher.get(f"{world.address}/frame").json()["trail"],
+            teacher.get("/api/v1/today").json()["classes"][0]["trail"],
+        ]
+        assert trails[0] == trails[1]
+        row = row_of(world)
+        return trails[0][3]["words"], row["state"], row["is_kept_back"]
+
+    enter(world, entry(world, "17"))
+    comment(world, "Fin asks good questions.")
+    assert stands() == ("1 of 3 ready", "ready", False)
+    post(world, 0)
+    assert stands() == ("1 posted", "posted", False)
+    shown = {"students": [world.students[0].pk], "is_shown": False}
+    families = f"{world.address}/report/{world.term.pk}/families"
+    assert send(teacher, "PATCH", families, shown).json() == {"changed": 1}
+    assert stands() == ("1 posted", "posted", True)
+    withdrawing = f"{world.address}/report/{world.term.pk}/{world.students[0].pk}/withdraw"
+    assert send(teacher, "POST", withdrawing, {"reason": "The wrong paper."}).status_code == 204
+    assert stands() == ("1 of 3 ready", "ready", True)
+    assert row_of(world)["withdrawn"]["reason"] == "The wrong paper."
+
+
+def test_what_is_kept_of_a_class_calls_people_as_they_are_called_by_now(world: World) -> None:
+    teacher, officer = world.client("teacher"), world.client("officer")
+    assert "with Bo Birch" in teacher.get("/api/v1/today").json()["classes"][0]["words"]
+    person = f"{world.school_address}/persons/{world.people['co_teacher'].pk}"
+    assert send(officer, "PATCH", person, {"family_name": "Beech"}).status_code == 204
+    assert "with Bo Beech" in teacher.get("/api/v1/today").json()["classes"][0]["words"]
+
+
+def test_a_class_that_is_looked_at_again_is_not_computed_again(
+    world: World, django_assert_max_num_queries: Callable[[int], AbstractContextManager[Any]]
+) -> None:
+    for name in ("Zoology", "Mycology"):
+        rules = world.school_class.ground_rules
+        make_class(world.school, world.school_class.year, rules.scale, [world.people["teacher"]], name)
+    enter(world, entry(world, "17"))
+    teacher = world.client("teacher")
+    ways = {"/api/v1/today": 7, f"{world.address}/frame": 6, f"{world.address}/report": 4}
+    answers = [teacher.get(way).json() for way in ways]
+    assert len(answers[0]["classes"]) == 3
+    # Who is signed in, what is theirs, how far it has come, and how sending stands: the same, however many classes there are.
+    for (way, queries), before in zip(ways.items(), answers, strict=True):
+        with django_assert_max_num_queries(queries):
+            assert teacher.get(way).json() == before
 
 
 def test_the_saved_gradebook_computes_to_the_same_grades(world: World) -> None:

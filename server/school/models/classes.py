@@ -82,6 +82,8 @@ class ClassRevision(models.Model):
     plan = models.PositiveBigIntegerField(default=0)
     """How many changes there were of anything but scores."""
     scores = models.PositiveBigIntegerField(default=0)
+    posted = models.PositiveBigIntegerField(default=0)
+    """How often something was posted, withdrawn, kept from families or shown to them: no part of what is loaded of the class."""
 
 
 class Teaching(models.Model):
