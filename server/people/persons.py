@@ -156,6 +156,7 @@ def merge_persons(school: School, kept: Person, other: Person) -> None:
         raise Refused("These are the same person already.", "other")
     if belongs_elsewhere(school, kept) or belongs_elsewhere(school, other):
         raise Refused("One of the two also belongs to another school. They cannot be made one here.", "other")
+    count_school(school.pk)  # Classes name who teaches them, and who did what in them.
     for each in Membership.objects.filter(person=other, school=school):
         Membership.objects.get_or_create(person=kept, school=school, role=each.role)
     other.memberships.all().delete()

@@ -29,6 +29,12 @@ ROSTER = """Number,Surname,Forename,Teaching group
 """
 
 
+@pytest.fixture(autouse=True)
+def no_one_beside(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A test is one transaction: who tells beside it how far a draft is would wait for what it holds."""
+    monkeypatch.setattr(progress, "EVERY", float("inf"))
+
+
 def load(world: World, content: str | bytes, name: str = "list.csv", status: int = 200) -> Any:
     """The draft from a file, or the refusal."""
     file = SimpleUploadedFile(name, content.encode() if isinstance(content, str) else content)
