@@ -17,7 +17,7 @@ from school.refusal import Refused
 from school.schemas import SchoolChosen, SessionOut
 from school.session import choose_school, session_of
 
-from accounts import inviting, mail, provider, second_factor, sessions
+from accounts import idle, inviting, mail, provider, second_factor, sessions
 from accounts.models import SignInProvider
 from accounts.permissions import CHANGE_SIGN_IN, INVITE, SEE_OUTBOX, SEE_SIGN_IN
 from accounts.provider import NotSignedIn
@@ -275,8 +275,9 @@ def see_signing_in(request: Asking, school_id: int) -> Any:
     "/schools/{school_id}/signing-in", permission=CHANGE_SIGN_IN, audit=AuditAction.ACCESS, response=SigningInOut
 )
 def change_signing_in(request: Asking, school_id: int, body: SigningInIn) -> Any:
-    """Of whom the school asks a second factor, from when they next sign in."""
+    """Of whom the school asks a second factor, from when they next sign in, and when who does nothing is signed out."""
     second_factor.ask_of(request.school, body.second_factor_of)
+    idle.sign_out_after(request.school, body.idle_minutes)
     return _signing_in_of(request)
 
 
@@ -301,6 +302,8 @@ def _signing_in_of(request: Asking) -> SigningInOut:
     set_ = SignInProvider.objects.filter(school=school).first()
     return SigningInOut(
         second_factor_of=school.second_factor_of,
+        idle_minutes=school.idle_minutes,
+        waits=list(idle.WAITS),
         lacking=second_factor.how_many_lack_it(school),
         provider=ProviderOut(name=set_.name, issuer=set_.issuer, client_id=set_.client_id) if set_ else None,
         answer_address=request.build_absolute_uri(provider.ANSWER_PATH),

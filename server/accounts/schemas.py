@@ -177,18 +177,22 @@ class ProviderIn(Body):
 
 
 class SigningInIn(Body):
-    """Of which roles a second factor is asked."""
+    """Of which roles a second factor is asked, and after how many minutes without doing anything who works there signs in again."""
 
     second_factor_of: list[Role]
+    idle_minutes: int | None
 
 
 class SigningInOut(Schema):
     """How people of a school sign in.
 
-    `lacking` says by role how many have no second factor; `answer_address` is where a provider sends people back to.
+    `lacking` says by role how many have no second factor; `waits` are the minutes that `idle_minutes` may be; `answer_address` is where a
+    provider sends people back to.
     """
 
     second_factor_of: list[Role]
+    idle_minutes: int | None
+    waits: list[int]
     lacking: dict[str, int]
     provider: ProviderOut | None
     answer_address: str

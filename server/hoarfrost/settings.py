@@ -55,6 +55,7 @@ MIDDLEWARE = [
     "hoarfrost.private.refuse_plain_http",
     "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
+    "accounts.idle.renew_sessions",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",

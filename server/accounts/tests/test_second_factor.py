@@ -155,7 +155,7 @@ def test_the_officer_says_of_whom_it_is_asked_and_takes_it_from_who_lost_theirs(
     ask(teacher, "ann")
     set_up(teacher)
     address = f"{officer.school_address}/signing-in"
-    body = {"second_factor_of": ["teacher", "officer"]}
+    body = {"second_factor_of": ["teacher", "officer"], "idle_minutes": None}
     told = send(clerk, "PUT", address, body).json()
     assert told["second_factor_of"] == ["teacher", "officer"]
     teachers = officer.school.memberships.filter(role=Role.TEACHER).count()

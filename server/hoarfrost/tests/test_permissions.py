@@ -274,7 +274,7 @@ BODIES: dict[str, Any] = {
     "/second-factor": {"password": PASSWORD},
     "/second-factor/recovery-codes": {"password": PASSWORD},
     "/second-factor/end": {"password": PASSWORD},
-    "/schools/{school_id}/signing-in": {"second_factor_of": ["officer"]},
+    "/schools/{school_id}/signing-in": {"second_factor_of": ["officer"], "idle_minutes": None},
     "/schools/{school_id}/provider": {"name": "x", "issuer": "https://hill.example", "client_id": "x"},
     "/password/forgotten": {"sign_in": "nobody"},
     "/schools/{school_id}/students": {"given_name": "Ivy", "family_name": "Ilex"},

@@ -74,6 +74,8 @@ class School(models.Model):
     """In which families are written to who have not chosen one."""
     second_factor_of = LazyJSONField(default=list)
     """The roles of which a second factor is asked when they sign in with a password; the others may have one."""
+    idle_minutes = models.PositiveSmallIntegerField(null=True, blank=True)
+    """After how many minutes in which they do nothing whoever works there is signed out; None: not before any session ends."""
 
     objects: ClassVar = Schools.as_manager()
 

@@ -4300,7 +4300,7 @@ export interface paths {
         get: operations["accounts_api_see_signing_in"];
         /**
          * Change Signing In
-         * @description Of whom the school asks a second factor, from when they next sign in.
+         * @description Of whom the school asks a second factor, from when they next sign in, and when who does nothing is signed out.
          */
         put: operations["accounts_api_change_signing_in"];
         post?: never;
@@ -11223,9 +11223,11 @@ export interface components {
         };
         /**
          * SigningInIn
-         * @description Of which roles a second factor is asked.
+         * @description Of which roles a second factor is asked, and after how many minutes without doing anything who works there signs in again.
          */
         SigningInIn: {
+            /** Idle Minutes */
+            idle_minutes: number | null;
             /** Second Factor Of */
             second_factor_of: components["schemas"]["Role"][];
         };
@@ -11233,11 +11235,14 @@ export interface components {
          * SigningInOut
          * @description How people of a school sign in.
          *
-         *     `lacking` says by role how many have no second factor; `answer_address` is where a provider sends people back to.
+         *     `lacking` says by role how many have no second factor; `waits` are the minutes that `idle_minutes` may be; `answer_address` is where a
+         *     provider sends people back to.
          */
         SigningInOut: {
             /** Answer Address */
             answer_address: string;
+            /** Idle Minutes */
+            idle_minutes: number | null;
             /** Lacking */
             lacking: {
                 [key: string]: number;
@@ -11245,6 +11250,8 @@ export interface components {
             provider: components["schemas"]["ProviderOut"] | null;
             /** Second Factor Of */
             second_factor_of: components["schemas"]["Role"][];
+            /** Waits */
+            waits: number[];
         };
         /**
          * SomebodyOut

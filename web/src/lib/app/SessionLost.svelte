@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** The session ended, or somebody else has signed in in this browser: the page stays behind, and asks who goes on. */
+	/** The session ended, or somebody else has signed in in this browser: the page stays as it is, unseen, and asks who goes on. */
 	import { useQueryClient } from '@tanstack/svelte-query';
 	import { goto } from '$app/navigation';
 	import { fetchAnew } from '$lib/api/queries';

@@ -210,14 +210,9 @@ export class Keeping {
 		);
 	}
 
-	signingIn(second_factor_of: Shapes['SigningInIn']['second_factor_of']) {
+	signingIn(body: Shapes['SigningInIn']) {
 		return this.changing.make(() =>
-			ask(
-				api.PUT('/api/v1/schools/{school_id}/signing-in', {
-					params: this.#of({}),
-					body: { second_factor_of }
-				})
-			)
+			ask(api.PUT('/api/v1/schools/{school_id}/signing-in', { params: this.#of({}), body }))
 		);
 	}
 

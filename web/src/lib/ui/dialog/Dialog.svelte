@@ -38,7 +38,8 @@
 
 <Kind.Root bind:open>
 	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-[rgb(23_37_43/0.35)]" />
+		<!-- One that stays is for whoever the page no longer belongs to: they do not see it either. -->
+		<Dialog.Overlay class={['fixed inset-0 z-40', stays ? 'bg-birch' : 'bg-[rgb(23_37_43/0.35)]']} />
 		<Kind.Content
 			bind:ref={content}
 			onOpenAutoFocus={begin}
