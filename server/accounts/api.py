@@ -276,8 +276,9 @@ def see_signing_in(request: Asking, school_id: int) -> Any:
 )
 def change_signing_in(request: Asking, school_id: int, body: SigningInIn) -> Any:
     """Of whom the school asks a second factor, from when they next sign in, and when who does nothing is signed out."""
-    second_factor.ask_of(request.school, body.second_factor_of)
+    # What may be refused comes first, so that nothing is changed then.
     idle.sign_out_after(request.school, body.idle_minutes)
+    second_factor.ask_of(request.school, body.second_factor_of)
     return _signing_in_of(request)
 
 

@@ -76,7 +76,7 @@ def of_school(school: School) -> tuple[str, bool]:
 
 
 def _is_of(kind: str | None, scope: str, here: str, school_class: SchoolClass, term: Term) -> bool:
-    """Whether a pairing is of a class or its term, its categories, or the marks."""
+    """Whether a pairing is of a class, its term or categories, or of where posted grades stand."""
     return (
         kind == PairedKind.GRADES
         or (kind == PairedKind.CLASS and here == str(school_class.pk))

@@ -30,8 +30,13 @@ def use(client: Client, address: str = "/api/v1/session") -> Any:
     return client.get(address)
 
 
-def set_idle(world: World, minutes: int | None) -> Any:
-    body = {"second_factor_of": [], "idle_minutes": minutes}
+def end_in_two_minutes(client: Client) -> None:
+    soon = timezone.now() + datetime.timedelta(minutes=2)
+    Session.objects.filter(pk=client.session.session_key).update(expire_date=soon)
+
+
+def set_idle(world: World, minutes: int | None, *roles: str) -> Any:
+    body = {"second_factor_of": roles, "idle_minutes": minutes}
     return send(world.client("officer"), "PUT", f"{world.school_address}/signing-in", body)
 
 
@@ -54,8 +59,7 @@ def test_each_use_begins_the_wait_anew_and_lifting_it_gives_all_days_back(world:
     set_idle(world, 15)
     teacher = world.client("teacher")
     use(teacher)
-    soon = timezone.now() + datetime.timedelta(minutes=2)
-    Session.objects.filter(pk=teacher.session.session_key).update(expire_date=soon)
+    end_in_two_minutes(teacher)
     use(teacher, f"{world.address}/scores")
     assert is_about(ends_in(teacher), minutes=15)
     set_idle(world, None)
@@ -76,8 +80,7 @@ def test_what_a_page_asks_by_itself_is_no_use(world: World) -> None:
     set_idle(world, 15)
     teacher = world.client("teacher")
     use(teacher)
-    soon = timezone.now() + datetime.timedelta(minutes=2)
-    Session.objects.filter(pk=teacher.session.session_key).update(expire_date=soon)
+    end_in_two_minutes(teacher)
     cache.clear()
     body = {"revision": None, "student": None, "assignment": None}
     assert send(teacher, "POST", f"{world.address}/presence", body).status_code == 200
@@ -86,7 +89,7 @@ def test_what_a_page_asks_by_itself_is_no_use(world: World) -> None:
 
 @pytest.mark.parametrize("minutes", [0, 7, -30, 100000])
 def test_only_what_is_offered_can_be_chosen(world: World, minutes: int) -> None:
-    refused = set_idle(world, minutes)
+    refused = set_idle(world, minutes, "officer")
     assert (refused.status_code, refused.json()["field"]) == (422, "idle_minutes")
     world.school.refresh_from_db()
-    assert world.school.idle_minutes is None
+    assert (world.school.idle_minutes, world.school.second_factor_of) == (None, [])
